@@ -1,0 +1,66 @@
+"""The cut list, per unit or grouped."""
+
+from PyQt6.QtWidgets import QCheckBox, QWidget
+
+from tallplank.app.board.kind import PaneKind
+from tallplank.app.table import Column, UnitTable
+from tallplank.app.theme import Tokens
+from tallplank.core.measure.display import format_length
+from tallplank.core.shop.cutlist import CutRow, grouped
+from tallplank.session.store import Store
+
+
+class CutlistPane(UnitTable[CutRow]):
+    """Every part the shop makes; the tip of a size says how it came about."""
+
+    def __init__(self, store: Store, tokens: Tokens) -> None:
+        def size(value: float) -> str:
+            display = store.job.display
+            return format_length(value, display.style, denominator=display.denominator)
+
+        columns: tuple[Column[CutRow], ...] = (
+            Column("Label", lambda r: r.label, width=74),
+            Column("Unit", lambda r: r.unit, width=116),
+            Column("Part", lambda r: r.part, width=142),
+            Column("Qty", lambda r: str(r.quantity), figure=True, width=38),
+            Column("Length", lambda r: size(r.length), figure=True, width=66, tip=lambda r: r.source.length.explained()),
+            Column("Width", lambda r: size(r.width), figure=True, width=62, tip=lambda r: r.source.width.explained()),
+            Column("Thick", lambda r: size(r.thickness), figure=True, width=48),
+            Column("Cut length", lambda r: size(r.cut_length), figure=True, width=78),
+            Column("Cut width", lambda r: size(r.cut_width), figure=True, width=72),
+            Column("Material", lambda r: r.material, width=180),
+            Column("Grain", lambda r: r.grain if r.grain != "none" else "–", width=90),
+            Column("Bands", bands, width=170),
+        )
+        self.grouped = False
+        super().__init__(store, columns, self._shown, lambda r: r.owners)
+
+    def group(self, on: bool) -> None:
+        """Show alike parts of all units in one line, or each unit by itself."""
+        self.grouped = on
+        self.refresh()
+
+    def _shown(self) -> tuple[CutRow, ...]:
+        rows = self.store.derived.cutlist
+        return grouped(rows) if self.grouped else rows
+
+
+def bands(row: CutRow) -> str:
+    """The bands in words: which edges take which."""
+    by_band: dict[str, list[str]] = {}
+    for edge, band in zip(("L1", "L2", "W1", "W2"), row.bands, strict=True):
+        if band:
+            by_band.setdefault(band, []).append(edge)
+    return ", ".join(f"{band} on {' '.join(edges)}" for band, edges in by_band.items()) or "–"
+
+
+def _tools(pane: QWidget) -> list[QWidget]:
+    if not isinstance(pane, CutlistPane):
+        return []
+    box = QCheckBox("Grouped")
+    box.setToolTip("One line for all parts of the same material and size")
+    box.toggled.connect(pane.group)
+    return [box]
+
+
+KIND = PaneKind("cutlist", "Cut list", CutlistPane, _tools)

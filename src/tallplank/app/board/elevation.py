@@ -1,0 +1,62 @@
+"""The elevation of the shown wall: as a working drawing, or with its finishes at the Finish stage."""
+
+from PyQt6.QtWidgets import QComboBox, QWidget
+
+from tallplank.app.board.kind import PaneKind
+from tallplank.app.canvas import DrawingCanvas
+from tallplank.app.theme import Tokens
+from tallplank.core.draw.elevation import elevation
+from tallplank.core.draw.primitive import Drawing
+from tallplank.session.arrange import Arranger
+from tallplank.session.store import Store
+
+
+class ElevationPane(DrawingCanvas):
+    """Elevation of the wall that is shown."""
+
+    def __init__(self, store: Store, tokens: Tokens) -> None:
+        def draw() -> Drawing | None:
+            room, wall = store.room(), store.wall()
+            return elevation(store.derived.made, room.id, wall.id, store.derived.wrong) if room and wall else None
+
+        self.store = store
+        super().__init__(store, tokens, draw, Arranger(store, on_plan=False), textured=True)
+        self._subscriptions.append(store.subscribe(lambda s: s.stage, lambda _: self._stage_changed()))
+
+    def restyle(self, tokens: Tokens, *, textured: bool = False) -> None:
+        super().restyle(tokens, textured=textured or self.store.state.stage == "finish")
+
+    def _stage_changed(self) -> None:
+        self.restyle(self._tokens)
+
+
+class WallField(QComboBox):
+    """Chooses the wall that elevations show."""
+
+    def __init__(self, store: Store) -> None:
+        super().__init__()
+        self._store = store
+        self.setAccessibleName("Wall")
+        self.setToolTip("The wall that is shown")
+        self._subscription = store.subscribe(lambda s: (s.job.rooms, s.room, s.wall), lambda _: self._refresh())
+        self.activated.connect(self._chosen)
+        self.destroyed.connect(self._subscription.close)
+
+    def _refresh(self) -> None:
+        self.blockSignals(True)
+        self.clear()
+        room = self._store.room()
+        for wall in room.walls if room else ():
+            self.addItem(wall.name, wall.id)
+        self.setCurrentIndex(self.findData(self._store.state.wall))
+        self.blockSignals(False)
+
+    def _chosen(self, index: int) -> None:
+        self._store.look_at(self._store.state.room, self.itemData(index))
+
+
+def _tools(pane: QWidget) -> list[QWidget]:
+    return [WallField(pane.store)] if isinstance(pane, ElevationPane) else []
+
+
+KIND = PaneKind("elevation", "Elevation", ElevationPane, _tools)

@@ -1,0 +1,26 @@
+"""The plan of the shown room."""
+
+from tallplank.app.board.kind import PaneKind
+from tallplank.app.canvas import DrawingCanvas
+from tallplank.app.theme import Tokens
+from tallplank.core.draw.plan import plan
+from tallplank.core.draw.primitive import Drawing
+from tallplank.session.arrange import Arranger
+from tallplank.session.store import Store
+
+
+class PlanPane(DrawingCanvas):
+    """Plan: units placed here land against the nearest wall."""
+
+    def __init__(self, store: Store, tokens: Tokens) -> None:
+        def draw() -> Drawing | None:
+            room = store.room()
+            return plan(store.derived.made, room.id, store.derived.wrong) if room else None
+
+        super().__init__(store, tokens, draw, Arranger(store, on_plan=True), textured=False)
+
+    def restyle(self, tokens: Tokens, *, textured: bool = False) -> None:
+        super().restyle(tokens, textured=textured)
+
+
+KIND = PaneKind("plan", "Plan", PlanPane)

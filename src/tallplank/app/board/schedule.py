@@ -1,0 +1,28 @@
+"""The hardware schedule with where each item is used."""
+
+from tallplank.app.board.kind import PaneKind
+from tallplank.app.money import money
+from tallplank.app.table import Column, UnitTable
+from tallplank.app.theme import Tokens
+from tallplank.core.shop.schedule import ScheduleRow
+from tallplank.session.store import Store
+
+
+class SchedulePane(UnitTable[ScheduleRow]):
+    """What is bought, how many, and for which units."""
+
+    def __init__(self, store: Store, tokens: Tokens) -> None:
+        columns: tuple[Column[ScheduleRow], ...] = (
+            Column("Item", lambda r: r.item.name, width=226),
+            Column("Qty", lambda r: str(r.quantity), figure=True, width=44),
+            Column("Code", lambda r: r.item.code, width=82),
+            Column("Finish", lambda r: r.item.finish or "–", width=104),
+            Column("Supplier", lambda r: r.item.supplier, width=128),
+            Column("Each", lambda r: money(round(r.item.price * 100), store.job.rates.currency), figure=True, width=66),
+            Column("Total", lambda r: money(round(r.item.price * r.quantity * 100), store.job.rates.currency), figure=True, width=78),
+            Column("Where used", lambda r: r.where, width=320),
+        )
+        super().__init__(store, columns, lambda: store.derived.schedule, lambda r: r.owners)
+
+
+KIND = PaneKind("schedule", "Hardware", SchedulePane)

@@ -1,0 +1,190 @@
+"""The board: one to three linked panes, whose kinds, splits and sizes are remembered for each stage."""
+
+from PyQt6.QtCore import QSettings, Qt
+from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QSplitter, QToolButton, QVBoxLayout, QWidget
+
+from tallplank.app.board.registry import PANES
+from tallplank.app.icons import action_icon
+from tallplank.app.theme import Tokens
+from tallplank.session.store import Stage, Store
+
+DEFAULTS: dict[Stage, tuple[str, ...]] = {
+    "survey": ("plan", "elevation"),
+    "layout": ("elevation", "plan", "room3d"),
+    "finish": ("room3d", "elevation"),
+    "make": ("cutlist", "schedule", "elevation"),
+    "quote": ("price", "room3d"),
+}
+MOST = 3
+
+
+class Pane(QWidget):
+    """One pane with its head: what it shows, the tools of that, and fit, add and close."""
+
+    def __init__(self, board: "Board", kind: str) -> None:
+        super().__init__()
+        self.setObjectName("pane")
+        self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        self._board = board
+        self.kind = kind
+        self._column = QVBoxLayout(self)
+        self._column.setContentsMargins(1, 1, 1, 1)
+        self._column.setSpacing(0)
+        self._column.addWidget(self._head())
+        self.content = PANES[kind].make(board.store, board.tokens)
+        for tool in PANES[kind].tools(self.content):
+            self._row.insertWidget(self._row.count() - 4, tool)
+        self._column.addWidget(self.content, 1)
+
+    def _head(self) -> QWidget:
+        head = QWidget()
+        head.setObjectName("paneHead")
+        head.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        head.setFixedHeight(34)
+        self._row = QHBoxLayout(head)
+        self._row.setContentsMargins(6, 2, 4, 2)
+        self._row.setSpacing(4)
+        self.kind_field = QComboBox()
+        self.kind_field.setAccessibleName("What this pane shows")
+        for key, kind in PANES.items():
+            self.kind_field.addItem(kind.name, key)
+        self.kind_field.setCurrentIndex(self.kind_field.findData(self.kind))
+        self.kind_field.activated.connect(lambda i: self._board.change(self, self.kind_field.itemData(i)))
+        self._row.addWidget(self.kind_field)
+        self._row.addStretch(1)
+        for icon, tip, act in (
+            ("frame-corners", "Show all (F)", lambda: self.content.fit()),  # type: ignore[attr-defined]
+            ("plus", "Another pane", lambda: self._board.add(self)),
+            ("x", "Close this pane", lambda: self._board.remove(self)),
+        ):
+            button = QToolButton()
+            button.setProperty("kind", "quiet")
+            button.setIcon(action_icon(icon, self._board.tokens))
+            button.setToolTip(tip)
+            button.setAccessibleName(tip)
+            button.setFixedSize(26, 26)
+            button.clicked.connect(act)
+            self._row.addWidget(button)
+        return head
+
+    def close_pane(self) -> None:
+        """End the subscriptions of what is shown."""
+        self.content.close_pane()  # type: ignore[attr-defined]
+
+
+class Board(QWidget):
+    """The middle of the window. The first pane is large; others stand beside or below it as there is room."""
+
+    def __init__(self, store: Store, tokens: Tokens, settings: QSettings) -> None:
+        super().__init__()
+        self.store, self.tokens, self._settings = store, tokens, settings
+        self.panes: list[Pane] = []
+        self._stage: Stage = store.state.stage
+        self._column = QVBoxLayout(self)
+        self._column.setContentsMargins(6, 6, 6, 6)
+        self._outer = QSplitter(Qt.Orientation.Vertical)
+        self._column.addWidget(self._outer)
+        self._subscription = store.subscribe(lambda s: s.stage, self._show_stage)
+
+    def close_pane(self) -> None:
+        """End all subscriptions and remember the arrangement."""
+        self.remember()
+        self._subscription.close()
+        self._drop_all()
+
+    def restyle(self, tokens: Tokens) -> None:
+        """Use another theme."""
+        self.tokens = tokens
+        self._build([p.kind for p in self.panes])
+
+    def change(self, pane: Pane, kind: str) -> None:
+        """Show something else in a pane."""
+        kinds = [kind if p is pane else p.kind for p in self.panes]
+        self._build(kinds)
+
+    def add(self, pane: Pane) -> None:
+        """Open another pane with something that is not shown yet."""
+        if len(self.panes) < MOST:
+            shown = {p.kind for p in self.panes}
+            self._build([*(p.kind for p in self.panes), next(k for k in PANES if k not in shown)])
+
+    def remove(self, pane: Pane) -> None:
+        """Close a pane; the last one stays."""
+        if len(self.panes) > 1:
+            self._build([p.kind for p in self.panes if p is not pane])
+
+    def fit(self) -> None:
+        """Show all in every pane."""
+        for pane in self.panes:
+            pane.content.fit()  # type: ignore[attr-defined]
+
+    def pane(self, kind: str) -> QWidget | None:
+        """What a kind of pane shows, if it is open."""
+        return next((p.content for p in self.panes if p.kind == kind), None)
+
+    def show_kind(self, kind: str) -> None:
+        """Make sure that a kind of pane is open."""
+        if self.pane(kind) is None:
+            kinds = [p.kind for p in self.panes]
+            self._build([kind, *kinds[1:]])
+
+    def remember(self) -> None:
+        """Keep the kinds and sizes of this stage's panes."""
+        if not self.panes:
+            return
+        self._settings.setValue(f"board/{self._stage}/kinds", [p.kind for p in self.panes])
+        self._settings.setValue(f"board/{self._stage}/outer", self._outer.saveState())
+        if (inner := self._inner()) is not None:
+            self._settings.setValue(f"board/{self._stage}/inner", inner.saveState())
+
+    def _show_stage(self, stage: Stage) -> None:
+        if self.panes:
+            self.remember()
+        self._stage = stage
+        kept = self._settings.value(f"board/{stage}/kinds") or DEFAULTS[stage]
+        kinds = [k for k in ([kept] if isinstance(kept, str) else kept) if k in PANES][:MOST]
+        self._build(kinds or list(DEFAULTS[stage]))
+
+    def _inner(self) -> QSplitter | None:
+        widget = self._outer.widget(1)
+        return widget if isinstance(widget, QSplitter) else None
+
+    def _drop_all(self) -> None:
+        for pane in self.panes:
+            pane.close_pane()
+            pane.setParent(None)
+            pane.deleteLater()
+        self.panes = []
+
+    def _build(self, kinds: list[str]) -> None:
+        self._drop_all()
+        old = self._outer
+        self._outer = QSplitter(Qt.Orientation.Vertical)
+        self._column.replaceWidget(old, self._outer)
+        old.setParent(None)
+        old.deleteLater()
+        self.panes = [Pane(self, kind) for kind in kinds]
+        self._outer.addWidget(self.panes[0])
+        if len(kinds) == 2:
+            self._outer.addWidget(self.panes[1])
+        elif len(kinds) == MOST:
+            inner = QSplitter(Qt.Orientation.Horizontal)
+            for pane in self.panes[1:]:
+                inner.addWidget(pane)
+            inner.setSizes([500, 500])
+            self._outer.addWidget(inner)
+        for splitter in (self._outer, self._inner()):
+            if splitter is not None:
+                splitter.setHandleWidth(6)
+                splitter.setChildrenCollapsible(False)
+        self._outer.setSizes([560, 440])
+        self._restore()
+
+    def _restore(self) -> None:
+        for name, splitter in (("outer", self._outer), ("inner", self._inner())):
+            state = self._settings.value(f"board/{self._stage}/{name}")
+            if splitter is not None and state:
+                splitter.restoreState(state)
+        self._outer.setOrientation(Qt.Orientation.Vertical)
+
+

@@ -1,0 +1,380 @@
+"""A drawing on screen: pan, zoom about the cursor, pointing, typing over dimensions, placing and sliding units."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from PyQt6.QtCore import QPointF, QRectF, Qt
+from PyQt6.QtGui import (
+    QDragEnterEvent,
+    QDragMoveEvent,
+    QDropEvent,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+    QResizeEvent,
+    QWheelEvent,
+)
+from PyQt6.QtWidgets import QWidget
+
+from tallplank.app.inline import InlineField
+from tallplank.app.painter import DrawingPainter, View
+from tallplank.app.theme import Tokens, colour, font
+from tallplank.core.draw.dimension import DimensionText, SetOut, set_out
+from tallplank.core.draw.primitive import Drawing
+from tallplank.core.error import PlankError
+from tallplank.core.measure.display import format_length
+from tallplank.session.arrange import Arranger, Ghost
+from tallplank.session.measure_edit import edit_measure
+from tallplank.session.store import Store
+
+TEXT_PX = 12.5
+KIND_MIME = "application/x-tall-plank-kind"
+SNAP_PX = 12.0
+_DRAG_FROM = 4.0
+
+
+@dataclass(slots=True)
+class _Press:
+    """What the mouse went down on."""
+
+    at: QPointF
+    unit: str | None
+    panning: bool
+    moved: bool = False
+
+
+class DrawingCanvas(QWidget):
+    """Shows the drawing that `draw` gives; `spot` turns a point of it into a wall and a place along it."""
+
+    def __init__(self, store: Store, tokens: Tokens, draw: Callable[[], Drawing | None], arranger: Arranger, *, textured: bool) -> None:
+        super().__init__()
+        self._store, self._draw, self._arranger = store, draw, arranger
+        self._tokens = tokens
+        self._painter = DrawingPainter(store.catalog, tokens, textured=textured)
+        self._drawing: Drawing | None = None
+        self._chains: tuple[float, SetOut] | None = None
+        self._view = View(0.1, 0.0, 0.0)
+        self._fitted = True
+        self._press: _Press | None = None
+        self._pointer: QPointF | None = None
+        self._ghost: Ghost | None = None
+        self._slid = False
+        self.setMouseTracking(True)
+        self.setAcceptDrops(True)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setMinimumSize(120, 90)
+        self._subscriptions = [
+            store.subscribe(lambda s: (s.job, s.room, s.wall), lambda _: self.refresh()),
+            store.subscribe(lambda s: s.selected, lambda _: self.update()),
+            store.subscribe(lambda s: s.placing, lambda _: self._drop_ghost()),
+        ]
+
+    def close_pane(self) -> None:
+        """End the subscriptions."""
+        for subscription in self._subscriptions:
+            subscription.close()
+
+    def restyle(self, tokens: Tokens, *, textured: bool) -> None:
+        """Use another theme, or show looks or not."""
+        self._tokens = tokens
+        self._painter = DrawingPainter(self._store.catalog, tokens, textured=textured)
+        self.update()
+
+    def refresh(self) -> None:
+        """Draw again from the job."""
+        self._drawing = self._draw()
+        self._chains = None
+        if self._fitted:
+            self.fit()
+        self.update()
+
+    @property
+    def drawing(self) -> Drawing | None:
+        """What is shown now."""
+        return self._drawing
+
+    def fit(self) -> None:
+        """Show the whole drawing with its dimensions."""
+        self._fitted = True
+        drawing = self._drawing
+        if drawing is None or self.width() < 10 or self.height() < 10:
+            return
+        scale = 0.1
+        low, high = drawing.low, drawing.high
+        for _ in range(3):
+            chains = set_out(drawing.chains, TEXT_PX / scale, self._show)
+            if chains.lines:
+                low = (min(drawing.low[0], chains.low[0]), min(drawing.low[1], chains.low[1]))
+                high = (max(drawing.high[0], chains.high[0]), max(drawing.high[1], chains.high[1]))
+            scale = min((self.width() - 20) / (high[0] - low[0]), (self.height() - 20) / (high[1] - low[1]))
+        x = (self.width() - (low[0] + high[0]) * scale) / 2
+        y = (self.height() + (low[1] + high[1]) * scale) / 2
+        self._view = View(scale, x, y)
+        self.update()
+
+    def zoom(self, factor: float, about: QPointF) -> None:
+        """Scale about a point of the widget."""
+        scale = min(max(self._view.scale * factor, 0.01), 20.0)
+        factor = scale / self._view.scale
+        x = about.x() - (about.x() - self._view.x) * factor
+        y = about.y() - (about.y() - self._view.y) * factor
+        self._view, self._fitted = View(scale, x, y), False
+        self.update()
+
+    def place_of(self, x: float, y: float) -> QPointF:
+        """Where a point of the drawing lies on the widget."""
+        return self._view.out((x, y))
+
+    def dimensions(self) -> SetOut | None:
+        """The dimension chains at the present scale."""
+        if self._drawing is None:
+            return None
+        if self._chains is None or self._chains[0] != self._view.scale:
+            self._chains = (self._view.scale, set_out(self._drawing.chains, TEXT_PX / self._view.scale, self._show))
+        return self._chains[1]
+
+    def _show(self, length: float) -> str:
+        display = self._store.job.display
+        return format_length(length, display.style, denominator=display.denominator)
+
+    # painting
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        painter = QPainter(self)
+        painter.fillRect(self.rect(), colour(self._tokens.desk if self._drawing else self._tokens.paper))
+        painter.fillRect(self.rect(), colour(self._tokens.paper))
+        if self._drawing is None:
+            painter.setPen(colour(self._tokens.soft))
+            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, "There is no room yet. Add one in Survey.")
+            return
+        self._painter.paint(painter, self._drawing.shapes, self._view)
+        if chains := self.dimensions():
+            self._painter.paint_chains(painter, chains, self._view, TEXT_PX)
+        self._paint_selection(painter)
+        if self._press and self._press.moved and not self._press.panning and self._press.unit is None and self._pointer:
+            painter.setPen(QPen(colour(self._tokens.accent), 1.0, Qt.PenStyle.DashLine))
+            painter.setBrush(colour(self._tokens.accent, 0.1))
+            painter.drawRect(QRectF(self._press.at, self._pointer).normalized())
+        if self._ghost is not None:
+            self._paint_ghost(painter, self._ghost)
+
+    def _paint_selection(self, painter: QPainter) -> None:
+        chosen = set(self._store.state.selected)
+        painter.setBrush(colour(self._tokens.accent, 0.1))
+        painter.setPen(QPen(colour(self._tokens.accent), 2.4))
+        for target in self._drawing.targets if self._drawing else ():
+            if target.owner in chosen:
+                rect = QRectF(self._view.out(target.low), self._view.out(target.high)).normalized()
+                painter.drawRect(rect)
+                for corner in (rect.topLeft(), rect.topRight(), rect.bottomLeft(), rect.bottomRight()):
+                    painter.fillRect(QRectF(corner.x() - 3, corner.y() - 3, 6, 6), colour(self._tokens.accent))
+
+    def _paint_ghost(self, painter: QPainter, ghost: Ghost) -> None:
+        rect = QRectF(self._view.out(ghost.low), self._view.out(ghost.high)).normalized()
+        painter.setPen(QPen(colour(self._tokens.accent), 1.6, Qt.PenStyle.DashLine))
+        painter.setBrush(colour(self._tokens.accent, 0.16))
+        if rect.width() > 1:
+            painter.drawRect(rect)
+        if not ghost.relation or self._pointer is None:
+            return
+        painter.setFont(font(12, bold=True))
+        metrics = painter.fontMetrics()
+        box = QRectF(self._pointer.x() + 14, self._pointer.y() - 30, metrics.horizontalAdvance(ghost.relation) + 14, 22)
+        box.moveRight(min(box.right(), self.width() - 4.0))
+        box.moveTop(max(box.top(), 4.0))
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(colour(self._tokens.accent))
+        painter.drawRoundedRect(box, 3, 3)
+        painter.setPen(colour(self._tokens.on_accent))
+        painter.drawText(box, Qt.AlignmentFlag.AlignCenter, ghost.relation)
+
+    # pointing
+
+    def unit_at(self, place: QPointF) -> str | None:
+        """The topmost unit or opening under a point of the widget."""
+        x, y = self._view.inside(place)
+        found = None
+        for target in self._drawing.targets if self._drawing else ():
+            if target.low[0] <= x <= target.high[0] and target.low[1] <= y <= target.high[1]:
+                found = target.owner
+        return found
+
+    def dimension_at(self, place: QPointF) -> DimensionText | None:
+        """The dimension's text under a point of the widget."""
+        x, y = self._view.inside(place)
+        slack = 4 / self._view.scale
+        for text in (chains.texts if (chains := self.dimensions()) else ()):
+            left, bottom, right, top = text.box
+            if left - slack <= x <= right + slack and bottom - slack <= y <= top + slack:
+                return text
+        return None
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        if event is None:
+            return
+        place = event.position()
+        self.setFocus()
+        if event.button() in (Qt.MouseButton.MiddleButton, Qt.MouseButton.RightButton):
+            self._press = _Press(place, None, panning=True)
+            return
+        if self._store.state.placing:
+            self._place(place)
+            return
+        text = self.dimension_at(place)
+        if text is not None and text.measure.typed:
+            self.type_over(text)
+            return
+        unit = self.unit_at(place)
+        if event.modifiers() & (Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.ShiftModifier):
+            if unit:
+                self._store.toggle(unit)
+        elif unit not in self._store.state.selected:
+            self._store.select([unit] if unit else [])
+        self._press = _Press(place, unit, panning=False)
+        self._slid = False
+
+    def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
+        if event is None:
+            return
+        before, self._pointer = self._pointer, event.position()
+        press = self._press
+        if self._store.state.placing:
+            self._show_ghost(self._store.state.placing)
+        if press is None:
+            self._show_cursor(event.position())
+            return
+        if press.panning and before is not None:
+            self._view = View(self._view.scale, self._view.x + self._pointer.x() - before.x(), self._view.y + self._pointer.y() - before.y())
+            self._fitted = False
+        elif (self._pointer - press.at).manhattanLength() > _DRAG_FROM or press.moved:
+            first = not press.moved
+            press.moved = True
+            if press.unit is not None:
+                self._slide(press, first)
+        self.update()
+
+    def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
+        press, self._press = self._press, None
+        if press is None or event is None:
+            return
+        if press.moved and press.unit is None and not press.panning:
+            self._select_inside(QRectF(press.at, event.position()).normalized())
+        self._arranger.end()
+        self._ghost = None
+        self.update()
+
+    def wheelEvent(self, event: QWheelEvent | None) -> None:
+        if event is not None:
+            self.zoom(1.0015 ** event.angleDelta().y(), event.position())
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
+        if event is not None and self.unit_at(event.position()) is None and self.dimension_at(event.position()) is None:
+            self.fit()
+
+    def leaveEvent(self, event: object) -> None:
+        self._pointer = None
+        self._drop_ghost()
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        if self._fitted:
+            self.fit()
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        if event is None:
+            return
+        steps = {Qt.Key.Key_Left: -1.0, Qt.Key.Key_Right: 1.0}
+        if event.key() == Qt.Key.Key_Escape:
+            self._back_out()
+        elif event.key() in steps and self._store.selected_units():
+            big = 10.0 if not event.modifiers() & Qt.KeyboardModifier.ShiftModifier else 1.0
+            self._arranger.nudge(steps[event.key()] * big)
+        else:
+            super().keyPressEvent(event)
+
+    def _back_out(self) -> None:
+        if self._store.state.placing:
+            self._store.place_next("")
+        elif self._press is not None and self._press.moved:
+            self._arranger.cancel()
+            self._press = None
+            self._ghost = None
+        else:
+            self._store.select([])
+        self.update()
+
+    def _show_cursor(self, place: QPointF) -> None:
+        text = self.dimension_at(place)
+        if text is not None and text.measure.typed:
+            self.setCursor(Qt.CursorShape.IBeamCursor)
+            self.setToolTip("Click to type another size")
+        else:
+            self.setCursor(Qt.CursorShape.PointingHandCursor if self.unit_at(place) else Qt.CursorShape.ArrowCursor)
+            self.setToolTip("")
+
+    def _select_inside(self, rect: QRectF) -> None:
+        chosen = [t.owner for t in (self._drawing.targets if self._drawing else ()) if rect.intersects(
+            QRectF(self._view.out(t.low), self._view.out(t.high)).normalized())]  # fmt: skip
+        self._store.select(chosen)
+
+    # typing, placing, sliding
+
+    def type_over(self, text: DimensionText) -> InlineField:
+        """Open a field over a dimension."""
+
+        def apply(typed: str, anchor: str) -> None:
+            edit_measure(self._store, text.measure, typed, anchor)  # type: ignore[arg-type]
+
+        field = InlineField(self, text.text, apply, sided=text.measure.what == "width")
+        field.open_at(self._view.out(text.centre).toPoint())
+        return field
+
+    def _show_ghost(self, kind: str) -> None:
+        if self._pointer is not None:
+            self._ghost = self._arranger.ghost(kind, self._view.inside(self._pointer), SNAP_PX / self._view.scale)
+            self.update()
+
+    def _drop_ghost(self) -> None:
+        self._ghost = None
+        self.update()
+
+    def _place(self, place: QPointF, kind: str | None = None) -> None:
+        self._pointer = place
+        try:
+            self._arranger.place(kind or self._store.state.placing, self._view.inside(place), SNAP_PX / self._view.scale)
+        except PlankError as problem:
+            self._store.say(str(problem))
+        self._drop_ghost()
+
+    def _slide(self, press: _Press, first: bool) -> None:
+        if self._pointer is None or press.unit is None:
+            return
+        try:
+            self._ghost = self._arranger.slide(
+                press.unit, self._view.inside(press.at), self._view.inside(self._pointer), SNAP_PX / self._view.scale, first=first
+            )
+        except PlankError as problem:
+            self._store.say(str(problem))
+
+    def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
+        data = event.mimeData() if event else None
+        if event is not None and data is not None and data.hasFormat(KIND_MIME):
+            event.acceptProposedAction()
+
+    def dragMoveEvent(self, event: QDragMoveEvent | None) -> None:
+        data = event.mimeData() if event else None
+        if event is None or data is None:
+            return
+        self._pointer = event.position()
+        self._show_ghost(bytes(data.data(KIND_MIME).data()).decode())
+        event.acceptProposedAction()
+
+    def dragLeaveEvent(self, event: object) -> None:
+        self._drop_ghost()
+
+    def dropEvent(self, event: QDropEvent | None) -> None:
+        data = event.mimeData() if event else None
+        if event is not None and data is not None:
+            self._place(event.position(), bytes(data.data(KIND_MIME).data()).decode())
+            event.acceptProposedAction()

@@ -1,0 +1,82 @@
+"""Every command of the window, once, for its menu, its shortcuts and the command finder."""
+
+from typing import TYPE_CHECKING
+
+from tallplank.app.command import Command
+from tallplank.app.rail import NAMES
+from tallplank.core.edit.unit import close_up, delete_units, duplicate_units, renumber
+from tallplank.session.store import STAGES, Store
+
+if TYPE_CHECKING:
+    from tallplank.app.window import MainWindow
+
+
+def window_commands(window: "MainWindow") -> tuple[Command, ...]:
+    """The commands of a window."""
+    store = window.store
+    return (*_file(window), *_edit(window, store), *_view(window, store))
+
+
+def _file(window: "MainWindow") -> tuple[Command, ...]:
+    return (
+        Command("new", "Job", lambda: "New job", window.new, "Ctrl+N"),
+        Command("open", "Job", lambda: "Open…", window.open, "Ctrl+O"),
+        Command("save", "Job", lambda: "Save", window.save, "Ctrl+S"),
+        Command("save-as", "Job", lambda: "Save as…", window.save_as, "Ctrl+Shift+S"),
+        Command("papers", "Job", lambda: "Write the shop's papers…", lambda: window.write_papers(), "Ctrl+E"),
+    )
+
+
+def _edit(window: "MainWindow", store: Store) -> tuple[Command, ...]:
+    def some() -> bool:
+        return bool(store.selected_units())
+
+    def duplicate() -> None:
+        copies: list[str] = []
+
+        def edit(job):  # type: ignore[no-untyped-def]
+            changed, ids = duplicate_units(job, store.state.selected)
+            copies.extend(ids)
+            return changed
+
+        store.apply(edit, _counted(store, "duplicate"))
+        store.select(copies)
+
+    return (
+        Command("undo", "Edit", lambda: _named("Undo", store.state.history.undo_label), store.undo, "Ctrl+Z",
+                lambda: store.state.history.undo_label is not None),
+        Command("redo", "Edit", lambda: _named("Redo", store.state.history.redo_label), store.redo, "Ctrl+Shift+Z",
+                lambda: store.state.history.redo_label is not None),
+        Command("duplicate", "Edit", lambda: "Duplicate", duplicate, "Ctrl+D", some),
+        Command("delete", "Edit", lambda: "Delete",
+                lambda: store.apply(lambda j: delete_units(j, store.state.selected), _counted(store, "delete")), "Del", some),
+        Command("close-up", "Edit", lambda: "Close the gaps between the selected units",
+                lambda: store.apply(lambda j: close_up(j, store.state.selected), "close gaps"), "Ctrl+J", some),
+        Command("renumber", "Edit", lambda: "Number all units anew, wall by wall",
+                lambda: store.apply(renumber, "renumber units"), "", lambda: bool(store.job.units)),
+        Command("select-all", "Edit", lambda: "Select all units", lambda: store.select(u.id for u in store.job.units), "Ctrl+A"),
+        Command("width", "Edit", lambda: "Type the width of the selection", window.type_width, "F2", some),
+    )  # fmt: skip
+
+
+def _view(window: "MainWindow", store: Store) -> tuple[Command, ...]:
+    stages = tuple(
+        Command(f"stage-{stage}", "Stage", lambda s=stage: NAMES[s], lambda s=stage: store.go(s), f"Ctrl+{i}")  # type: ignore[misc]
+        for i, stage in enumerate(STAGES, 1)
+    )
+    return (
+        *stages,
+        Command("fit", "View", lambda: "Show all in every pane", lambda: window.board.fit(), "F"),
+        Command("theme", "View", lambda: "Day or evening colours", window.change_theme, "Ctrl+Shift+L"),
+        Command("find", "View", lambda: "Find a command…", window.find_command, "Ctrl+K"),
+        Command("quit", "Window", lambda: "Quit", window.quit, "Ctrl+Q"),
+    )
+
+
+def _named(word: str, label: str | None) -> str:
+    return f"{word} {label}" if label else word
+
+
+def _counted(store: Store, word: str) -> str:
+    count = len(store.selected_units())
+    return f"{word} unit" if count == 1 else f"{word} {count} units"

@@ -1,0 +1,33 @@
+"""The choices that rows offer, with their samples."""
+
+from PyQt6.QtGui import QIcon
+
+from tallplank.app.icons import swatch
+from tallplank.app.theme import Tokens
+from tallplank.core.catalog.record import Catalog
+from tallplank.core.job.record import FinishRole, HardwareRole
+
+Choices = tuple[tuple[object, str, QIcon | None], ...]
+ROLE_NAMES: dict[FinishRole, str] = {
+    "front": "Fronts", "carcass": "Carcass", "back": "Backs", "drawer": "Drawer boxes", "top": "Worktop", "plinth": "Plinth",
+}  # fmt: skip
+HARDWARE_NAMES: dict[HardwareRole, str] = {
+    "pull": "Pull", "hinge": "Hinge", "slide": "Slide", "leg": "Leg", "pin": "Shelf pin", "hanger": "Hanger", "clip": "Plinth clip",
+}  # fmt: skip
+BACKS: Choices = tuple((b, b.capitalize(), None) for b in ("grooved", "rebated", "planted", "none"))
+KICKS: Choices = (("legs", "Legs and plinth", None), ("none", "None", None))
+
+
+def finish_choices(catalog: Catalog, role: FinishRole, tokens: Tokens) -> Choices:
+    """The finishes of a role."""
+    return tuple((f.id, f.name, QIcon(swatch(catalog.looks[f.look], tokens))) for f in catalog.finishes_for(role))
+
+
+def hardware_choices(catalog: Catalog, role: HardwareRole) -> Choices:
+    """The items of a hardware role."""
+    return tuple((h.id, h.name, None) for h in catalog.hardware_for(role))
+
+
+def style_choices(catalog: Catalog) -> Choices:
+    """The door styles."""
+    return tuple((s.id, s.name, None) for s in catalog.door_styles.values())

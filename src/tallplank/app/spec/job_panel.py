@@ -1,0 +1,126 @@
+"""The Spec while nothing is selected: what holds for the whole job."""
+
+from tallplank.app.spec.choice import (
+    BACKS,
+    HARDWARE_NAMES,
+    ROLE_NAMES,
+    finish_choices,
+    hardware_choices,
+    style_choices,
+)
+from tallplank.app.spec.row import Origin, Panel
+from tallplank.app.theme import Tokens
+from tallplank.core.build.choice import chosen_finish, pick_source, rule_source, rules_for
+from tallplank.core.edit.standard import (
+    change_job,
+    change_rates,
+    set_job_finish,
+    set_job_hardware,
+    set_job_rule,
+    set_job_style,
+)
+from tallplank.core.job.record import FINISH_ROLES, FinishRole, HardwareRole, RuleValue
+from tallplank.core.measure.display import DENOMINATORS, LengthStyle
+from tallplank.session.store import Store
+
+
+class JobPanel(Panel):
+    """Names, lengths, finishes and rules of the job."""
+
+    def __init__(self, store: Store, tokens: Tokens) -> None:
+        super().__init__(store)
+        self._tokens = tokens
+        self.title(lambda: "The whole job", lambda: "Holds wherever a unit has no value of its own. Select units to change only those.")
+        if store.state.stage == "finish":
+            self._finishes()
+            self._rules()
+        else:
+            self._names()
+            self._finishes()
+            self._rules()
+        self.done()
+
+    def _names(self) -> None:
+        store = self.store
+        self.group("Job")
+        for field, name in (("name", "Name"), ("customer", "Customer"), ("number", "Number")):
+            self.text(name, lambda f=field: getattr(store.job, f),  # type: ignore[misc]
+                      lambda v, f=field: store.apply(lambda j: change_job(j, **{f: v}), f"{f} of the job"))  # type: ignore[misc]  # fmt: skip
+        styles = tuple((s, s.value, None) for s in LengthStyle)
+        self.pick("Lengths in", styles, lambda: store.job.display.style,
+                  lambda v: store.apply(lambda j: change_job(j, display=j.display.but(style=v)), "lengths shown"))  # fmt: skip
+        fractions = tuple((d, f"1/{d} in", None) for d in DENOMINATORS)
+        self.pick("Fractions to", fractions, lambda: store.job.display.denominator,
+                  lambda v: store.apply(lambda j: change_job(j, display=j.display.but(denominator=v)), "fractions shown"))  # fmt: skip
+
+    def _finishes(self) -> None:
+        self.group("Finishes of the job")
+        for role in ("front", *(r for r in FINISH_ROLES if r != "front")):
+            self._finish(role)  # type: ignore[arg-type]
+        self.group("Doors and hardware of the job")
+        store, catalog = self.store, self.store.catalog
+        self.pick("Door style", style_choices(catalog), lambda: store.job.standard.door_style,
+                  lambda v: store.apply(lambda j: set_job_style(j, catalog, str(v)), "door style of the job"))  # fmt: skip
+        for item in ("pull", "hinge", "slide", "leg"):
+            self._hardware(item)  # type: ignore[arg-type]
+
+    def _finish(self, role: FinishRole) -> None:
+        store, catalog = self.store, self.store.catalog
+
+        def apply(value: object) -> None:
+            store.apply(lambda j: set_job_finish(j, catalog, role, value), f"{ROLE_NAMES[role].lower()} of the job")  # type: ignore[arg-type]
+
+        origin = Origin(lambda: pick_source(store.job.standard, None, "finishes", role), lambda: apply(None), own="job")
+        choices = finish_choices(catalog, role, self._tokens)
+        self.pick(ROLE_NAMES[role], choices, lambda: chosen_finish(catalog, store.job.standard, None, role).id, apply, origin)
+
+    def _hardware(self, role: HardwareRole) -> None:
+        store, catalog = self.store, self.store.catalog
+
+        def apply(value: object) -> None:
+            store.apply(lambda j: set_job_hardware(j, catalog, role, value), f"{role} of the job")  # type: ignore[arg-type]
+
+        def read() -> str:
+            return store.job.standard.hardware.get(role, catalog.defaults.hardware[role])
+
+        origin = Origin(lambda: pick_source(store.job.standard, None, "hardware", role), lambda: apply(None), own="job")
+        self.pick(HARDWARE_NAMES[role], hardware_choices(catalog, role), read, apply, origin)
+
+    def _rules(self) -> None:
+        self.group("Construction of the job")
+        for rule, name in (("board_thickness", "Board"), ("kick_height", "Kick height"), ("kick_setback", "Kick setback"),
+                           ("wall_height", "Wall units at"), ("top_front", "Top, front"), ("top_end", "Top, ends"), ("reveal", "Reveal")):  # fmt: skip
+            self.length(name, lambda r=rule: self._value(r), lambda v, r=rule: self._set(r, v), self._origin(rule))  # type: ignore[misc, arg-type, return-value]
+        self.pick("Back", BACKS, lambda: self._value("back"), lambda v: self._set("back", str(v)), self._origin("back"))
+
+    def _value(self, rule: str) -> object:
+        return getattr(rules_for(self.store.catalog, self.store.job.standard, {}), rule)
+
+    def _set(self, rule: str, value: RuleValue | None) -> None:
+        label = f"{rule.replace('_', ' ')} of the job"
+        self.store.apply(lambda j: set_job_rule(j, self.store.catalog, rule, value), label)
+
+    def _origin(self, rule: str) -> Origin:
+        return Origin(lambda: rule_source(self.store.job.standard, None, rule), lambda: self._set(rule, None), own="job")
+
+
+class RatesPanel(Panel):
+    """What turns quantities into money."""
+
+    def __init__(self, store: Store) -> None:
+        super().__init__(store)
+        self.title(lambda: "Rates", lambda: "Each unit's price follows at once.")
+        self.group("Shop")
+        for rate, name in (("waste", "Board waste"), ("overhead", "Overhead"), ("margin", "Margin"), ("tax", "Tax")):
+            self.share(name, lambda r=rate: getattr(store.job.rates, r), lambda v, r=rate: self._set(r, v))  # type: ignore[misc]
+        self.text("Labour, hour", lambda: f"{store.job.rates.labour_hour:.2f}", lambda v: self._set("labour_hour", v))
+        self.text("Currency", lambda: store.job.rates.currency, lambda v: self._set("currency", v.strip().upper()))
+        self.group("How it is counted")
+        self.words("soft", lambda: (
+            "Boards: cut area, times one plus waste, times the price of a square metre. Bands: banded edges plus an allowance an edge. "
+            "Labour: minutes an operation from the catalogue. Overhead is a share of cost; the margin is a share of the price: "
+            "price = cost with overhead ÷ (1 − margin)."))  # fmt: skip
+        self.done()
+
+    def _set(self, rate: str, value: object) -> None:
+        self.store.apply(lambda j: change_rates(j, **{rate: value}), f"{rate.replace('_', ' ')} changed")

@@ -1,0 +1,311 @@
+"""Rows of the Spec: a name, a field, where the value comes from, and back to that."""
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from typing import TypeVar
+
+from PyQt6.QtCore import QSignalBlocker, QSize, Qt
+from PyQt6.QtGui import QIcon, QKeyEvent
+from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QLineEdit, QSizePolicy, QSpinBox, QToolButton, QVBoxLayout, QWidget
+
+from tallplank.core.error import PlankError
+from tallplank.core.measure.display import format_length
+from tallplank.core.measure.length import parse_length
+from tallplank.session.store import Store
+
+_T = TypeVar("_T")
+NAME_WIDTH, SOURCE_WIDTH = 88, 62
+
+
+@dataclass(frozen=True, slots=True)
+class Origin:
+    """Where a value comes from, and how to go back to that if it is the thing's own."""
+
+    text: Callable[[], str]
+    reset: Callable[[], None]
+    own: str = "own"
+
+
+class SpecRow(QWidget):
+    """One row; `show_now` brings its field up to date."""
+
+    def __init__(self, name: str, field: QWidget, show_now: Callable[[], None], origin: Origin | None = None) -> None:
+        super().__init__()
+        self.field, self._show_now, self._origin = field, show_now, origin
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(6)
+        name_label = QLabel(name)
+        name_label.setFixedWidth(NAME_WIDTH)
+        name_label.setBuddy(field)
+        name_label.setToolTip(name)
+        field.setAccessibleName(name)
+        row.addWidget(name_label)
+        row.addWidget(field, 1)
+        self._source_label = QLabel()
+        self._source_label.setProperty("kind", "soft")
+        self._reset_button = QToolButton()
+        self._reset_button.setText("↺")
+        self._reset_button.setProperty("kind", "quiet")
+        self._reset_button.setToolTip("Back to the job's or the shop's value")
+        self._reset_button.setAccessibleName(f"Reset {name}")
+        self._reset_button.setFixedSize(20, 20)
+        if origin is not None:
+            self._source_label.setFixedWidth(SOURCE_WIDTH - 20)
+            row.addWidget(self._source_label)
+            row.addWidget(self._reset_button)
+            self._reset_button.clicked.connect(origin.reset)
+
+    def show_now(self) -> None:
+        """Bring the row up to date."""
+        self._show_now()
+        if self._origin is not None:
+            text = self._origin.text()
+            short = {"construction": "shop", "catalogue": "shop"}.get(text, text)
+            self._source_label.setText(short)
+            self._source_label.setToolTip(f"This value comes from: {text}")
+            is_own = text == self._origin.own
+            self._reset_button.setEnabled(is_own)
+            self._reset_button.setText("×" if is_own else "")
+
+
+class TextField(QLineEdit):
+    """A line of text that is applied on Enter or on leaving; an error marks it and keeps what was typed."""
+
+    def __init__(self, read: Callable[[], str | None], apply: Callable[[str], None], note: Callable[[str], None]) -> None:
+        super().__init__()
+        self._read, self._apply, self._note = read, apply, note
+        self._shown = ""
+        self.editingFinished.connect(self._done)
+
+    def show_now(self) -> None:
+        """Show the present value; a mixed one (None) is said to be mixed."""
+        value = self._read()
+        self._shown = "" if value is None else value
+        if self.hasFocus() and self.isModified():
+            return
+        self.setText(self._shown)
+        self.setPlaceholderText("mixed" if value is None else "")
+        self._mark(False)
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        if event is not None and event.key() == Qt.Key.Key_Escape and self.text() != self._shown:
+            self.setText(self._shown)
+            self.setModified(False)
+            self._mark(False)
+            return
+        super().keyPressEvent(event)
+
+    def _done(self) -> None:
+        if not self.isModified() or self.text() == self._shown:
+            return
+        self.setModified(False)
+        try:
+            self._apply(self.text())
+        except PlankError as problem:
+            self._mark(True)
+            self.setToolTip(str(problem))
+            self._note(str(problem))
+            return
+        self.show_now()
+
+    def _mark(self, wrong: bool) -> None:
+        if self.property("wrong") != wrong:
+            self.setProperty("wrong", wrong)
+            if (style := self.style()) is not None:
+                style.polish(self)
+        if not wrong:
+            self.setToolTip("")
+
+
+def length_field(store: Store, read: Callable[[], float | None], apply: Callable[[float], None]) -> TextField:
+    """A field for a length; takes units, fractions and sums."""
+
+    def shown() -> str | None:
+        value, display = read(), store.job.display
+        return None if value is None else format_length(value, display.style, denominator=display.denominator)
+
+    field = TextField(shown, lambda text: apply(parse_length(text, store.job.display.style.unit)), store.say)
+    field.setAlignment(Qt.AlignmentFlag.AlignRight)
+    return field
+
+
+def share_field(store: Store, read: Callable[[], float], apply: Callable[[float], None]) -> TextField:
+    """A field for a share, shown in per cent."""
+
+    def typed(text: str) -> None:
+        try:
+            apply(float(text.strip().rstrip("%").replace(",", ".")) / 100)
+        except PlankError:
+            raise
+        except ValueError:
+            raise PlankError(f"'{text}' is not a number of per cent.") from None
+
+    field = TextField(lambda: f"{read() * 100:.4g} %", typed, store.say)
+    field.setAlignment(Qt.AlignmentFlag.AlignRight)
+    return field
+
+
+class PickField(QComboBox):
+    """A choice among few; each has a value, a name and perhaps a sample."""
+
+    def __init__(self, choices: Sequence[tuple[object, str, QIcon | None]], read: Callable[[], object], apply: Callable[[object], None], note: Callable[[str], None]) -> None:
+        super().__init__()
+        self._read, self._apply, self._note = read, apply, note
+        self._choices = choices
+        self.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
+        self.setIconSize(QSize(28, 16))
+        self.setMaxVisibleItems(16)
+        for value, name, icon in choices:
+            self.addItem(icon, name, value) if icon is not None else self.addItem(name, value)
+        self.activated.connect(self._chosen)
+
+    def show_now(self) -> None:
+        """Show the present value; a mixed one shows as such."""
+        value = self._read()
+        index = next((i for i, (v, _, _) in enumerate(self._choices) if v == value), -1)
+        with QSignalBlocker(self):
+            self.setPlaceholderText("mixed" if value is None else str(value))
+            self.setCurrentIndex(index)
+        self.setToolTip(self.currentText())
+
+    def _chosen(self, index: int) -> None:
+        try:
+            self._apply(self._choices[index][0])
+        except PlankError as problem:
+            self._note(str(problem))
+            self.show_now()
+
+    def wheelEvent(self, event: object) -> None:
+        """Scrolling the Spec must not change what the pointer happens to pass."""
+        if event is not None:
+            event.ignore()  # type: ignore[attr-defined]
+
+
+class CountField(QSpinBox):
+    """A small whole number."""
+
+    def __init__(self, low: int, high: int, read: Callable[[], int | None], apply: Callable[[int], None], note: Callable[[str], None]) -> None:
+        super().__init__()
+        self._read, self._apply, self._note = read, apply, note
+        self.setRange(low - 1, high)
+        self.setSpecialValueText("mixed")
+        self.setKeyboardTracking(False)
+        self.valueChanged.connect(self._changed)
+
+    def show_now(self) -> None:
+        """Show the present value."""
+        value = self._read()
+        with QSignalBlocker(self):
+            self.setValue(self.minimum() if value is None else value)
+
+    def _changed(self, value: int) -> None:
+        if value == self.minimum():
+            self.show_now()
+            return
+        try:
+            self._apply(value)
+        except PlankError as problem:
+            self._note(str(problem))
+            self.show_now()
+
+    def wheelEvent(self, event: object) -> None:
+        """Scrolling the Spec must not change what the pointer happens to pass."""
+        if event is not None:
+            event.ignore()  # type: ignore[attr-defined]
+
+
+class Panel(QWidget):
+    """Groups of rows for one kind of selection."""
+
+    def __init__(self, store: Store) -> None:
+        super().__init__()
+        self.store = store
+        self.setObjectName("scrolled")
+        self._column = QVBoxLayout(self)
+        self._column.setContentsMargins(12, 10, 12, 14)
+        self._column.setSpacing(5)
+        self._rows: list[SpecRow] = []
+        self._others: list[Callable[[], None]] = []
+
+    def title(self, text: Callable[[], str], hint: Callable[[], str] | None = None) -> None:
+        """Add the heading."""
+        self.words("title", text)
+        if hint is not None:
+            self.words("soft", hint)
+
+    def words(self, kind: str, text: Callable[[], str]) -> QLabel:
+        """Add a text that is kept up to date."""
+        label = QLabel()
+        label.setProperty("kind", kind)
+        label.setWordWrap(True)
+        self._column.addWidget(label)
+        self._others.append(lambda: label.setText(text()))
+        return label
+
+    def group(self, name: str) -> None:
+        """Begin a group."""
+        label = QLabel(name)
+        label.setProperty("kind", "group")
+        label.setContentsMargins(0, 9, 0, 1)
+        self._column.addWidget(label)
+
+    def length(self, name: str, read: Callable[[], float | None], apply: Callable[[float], None], origin: Origin | None = None) -> TextField:
+        """Add a row for a length."""
+        field = length_field(self.store, read, apply)
+        self._add(SpecRow(name, field, field.show_now, origin))
+        return field
+
+    def share(self, name: str, read: Callable[[], float], apply: Callable[[float], None]) -> None:
+        """Add a row for a share."""
+        field = share_field(self.store, read, apply)
+        self._add(SpecRow(name, field, field.show_now))
+
+    def text(self, name: str, read: Callable[[], str], apply: Callable[[str], None]) -> None:
+        """Add a row for a text."""
+        field = TextField(read, apply, self.store.say)
+        self._add(SpecRow(name, field, field.show_now))
+
+    def pick(
+        self, name: str, choices: Sequence[tuple[object, str, QIcon | None]], read: Callable[[], object],
+        apply: Callable[[object], None], origin: Origin | None = None,
+    ) -> None:  # fmt: skip
+        """Add a row for a choice."""
+        field = PickField(choices, read, apply, self.store.say)
+        self._add(SpecRow(name, field, field.show_now, origin))
+
+    def count(self, name: str, bounds: tuple[int, int], read: Callable[[], int | None], apply: Callable[[int], None]) -> None:
+        """Add a row for a number of things."""
+        field = CountField(*bounds, read, apply, self.store.say)
+        self._add(SpecRow(name, field, field.show_now))
+
+    def widget(self, widget: QWidget, show_now: Callable[[], None] | None = None, *, stretch: int = 0) -> None:
+        """Add anything else."""
+        self._column.addWidget(widget, stretch)
+        if show_now is not None:
+            self._others.append(show_now)
+
+    def done(self) -> None:
+        """All rows are there: push them up and show their values."""
+        self._column.addStretch(1)
+        self.show_now()
+
+    def show_now(self) -> None:
+        """Bring all rows up to date."""
+        for row in self._rows:
+            row.show_now()
+        for other in self._others:
+            other()
+
+    def row(self, name: str) -> QWidget:
+        """The field of a row by its name, for tests and shortcuts."""
+        return next(r.field for r in self._rows if r.field.accessibleName() == name)
+
+    def _add(self, row: SpecRow) -> None:
+        self._rows.append(row)
+        self._column.addWidget(row)
+
+
+def same(values: Sequence[_T]) -> _T | None:
+    """The value that all share, or None when they differ."""
+    return values[0] if values and all(v == values[0] for v in values) else None

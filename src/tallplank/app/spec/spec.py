@@ -1,0 +1,70 @@
+"""The Spec itself: shows the panel that fits the stage and the selection."""
+
+from collections.abc import Callable
+
+from PyQt6.QtCore import Qt
+from PyQt6.QtWidgets import QScrollArea, QVBoxLayout, QWidget
+
+from tallplank.app.spec.job_panel import JobPanel, RatesPanel
+from tallplank.app.spec.room_panel import OpeningPanel, RoomPanel, selected_opening
+from tallplank.app.spec.row import Panel
+from tallplank.app.spec.unit_panel import UnitPanel
+from tallplank.app.theme import Tokens
+from tallplank.session.store import Store
+
+WIDTH = 296
+
+
+class Spec(QWidget):
+    """At the right of the window."""
+
+    def __init__(self, store: Store, tokens: Tokens) -> None:
+        super().__init__()
+        self.setObjectName("spec")
+        self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        self.setFixedWidth(WIDTH)
+        self._store, self._tokens = store, tokens
+        self._key: tuple[object, ...] = ()
+        self.panel: Panel | None = None
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        self._scroll = QScrollArea()
+        self._scroll.setWidgetResizable(True)
+        self._scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        column.addWidget(self._scroll)
+        self._subscription = store.subscribe(lambda s: (s.job, s.selected, s.stage, s.room), lambda _: self.refresh())
+
+    def close_pane(self) -> None:
+        """End the subscription."""
+        self._subscription.close()
+
+    def restyle(self, tokens: Tokens) -> None:
+        """Use another theme."""
+        self._tokens, self._key = tokens, ()
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Show what is selected now; the same rows stay and only take new values."""
+        key, make = self._wanted()
+        if key == self._key and self.panel is not None:
+            self.panel.show_now()
+            return
+        self._key = key
+        old = self._scroll.takeWidget()
+        self.panel = make()
+        self._scroll.setWidget(self.panel)
+        if old is not None:
+            old.deleteLater()
+
+    def _wanted(self) -> tuple[tuple[object, ...], Callable[[], Panel]]:
+        store, tokens = self._store, self._tokens
+        if store.selected_units():
+            return UnitPanel.key(store), lambda: UnitPanel(store, tokens)
+        if (found := selected_opening(store)) is not None:
+            wall, opening = found
+            return ("opening", opening.id, store.state.room), lambda: OpeningPanel(store, wall, opening)
+        if store.state.stage == "survey" and store.room() is not None:
+            return ("room", store.state.room), lambda: RoomPanel(store)
+        if store.state.stage == "quote":
+            return ("rates",), lambda: RatesPanel(store)
+        return ("job", store.state.stage), lambda: JobPanel(store, tokens)

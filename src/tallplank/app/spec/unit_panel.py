@@ -1,0 +1,301 @@
+"""The Spec of one or several units."""
+
+from collections.abc import Callable
+
+from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QLabel, QToolButton, QWidget
+
+from tallplank.app.spec.choice import (
+    BACKS,
+    HARDWARE_NAMES,
+    KICKS,
+    ROLE_NAMES,
+    finish_choices,
+    hardware_choices,
+    style_choices,
+)
+from tallplank.app.spec.parts import PartList
+from tallplank.app.spec.row import Origin, Panel, same
+from tallplank.app.theme import Tokens
+from tallplank.core.build.choice import pick_source, rule_source
+from tallplank.core.build.made import MadeUnit
+from tallplank.core.edit.unit import (
+    Anchor,
+    change_units,
+    set_drawer_count,
+    set_finish,
+    set_hardware,
+    set_opening,
+    set_opening_height,
+    set_rule,
+    set_width,
+    slide_units,
+)
+from tallplank.core.job.record import FinishRole, HardwareRole, RuleValue, Unit
+from tallplank.session.store import Store
+
+_ANCHORS: tuple[tuple[Anchor, str, str], ...] = (
+    ("left", "→", "Grow to the right"), ("centre", "↔", "Grow both ways"), ("right", "←", "Grow to the left"),
+)  # fmt: skip
+
+
+class UnitPanel(Panel):
+    """Sizes, place, openings, construction, finishes and parts of the selected units."""
+
+    def __init__(self, store: Store, tokens: Tokens) -> None:
+        super().__init__(store)
+        self._tokens = tokens
+        self._anchor: Anchor = "left"
+        self._parts: PartList | None = None
+        units = self.units()
+        self.title(self._heading, self._place_words)
+        if store.state.stage == "finish":
+            self._finishes(units)
+            self._sizes()
+        elif store.state.stage in ("make", "quote"):
+            self._part_list(units)
+            self._sizes()
+        else:
+            self._sizes()
+            self._openings(units)
+            self._construction()
+            self._finishes(units)
+            self._part_list(units)
+        self.done()
+
+    @staticmethod
+    def key(store: Store) -> tuple[object, ...]:
+        """What the panel's rows depend on; it is built anew when this changes."""
+        units = store.selected_units()
+        shape = same([(u.kind, len(u.openings), tuple(o.front for o in u.openings)) for u in units])
+        return ("units", store.state.stage, shape, len(units) == 1, len({u.kind for u in units}))
+
+    def units(self) -> tuple[Unit, ...]:
+        """The units that the panel is about."""
+        return self.store.selected_units()
+
+    def _ids(self) -> list[str]:
+        return [u.id for u in self.units()]
+
+    def _made(self) -> list[MadeUnit]:
+        by_id = self.store.derived.made.by_id
+        return [by_id[u.id] for u in self.units()]
+
+    def _heading(self) -> str:
+        made = self._made()
+        return made[0].label if len(made) == 1 else f"{len(made)} units"
+
+    def _place_words(self) -> str:
+        walls = dict.fromkeys(self.store.job.wall(u.room, u.wall).name for u in self.units())
+        return "On " + ", ".join(walls)
+
+    def _each(self, read: Callable[[Unit], object]) -> Callable[[], object]:
+        return lambda: same([read(u) for u in self.units()])
+
+    def _number(self, read: Callable[[Unit], float]) -> Callable[[], float | None]:
+        return lambda: same([read(u) for u in self.units()])
+
+    def _sizes(self) -> None:
+        store, catalog = self.store, self.store.catalog
+        self.group("Size")
+        self.length("Width", self._number(lambda u: u.width), self._set_width)
+        self.widget(self._anchor_row())
+        for name in ("height", "depth"):
+            self.length(name.capitalize(), self._number(lambda u, n=name: getattr(u, n)), lambda v, n=name: self._change(n, v))  # type: ignore[misc]
+        self.group("Place")
+        self.length("From left", self._number(lambda u: u.x), self._set_x)
+
+        def level() -> float | None:
+            return same([m.placed.z for m in self._made()])
+
+        def reset() -> None:
+            store.apply(lambda j: change_units(j, catalog, self._ids(), z=None), "level by rule")
+
+        origin = Origin(lambda: "own" if any(u.z is not None for u in self.units()) else "construction", reset)
+        self.length("Above floor", level, lambda v: self._change("z", v), origin)
+
+    def _anchor_row(self) -> QWidget:
+        holder = QWidget()
+        row = QHBoxLayout(holder)
+        row.setContentsMargins(94, 0, 0, 0)
+        row.setSpacing(3)
+        group = QButtonGroup(holder)
+        for anchor, arrow, tip in _ANCHORS:
+            button = QToolButton()
+            button.setText(arrow)
+            button.setToolTip(tip)
+            button.setAccessibleName(tip)
+            button.setCheckable(True)
+            button.setChecked(anchor == self._anchor)
+            button.setFixedSize(30, 22)
+            button.clicked.connect(lambda _, a=anchor: self._take_anchor(a))
+            group.addButton(button)
+            row.addWidget(button)
+        hint = QLabel("side that moves")
+        hint.setProperty("kind", "soft")
+        row.addWidget(hint)
+        row.addStretch(1)
+        return holder
+
+    def _take_anchor(self, anchor: Anchor) -> None:
+        self._anchor = anchor
+
+    def _set_width(self, value: float) -> None:
+        before = same([u.width for u in self.units()])
+        label = f"width {before:g} → {value:g}" if before is not None else f"width → {value:g}"
+        self.store.apply(lambda j: set_width(j, self.store.catalog, self._ids(), value, self._anchor), label)
+
+    def _change(self, name: str, value: float) -> None:
+        label = f"{'level' if name == 'z' else name} → {value:g}"
+        self.store.apply(lambda j: change_units(j, self.store.catalog, self._ids(), **{name: value}), label)
+
+    def _set_x(self, value: float) -> None:
+        first = min(u.x for u in self.units())
+        self.store.apply(lambda j: slide_units(j, self._ids(), value - first), f"place → {value:g}")
+
+    def _openings(self, units: tuple[Unit, ...]) -> None:
+        first = units[0].openings
+        if not first or any(len(u.openings) != len(first) for u in units):
+            return
+        if all(o.front == "drawer" for u in units for o in u.openings):
+            self._drawers(len(first))
+            return
+        for index in range(len(first)):
+            self.group("Opening" if len(first) == 1 else f"Opening {index + 1} from the top")
+            self._opening(index, units)
+
+    def _drawers(self, count: int) -> None:
+        store, catalog = self.store, self.store.catalog
+        self.group("Drawer bank")
+        self.count("Drawers", (1, 10), lambda: same([len(u.openings) for u in self.units()]),
+                   lambda n: store.apply(lambda j: set_drawer_count(j, catalog, self._ids(), n), f"{n} drawers"))  # fmt: skip
+        for index in range(count):
+            self._front_height(index, f"Front {index + 1}")
+
+    def _front_height(self, index: int, name: str) -> None:
+        store, catalog = self.store, self.store.catalog
+
+        def read() -> float | None:
+            made = self._made()
+            return same([round(sorted(m.fronts, key=lambda f: -f.z)[index].height, 6) for m in made if len(m.fronts) > index] or [0.0])
+
+        def apply(value: float | None) -> None:
+            label = f"front {index + 1} by the rule" if value is None else f"front {index + 1} → {value:g}"
+            store.apply(lambda j: set_opening_height(j, catalog, self._ids(), index, value), label)
+
+        def origin() -> str:
+            return "set" if any(len(u.openings) > index and not u.openings[index].size.is_open for u in self.units()) else "rule"
+
+        self.length(name, read, apply, Origin(origin, lambda: apply(None), own="set"))
+
+    def _opening(self, index: int, units: tuple[Unit, ...]) -> None:
+        store, catalog = self.store, self.store.catalog
+
+        def put(label: str, **values: object) -> None:
+            store.apply(lambda j: set_opening(j, catalog, self._ids(), index, **values), label)
+
+        def read(name: str) -> Callable[[], object]:
+            return self._each(lambda u: getattr(u.openings[index], name))
+
+        if any(u.openings[index].front == "doors" for u in units):
+            doors = (("auto", "By width", None), (1, "One", None), (2, "Pair", None))
+            self.pick("Doors", doors, self._each(lambda u: u.openings[index].doors or "auto"),
+                      lambda v: put(f"doors {v}", doors=None if v == "auto" else v))  # fmt: skip
+            hands = (("left", "Hinged left", None), ("right", "Hinged right", None))
+            self.pick("Hand", hands, read("hand"), lambda v: put(f"hinged {v}", hand=v))
+        self.count("Shelves", (0, 12), lambda: read("shelves")(), lambda n: put(f"{n} shelves", shelves=n))  # type: ignore[arg-type, return-value]
+        if len(units[0].openings) > 1:
+            self._front_height(index, "Front height")
+
+    def _construction(self) -> None:
+        self.group("Construction")
+        self._rule("Board", "board_thickness")
+        self._rule_choice("Back", "back", BACKS)
+        if any(m.choice.kind.kick for m in self._made()):
+            self._rule_choice("Kick", "kick", KICKS)
+            self._rule("Kick height", "kick_height")
+            self._rule("Kick setback", "kick_setback")
+
+    def _rule_origin(self, rule: str) -> Origin:
+        def text() -> str:
+            return same([rule_source(self.store.job.standard, u, rule) for u in self.units()]) or "mixed"
+
+        return Origin(text, lambda: self._set_rule(rule, None))
+
+    def _rule_value(self, rule: str) -> Callable[[], object]:
+        return lambda: same([getattr(m.choice.rules, rule) for m in self._made()])
+
+    def _set_rule(self, rule: str, value: RuleValue | None) -> None:
+        label = f"{rule.replace('_', ' ')} {'back to the shop' if value is None else f'→ {value}'}"
+        self.store.apply(lambda j: set_rule(j, self.store.catalog, self._ids(), rule, value), label)
+
+    def _rule(self, name: str, rule: str) -> None:
+        self.length(name, self._rule_value(rule), lambda v: self._set_rule(rule, v), self._rule_origin(rule))  # type: ignore[arg-type]
+
+    def _rule_choice(self, name: str, rule: str, choices: tuple[tuple[object, str, None], ...]) -> None:
+        self.pick(name, choices, self._rule_value(rule), lambda v: self._set_rule(rule, str(v)), self._rule_origin(rule))
+
+    def _finishes(self, units: tuple[Unit, ...]) -> None:
+        self.group("Finish")
+        kinds = [m.choice.kind for m in self._made()]
+        roles: list[FinishRole] = ["front", "carcass", "back"]
+        roles += ["drawer"] if any(o.front == "drawer" for u in units for o in u.openings) else []
+        roles += ["top"] if any(k.worktop for k in kinds) else []
+        roles += ["plinth"] if any(k.kick for k in kinds) else []
+        for role in roles:
+            self._finish(role)
+        self._style()
+        for item in ("pull", "hinge", "slide"):
+            self._hardware(item)  # type: ignore[arg-type]
+
+    def _finish(self, role: FinishRole) -> None:
+        def apply(value: object) -> None:
+            name = "job's own" if value is None else self.store.catalog.finishes[str(value)].name
+            label = f"{ROLE_NAMES[role].lower()} → {name}"
+            self.store.apply(lambda j: set_finish(j, self.store.catalog, self._ids(), role, value), label)  # type: ignore[arg-type]
+
+        def source() -> str:
+            return same([pick_source(self.store.job.standard, u, "finishes", role) for u in self.units()]) or "mixed"
+
+        choices = finish_choices(self.store.catalog, role, self._tokens)
+        self.pick(ROLE_NAMES[role], choices, lambda: same([m.choice.finish(role).id for m in self._made()]), apply,
+                  Origin(source, lambda: apply(None)))  # fmt: skip
+
+    def _style(self) -> None:
+        store, catalog = self.store, self.store.catalog
+
+        def apply(value: object) -> None:
+            store.apply(lambda j: change_units(j, catalog, self._ids(), door_style=value), "door style")
+
+        def source() -> str:
+            return "own" if any(u.door_style for u in self.units()) else "job"
+
+        self.pick("Door style", style_choices(catalog), lambda: same([m.choice.door_style.id for m in self._made()]), apply,
+                  Origin(source, lambda: apply(None)))  # fmt: skip
+
+    def _hardware(self, role: HardwareRole) -> None:
+        store, catalog = self.store, self.store.catalog
+
+        def takes() -> list[MadeUnit]:
+            return [m for m in self._made() if any(f.role == role for f in m.fittings)]
+
+        if not takes():
+            return
+
+        def apply(value: object) -> None:
+            fitting = [m.unit.id for m in takes()]
+            store.apply(lambda j: set_hardware(j, catalog, fitting, role, value), f"{role} changed")  # type: ignore[arg-type]
+            if len(fitting) < len(self.units()):
+                store.say(f"Set for {len(fitting)} of {len(self.units())} units; the others take no {role}.")
+
+        def source() -> str:
+            return same([pick_source(store.job.standard, m.unit, "hardware", role) for m in takes()]) or "mixed"
+
+        self.pick(HARDWARE_NAMES[role], hardware_choices(catalog, role), lambda: same([m.choice.hardware(role).id for m in takes()]),
+                  apply, Origin(source, lambda: apply(None)))  # fmt: skip
+
+    def _part_list(self, units: tuple[Unit, ...]) -> None:
+        if len(units) != 1:
+            return
+        self.group("Parts, and how each size came about")
+        self._parts = PartList(self.store)
+        self.widget(self._parts, lambda: self._parts.show_unit(self._made()[0]) if self._parts and self.units() else None)

@@ -1,0 +1,270 @@
+"""The tray: what the present stage offers."""
+
+from collections.abc import Callable
+
+from PyQt6.QtCore import QMimeData, QPoint, QSize, Qt
+from PyQt6.QtGui import QDrag, QIcon, QMouseEvent, QPixmap
+from PyQt6.QtWidgets import (
+    QComboBox,
+    QFrame,
+    QHBoxLayout,
+    QLabel,
+    QLineEdit,
+    QPushButton,
+    QScrollArea,
+    QToolButton,
+    QVBoxLayout,
+    QWidget,
+)
+
+from tallplank.app.canvas import KIND_MIME
+from tallplank.app.icons import kind_picture, opening_picture, swatch
+from tallplank.app.spec.choice import ROLE_NAMES
+from tallplank.app.theme import Tokens
+from tallplank.core.edit.room import add_room
+from tallplank.core.edit.standard import set_job_finish, set_job_style
+from tallplank.core.edit.unit import change_units, set_finish
+from tallplank.core.exchange.registry import EXPORTERS
+from tallplank.core.job.record import FINISH_ROLES, FinishRole
+from tallplank.session.store import Store
+
+WIDTH = 196
+PICTURE = QSize(58, 46)
+
+
+class TrayItem(QToolButton):
+    """A thing to place: click it and then a drawing, or drag it there."""
+
+    def __init__(self, kind: str, name: str, hint: str, picture: QPixmap, choose: Callable[[str], None]) -> None:
+        super().__init__()
+        self.kind, self.name, self.hint = kind, name, hint
+        self._press: QPoint | None = None
+        self._picture = picture
+        self.setCheckable(True)
+        self.setProperty("kind", "quiet")
+        self.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextBesideIcon)
+        self.setIcon(QIcon(picture))
+        self.setIconSize(PICTURE)
+        self.setText(name)
+        self.setToolTip(f"{hint}.\nClick, then click a drawing; or drag it there. Enter places it in the first gap.")
+        self.setAccessibleName(name)
+        self.setFixedSize(WIDTH - 22, PICTURE.height() + 8)
+        self.clicked.connect(lambda: choose(kind))
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        self._press = event.position().toPoint() if event else None
+        super().mousePressEvent(event)
+
+    def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
+        if event is None or self._press is None or (event.position().toPoint() - self._press).manhattanLength() < 8:
+            super().mouseMoveEvent(event)
+            return
+        self._press = None
+        self.setDown(False)
+        drag, data = QDrag(self), QMimeData()
+        data.setData(KIND_MIME, self.kind.encode())
+        drag.setMimeData(data)
+        drag.setPixmap(self._picture)
+        drag.exec(Qt.DropAction.CopyAction)
+
+
+class Tray(QWidget):
+    """Beside the rail. `place_now` puts a kind into the first gap; `export` writes one or all of the shop's papers."""
+
+    def __init__(self, store: Store, tokens: Tokens, place_now: Callable[[str], None], export: Callable[[tuple[str, ...]], None]) -> None:
+        super().__init__()
+        self.setObjectName("tray")
+        self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        self.setFixedWidth(WIDTH)
+        self._store, self._tokens = store, tokens
+        self._place_now, self._export = place_now, export
+        self.items: list[TrayItem] = []
+        self._filtered: list[tuple[str, QWidget]] = []
+        column = QVBoxLayout(self)
+        column.setContentsMargins(10, 10, 0, 6)
+        column.setSpacing(6)
+        self.search_field = QLineEdit()
+        self.search_field.setPlaceholderText("Search")
+        self.search_field.setAccessibleName("Search the tray")
+        self.search_field.setClearButtonEnabled(True)
+        self.search_field.setFixedWidth(WIDTH - 22)
+        self.search_field.textChanged.connect(self._filter)
+        column.addWidget(self.search_field)
+        self._scroll = QScrollArea()
+        self._scroll.setWidgetResizable(True)
+        self._scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        column.addWidget(self._scroll, 1)
+        self._subscriptions = [
+            store.subscribe(lambda s: (s.stage, s.job.rooms, s.room, s.job.standard), lambda _: self.refresh()),
+            store.subscribe(lambda s: s.placing, self._show_placing),
+            store.subscribe(lambda s: s.selected, lambda _: self._target()),
+        ]
+
+    def close_pane(self) -> None:
+        """End the subscriptions."""
+        for subscription in self._subscriptions:
+            subscription.close()
+
+    def restyle(self, tokens: Tokens) -> None:
+        """Use another theme."""
+        self._tokens = tokens
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Show what the stage offers."""
+        body = QWidget()
+        body.setObjectName("scrolled")
+        self._column = QVBoxLayout(body)
+        self._column.setContentsMargins(0, 0, 8, 0)
+        self._column.setSpacing(2)
+        self.items, self._filtered = [], []
+        self._target_label: QLabel | None = None
+        {"survey": self._survey, "layout": self._layout, "finish": self._finish, "make": self._make, "quote": self._quote}[self._store.state.stage]()
+        self._column.addStretch(1)
+        old = self._scroll.takeWidget()
+        self._scroll.setWidget(body)
+        if old is not None:
+            old.deleteLater()
+        self._filter(self.search_field.text())
+        self._show_placing(self._store.state.placing)
+        self._target()
+
+    def _group(self, name: str) -> None:
+        label = QLabel(name)
+        label.setProperty("kind", "group")
+        label.setContentsMargins(2, 8, 0, 2)
+        self._column.addWidget(label)
+
+    def _soft(self, text: str) -> QLabel:
+        label = QLabel(text)
+        label.setProperty("kind", "soft")
+        label.setWordWrap(True)
+        label.setFixedWidth(WIDTH - 26)
+        self._column.addWidget(label)
+        return label
+
+    def _add(self, text: str, widget: QWidget) -> None:
+        self._column.addWidget(widget)
+        self._filtered.append((text.lower(), widget))
+
+    def _item(self, kind: str, name: str, hint: str, picture: QPixmap) -> None:
+        item = TrayItem(kind, name, hint, picture, self._choose)
+        self.items.append(item)
+        self._add(f"{name} {hint}", item)
+
+    def _choose(self, kind: str) -> None:
+        self._store.place_next("" if self._store.state.placing == kind else kind)
+
+    def keyPressEvent(self, event: object) -> None:
+        item = self.focusWidget()
+        if isinstance(item, TrayItem) and event is not None and event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):  # type: ignore[attr-defined]
+            self._place_now(item.kind)
+            return
+        super().keyPressEvent(event)  # type: ignore[arg-type]
+
+    def _survey(self) -> None:
+        self._group("Rooms")
+        rooms = QComboBox()
+        rooms.setAccessibleName("Room")
+        rooms.setFixedWidth(WIDTH - 26)
+        for room in self._store.job.rooms:
+            rooms.addItem(room.name, room.id)
+        rooms.setCurrentIndex(rooms.findData(self._store.state.room))
+        rooms.activated.connect(lambda i: self._store.look_at(rooms.itemData(i)))
+        self._add("rooms", rooms)
+        add = QPushButton("Add a room")
+        add.clicked.connect(self._add_room)
+        self._add("add a room", add)
+        self._group("Openings")
+        self._item("door", "Door", "A door, 900 by 2050", opening_picture("door", self._tokens, PICTURE))
+        self._item("window", "Window", "A window, 1200 by 1150", opening_picture("window", self._tokens, PICTURE))
+        self._soft("Click a door or window, then the wall it is in. Drag it along the wall, or type over its dimensions.")
+
+    def _add_room(self) -> None:
+        name = f"Room {len(self._store.job.rooms) + 1}"
+        self._store.apply(lambda j: add_room(j, name, 4000.0, 3000.0, 2500.0), "add room")
+        self._store.look_at(self._store.job.rooms[-1].id)
+
+    def _layout(self) -> None:
+        kinds = self._store.catalog.kinds.values()
+        for mount, title in (("floor", "On the floor"), ("wall", "On the wall")):
+            self._group(title)
+            for kind in kinds:
+                if kind.mount == mount:
+                    picture = kind_picture(self._store.catalog, self._store.job.standard, kind.id, self._tokens, PICTURE)
+                    self._item(kind.id, kind.name, kind.hint, picture)
+
+    def _finish(self) -> None:
+        store, catalog = self._store, self._store.catalog
+        self._target_label = self._soft("")
+        for role in ("front", *(r for r in FINISH_ROLES if r != "front")):
+            self._group(ROLE_NAMES[role])  # type: ignore[index]
+            for finish in catalog.finishes_for(role):  # type: ignore[arg-type]
+                self._choice(finish.name, lambda r=role, f=finish.id: self._apply_finish(r, f), QIcon(swatch(catalog.looks[finish.look], self._tokens)))  # type: ignore[misc]
+        self._group("Door style")
+        for style in store.catalog.door_styles.values():
+            self._choice(style.name, lambda s=style.id: self._apply_style(s))  # type: ignore[misc]
+
+    def _choice(self, name: str, apply: Callable[[], None], icon: QIcon | None = None) -> None:
+        button = QToolButton()
+        button.setProperty("kind", "quiet")
+        button.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextBesideIcon)
+        button.setText(name)
+        button.setToolTip(name)
+        if icon is not None:
+            button.setIcon(icon)
+            button.setIconSize(QSize(34, 20))
+        button.setFixedSize(WIDTH - 26, 28)
+        button.clicked.connect(apply)
+        self._add(name, button)
+
+    def _apply_finish(self, role: FinishRole, finish: str) -> None:
+        store, catalog = self._store, self._store.catalog
+        ids, name = [u.id for u in store.selected_units()], catalog.finishes[finish].name
+        if ids:
+            store.apply(lambda j: set_finish(j, catalog, ids, role, finish), f"{ROLE_NAMES[role].lower()} → {name}")
+        else:
+            store.apply(lambda j: set_job_finish(j, catalog, role, finish), f"{ROLE_NAMES[role].lower()} of the job → {name}")
+
+    def _apply_style(self, style: str) -> None:
+        store, catalog = self._store, self._store.catalog
+        ids = [u.id for u in store.selected_units()]
+        if ids:
+            store.apply(lambda j: change_units(j, catalog, ids, door_style=style), "door style")
+        else:
+            store.apply(lambda j: set_job_style(j, catalog, style), "door style of the job")
+
+    def _make(self) -> None:
+        self._group("The shop's papers")
+        for exporter in EXPORTERS:
+            self._choice(f"{exporter.title}  ({exporter.name.rsplit('.', 1)[1].upper()})", lambda n=exporter.name: self._export((n,)))  # type: ignore[misc]
+        everything = QPushButton("Write all…")
+        everything.setProperty("kind", "main")
+        everything.clicked.connect(lambda: self._export(()))
+        frame = QFrame()
+        row = QHBoxLayout(frame)
+        row.setContentsMargins(0, 8, 8, 4)
+        row.addWidget(everything)
+        self._add("write all", frame)
+        self._soft("Rows and units are linked: pick one, and the other is picked too.")
+
+    def _quote(self) -> None:
+        self._group("The price as a paper")
+        self._choice("Price  (CSV)", lambda: self._export(("price.csv",)))
+        self._soft("The rates are at the right while nothing is selected.")
+
+    def _target(self) -> None:
+        if self._target_label is not None:
+            count = len(self._store.selected_units())
+            self._target_label.setText(
+                "A click changes the whole job." if not count else f"A click changes {'the selected unit' if count == 1 else f'{count} units'}."
+            )
+
+    def _show_placing(self, placing: str) -> None:
+        for item in self.items:
+            item.setChecked(item.kind == placing)
+
+    def _filter(self, text: str) -> None:
+        words = text.lower().split()
+        for name, widget in self._filtered:
+            widget.setVisible(all(word in name for word in words))

@@ -1,0 +1,109 @@
+"""The command line: the same core without a window."""
+
+import argparse
+import runpy
+import sys
+from collections.abc import Sequence
+from pathlib import Path
+
+from tallplank import __version__
+from tallplank.core.catalog.reader import shipped
+from tallplank.core.error import PlankError
+from tallplank.core.exchange.exporter import chosen, export
+from tallplank.core.exchange.registry import EXPORTERS
+from tallplank.core.job.file import load
+from tallplank.core.job.record import Job
+from tallplank.demo import demo_job
+from tallplank.session.derived import Deriver
+
+BAD_INPUT = 2
+
+
+class _Parser(argparse.ArgumentParser):
+    """Refuses wrong arguments with one line."""
+
+    def error(self, message: str) -> None:  # type: ignore[override]
+        self.exit(BAD_INPUT, f"plank: {message} (see ./plank {self.prog.removeprefix('plank').strip()} --help)\n".replace("  ", " "))
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Run one command; 0 when done, 2 after one clear line on standard error for bad input."""
+    options = _parser().parse_args(arguments)
+    try:
+        return int(options.run(options))
+    except PlankError as problem:
+        print(f"plank: {problem}", file=sys.stderr)  # noqa: T201
+        return BAD_INPUT
+    except BrokenPipeError:
+        return 0
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = _Parser(prog="plank", description="Tall Plank: kitchens, wardrobes and paneled walls, from the room to the shop's papers.")
+    parser.add_argument("--version", action="version", version=f"Tall Plank {__version__}")
+    commands = parser.add_subparsers(required=True, metavar="COMMAND", parser_class=_Parser)
+
+    demo = commands.add_parser("demo", help="open the window with the demo job")
+    demo.set_defaults(run=lambda _: _window(None, demo=True))
+    opened = commands.add_parser("open", help="open the window with a job, or with a new one")
+    opened.add_argument("file", nargs="?", type=Path, help="a .plank file")
+    opened.set_defaults(run=lambda o: _window(o.file, demo=False))
+    out = commands.add_parser("export", help="write the shop's papers, without a window")
+    out.add_argument("job", nargs="?", help="a .plank file, or 'demo'")
+    out.add_argument("--to", type=Path, metavar="DIR", help="the folder to write to")
+    out.add_argument("--only", metavar="NAME,…", help="only these files")
+    out.add_argument("--list", action="store_true", help="list the files that can be written")
+    out.set_defaults(run=_export)
+    shots = commands.add_parser("shots", help="write docs/screenshots from the demo, without a display")
+    shots.add_argument("--to", type=Path, default=Path("docs/screenshots"), metavar="DIR")
+    shots.set_defaults(run=_shots)
+    script = commands.add_parser("run", help="run a Python script with the application's modules")
+    script.add_argument("script", type=Path)
+    script.add_argument("arguments", nargs=argparse.REMAINDER)
+    script.set_defaults(run=_script)
+    return parser
+
+
+def _export(options: argparse.Namespace) -> int:
+    if options.list:
+        for exporter in EXPORTERS:
+            print(f"{exporter.name:16} {exporter.title}")  # noqa: T201
+        return 0
+    if not options.job or options.to is None:
+        raise PlankError("Say which job and where to: plank export (FILE|demo) --to DIR.")
+    exporters = chosen(EXPORTERS, [n.strip() for n in options.only.split(",")] if options.only is not None else None)
+    catalog = shipped()
+    for path in export(Deriver(catalog).derive(_job(options.job)).shop, exporters, options.to):
+        print(path)  # noqa: T201
+    return 0
+
+
+def _job(name: str) -> Job:
+    return demo_job(shipped()) if name == "demo" else load(Path(name))
+
+
+def _window(file: Path | None, *, demo: bool) -> int:
+    from tallplank.app.start import run
+
+    job = demo_job(shipped()) if demo else load(file) if file else None
+    return run(job, None if demo else file)
+
+
+def _shots(options: argparse.Namespace) -> int:
+    from tallplank.app.shots import write_shots
+
+    for path in write_shots(options.to):
+        print(path)  # noqa: T201
+    return 0
+
+
+def _script(options: argparse.Namespace) -> int:
+    if not options.script.is_file():
+        raise PlankError(f"There is no script {options.script}.")
+    sys.argv = [str(options.script), *options.arguments]
+    runpy.run_path(str(options.script), run_name="__main__")
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

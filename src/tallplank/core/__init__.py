@@ -1,0 +1,1 @@
+"""The computation, without any window: usable and tested on its own."""

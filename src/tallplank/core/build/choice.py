@@ -1,0 +1,93 @@
+"""Which material, hardware and rule holds for one unit: its own, else the job's, else the catalogue's."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Any, Literal
+
+from tallplank.core.catalog.record import Catalog, DoorStyle, Finish, Hardware, Kind
+from tallplank.core.job.construction import Construction
+from tallplank.core.job.record import FinishRole, HardwareRole, RuleValue, Standard, Unit
+from tallplank.core.measure.size import Size
+
+Source = Literal["own", "job", "construction", "catalogue"]
+
+
+@dataclass(frozen=True, slots=True)
+class Choice:
+    """Everything that building one unit needs beside the unit itself."""
+
+    unit: Unit
+    kind: Kind
+    rules: Construction
+    door_style: DoorStyle
+    catalog: Catalog
+    standard: Standard
+
+    def finish(self, role: FinishRole) -> Finish:
+        """The finish of a role; an unknown id falls back to the catalogue's default (a finding says so)."""
+        return chosen_finish(self.catalog, self.standard, self.unit, role)
+
+    def hardware(self, role: HardwareRole) -> Hardware:
+        """The item of a role; an unknown id falls back to the catalogue's default (a finding says so)."""
+        table, default = self.catalog.hardware, self.catalog.defaults.hardware[role]
+        return table.get(self.unit.hardware.get(role) or self.standard.hardware.get(role, default), table[default])
+
+    def rule(self, name: str, label: str = "") -> Size:
+        """A construction rule as a size with its name, for derivations."""
+        return Size.of(getattr(self.rules, name), label or name.replace("_", " "), f"rule.{name}")
+
+
+def chosen_finish(catalog: Catalog, standard: Standard, unit: Unit | None, role: FinishRole) -> Finish:
+    """The finish of a role for a unit, or for the job where `unit` is None."""
+    default = catalog.defaults.finishes[role]
+    own = unit.finishes.get(role) if unit is not None else None
+    return catalog.finishes.get(own or standard.finishes.get(role, default)) or catalog.finishes[default]
+
+
+def choice_for(catalog: Catalog, standard: Standard, unit: Unit) -> Choice:
+    """The choices that hold for a unit.
+
+    Raises:
+        KeyError: the unit's kind is not in the catalogue.
+    """
+    style = catalog.door_styles.get(unit.door_style or standard.door_style) or catalog.door_styles[catalog.defaults.door_style]
+    return Choice(unit, catalog.kinds[unit.kind], rules_for(catalog, standard, unit.rules), style, catalog, standard)
+
+
+def rules_for(catalog: Catalog, standard: Standard, own: Mapping[str, RuleValue]) -> Construction:
+    """The construction that holds once the job's and the unit's own rules are laid over the catalogue's."""
+    base = catalog.constructions.get(standard.construction) or catalog.constructions[catalog.defaults.construction]
+    if not own and not standard.rules:
+        return base
+    return _overlaid(_Key(base), tuple(sorted(standard.rules.items())), tuple(sorted(own.items())))
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class _Key:
+    base: Construction
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, _Key) and other.base is self.base
+
+    def __hash__(self) -> int:
+        return id(self.base)
+
+
+@lru_cache(maxsize=256)
+def _overlaid(key: _Key, job: tuple[tuple[str, Any], ...], own: tuple[tuple[str, Any], ...]) -> Construction:
+    return key.base.model_copy(update={**dict(job), **dict(own)})
+
+
+def rule_source(standard: Standard, unit: Unit | None, name: str) -> Source:
+    """Where the value of a construction rule comes from."""
+    if unit is not None and name in unit.rules:
+        return "own"
+    return "job" if name in standard.rules else "construction"
+
+
+def pick_source(standard: Standard, unit: Unit | None, table: Literal["finishes", "hardware"], role: str) -> Source:
+    """Where the choice of a finish or a hardware item comes from."""
+    if unit is not None and role in getattr(unit, table):
+        return "own"
+    return "job" if role in getattr(standard, table) else "catalogue"

@@ -1,0 +1,21 @@
+"""Fillers: a strip in the plane of the fronts, with a cleat behind it to fix it to its neighbour."""
+
+from tallplank.core.build.choice import Choice
+from tallplank.core.build.collector import Collector, Lay
+from tallplank.core.build.front import Leaf, add_leaf
+from tallplank.core.measure.size import Size
+
+CLEAT = 80.0
+
+
+def build_filler(choice: Choice, out: Collector) -> None:
+    """Add the strip and its cleat; a filler takes no pulls, legs or hangers."""
+    unit, finish = choice.unit, choice.finish("carcass")
+    width = Size.of(unit.width, "width", "unit.width")
+    height = Size.of(unit.height, "height", "unit.height")
+    cleat = Size.of(min(CLEAT, unit.depth), "cleat")
+    board = choice.rule("board_thickness", "board")
+    thickness = board if board.value <= unit.width else width
+    lay = Lay("-z", "+y", (0.0, 0.0, unit.height))
+    out.add("filler cleat", "carcass", "carcass", finish, (height, cleat, thickness), lay)
+    add_leaf(choice, Leaf("filler strip", "strip", 0.0, 0.0, width, height, None), out)

@@ -1,0 +1,122 @@
+"""What building results in: parts, fittings and visible pieces of hardware, in the frame of their unit."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from tallplank.core.catalog.record import Finish
+from tallplank.core.error import PlankError
+from tallplank.core.job.record import FinishRole, HardwareRole
+from tallplank.core.measure.frame import Frame, Vec, extent
+from tallplank.core.measure.size import Size
+
+Grain = Literal["length", "none"]
+Surface = Literal["carcass", "front", "inside", "drawer", "top", "plinth"]
+
+
+class BuildError(PlankError):
+    """The unit cannot be built as asked; the text says which part fails and why."""
+
+
+@dataclass(frozen=True, slots=True)
+class Pocket:
+    """A square-cornered removal in a part's own frame: from `low` to `high`, x along the length, z out of the face."""
+
+    what: Literal["groove", "rebate", "tongue"]
+    low: Vec
+    high: Vec
+
+
+@dataclass(frozen=True, slots=True)
+class Edges:
+    """The band on each edge, by catalogue id: l1 and l2 run along the length (at y = 0 and y = width), w1 and w2 across."""
+
+    l1: str | None = None
+    l2: str | None = None
+    w1: str | None = None
+    w2: str | None = None
+
+
+NO_EDGES = Edges()
+
+
+@dataclass(frozen=True, slots=True)
+class Motion:
+    """How a front opens: swings about an upright axis at (x, y), clockwise seen from above or not, or slides out by `reach`."""
+
+    kind: Literal["swing", "slide"]
+    x: float = 0.0
+    y: float = 0.0
+    clockwise: bool = True
+    reach: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Part:
+    """One piece of board. Sizes are finished sizes; `cut_length` and `cut_width` are what the saw makes."""
+
+    name: str
+    role: FinishRole
+    surface: Surface
+    finish: Finish
+    board: str
+    length: Size
+    width: Size
+    thickness: Size
+    cut_length: float
+    cut_width: float
+    grain: Grain
+    edges: Edges
+    frame: Frame
+    pockets: tuple[Pocket, ...] = ()
+    motion: Motion | None = None
+    front: int = -1
+    """Which front of the unit the part belongs to, counted from 0; -1 for none."""
+
+    @property
+    def size(self) -> tuple[float, float, float]:
+        """Finished length, width and thickness."""
+        return (self.length.value, self.width.value, self.thickness.value)
+
+    @property
+    def box(self) -> tuple[Vec, Vec]:
+        """Smallest and largest corner in the frame of the unit."""
+        return extent(self.frame, self.size)
+
+    @property
+    def area_m2(self) -> float:
+        """The cut area in square metres."""
+        return self.cut_length * self.cut_width / 1e6
+
+
+@dataclass(frozen=True, slots=True)
+class Fitting:
+    """A number of bought items and how the number came about."""
+
+    role: HardwareRole
+    item: str
+    count: Size
+    where: str
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """A visible piece of hardware as a box in the frame of its unit."""
+
+    role: HardwareRole
+    colour: str
+    low: Vec
+    high: Vec
+    motion: Motion | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Front:
+    """One door, drawer front or strip as it is seen in the elevation: a rectangle in the unit's x and z."""
+
+    kind: Literal["door", "drawer", "strip"]
+    x: float
+    z: float
+    width: float
+    height: float
+    hand: Literal["left", "right", ""] = ""
+    framed: bool = False

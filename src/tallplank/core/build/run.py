@@ -1,0 +1,177 @@
+"""Runs: units standing side by side, and the worktop and plinth that follow them by themselves."""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from math import ceil
+
+from tallplank.core.build.choice import Choice, chosen_finish, rules_for
+from tallplank.core.build.collector import Collector, Lay
+from tallplank.core.build.part import BuildError, Edges, Fitting, Part
+from tallplank.core.build.place import Placed
+from tallplank.core.catalog.record import Catalog, Finish
+from tallplank.core.job.construction import Construction
+from tallplank.core.job.record import FinishRole, Room, Standard, Wall
+from tallplank.core.measure.size import Size
+
+TOUCH = 0.5
+"""Units nearer than this stand joined."""
+CLIP_PITCH = 600.0
+
+
+@dataclass(frozen=True, slots=True)
+class Stretch:
+    """Neighbours on one wall that one worktop or one plinth runs across, from left to right."""
+
+    members: tuple[Placed, ...]
+    open_left: bool
+    open_right: bool
+    """Whether the end stands free, not against a wall or a taller unit."""
+
+    @property
+    def start(self) -> float:
+        """The left end of the first unit."""
+        return self.members[0].x
+
+    @property
+    def end(self) -> float:
+        """The right end of the last unit."""
+        return max(m.x + m.unit.width for m in self.members)
+
+
+@dataclass(frozen=True, slots=True)
+class Run:
+    """A made run trim: its parts are in the frame of the wall, not of a unit."""
+
+    id: str
+    label: str
+    room: str
+    wall: str
+    what: FinishRole
+    members: tuple[str, ...]
+    parts: tuple[Part, ...]
+    fittings: tuple[Fitting, ...]
+    problem: str = ""
+
+
+def stretches(units: Iterable[Placed], wall_length: float, *, worktop: bool) -> tuple[Stretch, ...]:
+    """The stretches that carry a worktop, or a plinth; units on the floor that stand apart begin a new one."""
+    floor = sorted((p for p in units if not p.hung), key=lambda p: p.x)
+    carrying = [p for p in floor if (p.kind.worktop if worktop else p.kind.kick and p.rules.kick == "legs" and p.z > 0)]
+    groups: list[list[Placed]] = []
+    for placed in carrying:
+        if groups and _joined(groups[-1], placed, worktop):
+            groups[-1].append(placed)
+        else:
+            groups.append([placed])
+    return tuple(_stretch(group, floor, wall_length) for group in groups)
+
+
+def _joined(group: Sequence[Placed], placed: Placed, worktop: bool) -> bool:
+    last = max(group, key=lambda p: p.x + p.unit.width)
+    level = abs(placed.top - last.top) < TOUCH if worktop else abs(placed.z - last.z) < TOUCH
+    return level and placed.x - (last.x + last.unit.width) <= TOUCH
+
+
+def _stretch(group: list[Placed], floor: Sequence[Placed], wall_length: float) -> Stretch:
+    start, end = group[0].x, max(p.x + p.unit.width for p in group)
+    others = [p for p in floor if p not in group]
+    open_left = start > TOUCH and not any(abs(p.x + p.unit.width - start) <= TOUCH for p in others)
+    open_right = end < wall_length - TOUCH and not any(abs(p.x - end) <= TOUCH for p in others)
+    return Stretch(tuple(group), open_left, open_right)
+
+
+def build_run(
+    stretch: Stretch, what: FinishRole, number: int, room: Room, wall: Wall, catalog: Catalog, standard: Standard
+) -> Run:
+    """The worktop or the plinth of a stretch, in as many pieces as its stock length asks for."""
+    out = Collector(catalog)
+    finish = _run_finish(catalog, standard, stretch, what)
+    rules = rules_for(catalog, standard, {})
+    problem = ""
+    try:
+        if what == "top":
+            _add_worktop(stretch, finish, rules, room.wall_length(wall), out)
+        else:
+            _add_plinth(stretch, finish, rules, out, catalog, standard)
+    except BuildError as error:
+        problem = str(error)
+    word = "Worktop" if what == "top" else "Plinth"
+    return Run(
+        f"{what}-{room.id}-{wall.id}-{number}", f"{word} {wall.name} {number}", room.id, wall.id, what,
+        tuple(p.unit.id for p in stretch.members), tuple(out.parts), tuple(out.fittings), problem,
+    )  # fmt: skip
+
+
+def _run_finish(catalog: Catalog, standard: Standard, stretch: Stretch, what: FinishRole) -> Finish:
+    """The finish that the first unit with one of its own asks for, else the job's."""
+    own = next((p.unit for p in stretch.members if what in p.unit.finishes), None)
+    return chosen_finish(catalog, standard, own, what)
+
+
+def pieces_of(start: float, end: float, seams: Sequence[float], longest: float) -> tuple[tuple[float, float], ...]:
+    """The length from start to end in pieces no longer than the stock, parted at the farthest seam within reach."""
+    pieces, at = [], start
+    while end - at > longest + 1e-6:
+        within = [s for s in seams if at + longest / 3 < s <= at + longest]
+        cut = max(within, default=at + longest)
+        pieces.append((at, cut))
+        at = cut
+    return (*pieces, (at, end))
+
+
+def _add_worktop(stretch: Stretch, finish: Finish, rules: Construction, wall_length: float, out: Collector) -> None:
+    left = min(rules.top_end, stretch.start) if stretch.open_left else 0.0
+    right = min(rules.top_end, wall_length - stretch.end) if stretch.open_right else 0.0
+    start, end, members = stretch.start - left, stretch.end + right, stretch.members
+    deepest = max(members, key=lambda p: -p.front)
+    depth = (
+        Size.of(deepest.unit.depth, "deepest carcass", "unit.depth")
+        + Size.of(deepest.rules.front_gap + deepest.front_thickness, "front", "finish.front")
+        + Size.of(rules.top_front, "front overhang", "rule.top_front")
+    )
+    seams = [p.x + p.unit.width for p in members]
+    for i, (a, b) in enumerate(pieces := pieces_of(start, end, seams, out.catalog.boards[finish.board].sheet[0])):
+        length = _length(members, a, b, {start: left, end: right}, "rule.top_end", "end overhang")
+        thickness = Size.of(finish.thickness, "worktop board", "finish.top")
+        first, last = i == 0 and stretch.open_left, i == len(pieces) - 1 and stretch.open_right
+        edges = Edges(l1=finish.band, w1=finish.band if first else None, w2=finish.band if last else None)
+        lay = Lay("+x", "+y", (a, -depth.value, members[0].top))
+        out.add("worktop", "top", "top", finish, (length, depth, thickness), lay, edges=edges)
+
+
+def _add_plinth(
+    stretch: Stretch, finish: Finish, rules: Construction, out: Collector, catalog: Catalog, standard: Standard
+) -> None:
+    members = stretch.members
+    height = Size.of(members[0].z, "kick height", "rule.kick_height")
+    thickness = Size.of(finish.thickness, "plinth board", "finish.plinth")
+    setback = min(p.rules.kick_setback - p.unit.depth for p in members)
+    seams = [p.x + p.unit.width for p in members]
+    pieces = pieces_of(stretch.start, stretch.end, seams, out.catalog.boards[finish.board].sheet[0])
+    for i, (a, b) in enumerate(pieces):
+        length = _length(members, a, b, {}, "", "")
+        first, last = i == 0 and stretch.open_left, i == len(pieces) - 1 and stretch.open_right
+        edges = Edges(w1=finish.band if first else None, w2=finish.band if last else None)
+        lay = Lay("+x", "+z", (a, setback + finish.thickness, 0.0))
+        out.add("plinth", "plinth", "plinth", finish, (length, height, thickness), lay, edges=edges)
+        choice = Choice(members[0].unit, members[0].kind, rules, catalog.door_styles[catalog.defaults.door_style], catalog, standard)
+        count = Size.of(ceil((b - a) / CLIP_PITCH) + 1, f"clips, one every {CLIP_PITCH:g} and one more", "hardware.clip")
+        out.fit(choice, "clip", count, "behind the plinth")
+
+
+def _length(members: Sequence[Placed], a: float, b: float, ends: dict[float, float], source: str, name: str) -> Size:
+    """The length from a to b as the sum of the units it crosses and of its overhangs."""
+    size, at = Size(0.0, ()), a
+    if ends.get(a):
+        size, at = Size.of(ends[a], name, source), a + ends[a]
+    stop = b - ends.get(b, 0.0) if b != a else b
+    for placed in members:
+        low, high = max(placed.x, at), min(placed.x + placed.unit.width, stop)
+        if high - low > 1e-9:
+            whole = abs(high - low - placed.unit.width) < 1e-9
+            size = size + Size.of(high - low, f"unit {placed.unit.mark}" if whole else f"part of unit {placed.unit.mark}", "unit.width")
+            at = high
+    if ends.get(b):
+        size = size + Size.of(ends[b], name, source)
+    rest = (b - a) - size.value
+    return size + Size.of(rest, "between units") if abs(rest) > 1e-9 else size

@@ -1,0 +1,1 @@
+"""What can be chosen: readers of the catalogue files and the entries shipped with the application."""

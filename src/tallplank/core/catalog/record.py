@@ -1,0 +1,192 @@
+"""The entries of the catalogue. Prices are in the catalogue's currency, without tax."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from tallplank.core.error import PlankError
+from tallplank.core.job.construction import Construction
+from tallplank.core.job.record import (
+    FinishRole,
+    HardwareRole,
+    Id,
+    MountKind,
+    Name,
+    NotNegative,
+    Opening,
+    Positive,
+    Record,
+)
+
+Colour = Annotated[str, Field(pattern=r"^#[0-9a-f]{6}$")]
+
+
+class Look(Record):
+    """How a surface looks: plain, or a procedural wood or stone; `scale` is millimetres of one pattern repeat."""
+
+    id: Id
+    name: Name
+    kind: Literal["plain", "wood", "stone"]
+    colour: Colour
+    second: Colour = "#000000"
+    scale: Positive = 600.0
+    seed: int = 1
+    gloss: NotNegative = 0.1
+
+
+class Board(Record):
+    """A sheet material; `prices` holds the price of a square metre by thickness in millimetres."""
+
+    id: Id
+    name: Name
+    code: Name
+    supplier: Name
+    prices: Mapping[str, NotNegative]
+    sheet: tuple[Positive, Positive]
+    grain: bool
+    density: Positive
+    """In kg per cubic metre."""
+
+    def price_m2(self, thickness: float) -> float | None:
+        """Price of a square metre, or None if the board is not sold in this thickness."""
+        return self.prices.get(f"{thickness:g}")
+
+
+class Band(Record):
+    """An edge band, sold by the metre."""
+
+    id: Id
+    name: Name
+    code: Name
+    supplier: Name
+    thickness: Positive
+    price_m: NotNegative
+    allowance: NotNegative = 50.0
+    """Millimetres lost per edge."""
+
+
+class Finish(Record):
+    """A surface that can be chosen for a role: its look, its board and band, and what coating it costs."""
+
+    id: Id
+    name: Name
+    roles: tuple[FinishRole, ...]
+    look: Id
+    board: Id
+    thickness: Positive
+    band: Id | None = None
+    coat_m2: NotNegative = 0.0
+    """Price of coating a square metre of one face."""
+    coated_faces: Literal[0, 1, 2] = 0
+
+
+class DoorStyle(Record):
+    """How a front is built: one slab, or five pieces (two stiles, two rails and a panel in their grooves)."""
+
+    id: Id
+    name: Name
+    build: Literal["slab", "five-piece"]
+    stile: NotNegative = 0.0
+    rail: NotNegative = 0.0
+    tongue: NotNegative = 10.0
+    """Depth of the groove, and of the tongue of the rails in it."""
+    panel: Positive = 6.0
+    """Thickness of the panel."""
+    float_gap: NotNegative = 2.0
+    """Taken off the panel's width and height in all."""
+    least: Positive = 60.0
+    """A front whose panel would show less than this is made as a slab."""
+
+
+class Hardware(Record):
+    """A bought item, counted by rule; the fields beside the price are those its role needs."""
+
+    id: Id
+    role: HardwareRole
+    name: Name
+    code: Name
+    supplier: Name
+    finish: str = ""
+    price: NotNegative
+    length: NotNegative = 0.0
+    """A pull's whole length."""
+    projection: NotNegative = 0.0
+    colour: Colour = "#8a8478"
+    thick: NotNegative = 0.0
+    side_clearance: NotNegative = 0.0
+    """Free width a slide needs on each side of the box."""
+    lengths: tuple[Positive, ...] = ()
+    """The nominal lengths a slide is sold in."""
+    rated_kg: NotNegative = 0.0
+    door_heights: tuple[Positive, ...] = ()
+    """Hinges: up to the first height two, up to the second three, and so on."""
+    door_kg: tuple[Positive, ...] = ()
+    """Hinges: the same by the weight of the door."""
+    heights: tuple[NotNegative, NotNegative] = (0.0, 0.0)
+    """A leg's smallest and largest height."""
+
+
+class Operation(Record):
+    """One operation of the shop: minutes for each of what it is counted by."""
+
+    id: Id
+    name: Name
+    counted_by: Literal["part", "band_metre", "unit", "front", "frame_front", "drawer", "coat_m2", "top_metre"]
+    minutes: NotNegative
+
+
+class Kind(Record):
+    """A kind of unit that the tray offers, with the module that builds it and its usual sizes."""
+
+    id: Id
+    name: Name
+    hint: Name
+    build: Literal["carcass", "filler"]
+    mount: MountKind
+    top: Literal["full", "stretchers", "sink", "none"]
+    worktop: bool
+    kick: bool
+    width: Positive
+    height: Positive
+    depth: Positive
+    openings: tuple[Opening, ...] = ()
+    takes_pulls: bool = True
+
+
+class Defaults(Record):
+    """What a new job starts with."""
+
+    construction: Id
+    door_style: Id
+    finishes: Mapping[FinishRole, Id]
+    hardware: Mapping[HardwareRole, Id]
+
+
+class CatalogError(PlankError):
+    """A catalogue file is wrong; the text names file and line."""
+
+
+@dataclass(frozen=True, slots=True)
+class Catalog:
+    """All entries by id."""
+
+    looks: Mapping[str, Look]
+    boards: Mapping[str, Board]
+    bands: Mapping[str, Band]
+    finishes: Mapping[str, Finish]
+    door_styles: Mapping[str, DoorStyle]
+    hardware: Mapping[str, Hardware]
+    operations: Mapping[str, Operation]
+    constructions: Mapping[str, Construction]
+    kinds: Mapping[str, Kind]
+    defaults: Defaults
+
+    def finishes_for(self, role: FinishRole) -> tuple[Finish, ...]:
+        """The finishes that a role can take, in catalogue order."""
+        return tuple(f for f in self.finishes.values() if role in f.roles)
+
+    def hardware_for(self, role: HardwareRole) -> tuple[Hardware, ...]:
+        """The items that a hardware role can take, in catalogue order."""
+        return tuple(h for h in self.hardware.values() if h.role == role)

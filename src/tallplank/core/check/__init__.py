@@ -1,0 +1,1 @@
+"""Findings: what a job still has wrong or open."""

@@ -1,0 +1,1 @@
+"""Drawings as lists of primitives, the same for screen and paper."""

@@ -1,0 +1,123 @@
+"""Dimension chains set out so that no text meets another text or a neighbour's chain, at any scale.
+
+Screen and paper both call `set_out`; they differ only in the scale.
+"""
+
+from collections.abc import Callable, Iterable, Sequence
+from dataclasses import dataclass
+from itertools import pairwise
+from typing import Literal
+
+from tallplank.core.draw.primitive import Chain, Measure, Point
+
+FIGURE_WIDTH = 0.52
+"""Width of a figure by the height of its text: a little more than the widest of the shipped face, so texts keep apart."""
+STAND_OFF, PITCH, TICK, OVERSHOOT = 3.0, 2.2, 0.7, 0.6
+"""First chain's distance, row pitch, tick and extension overshoot, all by the height of the text."""
+
+
+@dataclass(frozen=True, slots=True)
+class DimensionText:
+    """One value: its centre, half its extent along and across, whether it is turned to be read from the right."""
+
+    text: str
+    centre: Point
+    half_along: float
+    half_across: float
+    turned: bool
+    measure: Measure
+    value: float
+    span: tuple[float, float]
+
+    @property
+    def box(self) -> tuple[float, float, float, float]:
+        """Left, bottom, right, top."""
+        dx, dy = (self.half_across, self.half_along) if self.turned else (self.half_along, self.half_across)
+        return (self.centre[0] - dx, self.centre[1] - dy, self.centre[0] + dx, self.centre[1] + dy)
+
+
+@dataclass(frozen=True, slots=True)
+class SetOut:
+    """Chains as lines and texts, in the drawing's millimetres."""
+
+    lines: tuple[tuple[Point, Point], ...]
+    ticks: tuple[tuple[Point, Point], ...]
+    texts: tuple[DimensionText, ...]
+    low: Point
+    high: Point
+
+
+def set_out(chains: Sequence[Chain], text_height: float, show: Callable[[float], str]) -> SetOut:
+    """The chains with texts `text_height` high (in the drawing's millimetres); chains on one side stack outwards."""
+    lines: list[tuple[Point, Point]] = []
+    ticks: list[tuple[Point, Point]] = []
+    texts: list[DimensionText] = []
+    used: dict[str, float] = {}
+    for chain in chains:
+        offset = used.get(chain.side, STAND_OFF * text_height)
+        row = _Row(chain, offset, text_height, show)
+        lines += row.lines()
+        ticks += row.ticks()
+        texts += row.texts
+        used[chain.side] = offset + row.height
+    return SetOut(tuple(lines), tuple(ticks), tuple(texts), *_bounds(lines, texts))
+
+
+def margin(chains: Iterable[Chain], side: Literal["below", "above", "left", "right"], text_height: float) -> float:
+    """About how much room the chains of a side take, with one lifted row each."""
+    count = sum(chain.side == side for chain in chains)
+    return (STAND_OFF + count * (PITCH + 1.3)) * text_height if count else text_height
+
+
+class _Row:
+    """One chain at its distance. Texts too wide for their space are lifted outwards, level by level, until they are free."""
+
+    def __init__(self, chain: Chain, offset: float, text_height: float, show: Callable[[float], str]) -> None:
+        self._chain, self._offset, self._text_height = chain, offset, text_height
+        self._sign = 1.0 if chain.side in ("above", "right") else -1.0
+        self._upright = chain.side in ("left", "right")
+        self.texts: list[DimensionText] = []
+        levels = 0
+        taken: dict[int, float] = {}
+        for (a, b), measure in zip(pairwise(chain.ticks), chain.measures, strict=True):
+            text = show(b - a)
+            half = len(text) * FIGURE_WIDTH * text_height / 2
+            level = self._level((a + b) / 2 - half, (a + b) / 2 + half, b - a, taken, text_height)
+            taken[level] = (a + b) / 2 + half
+            levels = max(levels, level)
+            self.texts.append(self._text(text, (a + b) / 2, half, level, measure, (a, b)))
+        self.height = (PITCH + levels * 1.25) * text_height
+
+    @staticmethod
+    def _level(start: float, end: float, room: float, taken: dict[int, float], text_height: float) -> int:
+        gap = 0.3 * text_height
+        level = 0 if end - start + gap <= room else 1
+        while start < taken.get(level, float("-inf")) + gap:
+            level += 1
+        return level
+
+    def _text(self, text: str, middle: float, half: float, level: int, measure: Measure, span: tuple[float, float]) -> DimensionText:
+        away = self._offset + (0.72 + 1.25 * level) * self._text_height
+        centre = self._point(middle, away)
+        return DimensionText(text, centre, half, self._text_height * 0.5, self._upright, measure, span[1] - span[0], span)
+
+    def _point(self, along: float, away: float) -> Point:
+        across = self._chain.base + self._sign * away
+        return (across, along) if self._upright else (along, across)
+
+    def lines(self) -> list[tuple[Point, Point]]:
+        first, last = self._chain.ticks[0], self._chain.ticks[-1]
+        found = [(self._point(first, self._offset), self._point(last, self._offset))]
+        over = OVERSHOOT * self._text_height
+        found += [(self._point(t, 0.8 * self._text_height), self._point(t, self._offset + over)) for t in self._chain.ticks]
+        return found
+
+    def ticks(self) -> list[tuple[Point, Point]]:
+        half = TICK * self._text_height / 2
+        return [(self._point(t - half, self._offset - half), self._point(t + half, self._offset + half)) for t in self._chain.ticks]
+
+
+def _bounds(lines: Sequence[tuple[Point, Point]], texts: Sequence[DimensionText]) -> tuple[Point, Point]:
+    xs = [p[0] for line in lines for p in line] + [v for t in texts for v in (t.box[0], t.box[2])]
+    ys = [p[1] for line in lines for p in line] + [v for t in texts for v in (t.box[1], t.box[3])]
+    return ((min(xs), min(ys)), (max(xs), max(ys))) if xs else ((0.0, 0.0), (0.0, 0.0))

@@ -1,0 +1,205 @@
+"""The elevation of one wall: what stands before it, drawn from the nearest to the farthest, with its dimensions."""
+
+from collections.abc import Iterator, Sequence
+from itertools import pairwise
+
+from tallplank.core.build.made import Made, MadeUnit
+from tallplank.core.build.part import Front, Part
+from tallplank.core.build.run import TOUCH, Run
+from tallplank.core.draw.primitive import (
+    GLASS,
+    PAPER,
+    WALL,
+    WRONG,
+    Chain,
+    Drawing,
+    Fill,
+    Line,
+    Measure,
+    Pen,
+    Poly,
+    Shape,
+    Target,
+    Text,
+    rectangle,
+)
+from tallplank.core.job.record import Room, Wall, WallOpening
+
+FLOOR_DEPTH = 60.0
+
+
+def elevation(made: Made, room_id: str, wall_id: str, wrong: frozenset[str] = frozenset()) -> Drawing:
+    """The elevation of a wall as seen by someone facing it; units in `wrong` are marked as overlapping."""
+    room, wall = made.job.room(room_id), made.job.wall(room_id, wall_id)
+    length = room.wall_length(wall)
+    units = sorted(made.on_wall(room_id, wall_id), key=lambda u: -u.placed.front)
+    runs = [r for r in made.runs if (r.room, r.wall) == (room_id, wall_id)]
+    shapes: list[Shape] = [*_surround(room, wall, length)]
+    for run in runs:
+        if run.what == "plinth":
+            shapes += _run_faces(run)
+    shapes += [shape for unit in units for shape in unit_front(unit)]
+    for run in runs:
+        if run.what == "top":
+            shapes += _run_faces(run)
+    shapes += [shape for unit in units if unit.unit.id in wrong for shape in _wrong(unit)]
+    chains = tuple(_chains(room, wall, units, runs, length))
+    targets = [Target(o.id, (o.x, o.sill), (o.x + o.width, o.sill + o.height)) for o in wall.openings]
+    targets += [Target(u.unit.id, (u.placed.x, u.placed.z), (u.placed.right, u.placed.top)) for u in units]
+    left = min([0.0, *(u.placed.x for u in units)])
+    right = max([length, *(u.placed.right for u in units)])
+    title = f"{room.name} · {wall.name}"
+    return Drawing(title, tuple(shapes), chains, tuple(targets), (left - wall.thickness, -FLOOR_DEPTH), (right + wall.thickness, room.height))
+
+
+def _surround(room: Room, wall: Wall, length: float) -> Iterator[Shape]:
+    yield rectangle(0.0, 0.0, length, room.height, Pen.EDGE, PAPER)
+    for x in (-wall.thickness, length):
+        yield rectangle(x, -FLOOR_DEPTH, wall.thickness, room.height + FLOOR_DEPTH, None, WALL)
+    yield rectangle(0.0, -FLOOR_DEPTH, length, FLOOR_DEPTH, None, WALL)
+    for a, b in (((0.0, 0.0), (0.0, room.height)), ((length, 0.0), (length, room.height)), ((0.0, 0.0), (length, 0.0))):
+        yield Line(a, b, Pen.CUT)
+    for opening in wall.openings:
+        yield from _opening(opening)
+
+
+def _opening(opening: WallOpening) -> Iterator[Shape]:
+    x, z, width, height = opening.x, opening.sill, opening.width, opening.height
+    if opening.kind == "door":
+        yield rectangle(x - 70, z, width + 140, height + 70, Pen.EDGE, PAPER)
+        yield rectangle(x, z, width, height, Pen.OUTLINE, PAPER)
+        yield Line((x + width, z), (x, z + height / 2), Pen.HIDDEN)
+        yield Line((x + width, z + height), (x, z + height / 2), Pen.HIDDEN)
+        return
+    yield rectangle(x, z, width, height, Pen.OUTLINE, PAPER)
+    sash = min(55.0, width / 8, height / 8)
+    panes = 2 if width > 700 else 1
+    pane = (width - (panes + 1) * sash) / panes
+    for i in range(panes):
+        yield rectangle(x + sash + i * (pane + sash), z + sash, pane, height - 2 * sash, Pen.EDGE, GLASS)
+
+
+def unit_front(unit: MadeUnit, *, marked: bool = True) -> Iterator[Shape]:
+    """One unit as seen from the front, in the frame of its wall, with its number where `marked`."""
+    x, z = unit.placed.x, unit.placed.z
+    if unit.problem:
+        yield rectangle(x, z, unit.unit.width, unit.unit.height, Pen.WRONG, PAPER)
+        yield Text((x + unit.unit.width / 2, z + unit.unit.height / 2), "cannot be built")
+        return
+    covered = bool(unit.fronts) and all(o.front != "none" for o in unit.unit.openings)
+    first = [p for p in unit.parts if p.surface == "front"] if covered else list(unit.parts)
+    if covered:
+        yield rectangle(x, z, unit.unit.width, unit.unit.height, Pen.EDGE, PAPER)
+    for part in sorted(reversed(first), key=lambda p: -p.box[0].y):
+        yield _part(unit, part, x, z)
+    yield rectangle(x, z, unit.unit.width, unit.unit.height, Pen.OUTLINE)
+    for front in unit.fronts:
+        yield from _front_marks(front, x, z)
+    for piece in unit.pieces:
+        if piece.role == "pull":
+            yield rectangle(x + piece.low.x, z + piece.low.z, piece.high.x - piece.low.x, piece.high.z - piece.low.z, Pen.EDGE, PAPER)
+    if marked:
+        yield Text((x + unit.unit.width / 2, _mark_height(unit)), str(unit.unit.mark), framed=True)
+
+
+def _mark_height(unit: MadeUnit) -> float:
+    """Clear of pulls: low in units on the floor, high in units on the wall."""
+    share = 0.72 if unit.placed.hung else 0.3
+    if len(unit.fronts) > 1 and any(f.kind == "drawer" for f in unit.fronts):
+        lowest = min(unit.fronts, key=lambda f: f.z)
+        return unit.placed.z + lowest.z + lowest.height * 0.24
+    return unit.placed.z + min(unit.unit.height, 1200.0) * share
+
+
+def _part(unit: MadeUnit, part: Part, x: float, z: float) -> Poly:
+    low, high = part.box
+    upright = abs(part.frame.x.z) > 0.5
+    fill = Fill("look", part.finish.look, "y" if upright else "x")
+    pen = Pen.EDGE if part.surface == "front" else Pen.BEYOND
+    return rectangle(x + low.x, z + low.z, high.x - low.x, high.z - low.z, pen, fill)
+
+
+def _front_marks(front: Front, x: float, z: float) -> Iterator[Shape]:
+    """Broken lines that meet at the hinge side of a door."""
+    if front.kind != "door":
+        return
+    near, far = x + front.x, x + front.x + front.width
+    hinge, free = (near, far) if front.hand == "left" else (far, near)
+    low, high = z + front.z, z + front.z + front.height
+    yield Line((free, low), (hinge, (low + high) / 2), Pen.HIDDEN)
+    yield Line((free, high), (hinge, (low + high) / 2), Pen.HIDDEN)
+
+
+def _run_faces(run: Run) -> Iterator[Shape]:
+    for part in run.parts:
+        low, high = part.box
+        yield rectangle(low.x, low.z, high.x - low.x, high.z - low.z, Pen.OUTLINE, Fill("look", part.finish.look, "x"))
+
+
+def _wrong(unit: MadeUnit) -> Iterator[Shape]:
+    yield rectangle(unit.placed.x, unit.placed.z, unit.unit.width, unit.unit.height, Pen.WRONG, WRONG)
+
+
+def _chains(room: Room, wall: Wall, units: Sequence[MadeUnit], runs: Sequence[Run], length: float) -> Iterator[Chain]:
+    floor = [u for u in units if not u.placed.hung]
+    hung = [u for u in units if u.placed.hung]
+    whole = Measure("room-width" if wall.side in ("back", "front") else "room-depth", room.id)
+    if floor:
+        yield unit_chain("below", -FLOOR_DEPTH, floor, length)
+    yield Chain("below", -FLOOR_DEPTH, (0.0, length), (whole,))
+    if hung:
+        yield unit_chain("above", room.height, hung, length)
+    elif wall.openings:
+        yield opening_chain("above", room.height, wall, length)
+    left = -wall.thickness
+    yield _levels("left", left, floor, runs, room.height)
+    yield Chain("left", left, (0.0, room.height), (Measure("room-height", room.id),))
+    if hung:
+        yield _levels("right", length + wall.thickness, hung, (), room.height)
+
+
+def unit_chain(side: str, base: float, units: Sequence[MadeUnit], length: float) -> Chain:
+    """The widths of units and the gaps between them, from one end of the wall to the other."""
+    ticks, measures = [0.0], []
+    for unit in sorted(units, key=lambda u: (u.placed.x, u.placed.right)):
+        if unit.placed.x - ticks[-1] > TOUCH:
+            ticks.append(unit.placed.x)
+            measures.append(Measure("gap"))
+        if unit.placed.right - ticks[-1] > TOUCH:
+            whole = abs(unit.placed.x - ticks[-1]) <= TOUCH
+            measures.append(Measure("width", unit.unit.id) if whole else Measure("gap"))
+            ticks.append(unit.placed.right)
+    if length - ticks[-1] > TOUCH:
+        ticks.append(length)
+        measures.append(Measure("gap"))
+    return Chain(side, base, tuple(ticks), tuple(measures))  # type: ignore[arg-type]
+
+
+def opening_chain(side: str, base: float, wall: Wall, length: float) -> Chain:
+    """The doors and windows of a wall and the spaces between them."""
+    ticks, measures = [0.0], []
+    for opening in sorted(wall.openings, key=lambda o: o.x):
+        if opening.x - ticks[-1] > TOUCH:
+            ticks.append(opening.x)
+            measures.append(Measure("opening-x", opening.id, wall.id) if len(ticks) == 2 else Measure("gap"))
+        ticks.append(opening.x + opening.width)
+        measures.append(Measure("opening-width", opening.id, wall.id))
+    if length - ticks[-1] > TOUCH:
+        ticks.append(length)
+        measures.append(Measure("gap"))
+    return Chain(side, base, tuple(ticks), tuple(measures))  # type: ignore[arg-type]
+
+
+def _levels(side: str, base: float, units: Sequence[MadeUnit], runs: Sequence[Run], height: float) -> Chain:
+    """The heights at which something begins or ends, from the floor up."""
+    levels = {0.0, height}
+    owners: dict[tuple[float, float], str] = {}
+    for unit in units:
+        levels |= {round(unit.placed.z, 3), round(unit.placed.top, 3)}
+        owners[round(unit.placed.z, 3), round(unit.placed.top, 3)] = unit.unit.id
+    for run in runs:
+        if run.what == "top":
+            levels |= {round(p.box[1].z, 3) for p in run.parts}
+    ticks = sorted(level for level in levels if 0.0 <= level <= height)
+    measures = tuple(Measure("height", owners[a, b]) if (a, b) in owners else Measure("level") for a, b in pairwise(ticks))
+    return Chain(side, base, tuple(ticks), measures)  # type: ignore[arg-type]

@@ -1,0 +1,129 @@
+"""The primitives that all drawings consist of, in millimetres with x to the right and y up."""
+
+from dataclasses import dataclass
+from enum import Enum
+from typing import Literal
+
+Point = tuple[float, float]
+
+
+class Pen(Enum):
+    """A kind of line; the value is its width on paper in millimetres."""
+
+    CUT = 0.5
+    OUTLINE = 0.3
+    EDGE = 0.18
+    BEYOND = 0.13
+    HIDDEN = 0.14
+    DIMENSION = 0.1
+    WRONG = 0.45
+
+    @property
+    def dashed(self) -> bool:
+        """Whether the line is broken."""
+        return self is Pen.HIDDEN
+
+
+@dataclass(frozen=True, slots=True)
+class Fill:
+    """How an area is filled: by a look of the catalogue with its grain along x or y, or as cut wall, glass or plain paper."""
+
+    kind: Literal["look", "wall", "glass", "paper", "wrong"]
+    look: str = ""
+    grain: Literal["x", "y"] = "y"
+
+
+PAPER, WALL, GLASS, WRONG = Fill("paper"), Fill("wall"), Fill("glass"), Fill("wrong")
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """A straight line."""
+
+    a: Point
+    b: Point
+    pen: Pen
+
+
+@dataclass(frozen=True, slots=True)
+class Poly:
+    """A closed outline, drawn with `pen` (or not) over its fill (or nothing)."""
+
+    points: tuple[Point, ...]
+    pen: Pen | None
+    fill: Fill | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Arc:
+    """Part of a circle, counter-clockwise in degrees from the x axis."""
+
+    centre: Point
+    radius: float
+    start: float
+    sweep: float
+    pen: Pen
+
+
+@dataclass(frozen=True, slots=True)
+class Text:
+    """A short text centred on a point; `size` in millimetres on paper."""
+
+    at: Point
+    text: str
+    size: float = 2.6
+    framed: bool = False
+
+
+Shape = Line | Poly | Arc | Text
+
+
+@dataclass(frozen=True, slots=True)
+class Measure:
+    """What a dimension measures; one that can be typed names the unit and the value, or the room, or an opening of a wall."""
+
+    what: Literal["width", "height", "room-width", "room-depth", "room-height", "opening-x", "opening-width", "gap", "level"]
+    owner: str = ""
+    wall: str = ""
+
+    @property
+    def typed(self) -> bool:
+        """Whether a new value can be typed."""
+        return self.what not in ("gap", "level")
+
+
+@dataclass(frozen=True, slots=True)
+class Chain:
+    """A row of dimensions along one side of a drawing; `ticks` in rising order, one measure for each space between."""
+
+    side: Literal["below", "above", "left", "right"]
+    base: float
+    """The coordinate, across the chain, of the edge that it stands off from."""
+    ticks: tuple[float, ...]
+    measures: tuple[Measure, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Target:
+    """An area that stands for a unit (or a wall opening) when pointed at; later ones lie on top."""
+
+    owner: str
+    low: Point
+    high: Point
+
+
+@dataclass(frozen=True, slots=True)
+class Drawing:
+    """A whole drawing."""
+
+    title: str
+    shapes: tuple[Shape, ...]
+    chains: tuple[Chain, ...]
+    targets: tuple[Target, ...]
+    low: Point
+    high: Point
+
+
+def rectangle(x: float, y: float, width: float, height: float, pen: Pen | None, fill: Fill | None = None) -> Poly:
+    """An upright rectangle."""
+    return Poly(((x, y), (x + width, y), (x + width, y + height), (x, y + height)), pen, fill)

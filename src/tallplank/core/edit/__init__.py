@@ -1,0 +1,1 @@
+"""Edits: plain functions from a job to a job. One that fails raises an error for the user and changes nothing."""

@@ -1,0 +1,71 @@
+"""What every edit is held to before its job is handed on."""
+
+from collections.abc import Callable
+from typing import TypeVar
+
+from pydantic import ValidationError
+
+from tallplank.core.build.made import make_unit
+from tallplank.core.catalog.record import Catalog
+from tallplank.core.error import PlankError
+from tallplank.core.job.record import Job, Standard, Unit
+
+_T = TypeVar("_T")
+
+
+class EditError(PlankError):
+    """The edit cannot be done; the job is unchanged."""
+
+
+def valid(make: Callable[[], _T]) -> _T:
+    """What `make` returns, with a record's complaint turned into words for the user.
+
+    Raises:
+        EditError: a value is out of range.
+    """
+    try:
+        return make()
+    except ValidationError as problem:
+        first = problem.errors()[0]
+        name = str(first["loc"][-1]).replace("_", " ").capitalize() if first["loc"] else ""
+        text = first["msg"].removeprefix("Value error, ").replace("Input should be", "must be")
+        raise EditError(f"{name} {text}." if name else f"{text}.".capitalize()) from None
+
+
+def buildable(catalog: Catalog, standard: Standard, unit: Unit) -> Unit:
+    """The unit, if it can be built.
+
+    Raises:
+        EditError: with what stands in the way.
+    """
+    if unit.kind not in catalog.kinds:
+        raise EditError(f"The catalogue has no kind of unit called '{unit.kind}'.")
+    if problem := make_unit(catalog, standard, unit).problem:
+        raise EditError(problem)
+    return unit
+
+
+def with_units(job: Job, catalog: Catalog, changed: dict[str, Unit]) -> Job:
+    """The job with some units replaced, each checked.
+
+    Raises:
+        EditError: one of them cannot be built; with several the text names which.
+    """
+    for unit in changed.values():
+        try:
+            buildable(catalog, job.standard, unit)
+        except EditError as problem:
+            raise EditError(f"Unit {unit.mark}: {problem}") if len(changed) > 1 else problem from None
+    return job.replaced(units=tuple(changed.get(u.id, u) for u in job.units))
+
+
+def with_standard(job: Job, catalog: Catalog, standard: Standard) -> Job:
+    """The job with another standard, refused if a unit that could be built before could not be built with it.
+
+    Raises:
+        EditError: naming the first such unit.
+    """
+    for unit in job.units:
+        if (problem := make_unit(catalog, standard, unit).problem) and not make_unit(catalog, job.standard, unit).problem:
+            raise EditError(f"Unit {unit.mark} could not be built then: {problem}")
+    return job.replaced(standard=standard)

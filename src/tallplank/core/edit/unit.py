@@ -1,0 +1,242 @@
+"""Edits of units: placing, sliding, sizing, copying, and what they are made of."""
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from typing import Literal
+
+from tallplank.core.build.made import Made, make
+from tallplank.core.build.run import TOUCH
+from tallplank.core.catalog.record import Catalog
+from tallplank.core.edit.check import EditError, buildable, valid, with_units
+from tallplank.core.edit.room import fresh_id
+from tallplank.core.edit.snap import Mover, first_gap, neighbour
+from tallplank.core.job.construction import Construction, check_rules
+from tallplank.core.job.record import FinishRole, HardwareRole, Job, Opening, RuleValue, Unit
+from tallplank.core.measure.divide import Member
+
+Anchor = Literal["left", "right", "centre"]
+
+
+@dataclass(frozen=True, slots=True)
+class Spot:
+    """A place for a unit: which wall, and the left edge along it; without one the first gap is taken."""
+
+    room: str
+    wall: str
+    x: float | None = None
+
+
+def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | None = None, **sizes: object) -> Job:
+    """A job with one more unit of a kind at its usual sizes, which `sizes` may change.
+
+    A filler takes height, depth and level of the unit it stands against.
+
+    Raises:
+        EditError: an unknown kind or wall, or sizes that cannot be built.
+    """
+    if kind not in catalog.kinds:
+        raise EditError(f"The catalogue has no kind of unit called '{kind}'.")
+    usual = catalog.kinds[kind]
+    values: dict[str, object] = {
+        "width": usual.width, "height": usual.height, "depth": usual.depth, "openings": usual.openings, **sizes,
+    }  # fmt: skip
+    try:
+        room, wall = job.room(spot.room), job.wall(spot.room, spot.wall)
+    except KeyError:
+        raise EditError(f"There is no wall '{spot.wall}' in room '{spot.room}'.") from None
+    unit_id = fresh_id("u", {u.id for u in job.units})
+    mark = max((u.mark for u in job.units), default=0) + 1
+    base = {"id": unit_id, "mark": mark, "kind": kind, "room": room.id, "wall": wall.id}
+    unit = valid(lambda: Unit.model_validate({**base, "x": spot.x or 0.0, **values}))
+    present = made if made is not None and made.job is job else make(job, catalog)
+    if spot.x is None:
+        low = _level(catalog, job, unit)
+        unit = unit.but(x=first_gap(present, room, wall, Mover(unit.width, low, low + unit.height)))
+    if usual.build == "filler":
+        unit = _matched(unit, present, sizes)
+    return job.replaced(units=(*job.units, buildable(catalog, job.standard, unit)))
+
+
+def _level(catalog: Catalog, job: Job, unit: Unit) -> float:
+    alone = job.replaced(units=(unit,))
+    return make(alone, catalog).units[0].placed.z
+
+
+def _matched(unit: Unit, made: Made, given: Mapping[str, object]) -> Unit:
+    beside = neighbour(made, made.job.room(unit.room), made.job.wall(unit.room, unit.wall), unit.x, unit.width, TOUCH)
+    if beside is None:
+        return unit
+    taken = {"height": beside.unit.height, "depth": beside.unit.depth, "z": beside.placed.z}
+    return unit.but(**{key: value for key, value in taken.items() if key not in given})
+
+
+def change_units(job: Job, catalog: Catalog, ids: Iterable[str], **values: object) -> Job:
+    """A job with values of several units changed alike; a None given for `z` puts them back to their rule.
+
+    Raises:
+        EditError: a value out of range or a unit that could not be built.
+    """
+    wanted = set(ids)
+    return with_units(job, catalog, {u.id: valid(lambda u=u: u.but(**values)) for u in job.units if u.id in wanted})
+
+
+def set_width(job: Job, catalog: Catalog, ids: Iterable[str], width: float, anchor: Anchor = "left") -> Job:
+    """A job with units of another width; `anchor` says which side stays where it is."""
+    share = {"left": 0.0, "right": 1.0, "centre": 0.5}[anchor]
+    wanted = set(ids)
+    changed = {
+        u.id: valid(lambda u=u: u.but(width=width, x=u.x + (u.width - width) * share)) for u in job.units if u.id in wanted
+    }
+    return with_units(job, catalog, changed)
+
+
+def slide_units(job: Job, ids: Iterable[str], by: float) -> Job:
+    """A job with units slid along their walls."""
+    wanted = set(ids)
+    if not wanted or by == 0:
+        return job
+    return job.replaced(units=tuple(valid(lambda u=u: u.but(x=u.x + by)) if u.id in wanted else u for u in job.units))
+
+
+def move_to_wall(job: Job, ids: Iterable[str], spot: Spot) -> Job:
+    """A job with units on another wall, the first at the spot and the others as far from it as before."""
+    wanted = set(ids)
+    first = min((u.x for u in job.units if u.id in wanted), default=0.0)
+    job.wall(spot.room, spot.wall)
+
+    def moved(unit: Unit) -> Unit:
+        return unit.but(room=spot.room, wall=spot.wall, x=(spot.x or 0.0) + unit.x - first)
+
+    return job.replaced(units=tuple(moved(u) if u.id in wanted else u for u in job.units))
+
+
+def duplicate_units(job: Job, ids: Iterable[str]) -> tuple[Job, tuple[str, ...]]:
+    """A job with copies of units to the right of the originals, and the copies' ids."""
+    wanted = set(ids)
+    originals = [u for u in job.units if u.id in wanted]
+    if not originals:
+        return job, ()
+    taken, mark = {u.id for u in job.units}, max(u.mark for u in job.units)
+    shift = max(u.x + u.width for u in originals) - min(u.x for u in originals)
+    copies: list[Unit] = []
+    for unit in originals:
+        new_id = fresh_id("u", taken)
+        taken.add(new_id)
+        copies.append(unit.but(id=new_id, mark=mark + len(copies) + 1, x=unit.x + shift))
+    return job.replaced(units=(*job.units, *copies)), tuple(c.id for c in copies)
+
+
+def delete_units(job: Job, ids: Iterable[str]) -> Job:
+    """A job without these units."""
+    wanted = set(ids)
+    left = tuple(u for u in job.units if u.id not in wanted)
+    return job.replaced(units=left) if len(left) < len(job.units) else job
+
+
+def close_up(job: Job, ids: Iterable[str]) -> Job:
+    """A job in which these units stand side by side on each wall, from the leftmost one's left edge on."""
+    wanted = set(ids)
+    places: dict[str, float] = {}
+    ends: dict[tuple[str, str], float] = {}
+    for unit in sorted((u for u in job.units if u.id in wanted), key=lambda u: u.x):
+        key = (unit.room, unit.wall)
+        places[unit.id] = ends.get(key, unit.x)
+        ends[key] = places[unit.id] + unit.width
+    if all(places.get(u.id, u.x) == u.x for u in job.units):
+        return job
+    return job.replaced(units=tuple(u.but(x=places[u.id]) if places.get(u.id, u.x) != u.x else u for u in job.units))
+
+
+def renumber(job: Job) -> Job:
+    """A job whose units are numbered and listed room by room and wall by wall, from left to right, those on the floor first."""
+    order = {(room.id, wall.id): (i, j) for i, room in enumerate(job.rooms) for j, wall in enumerate(room.walls)}
+    units = sorted(job.units, key=lambda u: (*order[u.room, u.wall], _hung(u), u.x))
+    marks = {u.id: i for i, u in enumerate(units, 1)}
+    if units == list(job.units) and all(marks[u.id] == u.mark for u in units):
+        return job
+    return job.replaced(units=tuple(u.but(mark=marks[u.id]) if marks[u.id] != u.mark else u for u in units))
+
+
+def _hung(unit: Unit) -> bool:
+    return unit.depth < 450
+
+
+def set_opening(job: Job, catalog: Catalog, ids: Iterable[str], index: int, **values: object) -> Job:
+    """A job with one opening, counted from the top, changed in units that have it; the others are left as they are."""
+    wanted, changed = set(ids), {}
+    for unit in job.units:
+        if unit.id in wanted and index < len(unit.openings):
+            openings = list(unit.openings)
+            openings[index] = valid(lambda o=openings[index]: o.but(**values))
+            changed[unit.id] = unit.but(openings=tuple(openings))
+    return with_units(job, catalog, changed)
+
+
+def set_opening_height(job: Job, catalog: Catalog, ids: Iterable[str], index: int, height: float | None) -> Job:
+    """A job with one opening's front at a fixed height, or left to the divide rule with None."""
+    member = Member.fixed(height) if height is not None else Member()
+    return set_opening(job, catalog, ids, index, size=member)
+
+
+def set_drawer_count(job: Job, catalog: Catalog, ids: Iterable[str], count: int) -> Job:
+    """A job with banks of that many drawers; heights that were set stay, from the top, while at least one is left open."""
+    if not 1 <= count <= 10:
+        raise EditError("A bank takes one to ten drawers.")
+    wanted, changed = set(ids), {}
+    for unit in job.units:
+        if unit.id not in wanted or not unit.openings or any(o.front != "drawer" for o in unit.openings):
+            continue
+        kept = unit.openings[: count - 1]
+        changed[unit.id] = unit.but(openings=(*kept, *(Opening(front="drawer"),) * (count - len(kept))))
+    return with_units(job, catalog, changed)
+
+
+def set_rule(job: Job, catalog: Catalog, ids: Iterable[str], name: str, value: RuleValue | None) -> Job:
+    """A job with one construction rule set for units, or put back to the job's with None."""
+    if value is not None:
+        check_rules({name: value})
+    elif name not in Construction.model_fields:
+        raise EditError(f"There is no construction rule called '{name}'.")
+    return _with_mapping(job, catalog, ids, "rules", name, value)
+
+
+def set_finish(job: Job, catalog: Catalog, ids: Iterable[str], role: FinishRole, finish: str | None) -> Job:
+    """A job with a finish for one role of units, or put back to the job's with None."""
+    if finish is not None:
+        check_finish(catalog, role, finish)
+    return _with_mapping(job, catalog, ids, "finishes", role, finish)
+
+
+def set_hardware(job: Job, catalog: Catalog, ids: Iterable[str], role: HardwareRole, item: str | None) -> Job:
+    """A job with an item for one hardware role of units, or put back to the job's with None."""
+    if item is not None:
+        check_hardware(catalog, role, item)
+    return _with_mapping(job, catalog, ids, "hardware", role, item)
+
+
+def check_finish(catalog: Catalog, role: FinishRole, finish: str) -> None:
+    """Raise EditError unless the catalogue has this finish for this role."""
+    if finish not in catalog.finishes or role not in catalog.finishes[finish].roles:
+        raise EditError(f"The catalogue has no finish '{finish}' for {role}.")
+
+
+def check_hardware(catalog: Catalog, role: HardwareRole, item: str) -> None:
+    """Raise EditError unless the catalogue has this item for this role."""
+    if item not in catalog.hardware or catalog.hardware[item].role != role:
+        raise EditError(f"The catalogue has no {role} '{item}'.")
+
+
+def _with_mapping(
+    job: Job, catalog: Catalog, ids: Iterable[str], field: Literal["rules", "finishes", "hardware"], key: str, value: object
+) -> Job:
+    wanted, changed = set(ids), {}
+    for unit in job.units:
+        if unit.id in wanted and dict(getattr(unit, field)).get(key) != value:
+            changed[unit.id] = valid(lambda u=unit: u.but(**{field: overlaid(getattr(u, field), key, value)}))
+    return with_units(job, catalog, changed) if changed else job
+
+
+def overlaid(values: Mapping[str, object], key: str, value: object) -> dict[str, object]:
+    """The mapping with one key set, or without it when the value is None."""
+    rest = {k: v for k, v in values.items() if k != key}
+    return rest if value is None else {**rest, key: value}

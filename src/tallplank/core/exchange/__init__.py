@@ -1,0 +1,1 @@
+"""Files that other programs open; every exporter registers in one place."""

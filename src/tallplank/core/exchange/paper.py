@@ -1,0 +1,62 @@
+"""The shop's tables: cut list, hardware schedule and price."""
+
+from collections.abc import Sequence
+
+from tallplank.core.exchange.exporter import Exporter, Shop
+from tallplank.core.exchange.table import Table, as_csv, as_xlsx
+from tallplank.core.shop.cutlist import CutRow, grouped
+
+CUT_COLUMNS = (
+    "room", "unit", "part", "material", "thickness", "length", "width", "cut_length", "cut_width", "quantity", "grain",
+    "band_l1", "band_l2", "band_w1", "band_w2", "label",
+)  # fmt: skip
+
+
+def cut_table(title: str, rows: Sequence[CutRow]) -> Table:
+    """The cut list as a table, in millimetres."""
+    return Table(title, CUT_COLUMNS, tuple(
+        (r.room, r.unit, r.part, r.material, r.thickness, r.length, r.width, r.cut_length, r.cut_width, r.quantity, r.grain,
+         *r.bands, r.label)
+        for r in rows
+    ))  # fmt: skip
+
+
+def hardware_table(shop: Shop) -> Table:
+    """The hardware schedule as a table."""
+    columns = ("item", "finish", "supplier", "code", "quantity", "price_each", "price", "where_used")
+    return Table("Hardware", columns, tuple(
+        (r.item.name, r.item.finish, r.item.supplier, r.item.code, r.quantity, r.item.price, r.item.price * r.quantity, r.where)
+        for r in shop.schedule
+    ))  # fmt: skip
+
+
+def price_table(shop: Shop) -> Table:
+    """The price as a table: each unit and run, then the sums that lead to the total."""
+    price, c = shop.price, shop.price.cost
+    columns = ("room", "item", "boards", "bands", "coats", "fittings", "labour", "cost", "price")
+    lines: list[tuple[str | float, ...]] = [
+        (line.room, line.label, *(v / 100 for v in _parts(line.cost)), line.cost.total / 100, line.price / 100) for line in price.lines
+    ]
+    empty = ("",) * 5
+    lines += [
+        ("", "All", *(v / 100 for v in _parts(c)), c.total / 100, price.net / 100),
+        ("", "Overhead", *empty, price.overhead / 100, ""),
+        ("", "Margin", *empty, price.margin / 100, ""),
+        ("", f"Price without tax ({price.currency})", *empty, "", price.net / 100),
+        ("", "Tax", *empty, "", price.tax / 100),
+        ("", f"Price ({price.currency})", *empty, "", price.total / 100),
+    ]
+    return Table("Price", columns, tuple(lines))
+
+
+def _parts(cost: object) -> tuple[int, ...]:
+    return tuple(getattr(cost, name) for name in ("boards", "bands", "coats", "fittings", "labour"))
+
+
+CUTLIST_CSV = Exporter("cutlist.csv", "Cut list", lambda shop: as_csv(cut_table("Cut list", shop.cutlist)))
+CUTLIST_XLSX = Exporter(
+    "cutlist.xlsx", "Cut list, workbook",
+    lambda shop: as_xlsx((cut_table("Per unit", shop.cutlist), cut_table("Grouped", grouped(shop.cutlist)))),
+)  # fmt: skip
+HARDWARE_CSV = Exporter("hardware.csv", "Hardware schedule", lambda shop: as_csv(hardware_table(shop)))
+PRICE_CSV = Exporter("price.csv", "Price", lambda shop: as_csv(price_table(shop)))

@@ -1,0 +1,1 @@
+"""The job: one customer's project, holding decisions only. Everything else is derived from it."""

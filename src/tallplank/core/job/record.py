@@ -1,0 +1,186 @@
+"""The records of a job. All are immutable; an edit makes a new job that shares every untouched piece."""
+
+from collections.abc import Iterator, Mapping
+from typing import Annotated, Literal, Self, TypeVar
+
+from pydantic import BaseModel, ConfigDict, Field, model_validator
+
+from tallplank.core.measure.display import LengthStyle
+from tallplank.core.measure.divide import Member
+
+_T = TypeVar("_T")
+
+Mm = Annotated[float, Field(allow_inf_nan=False, ge=-100_000, le=100_000)]
+Positive = Annotated[float, Field(allow_inf_nan=False, gt=0, le=100_000)]
+NotNegative = Annotated[float, Field(allow_inf_nan=False, ge=0, le=100_000)]
+Share = Annotated[float, Field(allow_inf_nan=False, ge=0, lt=1)]
+Name = Annotated[str, Field(min_length=1, max_length=120)]
+Id = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[A-Za-z0-9_.-]+$")]
+
+MountKind = Literal["floor", "wall"]
+FinishRole = Literal["carcass", "front", "back", "drawer", "top", "plinth"]
+HardwareRole = Literal["hinge", "slide", "leg", "pin", "pull", "hanger", "clip"]
+FINISH_ROLES: tuple[FinishRole, ...] = ("carcass", "front", "back", "drawer", "top", "plinth")
+RUN_ROLES: tuple[FinishRole, ...] = ("top", "plinth")
+HARDWARE_ROLES: tuple[HardwareRole, ...] = ("hinge", "slide", "leg", "pin", "pull", "hanger", "clip")
+
+
+class Record(BaseModel):
+    """Base of all stored records: frozen, strict about unknown keys."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+    def but(self, **changes: object) -> Self:
+        """A validated copy with some values changed; the untouched pieces are the very same objects."""
+        fields = type(self).model_fields
+        checked = type(self)(**{**{k: getattr(self, k) for k in fields}, **changes})
+        return self.model_copy(update={k: getattr(checked, k) for k in changes})
+
+
+class WallOpening(Record):
+    """A door or window in a wall; `x` runs from the wall's left end, `sill` up from the floor."""
+
+    id: Id
+    kind: Literal["door", "window"]
+    x: NotNegative
+    width: Positive
+    sill: NotNegative
+    height: Positive
+
+
+class Wall(Record):
+    """One wall of a room."""
+
+    id: Id
+    side: Literal["back", "right", "front", "left"]
+    name: Name
+    thickness: Positive = 120.0
+    openings: tuple[WallOpening, ...] = ()
+
+
+class Room(Record):
+    """A rectangular room, measured between the finished faces of its walls."""
+
+    id: Id
+    name: Name
+    width: Positive
+    depth: Positive
+    height: Positive
+    walls: tuple[Wall, ...]
+
+    def wall_length(self, wall: Wall) -> float:
+        """The length of a wall's face in millimetres."""
+        return self.width if wall.side in ("back", "front") else self.depth
+
+
+class Opening(Record):
+    """A cell of a carcass: what closes it and what is in it; `size` is its front's height by the divide rule."""
+
+    size: Member = Member()
+    front: Literal["doors", "drawer", "none"] = "none"
+    doors: Annotated[int, Field(ge=1, le=2)] | None = None
+    hand: Literal["left", "right"] = "left"
+    shelves: Annotated[int, Field(ge=0, le=12)] = 0
+    floor: bool = False
+    """Whether a fixed shelf closes the opening below (the bottom closes the lowest one)."""
+
+
+RuleValue = float | int | str
+
+
+class Unit(Record):
+    """Anything placed along a wall. `x` is its left edge in the wall's frame, `z` its carcass bottom (None: by rule).
+
+    `rules`, `finishes`, `hardware` and `door_style` hold only what differs from the job's standard.
+    """
+
+    id: Id
+    mark: Annotated[int, Field(ge=1, le=99_999)]
+    kind: Id
+    room: Id
+    wall: Id
+    x: Mm
+    z: NotNegative | None = None
+    width: Positive
+    height: Positive
+    depth: Positive
+    openings: tuple[Opening, ...] = ()
+    note: Annotated[str, Field(max_length=500)] = ""
+    rules: Mapping[str, RuleValue] = {}
+    finishes: Mapping[FinishRole, Id] = {}
+    hardware: Mapping[HardwareRole, Id] = {}
+    door_style: Id | None = None
+
+
+class Standard(Record):
+    """What the job uses wherever a unit does not say otherwise."""
+
+    construction: Id = "frameless"
+    rules: Mapping[str, RuleValue] = {}
+    finishes: Mapping[FinishRole, Id] = {}
+    hardware: Mapping[HardwareRole, Id] = {}
+    door_style: Id = "quayside-slab"
+
+
+class Rates(Record):
+    """What turns quantities into money. Shares are of one: 0.12 is twelve per cent."""
+
+    waste: Share = 0.15
+    overhead: Share = 0.08
+    margin: Share = 0.28
+    tax: Share = 0.2
+    labour_hour: NotNegative = 46.0
+    currency: Annotated[str, Field(pattern=r"^[A-Z]{3}$")] = "EUR"
+
+
+class Display(Record):
+    """How lengths are shown, and the unit of bare numbers."""
+
+    style: LengthStyle = LengthStyle.MM
+    denominator: Literal[8, 16, 32, 64] = 16
+
+
+class Job(Record):
+    """One customer's project."""
+
+    name: Name
+    customer: Annotated[str, Field(max_length=200)] = ""
+    number: Annotated[str, Field(max_length=40)] = ""
+    display: Display = Display()
+    standard: Standard = Standard()
+    rates: Rates = Rates()
+    rooms: tuple[Room, ...] = ()
+    units: tuple[Unit, ...] = ()
+
+    @model_validator(mode="after")
+    def _holds_together(self) -> Self:
+        walls = {(room.id, wall.id) for room in self.rooms for wall in room.walls}
+        ids = [room.id for room in self.rooms] + [unit.id for unit in self.units]
+        if len(set(ids)) != len(ids):
+            raise ValueError("two rooms or units have the same id")
+        for unit in self.units:
+            if (unit.room, unit.wall) not in walls:
+                raise ValueError(f"unit {unit.mark} stands on wall '{unit.wall}' of room '{unit.room}', which does not exist")
+        return self
+
+    def room(self, room_id: str) -> Room:
+        """The room with this id; KeyError if there is none."""
+        return _first((r for r in self.rooms if r.id == room_id), room_id)
+
+    def wall(self, room_id: str, wall_id: str) -> Wall:
+        """The wall with this id; KeyError if there is none."""
+        return _first((w for w in self.room(room_id).walls if w.id == wall_id), wall_id)
+
+    def unit(self, unit_id: str) -> Unit:
+        """The unit with this id; KeyError if there is none."""
+        return _first((u for u in self.units if u.id == unit_id), unit_id)
+
+    def replaced(self, **pieces: object) -> Self:
+        """A copy with pieces that are valid already, without checking the whole job again."""
+        return self.model_copy(update=pieces)
+
+
+def _first(items: Iterator[_T], wanted: str) -> _T:
+    for item in items:
+        return item
+    raise KeyError(wanted)

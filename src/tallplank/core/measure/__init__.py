@@ -1,0 +1,1 @@
+"""Lengths, the divide rule and frames: what every other package stands on."""

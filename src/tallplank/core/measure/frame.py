@@ -1,0 +1,96 @@
+"""All frames and the conversions between them; no other module writes a rotation.
+
+Room: x right, y up on the plan, z up from the floor. Wall: x to the right for someone facing it, y into the wall (its
+face is y = 0), z up. Unit: origin at the front-left-bottom corner of the carcass, x right, y to the back, z up. Part:
+x along its length, y along its width, z out of its face.
+"""
+
+from dataclasses import dataclass
+from typing import NamedTuple
+
+
+class Vec(NamedTuple):
+    """A point or a direction in millimetres."""
+
+    x: float
+    y: float
+    z: float
+
+
+@dataclass(frozen=True, slots=True)
+class Frame:
+    """A right-handed frame: its origin and its axes, seen from the frame around it."""
+
+    origin: Vec
+    x: Vec
+    y: Vec
+    z: Vec
+
+    def out(self, p: tuple[float, float, float]) -> Vec:
+        """A point of this frame in the frame around it."""
+        a, b, c = p
+        o, x, y, z = self.origin, self.x, self.y, self.z
+        return Vec(
+            o[0] + a * x[0] + b * y[0] + c * z[0],
+            o[1] + a * x[1] + b * y[1] + c * z[1],
+            o[2] + a * x[2] + b * y[2] + c * z[2],
+        )
+
+    def turned_out(self, d: tuple[float, float, float]) -> Vec:
+        """A direction of this frame in the frame around it."""
+        p, o = self.out(d), self.origin
+        return Vec(p[0] - o[0], p[1] - o[1], p[2] - o[2])
+
+    def inside(self, p: tuple[float, float, float]) -> Vec:
+        """A point of the frame around, seen in this frame."""
+        d = (p[0] - self.origin[0], p[1] - self.origin[1], p[2] - self.origin[2])
+        return Vec(_dot(d, self.x), _dot(d, self.y), _dot(d, self.z))
+
+    def then(self, outer: "Frame") -> "Frame":
+        """This frame as seen from the frame around `outer`."""
+        return Frame(outer.out(self.origin), outer.turned_out(self.x), outer.turned_out(self.y), outer.turned_out(self.z))
+
+
+X, Y, Z = Vec(1.0, 0.0, 0.0), Vec(0.0, 1.0, 0.0), Vec(0.0, 0.0, 1.0)
+_AXES = {"+x": X, "-x": Vec(-1.0, 0.0, 0.0), "+y": Y, "-y": Vec(0.0, -1.0, 0.0), "+z": Z, "-z": Vec(0.0, 0.0, -1.0)}
+
+
+def frame_along(length_axis: str, width_axis: str, origin: tuple[float, float, float] = (0.0, 0.0, 0.0)) -> Frame:
+    """A part's frame whose length and width run along signed unit axes such as '+z' and '-x'."""
+    x, y = _AXES[length_axis], _AXES[width_axis]
+    return Frame(Vec(*origin), x, y, _cross(x, y))
+
+
+def moved(x: float, y: float, z: float) -> Frame:
+    """A frame that is only shifted."""
+    return Frame(Vec(x, y, z), X, Y, Z)
+
+
+_WALLS = {"back": ("+x", "+y"), "right": ("-y", "+x"), "front": ("-x", "-y"), "left": ("+y", "-x")}
+WALL_SIDES = tuple(_WALLS)
+
+
+def wall_frame(side: str, room_width: float, room_depth: float) -> Frame:
+    """The frame of one wall of a rectangular room; `side` is back, right, front or left as seen on the plan."""
+    corner = {"back": (0.0, room_depth), "right": (room_width, room_depth), "front": (room_width, 0.0), "left": (0.0, 0.0)}[side]
+    return frame_along(*_WALLS[side], (*corner, 0.0))
+
+
+def extent(frame: Frame, size: tuple[float, float, float]) -> tuple[Vec, Vec]:
+    """The smallest and the largest corner, in the frame around, of the box that spans `size` from the frame's origin.
+
+    Exact for frames whose axes are parallel to those around, as all parts of a square carcass are.
+    """
+    a, b = frame.origin, frame.out(size)
+    return (
+        Vec(min(a[0], b[0]), min(a[1], b[1]), min(a[2], b[2])),
+        Vec(max(a[0], b[0]), max(a[1], b[1]), max(a[2], b[2])),
+    )
+
+
+def _dot(a: tuple[float, float, float], b: tuple[float, float, float]) -> float:
+    return a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
+
+
+def _cross(a: Vec, b: Vec) -> Vec:
+    return Vec(a.y * b.z - a.z * b.y, a.z * b.x - a.x * b.z, a.x * b.y - a.y * b.x)

@@ -1,0 +1,188 @@
+"""Cost and price: boards by area with waste, bands, coats, fittings and labour; then overhead, margin and tax.
+
+Money is summed in whole cents, so that the lines of a paper add up to its totals.
+Source: price = cost / (1 - margin) for a margin of the price; common practice.
+"""
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+
+from tallplank.core.build.made import Made, MadeUnit
+from tallplank.core.build.part import Fitting, Front, Part
+from tallplank.core.build.run import Run
+from tallplank.core.catalog.record import Band, Catalog
+from tallplank.core.job.record import Rates
+from tallplank.core.measure.memo import ByKey, IdentityMemo
+
+
+@dataclass(frozen=True, slots=True)
+class Cost:
+    """What one thing costs the shop, in cents."""
+
+    boards: int
+    bands: int
+    coats: int
+    fittings: int
+    labour: int
+
+    @property
+    def total(self) -> int:
+        """All of it."""
+        return self.boards + self.bands + self.coats + self.fittings + self.labour
+
+
+@dataclass(frozen=True, slots=True)
+class PriceLine:
+    """One unit, worktop or plinth with its cost and its price before tax, in cents."""
+
+    owner: str
+    owners: tuple[str, ...]
+    room: str
+    label: str
+    cost: Cost
+    price: int
+
+
+@dataclass(frozen=True, slots=True)
+class Price:
+    """The price of the job, in cents."""
+
+    currency: str
+    lines: tuple[PriceLine, ...]
+    cost: Cost
+    overhead: int
+    margin: int
+    net: int
+    tax: int
+
+    @property
+    def total(self) -> int:
+        """What the customer pays."""
+        return self.net + self.tax
+
+
+class PriceMaker:
+    """Prices jobs, keeping the lines of each unit and run that did not change."""
+
+    def __init__(self) -> None:
+        self._kept: ByKey[PriceLine] = ByKey()
+        self._rates: Rates | None = None
+        self._tables: IdentityMemo[_Tables] = IdentityMemo(1)
+
+    def price(self, made: Made) -> Price:
+        """The price of a job."""
+        rates, catalog = made.job.rates, made.catalog
+        if rates is not self._rates:
+            self._kept, self._rates = ByKey(), rates
+        tables = self._tables.get((catalog, rates), lambda: _Tables.of(catalog, rates))
+        rooms = {room.id: room.name for room in made.job.rooms}
+        lines = []
+        for unit in made.units:
+            room = rooms[unit.unit.room]
+            lines.append(self._kept.get(f"{unit.unit.id}/{room}", unit, lambda u=unit, r=room: _unit_line(u, r, tables)))
+        for run in made.runs:
+            room = rooms[run.room]
+            lines.append(self._kept.get(f"{run.id}/{room}", run, lambda u=run, r=room: _run_line(u, r, tables)))
+        return _summed(tuple(lines), rates)
+
+
+def price(made: Made) -> Price:
+    """The price of a job, made from nothing."""
+    return PriceMaker().price(made)
+
+
+@dataclass(frozen=True, slots=True)
+class _Tables:
+    catalog: Catalog
+    rates: Rates
+    minutes: Mapping[str, float]
+
+    @classmethod
+    def of(cls, catalog: Catalog, rates: Rates) -> "_Tables":
+        minutes: dict[str, float] = {}
+        for operation in catalog.operations.values():
+            minutes[operation.counted_by] = minutes.get(operation.counted_by, 0.0) + operation.minutes
+        return cls(catalog, rates, minutes)
+
+    def labour(self, counts: Mapping[str, float]) -> float:
+        """What the operations cost that are counted this way."""
+        return sum(self.minutes.get(key, 0.0) * count for key, count in counts.items()) / 60 * self.rates.labour_hour
+
+
+def board_price_m2(catalog: Catalog, board: str, thickness: float) -> float:
+    """Price of a square metre; for a thickness that is not sold, that of the nearest one (a finding says so)."""
+    entry = catalog.boards[board]
+    known = entry.price_m2(thickness)
+    if known is not None:
+        return known
+    return entry.prices[min(entry.prices, key=lambda t: (abs(float(t) - thickness), float(t)))]
+
+
+def banded_edges(part: Part) -> tuple[tuple[str, float], ...]:
+    """The bands of a part with the length of the edge that each covers."""
+    length, width, _ = part.size
+    e = part.edges
+    return tuple((band, edge) for band, edge in ((e.l1, length), (e.l2, length), (e.w1, width), (e.w2, width)) if band)
+
+
+def band_metres(part: Part, bands: Mapping[str, Band]) -> float:
+    """Metres of band that a part takes, with the allowance per edge."""
+    return sum(edge + bands[band].allowance for band, edge in banded_edges(part)) / 1000
+
+
+def _unit_line(made: MadeUnit, room: str, tables: _Tables) -> PriceLine:
+    counts: dict[str, float] = {"unit": 1.0 if made.parts else 0.0, **_front_counts(made.fronts)}
+    cost = _cost(made.parts, made.fittings, counts, tables)
+    return PriceLine(made.unit.id, (made.unit.id,), room, made.label, cost, _sold_for(cost, tables.rates))
+
+
+def _run_line(run: Run, room: str, tables: _Tables) -> PriceLine:
+    counts = {"top_metre": sum(p.length.value for p in run.parts) / 1000} if run.what == "top" else {}
+    cost = _cost(run.parts, run.fittings, counts, tables)
+    return PriceLine(run.id, run.members, room, run.label, cost, _sold_for(cost, tables.rates))
+
+
+def _front_counts(fronts: Iterable[Front]) -> dict[str, float]:
+    counts = {"front": 0.0, "frame_front": 0.0, "drawer": 0.0}
+    for front in fronts:
+        counts["front"] += 1
+        counts["frame_front"] += front.framed
+        counts["drawer"] += front.kind == "drawer"
+    return counts
+
+
+def _cost(parts: Sequence[Part], fittings: Sequence[Fitting], counts: Mapping[str, float], tables: _Tables) -> Cost:
+    catalog, rates = tables.catalog, tables.rates
+    boards = bands = coats = coat_m2 = metres = 0.0
+    for part in parts:
+        boards += part.area_m2 * board_price_m2(catalog, part.board, part.thickness.value) * (1 + rates.waste)
+        for band, edge in banded_edges(part):
+            record = catalog.bands[band]
+            run = (edge + record.allowance) / 1000
+            metres += run
+            bands += run * record.price_m
+        faces = part.finish.coated_faces * part.length.value * part.width.value / 1e6
+        coat_m2 += faces
+        coats += faces * part.finish.coat_m2
+    bought = sum(catalog.hardware[f.item].price * f.count.value for f in fittings)
+    labour = tables.labour({**counts, "part": float(len(parts)), "band_metre": metres, "coat_m2": coat_m2})
+    return Cost(_cents(boards), _cents(bands), _cents(coats), _cents(bought), _cents(labour))
+
+
+def _cents(amount: float) -> int:
+    return round(amount * 100)
+
+
+def _sold_for(cost: Cost, rates: Rates) -> int:
+    return round(cost.total * (1 + rates.overhead) / (1 - rates.margin))
+
+
+def _summed(lines: tuple[PriceLine, ...], rates: Rates) -> Price:
+    costs = [line.cost for line in lines]
+    cost = Cost(
+        sum(c.boards for c in costs), sum(c.bands for c in costs), sum(c.coats for c in costs),
+        sum(c.fittings for c in costs), sum(c.labour for c in costs),
+    )  # fmt: skip
+    net = sum(line.price for line in lines)
+    overhead = round(cost.total * rates.overhead)
+    return Price(rates.currency, lines, cost, overhead, net - cost.total - overhead, net, round(net * rates.tax))

@@ -1,0 +1,1 @@
+"""What the shop works from: cut lists and hardware schedules."""

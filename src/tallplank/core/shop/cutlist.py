@@ -1,0 +1,129 @@
+"""The cut list: every part that the shop makes, per unit or grouped."""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from itertools import chain
+
+from tallplank.core.build.made import Made, MadeUnit
+from tallplank.core.build.part import Part
+from tallplank.core.build.run import Run
+from tallplank.core.catalog.record import Catalog
+from tallplank.core.measure.memo import ByKey
+
+
+@dataclass(frozen=True, slots=True)
+class CutRow:
+    """One line: alike parts of one unit or run. Lengths in millimetres, finished and as cut."""
+
+    owner: str
+    """The id of the unit or run that the parts belong to."""
+    owners: tuple[str, ...]
+    """The ids of all units that the line stands for: one, or in a grouped list several; a run's are its members."""
+    room: str
+    unit: str
+    part: str
+    material: str
+    thickness: float
+    length: float
+    width: float
+    cut_length: float
+    cut_width: float
+    quantity: int
+    grain: str
+    bands: tuple[str, str, str, str]
+    label: str
+    source: Part
+
+
+class CutlistMaker:
+    """Makes cut lists, keeping the lines of each unit and run that did not change."""
+
+    def __init__(self) -> None:
+        self._kept: ByKey[tuple[CutRow, ...]] = ByKey()
+
+    def rows(self, made: Made) -> tuple[CutRow, ...]:
+        """The cut list per unit: units in the job's order, then worktops and plinths."""
+        rooms = {room.id: room.name for room in made.job.rooms}
+        pieces: list[tuple[CutRow, ...]] = []
+        for unit in made.units:
+            room = rooms[unit.unit.room]
+            pieces.append(self._kept.get(f"{unit.unit.id}/{room}", unit, lambda u=unit, r=room: unit_rows(u, r)))
+        for run in made.runs:
+            room = rooms[run.room]
+            pieces.append(self._kept.get(f"{run.id}/{room}", run, lambda u=run, r=room: run_rows(made.catalog, u, r)))
+        return tuple(chain.from_iterable(pieces))
+
+
+def cutlist(made: Made) -> tuple[CutRow, ...]:
+    """The cut list per unit, made from nothing."""
+    return CutlistMaker().rows(made)
+
+
+def unit_rows(made: MadeUnit, room: str) -> tuple[CutRow, ...]:
+    """The lines of one unit; parts that are alike in all but place share one."""
+    unit = made.unit
+    return _rows(made.choice.catalog, made.parts, (unit.id, (unit.id,), room, made.label, f"{unit.mark:03d}"))
+
+
+def run_rows(catalog: Catalog, run: Run, room: str) -> tuple[CutRow, ...]:
+    """The lines of one worktop or plinth."""
+    prefix = f"{'T' if run.what == 'top' else 'P'}-{run.label.split(' ', 1)[1].replace('Wall ', '').replace(' ', '')}"
+    return _rows(catalog, run.parts, (run.id, run.members, room, run.label, prefix))
+
+
+def grouped(rows: Iterable[CutRow]) -> tuple[CutRow, ...]:
+    """Lines of the same material and size together, whatever unit or part they are; the largest first by material."""
+    groups: dict[tuple[object, ...], list[CutRow]] = {}
+    for row in rows:
+        key = (row.material, row.thickness, row.length, row.width, row.cut_length, row.cut_width, row.grain, row.bands)
+        groups.setdefault(key, []).append(row)
+    merged = [_merged(group) for group in groups.values()]
+    return tuple(sorted(merged, key=lambda r: (r.material, -r.thickness, -r.length, -r.width)))
+
+
+def _merged(group: Sequence[CutRow]) -> CutRow:
+    first = group[0]
+
+    def joined(texts: Iterable[str]) -> str:
+        return ", ".join(dict.fromkeys(texts))
+
+    return CutRow(
+        first.owner, tuple(dict.fromkeys(chain.from_iterable(r.owners for r in group))), joined(r.room for r in group),
+        joined(r.unit for r in group), joined(r.part for r in group), first.material, first.thickness, first.length,
+        first.width, first.cut_length, first.cut_width, sum(r.quantity for r in group), first.grain, first.bands,
+        joined(r.label for r in group), first.source,
+    )  # fmt: skip
+
+
+def _rows(catalog: Catalog, parts: Sequence[Part], owner: tuple[str, tuple[str, ...], str, str, str]) -> tuple[CutRow, ...]:
+    owner_id, owners, room, label, prefix = owner
+    alike: dict[tuple[object, ...], list[Part]] = {}
+    for part in parts:
+        name = part.name.removesuffix(" left").removesuffix(" right")
+        key = (name, part.board, part.size, part.edges if name == part.name else _mirrored(part), part.cut_length, part.cut_width)
+        alike.setdefault(key, []).append(part)
+    rows = []
+    for number, group in enumerate(alike.values(), 1):
+        part = group[0]
+        name = part.name if len(group) == 1 else part.name.removesuffix(" left").removesuffix(" right")
+        rows.append(
+            CutRow(
+                owner_id, owners, room, label, name, catalog.boards[part.board].name, part.thickness.value,
+                round(part.length.value, 6), round(part.width.value, 6), round(part.cut_length, 6), round(part.cut_width, 6),
+                len(group), "along length" if part.grain == "length" else "none", _band_names(catalog, part),
+                f"{prefix}-{number:02d}", part,
+            )  # fmt: skip
+        )
+    return tuple(rows)
+
+
+def _mirrored(part: Part) -> tuple[object, ...]:
+    """The bands of a part that comes as a left and a right one, the same for both."""
+    e = part.edges
+    return (frozenset((e.l1, e.l2)), frozenset((e.w1, e.w2)))
+
+
+def _band_names(catalog: Catalog, part: Part) -> tuple[str, str, str, str]:
+    e = part.edges
+    l1, l2, w1, w2 = (catalog.bands[b].name if b else "" for b in (e.l1, e.l2, e.w1, e.w2))
+    return (l1, l2, w1, w2)

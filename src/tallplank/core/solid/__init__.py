@@ -1,0 +1,1 @@
+"""Surfaces for the 3D view and procedural textures, as plain arrays."""

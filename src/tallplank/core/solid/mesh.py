@@ -1,0 +1,129 @@
+"""Parts as solids: their boards less their pockets, as disjoint boxes and as surfaces with texture coordinates."""
+
+from dataclasses import dataclass
+from itertools import pairwise
+
+import numpy as np
+from numpy.typing import NDArray
+
+from tallplank.core.build.part import Part
+from tallplank.core.measure.frame import Vec
+
+Floats = NDArray[np.float32]
+Cell = tuple[tuple[float, float], tuple[float, float], tuple[float, float]]
+
+
+@dataclass(frozen=True, slots=True)
+class Faces:
+    """Rectangles: `corners` (n, 4, 3) in millimetres, `normals` (n, 3), `uv` (n, 4, 2) in millimetres along and across the grain."""
+
+    corners: Floats
+    normals: Floats
+    uv: Floats
+
+    def __len__(self) -> int:
+        return len(self.corners)
+
+
+def volume(part: Part) -> float:
+    """The volume of a part in cubic millimetres, with its pockets cut out."""
+    return sum((x[1] - x[0]) * (y[1] - y[0]) * (z[1] - z[0]) for x, y, z in cells(part))
+
+
+def cells(part: Part) -> tuple[Cell, ...]:
+    """The part as boxes that do not overlap, in its own frame."""
+    if not part.pockets:
+        length, width, thickness = part.size
+        return (((0.0, length), (0.0, width), (0.0, thickness)),)
+    grid = _grid(part)
+    solid = _solid(part, grid)
+    return tuple(
+        ((grid[0][i], grid[0][i + 1]), (grid[1][j], grid[1][j + 1]), (grid[2][k], grid[2][k + 1])) for i, j, k in np.argwhere(solid)
+    )
+
+
+def faces(part: Part, seed: int = 0) -> Faces:
+    """The surface of a part in the frame of its unit; `seed` shifts the grain so that no two parts look alike."""
+    corners, normals = _local_faces(part)
+    shift = np.array([(seed * 373.0) % 1700, (seed * 197.0) % 1300], dtype=np.float32)
+    uv = _grain_uv(corners, normals) + shift
+    frame = part.frame
+    turn = np.array([frame.x, frame.y, frame.z], dtype=np.float32)
+    return Faces(corners @ turn + np.array(frame.origin, dtype=np.float32), normals @ turn, uv)
+
+
+def box_faces(low: Vec, high: Vec) -> Faces:
+    """The surface of an upright box."""
+    corners, normals = _box(np.array(low), np.array(high))
+    return Faces(corners, normals, _grain_uv(corners, normals))
+
+
+def _local_faces(part: Part) -> tuple[Floats, Floats]:
+    if not part.pockets:
+        return _box(np.zeros(3), np.array(part.size))
+    grid = _grid(part)
+    solid = np.pad(_solid(part, grid), 1)
+    found: list[Floats] = []
+    turned: list[Floats] = []
+    for axis in range(3):
+        for sign in (1, -1):
+            open_side = solid & ~np.roll(solid, -sign, axis)
+            for place in np.argwhere(open_side) - 1:
+                low = np.array([grid[a][place[a]] for a in range(3)])
+                high = np.array([grid[a][place[a] + 1] for a in range(3)])
+                corners, normals = _box(low, high)
+                side = axis * 2 + (0 if sign > 0 else 1)
+                found.append(corners[side])
+                turned.append(normals[side])
+    return np.array(found, dtype=np.float32), np.array(turned, dtype=np.float32)
+
+
+_SIDES = np.array(
+    [
+        [(1, 0, 0), (1, 1, 0), (1, 1, 1), (1, 0, 1)],
+        [(0, 0, 0), (0, 0, 1), (0, 1, 1), (0, 1, 0)],
+        [(0, 1, 0), (0, 1, 1), (1, 1, 1), (1, 1, 0)],
+        [(0, 0, 0), (1, 0, 0), (1, 0, 1), (0, 0, 1)],
+        [(0, 0, 1), (1, 0, 1), (1, 1, 1), (0, 1, 1)],
+        [(0, 0, 0), (0, 1, 0), (1, 1, 0), (1, 0, 0)],
+    ],
+    dtype=np.float32,
+)
+_NORMALS = np.array([(1, 0, 0), (-1, 0, 0), (0, 1, 0), (0, -1, 0), (0, 0, 1), (0, 0, -1)], dtype=np.float32)
+
+
+def _box(low: NDArray[np.float64], high: NDArray[np.float64]) -> tuple[Floats, Floats]:
+    return (low + _SIDES * (high - low)).astype(np.float32), _NORMALS
+
+
+def _grain_uv(corners: Floats, normals: Floats) -> Floats:
+    """The grain runs along x; on the ends of a board, where x is the normal, across them."""
+    along = np.where(np.abs(normals[:, 0:1]) > 0.5, corners[:, :, 2], corners[:, :, 0])
+    across = np.where(np.abs(normals[:, 1:2]) > 0.5, corners[:, :, 2], corners[:, :, 1])
+    return np.stack([along, across], axis=2).astype(np.float32)
+
+
+def _grid(part: Part) -> list[list[float]]:
+    grid = []
+    for axis in range(3):
+        whole = part.size[axis]
+        cuts = {0.0, whole}
+        for pocket in part.pockets:
+            cuts |= {min(max(pocket.low[axis], 0.0), whole), min(max(pocket.high[axis], 0.0), whole)}
+        grid.append(_without_slivers(sorted(cuts)))
+    return grid
+
+
+def _without_slivers(cuts: list[float]) -> list[float]:
+    kept = [cuts[0]]
+    kept += [b for a, b in pairwise(cuts) if b - a > 1e-9]
+    return kept
+
+
+def _solid(part: Part, grid: list[list[float]]) -> NDArray[np.bool_]:
+    solid = np.ones([len(line) - 1 for line in grid], dtype=bool)
+    middles = [np.array([(a + b) / 2 for a, b in pairwise(line)]) for line in grid]
+    for pocket in part.pockets:
+        inside = [(m > pocket.low[a]) & (m < pocket.high[a]) for a, m in enumerate(middles)]
+        solid &= ~(inside[0][:, None, None] & inside[1][None, :, None] & inside[2][None, None, :])
+    return solid

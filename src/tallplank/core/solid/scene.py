@@ -1,0 +1,191 @@
+"""A room as surfaces gathered by look, ready for any renderer. Units that did not change keep their arrays."""
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from tallplank.core.build.made import Made, MadeUnit
+from tallplank.core.build.part import Motion, Part
+from tallplank.core.build.run import Run
+from tallplank.core.job.record import Room, Wall
+from tallplank.core.measure.frame import Frame, Vec, wall_frame
+from tallplank.core.measure.memo import ByKey
+from tallplank.core.measure.motion import swung, turned
+from tallplank.core.solid.mesh import Faces, Floats, box_faces, faces
+
+SLIDE_SHARE = 0.75
+"""How much of its slide a drawer comes out when fully opened."""
+_EDGES = ((0, 1), (1, 2), (2, 3), (3, 0))
+
+
+@dataclass(frozen=True, slots=True)
+class Body:
+    """Some surfaces of one look that move together, in the frame of their unit, with the edges that are drawn as lines."""
+
+    look: str
+    faces: Faces
+    lines: Floats
+    motion: Motion | None
+
+
+@dataclass(frozen=True, slots=True)
+class Batch:
+    """All surfaces of one look, in the frame of the room: a catalogue look's id, or a plain colour such as '#a0a0a0'."""
+
+    look: str
+    faces: Faces
+
+
+@dataclass(frozen=True, slots=True)
+class Box:
+    """Where a unit stands in the room, for pointing at it."""
+
+    unit: str
+    low: Vec
+    high: Vec
+
+
+@dataclass(frozen=True, slots=True)
+class Solids:
+    """A room ready to be shown; `lines` is (n, 2, 3)."""
+
+    batches: tuple[Batch, ...]
+    lines: Floats
+    boxes: tuple[Box, ...]
+    shell: Faces
+    """Floor and walls, each seen from inside only."""
+    size: Vec
+
+
+class SolidMaker:
+    """Makes the solids of rooms, keeping those of units that did not change."""
+
+    def __init__(self) -> None:
+        self._kept: ByKey[tuple[Body, ...]] = ByKey()
+
+    def solids(self, made: Made, room_id: str, opened: float = 0.0) -> Solids:
+        """The surfaces of a room with its fronts open by a share from 0 to 1."""
+        room = made.job.room(room_id)
+        frames = {w.id: wall_frame(w.side, room.width, room.depth) for w in room.walls}
+        placed: list[tuple[str, Faces, Floats]] = []
+        boxes = []
+        for unit in (u for u in made.units if u.unit.room == room_id):
+            frame = unit.frame.then(frames[unit.unit.wall])
+            boxes.append(_box(unit, frames[unit.unit.wall]))
+            bodies = self._kept.get(unit.unit.id, unit, lambda u=unit: tuple(_unit_bodies(u)))
+            placed += [_placed(body, frame, opened) for body in bodies]
+        for run in (r for r in made.runs if r.room == room_id):
+            bodies = self._kept.get(run.id, run, lambda r=run: tuple(_bodies(r.parts)))
+            placed += [_placed(body, frames[run.wall], 0.0) for body in bodies]
+        lines = [line for _, _, line in placed if len(line)]
+        return Solids(
+            tuple(_gathered(placed)), np.concatenate(lines) if lines else np.zeros((0, 2, 3), np.float32), tuple(boxes),
+            _shell(room, frames.values()), Vec(room.width, room.depth, room.height),
+        )  # fmt: skip
+
+
+def _unit_bodies(unit: MadeUnit) -> Iterator[Body]:
+    yield from _bodies(unit.parts, unit.unit.mark)
+    for piece in unit.pieces:
+        surface = box_faces(piece.low, piece.high)
+        yield Body(piece.colour, surface, np.zeros((0, 2, 3), np.float32), piece.motion)
+
+
+def _bodies(parts: Sequence[Part], seed: int = 1) -> Iterator[Body]:
+    groups: dict[tuple[str, Motion | None], list[tuple[Faces, Floats]]] = {}
+    for number, part in enumerate(parts):
+        groups.setdefault((part.finish.look, part.motion), []).append((faces(part, seed * 31 + number), _outline(part)))
+    for (look, motion), made in groups.items():
+        yield Body(look, _joined([f for f, _ in made]), np.concatenate([line for _, line in made]), motion)
+
+
+def _outline(part: Part) -> Floats:
+    """The twelve edges of the part's box."""
+    low, high = part.box
+    corners = box_faces(low, high).corners[[4, 5]]
+    flat = [(face[a], face[b]) for face in corners for a, b in _EDGES]
+    upright = [(corners[0][a], corners[1][b]) for a, b in ((0, 0), (1, 3), (2, 2), (3, 1))]
+    return np.array(flat + upright, dtype=np.float32)
+
+
+def _placed(body: Body, frame: Frame, opened: float) -> tuple[str, Faces, Floats]:
+    corners, normals, lines = body.faces.corners, body.faces.normals, body.lines
+    motion = body.motion
+    if motion is not None and opened > 0:
+        if motion.kind == "swing":
+            corners, lines = (swung(p, motion.x, motion.y, motion.clockwise, opened) for p in (corners, lines))
+            normals = turned(normals, motion.clockwise, opened)
+        else:
+            out = np.array([0, -motion.reach * SLIDE_SHARE * opened, 0], dtype=np.float32)
+            corners, lines = corners + out, lines + out
+    turn = np.array([frame.x, frame.y, frame.z], dtype=np.float32)
+    origin = np.array(frame.origin, dtype=np.float32)
+    return body.look, Faces(corners @ turn + origin, normals @ turn, body.faces.uv), lines @ turn + origin
+
+
+def _gathered(placed: Iterable[tuple[str, Faces, Floats]]) -> Iterator[Batch]:
+    by_look: dict[str, list[Faces]] = {}
+    for look, surface, _ in placed:
+        by_look.setdefault(look, []).append(surface)
+    for look, surfaces in by_look.items():
+        yield Batch(look, _joined(surfaces))
+
+
+def _joined(surfaces: Sequence[Faces]) -> Faces:
+    return Faces(
+        np.concatenate([f.corners for f in surfaces]), np.concatenate([f.normals for f in surfaces]),
+        np.concatenate([f.uv for f in surfaces]),
+    )  # fmt: skip
+
+
+def _box(unit: MadeUnit, frame: Frame) -> Box:
+    placed = unit.placed
+    a = frame.out((placed.x, placed.front, placed.z))
+    b = frame.out((placed.right, 0.0, placed.top))
+    low, high = np.minimum(a, b), np.maximum(a, b)
+    return Box(unit.unit.id, Vec(*map(float, low)), Vec(*map(float, high)))
+
+
+def _shell(room: Room, frames: Iterable[Frame]) -> Faces:
+    quads: list[NDArray[np.float32]] = [
+        np.array([(0, 0, 0), (room.width, 0, 0), (room.width, room.depth, 0), (0, room.depth, 0)], np.float32)
+    ]
+    normals = [(0.0, 0.0, 1.0)]
+    for wall, frame in zip(room.walls, frames, strict=True):
+        for x0, x1, z0, z1 in _wall_pieces(room, wall):
+            quads.append(np.array([frame.out(p) for p in ((x0, 0, z0), (x1, 0, z0), (x1, 0, z1), (x0, 0, z1))], np.float32))
+            normals.append((-frame.y.x, -frame.y.y, -frame.y.z))
+        for quad, normal in _jambs(wall, frame):
+            quads.append(quad)
+            normals.append(normal)
+    corners = np.array(quads, dtype=np.float32)
+    return Faces(corners, np.array(normals, dtype=np.float32), np.zeros((len(corners), 4, 2), np.float32))
+
+
+def _wall_pieces(room: Room, wall: Wall) -> Iterator[tuple[float, float, float, float]]:
+    """The face of a wall around its openings, as rectangles."""
+    at = 0.0
+    for opening in sorted(wall.openings, key=lambda o: o.x):
+        yield at, opening.x, 0.0, room.height
+        end = opening.x + opening.width
+        if opening.sill > 0:
+            yield opening.x, end, 0.0, opening.sill
+        yield opening.x, end, opening.sill + opening.height, room.height
+        at = end
+    yield at, room.wall_length(wall), 0.0, room.height
+
+
+def _jambs(wall: Wall, frame: Frame) -> Iterator[tuple[NDArray[np.float32], tuple[float, float, float]]]:
+    """The reveals of doors and windows, as deep as the wall is thick."""
+    t = wall.thickness
+    for o in wall.openings:
+        x0, x1, z0, z1 = o.x, o.x + o.width, o.sill, o.sill + o.height
+        for corners, normal in (
+            (((x0, 0, z0), (x0, 0, z1), (x0, t, z1), (x0, t, z0)), (1, 0, 0)),
+            (((x1, 0, z0), (x1, t, z0), (x1, t, z1), (x1, 0, z1)), (-1, 0, 0)),
+            (((x0, 0, z0), (x0, t, z0), (x1, t, z0), (x1, 0, z0)), (0, 0, 1)),
+            (((x0, 0, z1), (x1, 0, z1), (x1, t, z1), (x0, t, z1)), (0, 0, -1)),
+        ):
+            yield np.array([frame.out(p) for p in corners], np.float32), frame.turned_out(normal)

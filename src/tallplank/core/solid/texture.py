@@ -1,0 +1,66 @@
+"""Wood and stone computed from a few colours; no photograph is used. Every texture tiles in both directions."""
+
+from functools import lru_cache
+
+import numpy as np
+from numpy.typing import NDArray
+
+from tallplank.core.catalog.record import Look
+
+SIZE = 512
+_F = NDArray[np.float64]
+
+
+@lru_cache(maxsize=64)
+def _pixels(kind: str, colour: str, second: str, seed: int) -> NDArray[np.uint8]:
+    base, other = _rgb(colour), _rgb(second)
+    if kind == "wood":
+        mix = _wood(seed)
+    elif kind == "stone":
+        mix = _stone(seed)
+    else:
+        return np.broadcast_to(base.astype(np.uint8), (SIZE, SIZE, 3)).copy()
+    mixed = base + (other - base) * mix[:, :, None]
+    return np.clip(mixed, 0, 255).astype(np.uint8)
+
+
+def pixels(look: Look) -> NDArray[np.uint8]:
+    """The texture as (512, 512, 3) bytes; columns run along the grain, rows across it; one repeat is `look.scale` mm."""
+    return _pixels(look.kind, look.colour, look.second, look.seed)
+
+
+def _rgb(colour: str) -> _F:
+    return np.array([int(colour[i : i + 2], 16) for i in (1, 3, 5)], dtype=float)
+
+
+def _noise(rng: np.random.Generator, across: int, along: int) -> _F:
+    """Smooth noise that tiles, about 0 ± 1, with this many waves each way at most."""
+    spectrum = np.zeros((SIZE, SIZE), dtype=complex)
+    rows, columns = np.fft.fftfreq(SIZE, 1 / SIZE)[:, None], np.fft.fftfreq(SIZE, 1 / SIZE)[None, :]
+    weight = np.exp(-((rows / across) ** 2) - (columns / along) ** 2)
+    phase = rng.uniform(0, 2 * np.pi, (SIZE, SIZE))
+    spectrum = weight * np.exp(1j * phase)
+    spectrum[0, 0] = 0
+    field = np.fft.ifft2(spectrum).real
+    return field / field.std() / 2
+
+
+def _wood(seed: int) -> _F:
+    """Bands of early and late wood bent by slow noise, with fine pores drawn out along the grain."""
+    rng = np.random.default_rng(seed)
+    across = np.linspace(0, 1, SIZE, endpoint=False)[:, None]
+    bend = 0.9 * _noise(rng, 4, 1) + 0.12 * _noise(rng, 14, 3)
+    rings = 0.5 + 0.5 * np.sin(2 * np.pi * (7 * across + bend))
+    rings = rings**2.2
+    pores = _noise(rng, 180, 5)
+    broad = _noise(rng, 5, 1)
+    return np.clip(0.18 + 0.42 * rings + 0.16 * pores + 0.14 * broad, 0, 1)
+
+
+def _stone(seed: int) -> _F:
+    """A cloudy ground with a few thin veins and fine grit."""
+    rng = np.random.default_rng(seed)
+    clouds = 0.22 * _noise(rng, 6, 6) + 0.1 * _noise(rng, 30, 30)
+    veins = np.exp(-np.abs(_noise(rng, 5, 5) + 0.25 * _noise(rng, 18, 18)) * 26)
+    grit = rng.normal(0, 0.035, (SIZE, SIZE))
+    return np.clip(0.2 + 0.5 * clouds + 0.5 * veins + grit, 0, 1)

@@ -1,0 +1,73 @@
+"""What follows from the open job, kept piece by piece from one edit to the next."""
+
+from dataclasses import dataclass
+from functools import cached_property
+
+from tallplank.core.build.made import Made, Workshop
+from tallplank.core.catalog.record import Catalog
+from tallplank.core.check.finding import Finding, findings
+from tallplank.core.exchange.exporter import Shop
+from tallplank.core.job.record import Job
+from tallplank.core.money.price import Price, PriceMaker
+from tallplank.core.shop.cutlist import CutlistMaker, CutRow
+from tallplank.core.shop.schedule import ScheduleMaker, ScheduleRow
+
+
+@dataclass
+class Derived:
+    """The made job with its cut list, schedule, price and findings, each computed when first asked for."""
+
+    made: Made
+    _cutlists: CutlistMaker
+    _schedules: ScheduleMaker
+    _prices: PriceMaker
+
+    @cached_property
+    def cutlist(self) -> tuple[CutRow, ...]:
+        """The cut list per unit."""
+        return self._cutlists.rows(self.made)
+
+    @cached_property
+    def schedule(self) -> tuple[ScheduleRow, ...]:
+        """The hardware schedule."""
+        return self._schedules.rows(self.made)
+
+    @cached_property
+    def price(self) -> Price:
+        """The price."""
+        return self._prices.price(self.made)
+
+    @cached_property
+    def findings(self) -> tuple[Finding, ...]:
+        """All findings."""
+        return findings(self.made)
+
+    @cached_property
+    def wrong(self) -> frozenset[str]:
+        """The ids of units that overlap another."""
+        return frozenset(u for f in self.findings if f.code == "overlap" for u in f.units)
+
+    @property
+    def shop(self) -> Shop:
+        """All that exporters write about."""
+        return Shop(self.made, self.cutlist, self.schedule, self.price)
+
+
+class Deriver:
+    """Derives jobs one after the other, redoing only what changed."""
+
+    def __init__(self, catalog: Catalog) -> None:
+        self.workshop = Workshop(catalog)
+        self._cutlists, self._schedules, self._prices = CutlistMaker(), ScheduleMaker(), PriceMaker()
+        self._last: tuple[Job, Derived] | None = None
+
+    def derive(self, job: Job) -> Derived:
+        """All that follows from a job."""
+        if self._last is None or self._last[0] is not job:
+            derived = Derived(self.workshop.make(job), self._cutlists, self._schedules, self._prices)
+            self._last = (job, derived)
+        return self._last[1]
+
+    def price_of(self, job: Job) -> int:
+        """What the customer would pay for a job, in cents."""
+        return self.derive(job).price.total

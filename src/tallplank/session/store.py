@@ -1,0 +1,228 @@
+"""The only mutable place: the open job's history, the selection and the view's choices, with notices to subscribers."""
+
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass, replace
+from pathlib import Path
+from typing import Literal, TypeVar
+
+from tallplank.core.catalog.record import Catalog
+from tallplank.core.edit.standard import new_job
+from tallplank.core.job.file import load, save
+from tallplank.core.job.history import History
+from tallplank.core.job.record import Job, Room, Unit, Wall
+from tallplank.session.derived import Derived, Deriver
+
+_T = TypeVar("_T")
+Stage = Literal["survey", "layout", "finish", "make", "quote"]
+STAGES: tuple[Stage, ...] = ("survey", "layout", "finish", "make", "quote")
+
+
+@dataclass(frozen=True, slots=True)
+class State:
+    """Everything that views look at; a new one for every change, sharing what did not change."""
+
+    history: History
+    selected: tuple[str, ...] = ()
+    room: str = ""
+    wall: str = ""
+    stage: Stage = "layout"
+    placing: str = ""
+    """The kind of unit that the next click on a drawing places, or 'door' or 'window'."""
+    opened: float = 0.0
+    """How far doors and drawers stand open, 0 to 1."""
+    path: Path | None = None
+    saved: Job | None = None
+    message: str = ""
+    price_change: int = 0
+    """What the last edit added to the price, in cents."""
+
+    @property
+    def job(self) -> Job:
+        """The open job."""
+        return self.history.job
+
+    @property
+    def is_dirty(self) -> bool:
+        """Whether the job differs from the file."""
+        return self.job is not self.saved
+
+
+class Subscription:
+    """Ends with `close`."""
+
+    def __init__(self, close: Callable[[], None]) -> None:
+        self.close = close
+
+
+class Store:
+    """Applies edits, undoes them, and tells subscribers when the piece that they selected is another one."""
+
+    def __init__(self, catalog: Catalog, job: Job | None = None, path: Path | None = None) -> None:
+        self.catalog = catalog
+        self._deriver = Deriver(catalog)
+        self._subscribers: list[_Subscriber] = []
+        self._notifying = False
+        job = job or new_job()
+        self.state = _shown_first(State(History.start(job), path=path, saved=job))
+
+    @property
+    def job(self) -> Job:
+        """The open job."""
+        return self.state.job
+
+    @property
+    def derived(self) -> Derived:
+        """All that follows from the open job; computed when first asked for."""
+        return self._deriver.derive(self.job)
+
+    def apply(self, edit: Callable[[Job], Job], label: str, *, merge: bool = False) -> None:
+        """Do one edit under a name; with `merge` it takes the last step's place, for a drag.
+
+        Raises:
+            PlankError: the edit cannot be done; nothing is changed then.
+        """
+        before, job = self.job, edit(self.job)
+        if job is before:
+            return
+        history = self.state.history.redone_last(job, label) if merge else self.state.history.done(job, label)
+        self._show(history, self._deriver.price_of(before))
+
+    def undo(self) -> None:
+        """Take the last edit back."""
+        before, history = self._deriver.price_of(self.job), self.state.history.undone()
+        if history is not self.state.history:
+            self._show(history, before)
+
+    def redo(self) -> None:
+        """Do again what was undone."""
+        before, history = self._deriver.price_of(self.job), self.state.history.redone()
+        if history is not self.state.history:
+            self._show(history, before)
+
+    def select(self, units: Iterable[str]) -> None:
+        """Select these units (or wall openings), in this order."""
+        self._set(replace(self.state, selected=tuple(dict.fromkeys(units))))
+
+    def toggle(self, unit: str) -> None:
+        """Add a unit to the selection or take it out."""
+        kept = tuple(u for u in self.state.selected if u != unit)
+        self.select(kept if len(kept) < len(self.state.selected) else (*kept, unit))
+
+    def selected_units(self) -> tuple[Unit, ...]:
+        """The selected units, in the job's order."""
+        chosen = set(self.state.selected)
+        return tuple(u for u in self.job.units if u.id in chosen)
+
+    def go(self, stage: Stage) -> None:
+        """Show another stage."""
+        self._set(replace(self.state, stage=stage, placing=""))
+
+    def place_next(self, kind: str) -> None:
+        """Let the next click on a drawing place this; nothing with an empty text."""
+        self._set(replace(self.state, placing=kind))
+
+    def look_at(self, room: str, wall: str | None = None) -> None:
+        """Show another room or wall."""
+        walls = self.job.room(room).walls
+        self._set(replace(self.state, room=room, wall=wall or walls[0].id))
+
+    def open_fronts(self, share: float) -> None:
+        """Open doors and drawers from 0 (closed) to 1."""
+        self._set(replace(self.state, opened=min(max(share, 0.0), 1.0)))
+
+    def say(self, message: str) -> None:
+        """Show a short message to the user."""
+        self._set(replace(self.state, message=message))
+
+    def replace_job(self, job: Job, path: Path | None, *, saved: bool) -> None:
+        """Open another job with a history of its own."""
+        stage = self.state.stage
+        state = State(History.start(job), path=path, saved=job if saved else None, stage=stage)
+        self._set(_shown_first(state))
+
+    def open(self, path: Path) -> None:
+        """Open a file; the open job stays if that fails.
+
+        Raises:
+            JobFileError: naming the file and the place.
+        """
+        self.replace_job(load(path), path, saved=True)
+
+    def save(self, path: Path) -> None:
+        """Save the job to a file.
+
+        Raises:
+            JobFileError: the place cannot be written.
+        """
+        save(self.job, path)
+        self._set(replace(self.state, path=path, saved=self.job, message=f"Saved {path.name}."))
+
+    def room(self) -> Room | None:
+        """The room that is shown."""
+        return next((r for r in self.job.rooms if r.id == self.state.room), None)
+
+    def wall(self) -> Wall | None:
+        """The wall that is shown."""
+        room = self.room()
+        return next((w for w in room.walls if w.id == self.state.wall), None) if room else None
+
+    def subscribe(self, select: Callable[[State], _T], on_change: Callable[[_T], None]) -> Subscription:
+        """Call `on_change` with what `select` gives, now and whenever it is another piece."""
+        subscriber = _Subscriber(select, on_change)
+        self._subscribers.append(subscriber)
+        subscriber.notice(self.state)
+        return Subscription(lambda: self._unsubscribe(subscriber))
+
+    @property
+    def subscriber_count(self) -> int:
+        """How many subscriptions are open, for leak checks."""
+        return len(self._subscribers)
+
+    def _unsubscribe(self, subscriber: "_Subscriber") -> None:
+        if subscriber in self._subscribers:
+            self._subscribers.remove(subscriber)
+
+    def _show(self, history: History, price_before: int) -> None:
+        job = history.job
+        present = {u.id for u in job.units} | {o.id for r in job.rooms for w in r.walls for o in w.openings}
+        selected = tuple(u for u in self.state.selected if u in present)
+        kept = selected if len(selected) < len(self.state.selected) else self.state.selected
+        change = self._deriver.price_of(job) - price_before
+        state = replace(self.state, history=history, selected=kept, price_change=change, message="")
+        self._set(_shown_first(state))
+
+    def _set(self, state: State) -> None:
+        if self._notifying:
+            raise RuntimeError("a subscriber must not change the store from inside a notice")
+        self.state = state
+        self._notifying = True
+        try:
+            for subscriber in tuple(self._subscribers):
+                subscriber.notice(state)
+        finally:
+            self._notifying = False
+
+
+class _Subscriber:
+    _NOTHING = object()
+
+    def __init__(self, select: Callable[[State], _T], on_change: Callable[[_T], None]) -> None:
+        self._select: Callable[[State], object] = select
+        self._on_change: Callable[..., None] = on_change
+        self._seen: object = self._NOTHING
+
+    def notice(self, state: State) -> None:
+        piece = self._select(state)
+        if piece is not self._seen and (self._seen is self._NOTHING or piece != self._seen):
+            self._seen = piece
+            self._on_change(piece)
+
+
+def _shown_first(state: State) -> State:
+    """The state with a room and a wall of its job in view."""
+    rooms = state.job.rooms
+    room = next((r for r in rooms if r.id == state.room), rooms[0] if rooms else None)
+    if room is None:
+        return replace(state, room="", wall="")
+    wall = next((w for w in room.walls if w.id == state.wall), room.walls[0])
+    return state if (room.id, wall.id) == (state.room, state.wall) else replace(state, room=room.id, wall=wall.id)

@@ -1,0 +1,1 @@
+"""VTK only: rooms as pictures, with a camera and pointing. No Qt."""

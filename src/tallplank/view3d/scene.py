@@ -1,0 +1,290 @@
+"""A room rendered off screen into an array of pixels."""
+
+import os
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+from vtkmodules.util.numpy_support import numpy_to_vtk, numpy_to_vtkIdTypeArray, vtk_to_numpy
+from vtkmodules.vtkCommonCore import vtkPoints, vtkUnsignedCharArray
+from vtkmodules.vtkCommonDataModel import vtkCellArray, vtkImageData, vtkPolyData
+from vtkmodules.vtkRenderingCore import (
+    vtkActor,
+    vtkLight,
+    vtkPolyDataMapper,
+    vtkProperty,
+    vtkRenderer,
+    vtkRenderWindow,
+    vtkTexture,
+)
+import vtkmodules.vtkRenderingOpenGL2  # noqa: F401  registers the renderer
+
+from tallplank.core.catalog.record import Look
+from tallplank.core.measure.frame import Vec
+from tallplank.core.solid.mesh import Faces
+from tallplank.core.solid.scene import Box, Solids
+from tallplank.core.solid.texture import pixels
+
+Colour = tuple[float, float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Tones:
+    """Colours of what is no material: the ground, the walls, the lines and what is selected."""
+
+    ground: Colour
+    wall: Colour
+    line: Colour
+    selected: Colour
+
+
+if not os.environ.get("DISPLAY"):
+    os.environ.setdefault("VTK_DEFAULT_OPENGL_WINDOW", "vtkEGLRenderWindow")
+
+
+class Scene:
+    """Shows solids through a camera. Sizes are in pixels; the picture's rows run from the top."""
+
+    def __init__(self, looks: Mapping[str, Look], tones: Tones) -> None:
+        self._looks = looks
+        self._actors: dict[str, tuple[vtkActor, vtkPolyData]] = {}
+        self._boxes: Sequence[Box] = ()
+        self._size = Vec(4000.0, 3000.0, 2500.0)
+        self.renderer = vtkRenderer()
+        self.window: Any = vtkRenderWindow()
+        self.window.SetOffScreenRendering(1)
+        self.window.SetMultiSamples(0)
+        self.window.SetSize(400, 300)
+        self.window.AddRenderer(self.renderer)
+        self._lights()
+        self._lines = self._line_actor(1.0)
+        self._chosen = self._line_actor(2.5)
+        self.tint(tones)
+
+    def tint(self, tones: Tones) -> None:
+        """Use other colours."""
+        self._tones = tones
+        self.renderer.SetBackground(*tones.ground)
+        self._lines.GetProperty().SetColor(*tones.line)
+        self._chosen.GetProperty().SetColor(*tones.selected)
+        if "shell" in self._actors:
+            self._actors["shell"][0].GetProperty().SetColor(*tones.wall)
+
+    def show(self, solids: Solids) -> None:
+        """Show these surfaces; the camera stays."""
+        self._boxes, self._size = solids.boxes, solids.size
+        present = {"shell"}
+        self._show_faces("shell", solids.shell)
+        for batch in solids.batches:
+            self._show_faces(batch.look, batch.faces)
+            present.add(batch.look)
+        for name in set(self._actors) - present:
+            self.renderer.RemoveActor(self._actors.pop(name)[0])
+        _set_lines(self._lines, solids.lines)
+
+    def choose(self, units: Sequence[str]) -> None:
+        """Mark these units by their outlines."""
+        wanted = set(units)
+        boxes = [_box_lines(b.low, b.high) for b in self._boxes if b.unit in wanted]
+        _set_lines(self._chosen, np.concatenate(boxes) if boxes else np.zeros((0, 2, 3), np.float32))
+
+    def resize(self, width: int, height: int) -> None:
+        """Render pictures of this size."""
+        self.window.SetSize(max(width, 8), max(height, 8))
+
+    def smooth(self, on: bool) -> None:
+        """Smooth edges, for when the camera rests."""
+        self.renderer.SetUseFXAA(on)
+
+    def render(self) -> NDArray[np.uint8]:
+        """The picture as (height, width, 4) bytes, rows from the bottom up as the renderer gives them."""
+        self.renderer.ResetCameraClippingRange()
+        self.window.Render()
+        width, height = self.window.GetSize()
+        data = vtkUnsignedCharArray()
+        self.window.GetRGBACharPixelData(0, 0, width - 1, height - 1, 1, data)
+        return vtk_to_numpy(data).reshape(height, width, 4)
+
+    def close(self) -> None:
+        """Give the renderer's memory back."""
+        self.window.Finalize()
+
+    def orbit(self, dx: float, dy: float) -> None:
+        """Turn about the middle of what is shown, by pixels dragged."""
+        camera = self.renderer.GetActiveCamera()
+        camera.Azimuth(-dx * 0.4)
+        steepness = camera.GetPosition()[2] - camera.GetFocalPoint()[2]
+        if not (dy > 0 and steepness > 0.985 * camera.GetDistance()) and not (dy < 0 and steepness < -0.3 * camera.GetDistance()):
+            camera.Elevation(dy * 0.4)
+        camera.SetViewUp(0, 0, 1)
+
+    def pan(self, dx: float, dy: float) -> None:
+        """Shift the picture by pixels dragged (y up)."""
+        camera = self.renderer.GetActiveCamera()
+        right, up = self._axes()
+        step = self._world_per_pixel()
+        shift = -(right * dx + up * dy) * step
+        camera.SetPosition(*(np.array(camera.GetPosition()) + shift))
+        camera.SetFocalPoint(*(np.array(camera.GetFocalPoint()) + shift))
+
+    def zoom(self, factor: float, x: float, y: float) -> None:
+        """Come nearer (factor above 1) about a point of the picture, from its middle in pixels (y up)."""
+        camera = self.renderer.GetActiveCamera()
+        distance = camera.GetDistance() / factor
+        if not 200 < distance < 60_000:
+            return
+        before = self._world_per_pixel()
+        camera.Dolly(factor)
+        right, up = self._axes()
+        shift = (right * x + up * y) * (before - self._world_per_pixel())
+        camera.SetPosition(*(np.array(camera.GetPosition()) + shift))
+        camera.SetFocalPoint(*(np.array(camera.GetFocalPoint()) + shift))
+
+    def look_from(self, direction: tuple[float, float, float], focus: tuple[float, float, float] | None = None) -> None:
+        """Look at the room from a direction and fit it into the picture."""
+        camera = self.renderer.GetActiveCamera()
+        camera.SetViewAngle(32)
+        centre = np.array(focus or (self._size.x / 2, self._size.y / 2, self._size.z * 0.45))
+        camera.SetFocalPoint(*centre)
+        camera.SetPosition(*(centre + np.array(direction) * 1000))
+        straight = abs(direction[0]) + abs(direction[1]) < 1e-6
+        camera.SetViewUp(*((0, 1, 0) if straight else (0, 0, 1)))
+        self.fit()
+
+    def fit(self) -> None:
+        """Bring the units, or an empty room, wholly into the picture."""
+        corners = np.array([c for b in self._boxes for c in (b.low, b.high)] or [(0, 0, 0), self._size])
+        low, high = corners.min(axis=0), corners.max(axis=0)
+        self.renderer.ResetCamera(low[0], high[0], low[1], high[1], low[2], high[2])
+        self.renderer.GetActiveCamera().Zoom(1.0)
+        self.renderer.GetActiveCamera().Dolly(1.25)
+
+    def unit_at(self, x: float, y: float) -> str | None:
+        """The nearest unit under a point of the picture, in pixels from its lower left corner."""
+        ends = []
+        for depth in (0.0, 1.0):
+            self.renderer.SetDisplayPoint(x, y, depth)
+            self.renderer.DisplayToWorld()
+            point = np.array(self.renderer.GetWorldPoint())
+            ends.append(point[:3] / point[3])
+        start, along = ends[0], ends[1] - ends[0]
+        hits = [(reach, b.unit) for b in self._boxes if (reach := _reach(start, along, b)) is not None]
+        return min(hits)[1] if hits else None
+
+    def _axes(self) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+        camera = self.renderer.GetActiveCamera()
+        forward, up = np.array(camera.GetDirectionOfProjection()), np.array(camera.GetViewUp())
+        right = np.cross(forward, up)
+        right /= np.linalg.norm(right)
+        return right, np.cross(right, forward)
+
+    def _world_per_pixel(self) -> float:
+        camera = self.renderer.GetActiveCamera()
+        return float(2 * camera.GetDistance() * np.tan(np.radians(camera.GetViewAngle() / 2)) / self.window.GetSize()[1])
+
+    def _lights(self) -> None:
+        self.renderer.SetAutomaticLightCreation(0)
+        for place, strength in (((0.3, 0.5, 1.0), 0.72), ((-0.9, 0.2, 0.5), 0.3), ((0.6, 0.1, 0.4), 0.16)):
+            light = vtkLight()
+            light.SetLightTypeToCameraLight()
+            light.SetPosition(*place)
+            light.SetFocalPoint(0, 0, 0)
+            light.SetIntensity(strength)
+            self.renderer.AddLight(light)
+
+    def _show_faces(self, name: str, faces: Faces) -> None:
+        if name not in self._actors:
+            self._actors[name] = self._face_actor(name)
+            self.renderer.AddActor(self._actors[name][0])
+        scale = self._looks[name].scale if name in self._looks else 1.0
+        data = self._actors[name][1]
+        points = vtkPoints()
+        points.SetData(numpy_to_vtk(faces.corners.reshape(-1, 3), deep=True))
+        data.SetPoints(points)
+        data.SetPolys(_cells(len(faces), 4))
+        data.GetPointData().SetNormals(numpy_to_vtk(np.repeat(faces.normals, 4, axis=0), deep=True))
+        if self._is_textured(name):
+            data.GetPointData().SetTCoords(numpy_to_vtk((faces.uv / scale).reshape(-1, 2).astype(np.float32), deep=True))
+        data.Modified()
+
+    def _is_textured(self, name: str) -> bool:
+        return name in self._looks and self._looks[name].kind != "plain"
+
+    def _face_actor(self, name: str) -> tuple[vtkActor, vtkPolyData]:
+        data, mapper, actor = vtkPolyData(), vtkPolyDataMapper(), vtkActor()
+        mapper.SetInputData(data)
+        mapper.SetResolveCoincidentTopologyToPolygonOffset()
+        mapper.SetRelativeCoincidentTopologyPolygonOffsetParameters(1.0, 1.0)
+        actor.SetMapper(mapper)
+        prop: vtkProperty = actor.GetProperty()
+        prop.SetInterpolationToFlat()
+        prop.SetAmbient(0.4)
+        prop.SetDiffuse(0.76)
+        if self._is_textured(name):
+            actor.SetTexture(_texture(self._looks[name]))
+        elif name == "shell":
+            prop.SetColor(*self._tones.wall)
+            prop.BackfaceCullingOn()
+        else:
+            prop.SetColor(*_rgb(self._looks[name].colour if name in self._looks else name))
+        return actor, data
+
+    def _line_actor(self, width: float) -> vtkActor:
+        actor, mapper = vtkActor(), vtkPolyDataMapper()
+        mapper.SetInputData(vtkPolyData())
+        actor.SetMapper(mapper)
+        actor.GetProperty().SetLineWidth(width)
+        actor.GetProperty().LightingOff()
+        self.renderer.AddActor(actor)
+        return actor
+
+
+def _rgb(colour: str) -> Colour:
+    r, g, b = (int(colour[i : i + 2], 16) / 255 for i in (1, 3, 5))
+    return (r, g, b)
+
+
+def _cells(count: int, corners: int) -> vtkCellArray:
+    cells = vtkCellArray()
+    offsets = np.arange(0, (count + 1) * corners, corners, dtype=np.int64)
+    cells.SetData(numpy_to_vtkIdTypeArray(offsets, deep=True), numpy_to_vtkIdTypeArray(np.arange(count * corners, dtype=np.int64), deep=True))
+    return cells
+
+
+def _set_lines(actor: vtkActor, lines: NDArray[np.float32]) -> None:
+    data = vtkPolyData()
+    points = vtkPoints()
+    points.SetData(numpy_to_vtk(lines.reshape(-1, 3).astype(np.float32), deep=True))
+    data.SetPoints(points)
+    data.SetLines(_cells(len(lines), 2))
+    actor.GetMapper().SetInputData(data)
+
+
+def _box_lines(low: Vec, high: Vec) -> NDArray[np.float32]:
+    x, y, z = zip(low, high, strict=True)
+    corner = [(x[i], y[j], z[k]) for k in (0, 1) for j in (0, 1) for i in (0, 1)]
+    pairs = ((0, 1), (2, 3), (4, 5), (6, 7), (0, 2), (1, 3), (4, 6), (5, 7), (0, 4), (1, 5), (2, 6), (3, 7))
+    return np.array([(corner[a], corner[b]) for a, b in pairs], dtype=np.float32)
+
+
+def _texture(look: Look) -> vtkTexture:
+    image = vtkImageData()
+    data = pixels(look)
+    image.SetDimensions(data.shape[1], data.shape[0], 1)
+    image.GetPointData().SetScalars(numpy_to_vtk(data.reshape(-1, 3), deep=True))
+    texture = vtkTexture()
+    texture.SetInputData(image)
+    texture.RepeatOn()
+    texture.InterpolateOn()
+    texture.MipmapOn()
+    return texture
+
+
+def _reach(start: NDArray[np.float64], along: NDArray[np.float64], box: Box) -> float | None:
+    """How far along a ray it enters a box, or None."""
+    with np.errstate(divide="ignore", invalid="ignore"):
+        a, b = (np.array(box.low) - start) / along, (np.array(box.high) - start) / along
+    near, far = float(np.nanmax(np.minimum(a, b))), float(np.nanmin(np.maximum(a, b)))
+    return near if near <= far and far > 0 else None
