@@ -43,8 +43,9 @@ class Pane(QWidget):
         head.setFixedHeight(34)
         self._row = QHBoxLayout(head)
         self._row.setContentsMargins(6, 2, 4, 2)
-        self._row.setSpacing(4)
+        self._row.setSpacing(2)
         self.kind_field = QComboBox()
+        self.kind_field.setMinimumContentsLength(6)
         self.kind_field.setAccessibleName("What this pane shows")
         for key, kind in PANES.items():
             self.kind_field.addItem(kind.name, key)
@@ -62,7 +63,7 @@ class Pane(QWidget):
             button.setIcon(action_icon(icon, self._board.tokens))
             button.setToolTip(tip)
             button.setAccessibleName(tip)
-            button.setFixedSize(26, 26)
+            button.setFixedSize(24, 26)
             button.clicked.connect(act)
             self._row.addWidget(button)
         return head
@@ -171,7 +172,9 @@ class Board(QWidget):
             inner = QSplitter(Qt.Orientation.Horizontal)
             for pane in self.panes[1:]:
                 inner.addWidget(pane)
-            inner.setSizes([500, 500])
+            inner.setSizes([460, 540])
+            inner.setStretchFactor(0, 1)
+            inner.setStretchFactor(1, 1)
             self._outer.addWidget(inner)
         for splitter in (self._outer, self._inner()):
             if splitter is not None:

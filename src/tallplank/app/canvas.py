@@ -32,6 +32,7 @@ from tallplank.session.store import Store
 TEXT_PX = 12.5
 KIND_MIME = "application/x-tall-plank-kind"
 SNAP_PX = 12.0
+MOST_LIFTS = 2
 _DRAG_FROM = 4.0
 
 
@@ -101,18 +102,25 @@ class DrawingCanvas(QWidget):
         drawing = self._drawing
         if drawing is None or self.width() < 10 or self.height() < 10:
             return
-        scale = 0.1
-        low, high = drawing.low, drawing.high
-        for _ in range(3):
-            chains = set_out(drawing.chains, TEXT_PX / scale, self._show)
-            if chains.lines:
-                low = (min(drawing.low[0], chains.low[0]), min(drawing.low[1], chains.low[1]))
-                high = (max(drawing.high[0], chains.high[0]), max(drawing.high[1], chains.high[1]))
-            scale = min((self.width() - 20) / (high[0] - low[0]), (self.height() - 20) / (high[1] - low[1]))
+        low_scale, high_scale = 0.002, 5.0
+        for _ in range(14):
+            scale = (low_scale * high_scale) ** 0.5
+            low, high = self._bounds(drawing, scale)
+            fits = (high[0] - low[0]) * scale <= self.width() - 16 and (high[1] - low[1]) * scale <= self.height() - 16
+            low_scale, high_scale = (scale, high_scale) if fits else (low_scale, scale)
+        scale = low_scale
+        low, high = self._bounds(drawing, scale)
         x = (self.width() - (low[0] + high[0]) * scale) / 2
         y = (self.height() + (low[1] + high[1]) * scale) / 2
         self._view = View(scale, x, y)
         self.update()
+
+    def _bounds(self, drawing: Drawing, scale: float) -> tuple[tuple[float, float], tuple[float, float]]:
+        chains = set_out(drawing.chains, TEXT_PX / scale, self._show, MOST_LIFTS)
+        if not chains.lines:
+            return drawing.low, drawing.high
+        low = (min(drawing.low[0], chains.low[0]), min(drawing.low[1], chains.low[1]))
+        return low, (max(drawing.high[0], chains.high[0]), max(drawing.high[1], chains.high[1]))
 
     def zoom(self, factor: float, about: QPointF) -> None:
         """Scale about a point of the widget."""
@@ -132,7 +140,7 @@ class DrawingCanvas(QWidget):
         if self._drawing is None:
             return None
         if self._chains is None or self._chains[0] != self._view.scale:
-            self._chains = (self._view.scale, set_out(self._drawing.chains, TEXT_PX / self._view.scale, self._show))
+            self._chains = (self._view.scale, set_out(self._drawing.chains, TEXT_PX / self._view.scale, self._show, MOST_LIFTS))
         return self._chains[1]
 
     def _show(self, length: float) -> str:
@@ -143,7 +151,6 @@ class DrawingCanvas(QWidget):
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         painter = QPainter(self)
-        painter.fillRect(self.rect(), colour(self._tokens.desk if self._drawing else self._tokens.paper))
         painter.fillRect(self.rect(), colour(self._tokens.paper))
         if self._drawing is None:
             painter.setPen(colour(self._tokens.soft))

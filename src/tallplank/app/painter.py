@@ -14,6 +14,8 @@ from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.solid.texture import pixels
 
 PIXELS_PER_PAPER_MM = 3.9
+LEAST_TEXT = 7
+"""Pixels below which a number in a circle is left out."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -110,7 +112,11 @@ class DrawingPainter:
 
     def _text(self, painter: QPainter, text: Text, view: View) -> None:
         at, t = view.out(text.at), self._tokens
-        size = max(round(text.size * PIXELS_PER_PAPER_MM), 9)
+        size = max(round(text.size * PIXELS_PER_PAPER_MM * 1.2), 9)
+        if text.room:
+            size = min(size, round(text.room * view.scale / 1.9))
+            if size < LEAST_TEXT:
+                return
         painter.setFont(font(size, bold=True))
         if text.framed:
             painter.setPen(QPen(colour(t.ink), 1.0))

@@ -74,6 +74,8 @@ def colour(value: str, alpha: float = 1.0) -> QColor:
 
 def stylesheet(t: Tokens) -> str:
     """The style of all widgets."""
+    signs = (files("tallplank.app") / "icon").joinpath("")
+    theme = t.name.lower()
     return f"""
     * {{ font-family: '{FAMILY}'; font-size: {TEXT}px; color: {t.ink}; }}
     QMainWindow, QDialog {{ background: {t.panel}; }}
@@ -94,6 +96,10 @@ def stylesheet(t: Tokens) -> str:
     QLineEdit[mixed="true"] {{ font-style: italic; color: {t.soft}; }}
     QLineEdit[wrong="true"] {{ border: 2px solid {t.wrong}; padding: 2px 5px; }}
     QComboBox::drop-down {{ border: none; width: 18px; }}
+    QComboBox::down-arrow {{ image: url({signs}/down-{theme}.svg); width: 12px; height: 12px; }}
+    QSpinBox::up-button, QSpinBox::down-button {{ background: transparent; border: none; width: 18px; }}
+    QSpinBox::up-arrow {{ image: url({signs}/up-{theme}.svg); width: 10px; height: 10px; }}
+    QSpinBox::down-arrow {{ image: url({signs}/down-{theme}.svg); width: 10px; height: 10px; }}
     QComboBox QAbstractItemView {{ background: {t.raised}; border: 1px solid {t.line}; selection-background-color: {t.accent_wash};
         selection-color: {t.ink}; outline: none; padding: 2px; }}
     QPushButton, QToolButton {{ background: {t.raised}; border: 1px solid {t.line}; border-radius: 3px; padding: 4px 10px; }}
@@ -106,6 +112,14 @@ def stylesheet(t: Tokens) -> str:
     QToolButton[kind="quiet"], QPushButton[kind="quiet"] {{ background: transparent; border: 1px solid transparent; }}
     QToolButton[kind="quiet"]:hover, QPushButton[kind="quiet"]:hover {{ border-color: {t.line}; }}
     QToolButton[kind="quiet"]:focus, QPushButton[kind="quiet"]:focus {{ border: 2px solid {t.accent}; }}
+    QPushButton[kind="source"] {{ background: transparent; border: none; padding: 0 2px; font-size: {SMALL}px; text-align: left; color: {t.accent}; }}
+    QPushButton[kind="source"]:disabled {{ color: {t.soft}; }}
+    QPushButton[kind="source"]:hover:enabled {{ text-decoration: underline; }}
+    QPushButton[kind="source"]:focus {{ border: 2px solid {t.accent}; }}
+    QPushButton[kind="row"] {{ background: transparent; border: 1px solid transparent; text-align: left; padding: 3px 4px; }}
+    QPushButton[kind="row"]:hover {{ border-color: {t.line}; background: {t.raised}; }}
+    QPushButton[kind="row"]:focus {{ border: 2px solid {t.accent}; padding: 2px 3px; }}
+    QToolButton::menu-indicator {{ image: none; }}
     QToolButton:checked {{ background: {t.accent_wash}; border-color: {t.accent}; }}
     QMenu {{ background: {t.raised}; border: 1px solid {t.line}; padding: 4px; }}
     QMenu::item {{ padding: 5px 26px 5px 12px; border-radius: 2px; }}
@@ -127,6 +141,6 @@ def stylesheet(t: Tokens) -> str:
     QSlider::handle:horizontal:focus {{ border: 2px solid {t.ink}; }}
     QToolTip {{ background: {t.raised}; color: {t.ink}; border: 1px solid {t.line}; padding: 4px; }}
     QCheckBox::indicator {{ width: 14px; height: 14px; border: 1px solid {t.soft}; border-radius: 2px; background: {t.raised}; }}
-    QCheckBox::indicator:checked {{ background: {t.accent}; border-color: {t.accent}; }}
+    QCheckBox::indicator:checked {{ background: {t.accent}; border-color: {t.accent}; image: url({signs}/check-{theme}.svg); }}
     QStatusBar {{ background: {t.panel}; border-top: 1px solid {t.line}; }}
     """

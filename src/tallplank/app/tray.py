@@ -81,7 +81,7 @@ class Tray(QWidget):
         self.items: list[TrayItem] = []
         self._filtered: list[tuple[str, QWidget]] = []
         column = QVBoxLayout(self)
-        column.setContentsMargins(10, 10, 0, 6)
+        column.setContentsMargins(10, 10, 1, 6)
         column.setSpacing(6)
         self.search_field = QLineEdit()
         self.search_field.setPlaceholderText("Search")
@@ -115,7 +115,7 @@ class Tray(QWidget):
         body = QWidget()
         body.setObjectName("scrolled")
         self._column = QVBoxLayout(body)
-        self._column.setContentsMargins(0, 0, 8, 0)
+        self._column.setContentsMargins(0, 0, 6, 0)
         self._column.setSpacing(2)
         self.items, self._filtered = [], []
         self._target_label: QLabel | None = None
@@ -132,7 +132,7 @@ class Tray(QWidget):
     def _group(self, name: str) -> None:
         label = QLabel(name)
         label.setProperty("kind", "group")
-        label.setContentsMargins(2, 8, 0, 2)
+        label.setContentsMargins(4, 8, 0, 2)
         self._column.addWidget(label)
 
     def _soft(self, text: str) -> QLabel:
@@ -206,10 +206,8 @@ class Tray(QWidget):
             self._choice(style.name, lambda s=style.id: self._apply_style(s))  # type: ignore[misc]
 
     def _choice(self, name: str, apply: Callable[[], None], icon: QIcon | None = None) -> None:
-        button = QToolButton()
-        button.setProperty("kind", "quiet")
-        button.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextBesideIcon)
-        button.setText(name)
+        button = QPushButton(name)
+        button.setProperty("kind", "row")
         button.setToolTip(name)
         if icon is not None:
             button.setIcon(icon)

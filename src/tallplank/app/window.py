@@ -79,6 +79,7 @@ class MainWindow(QMainWindow):
             store.subscribe(lambda s: s.placing, self._show_placing),
             store.subscribe(lambda s: (s.job.name, s.is_dirty), lambda _: self._show_title()),
         ]
+        self.board.setFocus()
         if geometry := settings.value("geometry"):
             self.restoreGeometry(geometry)
         if autosave is not None and (left := autosave.left()):

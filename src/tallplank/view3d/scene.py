@@ -44,6 +44,10 @@ if not os.environ.get("DISPLAY"):
     os.environ.setdefault("VTK_DEFAULT_OPENGL_WINDOW", "vtkEGLRenderWindow")
 
 
+FILLED = 0.9
+"""How much of the picture the units fill when all is shown."""
+
+
 class Scene:
     """Shows solids through a camera. Sizes are in pixels; the picture's rows run from the top."""
 
@@ -158,8 +162,16 @@ class Scene:
         corners = np.array([c for b in self._boxes for c in (b.low, b.high)] or [(0, 0, 0), self._size])
         low, high = corners.min(axis=0), corners.max(axis=0)
         self.renderer.ResetCamera(low[0], high[0], low[1], high[1], low[2], high[2])
-        self.renderer.GetActiveCamera().Zoom(1.0)
-        self.renderer.GetActiveCamera().Dolly(1.25)
+        box = np.array([(x, y, z) for x in (low[0], high[0]) for y in (low[1], high[1]) for z in (low[2], high[2])])
+        for _ in range(4):
+            self.renderer.GetActiveCamera().Dolly(FILLED / max(self._spread(box), 1e-3))
+
+    def _spread(self, points: NDArray[np.float64]) -> float:
+        """How far the points reach from the middle of the picture: 1 is its edge."""
+        width, height = self.window.GetSize()
+        matrix = self.renderer.GetActiveCamera().GetCompositeProjectionTransformMatrix(width / height, 1.0, 1e5)
+        flat = np.array([matrix.MultiplyPoint((*p, 1.0)) for p in points])
+        return float(np.abs(flat[:, :2] / np.abs(flat[:, 3:])).max())
 
     def unit_at(self, x: float, y: float) -> str | None:
         """The nearest unit under a point of the picture, in pixels from its lower left corner."""
@@ -227,6 +239,8 @@ class Scene:
         elif name == "shell":
             prop.SetColor(*self._tones.wall)
             prop.BackfaceCullingOn()
+            prop.SetAmbient(0.72)
+            prop.SetDiffuse(0.34)
         else:
             prop.SetColor(*_rgb(self._looks[name].colour if name in self._looks else name))
         return actor, data

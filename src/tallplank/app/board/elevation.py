@@ -17,10 +17,11 @@ class ElevationPane(DrawingCanvas):
     def __init__(self, store: Store, tokens: Tokens) -> None:
         def draw() -> Drawing | None:
             room, wall = store.room(), store.wall()
-            return elevation(store.derived.made, room.id, wall.id, store.derived.wrong) if room and wall else None
+            working = store.state.stage != "finish"
+            return elevation(store.derived.made, room.id, wall.id, store.derived.wrong, working=working) if room and wall else None
 
         self.store = store
-        super().__init__(store, tokens, draw, Arranger(store, on_plan=False), textured=True)
+        super().__init__(store, tokens, draw, Arranger(store, on_plan=False), textured=store.state.stage == "finish")
         self._subscriptions.append(store.subscribe(lambda s: s.stage, lambda _: self._stage_changed()))
 
     def restyle(self, tokens: Tokens, *, textured: bool = False) -> None:
@@ -28,6 +29,7 @@ class ElevationPane(DrawingCanvas):
 
     def _stage_changed(self) -> None:
         self.restyle(self._tokens)
+        self.refresh()
 
 
 class WallField(QComboBox):

@@ -20,13 +20,13 @@ class PricePane(QWidget):
         currency = store.job.rates.currency
 
         def cents(pick: str) -> Column[PriceLine]:
-            return Column(pick.capitalize(), lambda r: money(getattr(r.cost, pick), currency), figure=True, width=78)
+            return Column(pick.capitalize(), lambda r: money(getattr(r.cost, pick), currency), figure=True, width=72)
 
         columns: tuple[Column[PriceLine], ...] = (
-            Column("Item", lambda r: r.label, width=170),
+            Column("Item", lambda r: r.label, width=142),
             *(cents(name) for name in ("boards", "bands", "coats", "fittings", "labour")),
-            Column("Cost", lambda r: money(r.cost.total, currency), figure=True, width=86),
-            Column("Price", lambda r: money(r.price, currency), figure=True, width=90),
+            Column("Cost", lambda r: money(r.cost.total, currency), figure=True, width=78),
+            Column("Price", lambda r: money(r.price, currency), figure=True, width=84),
         )
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)

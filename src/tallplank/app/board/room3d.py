@@ -2,7 +2,7 @@
 
 from PyQt6.QtCore import QPointF, Qt, QTimer
 from PyQt6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QResizeEvent, QShowEvent, QWheelEvent
-from PyQt6.QtWidgets import QHBoxLayout, QLabel, QSlider, QToolButton, QWidget
+from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QSlider, QWidget
 
 from tallplank.app.board.kind import PaneKind
 from tallplank.app.theme import Tokens
@@ -196,26 +196,24 @@ def _tones(tokens: Tokens) -> Tones:
 def _tools(pane: QWidget) -> list[QWidget]:
     if not isinstance(pane, Room3DPane):
         return []
-    buttons: list[QWidget] = []
-    for view, name, tip in (("corner", "Corner", "See the wall from a corner"), ("facing", "Facing", "Face the wall"), ("above", "Above", "Look down")):
-        button = QToolButton()
-        button.setText(name)
-        button.setToolTip(tip)
-        button.setProperty("kind", "quiet")
-        button.clicked.connect(lambda _, v=view: pane.look(v))
-        buttons.append(button)
-    return [*buttons, _open_slider(pane)]
+    view_field = QComboBox()
+    view_field.setAccessibleName("Standard views")
+    for view, name in (("corner", "From a corner"), ("facing", "Facing"), ("above", "From above")):
+        view_field.addItem(name, view)
+    view_field.activated.connect(lambda i: pane.look(view_field.itemData(i)))
+    return [view_field, _open_slider(pane)]
 
 
 def _open_slider(pane: Room3DPane) -> QWidget:
     holder = QWidget()
     row = QHBoxLayout(holder)
-    row.setContentsMargins(4, 0, 0, 0)
+    row.setContentsMargins(2, 0, 0, 0)
+    row.setSpacing(4)
     label = QLabel("Open")
     label.setProperty("kind", "soft")
     slider = QSlider(Qt.Orientation.Horizontal)
     slider.setRange(0, 100)
-    slider.setFixedWidth(70)
+    slider.setFixedWidth(56)
     slider.setAccessibleName("Open doors and drawers")
     slider.setToolTip("Open doors and drawers")
     slider.setValue(round(pane.store.state.opened * 100))

@@ -6,7 +6,7 @@ from typing import TypeVar
 
 from PyQt6.QtCore import QSignalBlocker, QSize, Qt
 from PyQt6.QtGui import QIcon, QKeyEvent
-from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QLineEdit, QSizePolicy, QSpinBox, QToolButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QLineEdit, QPushButton, QSizePolicy, QSpinBox, QStyle, QStyleOptionComboBox, QStylePainter, QVBoxLayout, QWidget
 
 from tallplank.core.error import PlankError
 from tallplank.core.measure.display import format_length
@@ -14,7 +14,7 @@ from tallplank.core.measure.length import parse_length
 from tallplank.session.store import Store
 
 _T = TypeVar("_T")
-NAME_WIDTH, SOURCE_WIDTH = 88, 62
+NAME_WIDTH, SOURCE_WIDTH = 80, 46
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,19 +42,13 @@ class SpecRow(QWidget):
         field.setAccessibleName(name)
         row.addWidget(name_label)
         row.addWidget(field, 1)
-        self._source_label = QLabel()
-        self._source_label.setProperty("kind", "soft")
-        self._reset_button = QToolButton()
-        self._reset_button.setText("↺")
-        self._reset_button.setProperty("kind", "quiet")
-        self._reset_button.setToolTip("Back to the job's or the shop's value")
-        self._reset_button.setAccessibleName(f"Reset {name}")
-        self._reset_button.setFixedSize(20, 20)
+        self.reset_button = QPushButton()
+        self.reset_button.setProperty("kind", "source")
+        self.reset_button.setAccessibleName(f"Reset {name}")
+        self.reset_button.setFixedSize(SOURCE_WIDTH, 22)
         if origin is not None:
-            self._source_label.setFixedWidth(SOURCE_WIDTH - 20)
-            row.addWidget(self._source_label)
-            row.addWidget(self._reset_button)
-            self._reset_button.clicked.connect(origin.reset)
+            row.addWidget(self.reset_button)
+            self.reset_button.clicked.connect(origin.reset)
 
     def show_now(self) -> None:
         """Bring the row up to date."""
@@ -62,11 +56,10 @@ class SpecRow(QWidget):
         if self._origin is not None:
             text = self._origin.text()
             short = {"construction": "shop", "catalogue": "shop"}.get(text, text)
-            self._source_label.setText(short)
-            self._source_label.setToolTip(f"This value comes from: {text}")
             is_own = text == self._origin.own
-            self._reset_button.setEnabled(is_own)
-            self._reset_button.setText("×" if is_own else "")
+            self.reset_button.setEnabled(is_own)
+            self.reset_button.setText(f"{short} ×" if is_own else short)
+            self.reset_button.setToolTip(f"This value comes from: {text}." + (" Click to go back to what holds otherwise." if is_own else ""))
 
 
 class TextField(QLineEdit):
@@ -154,11 +147,22 @@ class PickField(QComboBox):
         self._read, self._apply, self._note = read, apply, note
         self._choices = choices
         self.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
-        self.setIconSize(QSize(28, 16))
+        self.setIconSize(QSize(20, 14))
         self.setMaxVisibleItems(16)
         for value, name, icon in choices:
             self.addItem(icon, name, value) if icon is not None else self.addItem(name, value)
         self.activated.connect(self._chosen)
+
+    def paintEvent(self, event: object) -> None:
+        """Paint as usual, but with a name too long for the field ended by dots."""
+        painter, option = QStylePainter(self), QStyleOptionComboBox()
+        self.initStyleOption(option)
+        if self.currentIndex() < 0:
+            option.currentText = self.placeholderText()
+        room = self.width() - 34 - (self.iconSize().width() + 4 if not option.currentIcon.isNull() else 0)
+        option.currentText = self.fontMetrics().elidedText(option.currentText, Qt.TextElideMode.ElideRight, room)
+        painter.drawComplexControl(QStyle.ComplexControl.CC_ComboBox, option)
+        painter.drawControl(QStyle.ControlElement.CE_ComboBoxLabel, option)
 
     def show_now(self) -> None:
         """Show the present value; a mixed one shows as such."""

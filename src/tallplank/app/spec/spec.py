@@ -12,7 +12,7 @@ from tallplank.app.spec.unit_panel import UnitPanel
 from tallplank.app.theme import Tokens
 from tallplank.session.store import Store
 
-WIDTH = 296
+WIDTH = 306
 
 
 class Spec(QWidget):

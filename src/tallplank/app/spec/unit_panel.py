@@ -116,7 +116,7 @@ class UnitPanel(Panel):
     def _anchor_row(self) -> QWidget:
         holder = QWidget()
         row = QHBoxLayout(holder)
-        row.setContentsMargins(94, 0, 0, 0)
+        row.setContentsMargins(86, 0, 0, 0)
         row.setSpacing(3)
         group = QButtonGroup(holder)
         for anchor, arrow, tip in _ANCHORS:

@@ -3,16 +3,14 @@
 Screen and paper both call `set_out`; they differ only in the scale.
 """
 
-from collections.abc import Callable, Iterable, Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
-from typing import Literal
-
 from tallplank.core.draw.primitive import Chain, Measure, Point
 
 FIGURE_WIDTH = 0.52
 """Width of a figure by the height of its text: a little more than the widest of the shipped face, so texts keep apart."""
-STAND_OFF, PITCH, TICK, OVERSHOOT = 3.0, 2.2, 0.7, 0.6
+STAND_OFF, PITCH, TICK, OVERSHOOT = 1.7, 2.1, 0.55, 0.5
 """First chain's distance, row pitch, tick and extension overshoot, all by the height of the text."""
 
 
@@ -47,15 +45,19 @@ class SetOut:
     high: Point
 
 
-def set_out(chains: Sequence[Chain], text_height: float, show: Callable[[float], str]) -> SetOut:
-    """The chains with texts `text_height` high (in the drawing's millimetres); chains on one side stack outwards."""
+def set_out(chains: Sequence[Chain], text_height: float, show: Callable[[float], str], most_lifts: int | None = None) -> SetOut:
+    """The chains with texts `text_height` high (in the drawing's millimetres); chains on one side stack outwards.
+
+    A text that would have to be lifted more than `most_lifts` times is left out: on screen one comes nearer to read it,
+    on paper (None) all are shown.
+    """
     lines: list[tuple[Point, Point]] = []
     ticks: list[tuple[Point, Point]] = []
     texts: list[DimensionText] = []
     used: dict[str, float] = {}
     for chain in chains:
         offset = used.get(chain.side, STAND_OFF * text_height)
-        row = _Row(chain, offset, text_height, show)
+        row = _Row(chain, offset, text_height, show, most_lifts)
         lines += row.lines()
         ticks += row.ticks()
         texts += row.texts
@@ -63,16 +65,12 @@ def set_out(chains: Sequence[Chain], text_height: float, show: Callable[[float],
     return SetOut(tuple(lines), tuple(ticks), tuple(texts), *_bounds(lines, texts))
 
 
-def margin(chains: Iterable[Chain], side: Literal["below", "above", "left", "right"], text_height: float) -> float:
-    """About how much room the chains of a side take, with one lifted row each."""
-    count = sum(chain.side == side for chain in chains)
-    return (STAND_OFF + count * (PITCH + 1.3)) * text_height if count else text_height
-
-
 class _Row:
     """One chain at its distance. Texts too wide for their space are lifted outwards, level by level, until they are free."""
 
-    def __init__(self, chain: Chain, offset: float, text_height: float, show: Callable[[float], str]) -> None:
+    def __init__(
+        self, chain: Chain, offset: float, text_height: float, show: Callable[[float], str], most_lifts: int | None
+    ) -> None:
         self._chain, self._offset, self._text_height = chain, offset, text_height
         self._sign = 1.0 if chain.side in ("above", "right") else -1.0
         self._upright = chain.side in ("left", "right")
@@ -83,6 +81,8 @@ class _Row:
             text = show(b - a)
             half = len(text) * FIGURE_WIDTH * text_height / 2
             level = self._level((a + b) / 2 - half, (a + b) / 2 + half, b - a, taken, text_height)
+            if most_lifts is not None and level > most_lifts:
+                continue
             taken[level] = (a + b) / 2 + half
             levels = max(levels, level)
             self.texts.append(self._text(text, (a + b) / 2, half, level, measure, (a, b)))
@@ -109,7 +109,7 @@ class _Row:
         first, last = self._chain.ticks[0], self._chain.ticks[-1]
         found = [(self._point(first, self._offset), self._point(last, self._offset))]
         over = OVERSHOOT * self._text_height
-        found += [(self._point(t, 0.8 * self._text_height), self._point(t, self._offset + over)) for t in self._chain.ticks]
+        found += [(self._point(t, 0.5 * self._text_height), self._point(t, self._offset + over)) for t in self._chain.ticks]
         return found
 
     def ticks(self) -> list[tuple[Point, Point]]:

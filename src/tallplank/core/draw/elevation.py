@@ -28,34 +28,39 @@ from tallplank.core.job.record import Room, Wall, WallOpening
 FLOOR_DEPTH = 60.0
 
 
-def elevation(made: Made, room_id: str, wall_id: str, wrong: frozenset[str] = frozenset()) -> Drawing:
-    """The elevation of a wall as seen by someone facing it; units in `wrong` are marked as overlapping."""
+def elevation(made: Made, room_id: str, wall_id: str, wrong: frozenset[str] = frozenset(), *, working: bool = True) -> Drawing:
+    """The elevation of a wall as seen by someone facing it; units in `wrong` are marked as overlapping.
+
+    A working drawing has dimensions, numbers and hinge marks; without them it is for showing finishes.
+    """
     room, wall = made.job.room(room_id), made.job.wall(room_id, wall_id)
     length = room.wall_length(wall)
     units = sorted(made.on_wall(room_id, wall_id), key=lambda u: -u.placed.front)
     runs = [r for r in made.runs if (r.room, r.wall) == (room_id, wall_id)]
-    shapes: list[Shape] = [*_surround(room, wall, length)]
+    index = room.walls.index(wall)
+    beside = (room.walls[index - 1].thickness, room.walls[(index + 1) % len(room.walls)].thickness)
+    shapes: list[Shape] = [*_surround(room, wall, length, beside)]
     for run in runs:
         if run.what == "plinth":
             shapes += _run_faces(run)
-    shapes += [shape for unit in units for shape in unit_front(unit)]
+    shapes += [shape for unit in units for shape in unit_front(unit, marked=working)]
     for run in runs:
         if run.what == "top":
             shapes += _run_faces(run)
     shapes += [shape for unit in units if unit.unit.id in wrong for shape in _wrong(unit)]
-    chains = tuple(_chains(room, wall, units, runs, length))
+    chains = tuple(_chains(room, wall, units, runs, length, beside)) if working else ()
     targets = [Target(o.id, (o.x, o.sill), (o.x + o.width, o.sill + o.height)) for o in wall.openings]
     targets += [Target(u.unit.id, (u.placed.x, u.placed.z), (u.placed.right, u.placed.top)) for u in units]
     left = min([0.0, *(u.placed.x for u in units)])
     right = max([length, *(u.placed.right for u in units)])
     title = f"{room.name} · {wall.name}"
-    return Drawing(title, tuple(shapes), chains, tuple(targets), (left - wall.thickness, -FLOOR_DEPTH), (right + wall.thickness, room.height))
+    return Drawing(title, tuple(shapes), chains, tuple(targets), (left - beside[0], -FLOOR_DEPTH), (right + beside[1], room.height))
 
 
-def _surround(room: Room, wall: Wall, length: float) -> Iterator[Shape]:
+def _surround(room: Room, wall: Wall, length: float, beside: tuple[float, float]) -> Iterator[Shape]:
     yield rectangle(0.0, 0.0, length, room.height, Pen.EDGE, PAPER)
-    for x in (-wall.thickness, length):
-        yield rectangle(x, -FLOOR_DEPTH, wall.thickness, room.height + FLOOR_DEPTH, None, WALL)
+    for x, thick in ((-beside[0], beside[0]), (length, beside[1])):
+        yield rectangle(x, -FLOOR_DEPTH, thick, room.height + FLOOR_DEPTH, None, WALL)
     yield rectangle(0.0, -FLOOR_DEPTH, length, FLOOR_DEPTH, None, WALL)
     for a, b in (((0.0, 0.0), (0.0, room.height)), ((length, 0.0), (length, room.height)), ((0.0, 0.0), (length, 0.0))):
         yield Line(a, b, Pen.CUT)
@@ -93,13 +98,13 @@ def unit_front(unit: MadeUnit, *, marked: bool = True) -> Iterator[Shape]:
     for part in sorted(reversed(first), key=lambda p: -p.box[0].y):
         yield _part(unit, part, x, z)
     yield rectangle(x, z, unit.unit.width, unit.unit.height, Pen.OUTLINE)
-    for front in unit.fronts:
+    for front in unit.fronts if marked else ():
         yield from _front_marks(front, x, z)
     for piece in unit.pieces:
         if piece.role == "pull":
             yield rectangle(x + piece.low.x, z + piece.low.z, piece.high.x - piece.low.x, piece.high.z - piece.low.z, Pen.EDGE, PAPER)
     if marked:
-        yield Text((x + unit.unit.width / 2, _mark_height(unit)), str(unit.unit.mark), framed=True)
+        yield Text((x + unit.unit.width / 2, _mark_height(unit)), str(unit.unit.mark), framed=True, room=max(unit.unit.width * 0.7, 90.0))
 
 
 def _mark_height(unit: MadeUnit) -> float:
@@ -140,7 +145,9 @@ def _wrong(unit: MadeUnit) -> Iterator[Shape]:
     yield rectangle(unit.placed.x, unit.placed.z, unit.unit.width, unit.unit.height, Pen.WRONG, WRONG)
 
 
-def _chains(room: Room, wall: Wall, units: Sequence[MadeUnit], runs: Sequence[Run], length: float) -> Iterator[Chain]:
+def _chains(
+    room: Room, wall: Wall, units: Sequence[MadeUnit], runs: Sequence[Run], length: float, beside: tuple[float, float]
+) -> Iterator[Chain]:
     floor = [u for u in units if not u.placed.hung]
     hung = [u for u in units if u.placed.hung]
     whole = Measure("room-width" if wall.side in ("back", "front") else "room-depth", room.id)
@@ -151,11 +158,11 @@ def _chains(room: Room, wall: Wall, units: Sequence[MadeUnit], runs: Sequence[Ru
         yield unit_chain("above", room.height, hung, length)
     elif wall.openings:
         yield opening_chain("above", room.height, wall, length)
-    left = -wall.thickness
+    left = -beside[0]
     yield _levels("left", left, floor, runs, room.height)
     yield Chain("left", left, (0.0, room.height), (Measure("room-height", room.id),))
     if hung:
-        yield _levels("right", length + wall.thickness, hung, (), room.height)
+        yield _levels("right", length + beside[1], hung, (), room.height)
 
 
 def unit_chain(side: str, base: float, units: Sequence[MadeUnit], length: float) -> Chain:

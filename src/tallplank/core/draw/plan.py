@@ -152,7 +152,7 @@ def _mark(room: Room, unit: MadeUnit) -> Text:
         share = 0.5
     frame = _frame(room, unit)
     middle = frame.out((unit.placed.x + unit.unit.width / 2, unit.placed.front * share, 0.0))
-    return Text((middle.x, middle.y), str(unit.unit.mark), framed=True)
+    return Text((middle.x, middle.y), str(unit.unit.mark), framed=True, room=max(unit.unit.width * 0.7, 90.0))
 
 
 def _chains(made: Made, room: Room, thick: float) -> Iterator[Chain]:

@@ -73,6 +73,8 @@ class Text:
     text: str
     size: float = 2.6
     framed: bool = False
+    room: float = 0.0
+    """Millimetres of the drawing that a framed text may take at most; 0 for any."""
 
 
 Shape = Line | Poly | Arc | Text

@@ -156,6 +156,8 @@ def _draw(canvas: Canvas, shape: Shape, unit: float) -> None:
 
 def _draw_text(canvas: Canvas, text: Text, unit: float) -> None:
     x, y, size = text.at[0] * unit, text.at[1] * unit, text.size * mm
+    if text.room:
+        size = min(size, text.room * unit / 1.9)
     canvas.setDash([])
     if text.framed:
         canvas.setFillGray(1.0)
