@@ -35,8 +35,11 @@ def tabular_figures(font: TTFont) -> dict[str, str]:
 def add_arrow(font: TTFont) -> None:
     """Draw a plain right arrow, as wide as two figures."""
     pen = TTGlyphPen(None)
-    for outline in ([(60, 315), (60, 385), (640, 385), (640, 315)], [(640, 350), (450, 160), (400, 210), (540, 350)],
-                    [(540, 350), (400, 490), (450, 540), (640, 350)]):
+    for outline in (
+        [(60, 315), (60, 385), (640, 385), (640, 315)],
+        [(640, 350), (450, 160), (400, 210), (540, 350)],
+        [(540, 350), (400, 490), (450, 540), (640, 350)],
+    ):
         pen.moveTo(outline[0])
         for point in outline[1:]:
             pen.lineTo(point)
@@ -47,8 +50,15 @@ def add_arrow(font: TTFont) -> None:
 
 def rename(font: TTFont, family: str, style: str) -> None:
     """Give the family its own name so that it never meets an installed Barlow."""
-    names = {1: family if style == "Regular" else f"{family} {style}", 2: "Regular", 3: f"1.0;{family}-{style}",
-             4: f"{family} {style}", 6: f"{family}-{style}".replace(" ", ""), 16: family, 17: style}
+    names = {
+        1: family if style == "Regular" else f"{family} {style}",
+        2: "Regular",
+        3: f"1.0;{family}-{style}",
+        4: f"{family} {style}",
+        6: f"{family}-{style}".replace(" ", ""),
+        16: family,
+        17: style,
+    }
     for name_id, text in names.items():
         font["name"].setName(text, name_id, 3, 1, 0x409)
 

@@ -10,13 +10,21 @@ ROOM = "room1"
 SINK_WALL = "back"
 
 _STANDING = (
-    ("tall", 0.0, 600.0), ("drawers", 600.0, 600.0), ("base", 1200.0, 450.0), ("sink", 1650.0, 900.0),
-    ("base", 2550.0, 450.0), ("drawers", 3600.0, 550.0), ("filler", 4150.0, 50.0),
-)  # fmt: skip
+    ("tall", 0.0, 600.0),
+    ("drawers", 600.0, 600.0),
+    ("base", 1200.0, 450.0),
+    ("sink", 1650.0, 900.0),
+    ("base", 2550.0, 450.0),
+    ("drawers", 3600.0, 550.0),
+    ("filler", 4150.0, 50.0),
+)
 """Kind, left edge and width; 600 is left free for a range."""
 _HUNG = (
-    ("wall", 600.0, 450.0), ("wall", 1050.0, 450.0), ("open-shelf", 2700.0, 300.0), ("wall", 3600.0, 550.0),
-)  # fmt: skip
+    ("wall", 600.0, 450.0),
+    ("wall", 1050.0, 450.0),
+    ("open-shelf", 2700.0, 300.0),
+    ("wall", 3600.0, 550.0),
+)
 _OVER_RANGE = (3000.0, 600.0, 360.0)
 
 

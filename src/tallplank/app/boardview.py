@@ -189,5 +189,3 @@ class Board(QWidget):
             if splitter is not None and state:
                 splitter.restoreState(state)
         self._outer.setOrientation(Qt.Orientation.Vertical)
-
-

@@ -212,7 +212,7 @@ class DrawingCanvas(QWidget):
         """The dimension's text under a point of the widget."""
         x, y = self._view.inside(place)
         slack = 4 / self._view.scale
-        for text in (chains.texts if (chains := self.dimensions()) else ()):
+        for text in chains.texts if (chains := self.dimensions()) else ():
             left, bottom, right, top = text.box
             if left - slack <= x <= right + slack and bottom - slack <= y <= top + slack:
                 return text
@@ -253,7 +253,9 @@ class DrawingCanvas(QWidget):
             self._show_cursor(event.position())
             return
         if press.panning and before is not None:
-            self._view = View(self._view.scale, self._view.x + self._pointer.x() - before.x(), self._view.y + self._pointer.y() - before.y())
+            self._view = View(
+                self._view.scale, self._view.x + self._pointer.x() - before.x(), self._view.y + self._pointer.y() - before.y()
+            )
             self._fitted = False
         elif (self._pointer - press.at).manhattanLength() > _DRAG_FROM or press.moved:
             first = not press.moved
@@ -321,8 +323,11 @@ class DrawingCanvas(QWidget):
             self.setToolTip("")
 
     def _select_inside(self, rect: QRectF) -> None:
-        chosen = [t.owner for t in (self._drawing.targets if self._drawing else ()) if rect.intersects(
-            QRectF(self._view.out(t.low), self._view.out(t.high)).normalized())]  # fmt: skip
+        chosen = [
+            t.owner
+            for t in (self._drawing.targets if self._drawing else ())
+            if rect.intersects(QRectF(self._view.out(t.low), self._view.out(t.high)).normalized())
+        ]
         self._store.select(chosen)
 
     # typing, placing, sliding

@@ -43,20 +43,50 @@ def _edit(window: "MainWindow", store: Store) -> tuple[Command, ...]:
         store.select(copies)
 
     return (
-        Command("undo", "Edit", lambda: _named("Undo", store.state.history.undo_label), store.undo, "Ctrl+Z",
-                lambda: store.state.history.undo_label is not None),
-        Command("redo", "Edit", lambda: _named("Redo", store.state.history.redo_label), store.redo, "Ctrl+Shift+Z",
-                lambda: store.state.history.redo_label is not None),
+        Command(
+            "undo",
+            "Edit",
+            lambda: _named("Undo", store.state.history.undo_label),
+            store.undo,
+            "Ctrl+Z",
+            lambda: store.state.history.undo_label is not None,
+        ),
+        Command(
+            "redo",
+            "Edit",
+            lambda: _named("Redo", store.state.history.redo_label),
+            store.redo,
+            "Ctrl+Shift+Z",
+            lambda: store.state.history.redo_label is not None,
+        ),
         Command("duplicate", "Edit", lambda: "Duplicate", duplicate, "Ctrl+D", some),
-        Command("delete", "Edit", lambda: "Delete",
-                lambda: store.apply(lambda j: delete_units(j, store.state.selected), _counted(store, "delete")), "Del", some),
-        Command("close-up", "Edit", lambda: "Close the gaps between the selected units",
-                lambda: store.apply(lambda j: close_up(j, store.state.selected), "close gaps"), "Ctrl+J", some),
-        Command("renumber", "Edit", lambda: "Number all units anew, wall by wall",
-                lambda: store.apply(renumber, "renumber units"), "", lambda: bool(store.job.units)),
+        Command(
+            "delete",
+            "Edit",
+            lambda: "Delete",
+            lambda: store.apply(lambda j: delete_units(j, store.state.selected), _counted(store, "delete")),
+            "Del",
+            some,
+        ),
+        Command(
+            "close-up",
+            "Edit",
+            lambda: "Close the gaps between the selected units",
+            lambda: store.apply(lambda j: close_up(j, store.state.selected), "close gaps"),
+            "Ctrl+J",
+            some,
+        ),
+        Command(
+            "renumber",
+            "Edit",
+            lambda: "Number all units anew, wall by wall",
+            lambda: store.apply(renumber, "renumber units"),
+            "",
+            lambda: bool(store.job.units),
+        ),
         Command("select-all", "Edit", lambda: "Select all units", lambda: store.select(u.id for u in store.job.units), "Ctrl+A"),
         Command("width", "Edit", lambda: "Type the width of the selection", window.type_width, "F2", some),
-    )  # fmt: skip
+    )
 
 
 def _view(window: "MainWindow", store: Store) -> tuple[Command, ...]:

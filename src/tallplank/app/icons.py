@@ -1,6 +1,7 @@
 """Small drawings: trade things drawn here, common actions from the icon font, unit kinds from their own geometry."""
 
 from collections.abc import Callable
+from itertools import pairwise
 
 import qtawesome
 from PyQt6.QtCore import QPointF, QRect, QRectF, QSize, Qt
@@ -68,7 +69,7 @@ def _make(painter: QPainter) -> None:
     teeth = [(3.0, 14.0)]
     for i in range(6):
         teeth += [(4.5 + i * 3, 17.0 - i * 0.35), (6.0 + i * 3, 13.6 - i * 0.35)]
-    for a, b in zip(teeth, teeth[1:], strict=False):
+    for a, b in pairwise(teeth):
         painter.drawLine(QPointF(*a), QPointF(*b))
 
 
@@ -85,14 +86,26 @@ def kind_picture(catalog: Catalog, standard: Standard, kind: str, tokens: Tokens
     """A unit kind at its usual sizes, drawn by the same geometry as the elevations."""
     usual = catalog.kinds[kind]
     unit = Unit(
-        id="picture", mark=1, kind=kind, room="r", wall="w", x=0, width=usual.width, height=usual.height,
-        depth=usual.depth, openings=usual.openings,
-    )  # fmt: skip
+        id="picture",
+        mark=1,
+        kind=kind,
+        room="r",
+        wall="w",
+        x=0,
+        width=usual.width,
+        height=usual.height,
+        depth=usual.depth,
+        openings=usual.openings,
+    )
     made = make_unit(catalog, standard, unit)
     picture = _blank(size)
     painter = QPainter(picture)
     tall = 2120.0
-    scale = min((size.width() - 6) / 900, (size.height() - 4) / tall) if usual.height > 1000 else min((size.width() - 6) / 900, (size.height() - 6) / 900)
+    scale = (
+        min((size.width() - 6) / 900, (size.height() - 4) / tall)
+        if usual.height > 1000
+        else min((size.width() - 6) / 900, (size.height() - 6) / 900)
+    )
     low = made.placed.z if usual.height <= 1000 else 0.0
     x = (size.width() - usual.width * scale) / 2
     y = size.height() - 3 - (0 if usual.height > 1000 else (size.height() - 6 - usual.height * scale) / 2)

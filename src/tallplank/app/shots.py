@@ -87,6 +87,11 @@ def _evening(window: MainWindow) -> None:
 
 
 SHOTS: dict[str, Callable[[MainWindow], None]] = {
-    "survey": _survey, "layout": _layout, "finish": _finish, "make": _make, "quote": _quote, "layout-evening": _evening,
-}  # fmt: skip
+    "survey": _survey,
+    "layout": _layout,
+    "finish": _finish,
+    "make": _make,
+    "quote": _quote,
+    "layout-evening": _evening,
+}
 """By file name: what to do with the window before it is grabbed."""

@@ -9,7 +9,7 @@ from tallplank.core.error import PlankError
 Report = Callable[[int, int, str], None]
 
 
-class Cancelled(Exception):
+class CancelledError(Exception):
     """The user gave the work up."""
 
 
@@ -37,13 +37,13 @@ class Task(QObject):
 
     def _report(self, done: int, total: int, what: str) -> None:
         if self._cancelled:
-            raise Cancelled
+            raise CancelledError
         self.progressed.emit(done, total, what)
 
     def _run(self) -> None:
         try:
             result = self._work(self._report)
-        except Cancelled:
+        except CancelledError:
             self.failed.emit("Given up.")
         except PlankError as problem:
             self.failed.emit(str(problem))

@@ -38,15 +38,45 @@ class Tokens:
 
 
 LIGHT = Tokens(
-    name="Day", desk="#e4dfd4", paper="#fbf9f4", panel="#f2eee6", raised="#fdfcf9", line="#cfc8b9", ink="#2a2825", soft="#625d55",
-    accent="#1f5a63", on_accent="#ffffff", accent_wash="#d5e3e2", wood="#dcbf93", wood_dark="#c09a68", on_wood="#33230f", wall="#c9c3b6",
-    glass="#dfeaec", wrong="#b3261e", good="#2f6b3a",
-)  # fmt: skip
+    name="Day",
+    desk="#e4dfd4",
+    paper="#fbf9f4",
+    panel="#f2eee6",
+    raised="#fdfcf9",
+    line="#cfc8b9",
+    ink="#2a2825",
+    soft="#625d55",
+    accent="#1f5a63",
+    on_accent="#ffffff",
+    accent_wash="#d5e3e2",
+    wood="#dcbf93",
+    wood_dark="#c09a68",
+    on_wood="#33230f",
+    wall="#c9c3b6",
+    glass="#dfeaec",
+    wrong="#b3261e",
+    good="#2f6b3a",
+)
 DARK = Tokens(
-    name="Evening", desk="#1b1c1d", paper="#262829", panel="#222425", raised="#2d3031", line="#45494a", ink="#e8e4da", soft="#aca79c",
-    accent="#6fb7bf", on_accent="#10201f", accent_wash="#2b4346", wood="#8a6a44", wood_dark="#6c5134", on_wood="#fbf3e4", wall="#4a4c4c",
-    glass="#33454a", wrong="#ff8a7a", good="#8fce98",
-)  # fmt: skip
+    name="Evening",
+    desk="#1b1c1d",
+    paper="#262829",
+    panel="#222425",
+    raised="#2d3031",
+    line="#45494a",
+    ink="#e8e4da",
+    soft="#aca79c",
+    accent="#6fb7bf",
+    on_accent="#10201f",
+    accent_wash="#2b4346",
+    wood="#8a6a44",
+    wood_dark="#6c5134",
+    on_wood="#fbf3e4",
+    wall="#4a4c4c",
+    glass="#33454a",
+    wrong="#ff8a7a",
+    good="#8fce98",
+)
 THEMES = (LIGHT, DARK)
 
 
@@ -112,7 +142,8 @@ def stylesheet(t: Tokens) -> str:
     QToolButton[kind="quiet"], QPushButton[kind="quiet"] {{ background: transparent; border: 1px solid transparent; }}
     QToolButton[kind="quiet"]:hover, QPushButton[kind="quiet"]:hover {{ border-color: {t.line}; }}
     QToolButton[kind="quiet"]:focus, QPushButton[kind="quiet"]:focus {{ border: 2px solid {t.accent}; }}
-    QPushButton[kind="source"] {{ background: transparent; border: none; padding: 0 2px; font-size: {SMALL}px; text-align: left; color: {t.accent}; }}
+    QPushButton[kind="source"] {{ background: transparent; border: none; padding: 0 2px; font-size: {SMALL}px;
+        text-align: left; color: {t.accent}; }}
     QPushButton[kind="source"]:disabled {{ color: {t.soft}; }}
     QPushButton[kind="source"]:hover:enabled {{ text-decoration: underline; }}
     QPushButton[kind="source"]:focus {{ border: 2px solid {t.accent}; }}

@@ -115,8 +115,9 @@ class Ticket(QWidget):
         self._names()
         history, derived = self._store.state.history, self._store.derived
         for button, word, label, keys in (
-            (self.undo_button, "Undo", history.undo_label, "Ctrl+Z"), (self.redo_button, "Redo", history.redo_label, "Ctrl+Shift+Z"),
-        ):  # fmt: skip
+            (self.undo_button, "Undo", history.undo_label, "Ctrl+Z"),
+            (self.redo_button, "Redo", history.redo_label, "Ctrl+Shift+Z"),
+        ):
             button.setEnabled(label is not None)
             button.setToolTip(f"{word} {label} ({keys})" if label else f"Nothing to {word.lower()}")
             button.setAccessibleName(button.toolTip())

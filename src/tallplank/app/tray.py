@@ -119,7 +119,9 @@ class Tray(QWidget):
         self._column.setSpacing(2)
         self.items, self._filtered = [], []
         self._target_label: QLabel | None = None
-        {"survey": self._survey, "layout": self._layout, "finish": self._finish, "make": self._make, "quote": self._quote}[self._store.state.stage]()
+        {"survey": self._survey, "layout": self._layout, "finish": self._finish, "make": self._make, "quote": self._quote}[
+            self._store.state.stage
+        ]()
         self._column.addStretch(1)
         old = self._scroll.takeWidget()
         self._scroll.setWidget(body)
@@ -200,7 +202,11 @@ class Tray(QWidget):
         for role in ("front", *(r for r in FINISH_ROLES if r != "front")):
             self._group(ROLE_NAMES[role])  # type: ignore[index]
             for finish in catalog.finishes_for(role):  # type: ignore[arg-type]
-                self._choice(finish.name, lambda r=role, f=finish.id: self._apply_finish(r, f), QIcon(swatch(catalog.looks[finish.look], self._tokens)))  # type: ignore[misc]
+                self._choice(
+                    finish.name,
+                    lambda r=role, f=finish.id: self._apply_finish(r, f),
+                    QIcon(swatch(catalog.looks[finish.look], self._tokens)),
+                )  # type: ignore[misc]
         self._group("Door style")
         for style in store.catalog.door_styles.values():
             self._choice(style.name, lambda s=style.id: self._apply_style(s))  # type: ignore[misc]
@@ -255,7 +261,9 @@ class Tray(QWidget):
         if self._target_label is not None:
             count = len(self._store.selected_units())
             self._target_label.setText(
-                "A click changes the whole job." if not count else f"A click changes {'the selected unit' if count == 1 else f'{count} units'}."
+                "A click changes the whole job."
+                if not count
+                else f"A click changes {'the selected unit' if count == 1 else f'{count} units'}."
             )
 
     def _show_placing(self, placing: str) -> None:

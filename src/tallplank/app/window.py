@@ -267,7 +267,10 @@ class MainWindow(QMainWindow):
                 return
             folder = Path(picked)
         shop, exporters, target = self.store.derived.shop, chosen(EXPORTERS, names or None), folder
-        self.run_task(lambda report: export(shop, exporters, target, report), lambda paths: f"Wrote {len(paths)} {'file' if len(paths) == 1 else 'files'} to {target}.")  # type: ignore[arg-type]
+        self.run_task(
+            lambda report: export(shop, exporters, target, report),
+            lambda paths: f"Wrote {len(paths)} {'file' if len(paths) == 1 else 'files'} to {target}.",
+        )  # type: ignore[arg-type]
 
     def run_task(self, work: Callable[[Callable[[int, int, str], None]], object], done: Callable[[object], str]) -> None:
         """Run long work with progress in the line below; one at a time."""
@@ -297,7 +300,9 @@ class MainWindow(QMainWindow):
             return
         spot = Spot(store.state.room, store.state.wall)
         made = store.derived.made
-        self._try(lambda: store.apply(lambda j: place_unit(j, store.catalog, kind, spot, made), f"place {store.catalog.kinds[kind].name.lower()}"))
+        self._try(
+            lambda: store.apply(lambda j: place_unit(j, store.catalog, kind, spot, made), f"place {store.catalog.kinds[kind].name.lower()}")
+        )
         store.select([store.job.units[-1].id])
 
     def _try(self, act: Callable[[], None]) -> None:

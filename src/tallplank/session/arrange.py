@@ -142,9 +142,17 @@ class Arranger:
             return _opening_aim(room, wall, kind, along)
         usual = store.catalog.kinds[kind]
         unit = Unit(
-            id="new", mark=1, kind=kind, room=room.id, wall=wall.id, x=0, width=usual.width, height=usual.height,
-            depth=usual.depth, openings=usual.openings,
-        )  # fmt: skip
+            id="new",
+            mark=1,
+            kind=kind,
+            room=room.id,
+            wall=wall.id,
+            x=0,
+            width=usual.width,
+            height=usual.height,
+            depth=usual.depth,
+            openings=usual.openings,
+        )
         resting = self._rest(store.job, room, wall, unit, along - usual.width / 2, reach, frozenset())
         placed = make_unit(store.catalog, store.job.standard, unit).placed
         return _Aim(room, wall, resting, unit.width, (placed.front, 0.0), (placed.z, placed.top))

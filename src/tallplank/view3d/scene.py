@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
+import vtkmodules.vtkRenderingOpenGL2  # noqa: F401  registers the renderer
 from numpy.typing import NDArray
 from vtkmodules.util.numpy_support import numpy_to_vtk, numpy_to_vtkIdTypeArray, vtk_to_numpy
 from vtkmodules.vtkCommonCore import vtkPoints, vtkUnsignedCharArray
@@ -19,7 +20,6 @@ from vtkmodules.vtkRenderingCore import (
     vtkRenderWindow,
     vtkTexture,
 )
-import vtkmodules.vtkRenderingOpenGL2  # noqa: F401  registers the renderer
 
 from tallplank.core.catalog.record import Look
 from tallplank.core.measure.frame import Vec
@@ -263,7 +263,9 @@ def _rgb(colour: str) -> Colour:
 def _cells(count: int, corners: int) -> vtkCellArray:
     cells = vtkCellArray()
     offsets = np.arange(0, (count + 1) * corners, corners, dtype=np.int64)
-    cells.SetData(numpy_to_vtkIdTypeArray(offsets, deep=True), numpy_to_vtkIdTypeArray(np.arange(count * corners, dtype=np.int64), deep=True))
+    cells.SetData(
+        numpy_to_vtkIdTypeArray(offsets, deep=True), numpy_to_vtkIdTypeArray(np.arange(count * corners, dtype=np.int64), deep=True)
+    )
     return cells
 
 

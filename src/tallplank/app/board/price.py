@@ -71,10 +71,13 @@ class _Sums(QFrame):
     def show_price(self, store: Store) -> None:
         price, rates = store.derived.price, store.job.rates
         lines = (
-            ("Cost of making", price.cost.total), (f"Overhead {rates.overhead:.1%} of cost", price.overhead),
-            (f"Margin {rates.margin:.1%} of price", price.margin), ("Price without tax", price.net),
-            (f"Tax {rates.tax:.1%}", price.tax), ("Price", price.total),
-        )  # fmt: skip
+            ("Cost of making", price.cost.total),
+            (f"Overhead {rates.overhead:.1%} of cost", price.overhead),
+            (f"Margin {rates.margin:.1%} of price", price.margin),
+            ("Price without tax", price.net),
+            (f"Tax {rates.tax:.1%}", price.tax),
+            ("Price", price.total),
+        )
         for (name_label, value_label), (name, cents) in zip(self._labels, lines, strict=True):
             name_label.setText(name)
             value_label.setText(money(cents, price.currency))

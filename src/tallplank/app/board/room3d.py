@@ -183,7 +183,6 @@ class Room3DPane(QWidget):
             super().keyPressEvent(event)
 
 
-
 def _tones(tokens: Tokens) -> Tones:
     def rgb(value: str) -> tuple[float, float, float]:
         c = QColor(value)

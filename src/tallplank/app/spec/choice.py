@@ -9,11 +9,22 @@ from tallplank.core.job.record import FinishRole, HardwareRole
 
 Choices = tuple[tuple[object, str, QIcon | None], ...]
 ROLE_NAMES: dict[FinishRole, str] = {
-    "front": "Fronts", "carcass": "Carcass", "back": "Backs", "drawer": "Drawer boxes", "top": "Worktop", "plinth": "Plinth",
-}  # fmt: skip
+    "front": "Fronts",
+    "carcass": "Carcass",
+    "back": "Backs",
+    "drawer": "Drawer boxes",
+    "top": "Worktop",
+    "plinth": "Plinth",
+}
 HARDWARE_NAMES: dict[HardwareRole, str] = {
-    "pull": "Pull", "hinge": "Hinge", "slide": "Slide", "leg": "Leg", "pin": "Shelf pin", "hanger": "Hanger", "clip": "Plinth clip",
-}  # fmt: skip
+    "pull": "Pull",
+    "hinge": "Hinge",
+    "slide": "Slide",
+    "leg": "Leg",
+    "pin": "Shelf pin",
+    "hanger": "Hanger",
+    "clip": "Plinth clip",
+}
 BACKS: Choices = tuple((b, b.capitalize(), None) for b in ("grooved", "rebated", "planted", "none"))
 KICKS: Choices = (("legs", "Legs and plinth", None), ("none", "None", None))
 

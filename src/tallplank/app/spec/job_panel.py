@@ -44,14 +44,25 @@ class JobPanel(Panel):
         store = self.store
         self.group("Job")
         for field, name in (("name", "Name"), ("customer", "Customer"), ("number", "Number")):
-            self.text(name, lambda f=field: getattr(store.job, f),  # type: ignore[misc]
-                      lambda v, f=field: store.apply(lambda j: change_job(j, **{f: v}), f"{f} of the job"))  # type: ignore[misc]  # fmt: skip
+            self.text(
+                name,
+                lambda f=field: getattr(store.job, f),  # type: ignore[misc]
+                lambda v, f=field: store.apply(lambda j: change_job(j, **{f: v}), f"{f} of the job"),
+            )  # type: ignore[misc]
         styles = tuple((s, s.value, None) for s in LengthStyle)
-        self.pick("Lengths in", styles, lambda: store.job.display.style,
-                  lambda v: store.apply(lambda j: change_job(j, display=j.display.but(style=v)), "lengths shown"))  # fmt: skip
+        self.pick(
+            "Lengths in",
+            styles,
+            lambda: store.job.display.style,
+            lambda v: store.apply(lambda j: change_job(j, display=j.display.but(style=v)), "lengths shown"),
+        )
         fractions = tuple((d, f"1/{d} in", None) for d in DENOMINATORS)
-        self.pick("Fractions to", fractions, lambda: store.job.display.denominator,
-                  lambda v: store.apply(lambda j: change_job(j, display=j.display.but(denominator=v)), "fractions shown"))  # fmt: skip
+        self.pick(
+            "Fractions to",
+            fractions,
+            lambda: store.job.display.denominator,
+            lambda v: store.apply(lambda j: change_job(j, display=j.display.but(denominator=v)), "fractions shown"),
+        )
 
     def _finishes(self) -> None:
         self.group("Finishes of the job")
@@ -59,8 +70,12 @@ class JobPanel(Panel):
             self._finish(role)  # type: ignore[arg-type]
         self.group("Doors and hardware of the job")
         store, catalog = self.store, self.store.catalog
-        self.pick("Door style", style_choices(catalog), lambda: store.job.standard.door_style,
-                  lambda v: store.apply(lambda j: set_job_style(j, catalog, str(v)), "door style of the job"))  # fmt: skip
+        self.pick(
+            "Door style",
+            style_choices(catalog),
+            lambda: store.job.standard.door_style,
+            lambda v: store.apply(lambda j: set_job_style(j, catalog, str(v)), "door style of the job"),
+        )
         for item in ("pull", "hinge", "slide", "leg"):
             self._hardware(item)  # type: ignore[arg-type]
 
@@ -88,8 +103,15 @@ class JobPanel(Panel):
 
     def _rules(self) -> None:
         self.group("Construction of the job")
-        for rule, name in (("board_thickness", "Board"), ("kick_height", "Kick height"), ("kick_setback", "Kick setback"),
-                           ("wall_height", "Wall units at"), ("top_front", "Top, front"), ("top_end", "Top, ends"), ("reveal", "Reveal")):  # fmt: skip
+        for rule, name in (
+            ("board_thickness", "Board"),
+            ("kick_height", "Kick height"),
+            ("kick_setback", "Kick setback"),
+            ("wall_height", "Wall units at"),
+            ("top_front", "Top, front"),
+            ("top_end", "Top, ends"),
+            ("reveal", "Reveal"),
+        ):
             self.length(name, lambda r=rule: self._value(r), lambda v, r=rule: self._set(r, v), self._origin(rule))  # type: ignore[misc, arg-type, return-value]
         self.pick("Back", BACKS, lambda: self._value("back"), lambda v: self._set("back", str(v)), self._origin("back"))
 
@@ -116,10 +138,14 @@ class RatesPanel(Panel):
         self.text("Labour, hour", lambda: f"{store.job.rates.labour_hour:.2f}", lambda v: self._set("labour_hour", v))
         self.text("Currency", lambda: store.job.rates.currency, lambda v: self._set("currency", v.strip().upper()))
         self.group("How it is counted")
-        self.words("soft", lambda: (
-            "Boards: cut area, times one plus waste, times the price of a square metre. Bands: banded edges plus an allowance an edge. "
-            "Labour: minutes an operation from the catalogue. Overhead is a share of cost; the margin is a share of the price: "
-            "price = cost with overhead ÷ (1 − margin)."))  # fmt: skip
+        self.words(
+            "soft",
+            lambda: (
+                "Boards: cut area, times one plus waste, times the price of a square metre. Bands: banded edges plus an allowance an edge. "
+                "Labour: minutes an operation from the catalogue. Overhead is a share of cost; the margin is a share of the price: "
+                "price = cost with overhead ÷ (1 − margin)."
+            ),
+        )
         self.done()
 
     def _set(self, rate: str, value: object) -> None:

@@ -57,7 +57,9 @@ class OpeningPanel(Panel):
         def put(name: str, value: float) -> None:
             store.apply(lambda j: change_opening(j, room_id, wall.id, opening.id, **{name: value}), f"{opening.kind} {name} → {value:g}")
 
-        self.title(lambda: opening.kind.capitalize(), lambda: f"In {store.job.wall(room_id, wall.id).name}, from its left end as you face it.")
+        self.title(
+            lambda: opening.kind.capitalize(), lambda: f"In {store.job.wall(room_id, wall.id).name}, from its left end as you face it."
+        )
         for name, label in (("x", "From left"), ("width", "Width"), ("sill", "Sill"), ("height", "Height")):
             self.length(label, lambda n=name: getattr(now(), n), lambda v, n=name: put(n, v))  # type: ignore[misc]
         button = QPushButton(f"Remove this {opening.kind}")

@@ -6,7 +6,20 @@ from typing import TypeVar
 
 from PyQt6.QtCore import QSignalBlocker, QSize, Qt
 from PyQt6.QtGui import QIcon, QKeyEvent
-from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QLineEdit, QPushButton, QSizePolicy, QSpinBox, QStyle, QStyleOptionComboBox, QStylePainter, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import (
+    QComboBox,
+    QHBoxLayout,
+    QLabel,
+    QLineEdit,
+    QPushButton,
+    QSizePolicy,
+    QSpinBox,
+    QStyle,
+    QStyleOptionComboBox,
+    QStylePainter,
+    QVBoxLayout,
+    QWidget,
+)
 
 from tallplank.core.error import PlankError
 from tallplank.core.measure.display import format_length
@@ -59,7 +72,9 @@ class SpecRow(QWidget):
             is_own = text == self._origin.own
             self.reset_button.setEnabled(is_own)
             self.reset_button.setText(f"{short} ×" if is_own else short)
-            self.reset_button.setToolTip(f"This value comes from: {text}." + (" Click to go back to what holds otherwise." if is_own else ""))
+            self.reset_button.setToolTip(
+                f"This value comes from: {text}." + (" Click to go back to what holds otherwise." if is_own else "")
+            )
 
 
 class TextField(QLineEdit):
@@ -142,7 +157,13 @@ def share_field(store: Store, read: Callable[[], float], apply: Callable[[float]
 class PickField(QComboBox):
     """A choice among few; each has a value, a name and perhaps a sample."""
 
-    def __init__(self, choices: Sequence[tuple[object, str, QIcon | None]], read: Callable[[], object], apply: Callable[[object], None], note: Callable[[str], None]) -> None:
+    def __init__(
+        self,
+        choices: Sequence[tuple[object, str, QIcon | None]],
+        read: Callable[[], object],
+        apply: Callable[[object], None],
+        note: Callable[[str], None],
+    ) -> None:
         super().__init__()
         self._read, self._apply, self._note = read, apply, note
         self._choices = choices
@@ -189,7 +210,9 @@ class PickField(QComboBox):
 class CountField(QSpinBox):
     """A small whole number."""
 
-    def __init__(self, low: int, high: int, read: Callable[[], int | None], apply: Callable[[int], None], note: Callable[[str], None]) -> None:
+    def __init__(
+        self, low: int, high: int, read: Callable[[], int | None], apply: Callable[[int], None], note: Callable[[str], None]
+    ) -> None:
         super().__init__()
         self._read, self._apply, self._note = read, apply, note
         self.setRange(low - 1, high)
@@ -254,7 +277,9 @@ class Panel(QWidget):
         label.setContentsMargins(0, 9, 0, 1)
         self._column.addWidget(label)
 
-    def length(self, name: str, read: Callable[[], float | None], apply: Callable[[float], None], origin: Origin | None = None) -> TextField:
+    def length(
+        self, name: str, read: Callable[[], float | None], apply: Callable[[float], None], origin: Origin | None = None
+    ) -> TextField:
         """Add a row for a length."""
         field = length_field(self.store, read, apply)
         self._add(SpecRow(name, field, field.show_now, origin))
@@ -271,9 +296,13 @@ class Panel(QWidget):
         self._add(SpecRow(name, field, field.show_now))
 
     def pick(
-        self, name: str, choices: Sequence[tuple[object, str, QIcon | None]], read: Callable[[], object],
-        apply: Callable[[object], None], origin: Origin | None = None,
-    ) -> None:  # fmt: skip
+        self,
+        name: str,
+        choices: Sequence[tuple[object, str, QIcon | None]],
+        read: Callable[[], object],
+        apply: Callable[[object], None],
+        origin: Origin | None = None,
+    ) -> None:
         """Add a row for a choice."""
         field = PickField(choices, read, apply, self.store.say)
         self._add(SpecRow(name, field, field.show_now, origin))

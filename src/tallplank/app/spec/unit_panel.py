@@ -34,8 +34,10 @@ from tallplank.core.job.record import FinishRole, HardwareRole, RuleValue, Unit
 from tallplank.session.store import Store
 
 _ANCHORS: tuple[tuple[Anchor, str, str], ...] = (
-    ("left", "→", "Grow to the right"), ("centre", "↔", "Grow both ways"), ("right", "←", "Grow to the left"),
-)  # fmt: skip
+    ("left", "→", "Grow to the right"),
+    ("centre", "↔", "Grow both ways"),
+    ("right", "←", "Grow to the left"),
+)
 
 
 class UnitPanel(Panel):
@@ -166,8 +168,12 @@ class UnitPanel(Panel):
     def _drawers(self, count: int) -> None:
         store, catalog = self.store, self.store.catalog
         self.group("Drawer bank")
-        self.count("Drawers", (1, 10), lambda: same([len(u.openings) for u in self.units()]),
-                   lambda n: store.apply(lambda j: set_drawer_count(j, catalog, self._ids(), n), f"{n} drawers"))  # fmt: skip
+        self.count(
+            "Drawers",
+            (1, 10),
+            lambda: same([len(u.openings) for u in self.units()]),
+            lambda n: store.apply(lambda j: set_drawer_count(j, catalog, self._ids(), n), f"{n} drawers"),
+        )
         for index in range(count):
             self._front_height(index, f"Front {index + 1}")
 
@@ -198,8 +204,12 @@ class UnitPanel(Panel):
 
         if any(u.openings[index].front == "doors" for u in units):
             doors = (("auto", "By width", None), (1, "One", None), (2, "Pair", None))
-            self.pick("Doors", doors, self._each(lambda u: u.openings[index].doors or "auto"),
-                      lambda v: put(f"doors {v}", doors=None if v == "auto" else v))  # fmt: skip
+            self.pick(
+                "Doors",
+                doors,
+                self._each(lambda u: u.openings[index].doors or "auto"),
+                lambda v: put(f"doors {v}", doors=None if v == "auto" else v),
+            )
             hands = (("left", "Hinged left", None), ("right", "Hinged right", None))
             self.pick("Hand", hands, read("hand"), lambda v: put(f"hinged {v}", hand=v))
         self.count("Shelves", (0, 12), lambda: read("shelves")(), lambda n: put(f"{n} shelves", shelves=n))  # type: ignore[arg-type, return-value]
@@ -257,8 +267,13 @@ class UnitPanel(Panel):
             return same([pick_source(self.store.job.standard, u, "finishes", role) for u in self.units()]) or "mixed"
 
         choices = finish_choices(self.store.catalog, role, self._tokens)
-        self.pick(ROLE_NAMES[role], choices, lambda: same([m.choice.finish(role).id for m in self._made()]), apply,
-                  Origin(source, lambda: apply(None)))  # fmt: skip
+        self.pick(
+            ROLE_NAMES[role],
+            choices,
+            lambda: same([m.choice.finish(role).id for m in self._made()]),
+            apply,
+            Origin(source, lambda: apply(None)),
+        )
 
     def _style(self) -> None:
         store, catalog = self.store, self.store.catalog
@@ -269,8 +284,13 @@ class UnitPanel(Panel):
         def source() -> str:
             return "own" if any(u.door_style for u in self.units()) else "job"
 
-        self.pick("Door style", style_choices(catalog), lambda: same([m.choice.door_style.id for m in self._made()]), apply,
-                  Origin(source, lambda: apply(None)))  # fmt: skip
+        self.pick(
+            "Door style",
+            style_choices(catalog),
+            lambda: same([m.choice.door_style.id for m in self._made()]),
+            apply,
+            Origin(source, lambda: apply(None)),
+        )
 
     def _hardware(self, role: HardwareRole) -> None:
         store, catalog = self.store, self.store.catalog
@@ -290,8 +310,13 @@ class UnitPanel(Panel):
         def source() -> str:
             return same([pick_source(store.job.standard, m.unit, "hardware", role) for m in takes()]) or "mixed"
 
-        self.pick(HARDWARE_NAMES[role], hardware_choices(catalog, role), lambda: same([m.choice.hardware(role).id for m in takes()]),
-                  apply, Origin(source, lambda: apply(None)))  # fmt: skip
+        self.pick(
+            HARDWARE_NAMES[role],
+            hardware_choices(catalog, role),
+            lambda: same([m.choice.hardware(role).id for m in takes()]),
+            apply,
+            Origin(source, lambda: apply(None)),
+        )
 
     def _part_list(self, units: tuple[Unit, ...]) -> None:
         if len(units) != 1:

@@ -67,11 +67,11 @@ def _gables(choice: Choice, box: Box, out: Collector) -> None:
     finish = choice.finish("carcass")
     sizes = (box.height, box.gable_depth, box.board)
     pockets = _groove(choice, box, box.height.value)
-    edges, trimmed = Edges(l1=finish.band, w1=_gable_end(choice), w2=_gable_end(choice)), _trimmed(choice)
+    edges = Edges(l1=finish.band, w1=_gable_end(choice), w2=_gable_end(choice))
     left = Lay("-z", "+y", (0.0, 0.0, box.height.value))
     right = Lay("+z", "+y", (box.width.value, 0.0, 0.0))
-    out.add("gable left", "carcass", "carcass", finish, sizes, left, edges=edges, pockets=pockets, trimmed=trimmed)
-    out.add("gable right", "carcass", "carcass", finish, sizes, right, edges=edges, pockets=pockets, trimmed=trimmed)
+    out.add("gable left", "carcass", "carcass", finish, sizes, left, edges=edges, pockets=pockets)
+    out.add("gable right", "carcass", "carcass", finish, sizes, right, edges=edges, pockets=pockets)
 
 
 def _gable_end(choice: Choice) -> str | None:
@@ -79,20 +79,16 @@ def _gable_end(choice: Choice) -> str | None:
     return choice.finish("carcass").band if choice.kind.mount == "wall" else None
 
 
-def _trimmed(choice: Choice) -> bool:
-    return choice.rules.bands_trimmed == "yes"
-
-
 def _floor_and_top(choice: Choice, box: Box, out: Collector) -> None:
     finish, board = choice.finish("carcass"), box.board.value
     sizes = (box.inside_width, box.gable_depth, choice.rule("board_thickness", "board"))
     pockets = _groove(choice, box, box.inside_width.value)
-    edges, trimmed = Edges(l1=finish.band), _trimmed(choice)
+    edges = Edges(l1=finish.band)
     lay = Lay("+x", "+y", (board, 0.0, 0.0))
-    out.add("bottom", "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=pockets, trimmed=trimmed)
+    out.add("bottom", "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=pockets)
     if choice.kind.top == "full":
         lay = Lay("-x", "+y", (box.width.value - board, 0.0, box.height.value))
-        out.add("top", "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=pockets, trimmed=trimmed)
+        out.add("top", "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=pockets)
     elif choice.kind.top == "stretchers":
         _flat_stretchers(choice, box, out)
     elif choice.kind.top == "sink":
@@ -106,8 +102,8 @@ def _flat_stretchers(choice: Choice, box: Box, out: Collector) -> None:
         raise BuildError(f"Two stretchers {width.value:g} wide do not fit into a depth of {depth:g}.")
     sizes = (box.inside_width, width, choice.rule("board_thickness", "board"))
     x, z = box.width.value - box.board.value, box.height.value
-    edges, trimmed = Edges(l1=finish.band), _trimmed(choice)
-    out.add("stretcher front", "carcass", "carcass", finish, sizes, Lay("-x", "+y", (x, 0.0, z)), edges=edges, trimmed=trimmed)
+    edges = Edges(l1=finish.band)
+    out.add("stretcher front", "carcass", "carcass", finish, sizes, Lay("-x", "+y", (x, 0.0, z)), edges=edges)
     start = depth - width.value
     pockets = _groove(choice, box, box.inside_width.value, start)
     out.add("stretcher back", "carcass", "carcass", finish, sizes, Lay("-x", "+y", (x, start, z)), pockets=pockets)
@@ -119,9 +115,9 @@ def _upright_rails(choice: Choice, box: Box, out: Collector) -> None:
     z = box.height.value - width.value
     if z < board:
         raise BuildError(f"Rails {width.value:g} wide do not fit into a height of {box.height.value:g}.")
-    edges, trimmed = Edges(l1=finish.band), _trimmed(choice)
+    edges = Edges(l1=finish.band)
     lay = Lay("+x", "+z", (board, board, z))
-    out.add("rail front", "carcass", "carcass", finish, sizes, lay, edges=edges, trimmed=trimmed)
+    out.add("rail front", "carcass", "carcass", finish, sizes, lay, edges=edges)
     out.add("rail back", "carcass", "carcass", finish, sizes, Lay("+x", "+z", (board, box.inside_depth.value, z)))
 
 
@@ -189,12 +185,12 @@ def _under_top(choice: Choice, box: Box) -> float:
 
 
 def _fill(choice: Choice, box: Box, cell: Cell, number: int, out: Collector) -> None:
-    opening, trimmed = cell.opening, _trimmed(choice)
+    opening = cell.opening
     if opening.floor and number < len(choice.unit.openings) - 1:
         finish = choice.finish("carcass")
         sizes = (box.inside_width, box.inside_depth, choice.rule("board_thickness", "board"))
         lay = Lay("+x", "+y", (box.board.value, 0.0, cell.low - box.board.value))
-        out.add("fixed shelf", "carcass", "carcass", finish, sizes, lay, edges=Edges(l1=finish.band), trimmed=trimmed)
+        out.add("fixed shelf", "carcass", "carcass", finish, sizes, lay, edges=Edges(l1=finish.band))
     if opening.shelves:
         _shelves(choice, box, cell, out)
     if opening.front == "doors":
@@ -216,6 +212,6 @@ def _shelves(choice: Choice, box: Box, cell: Cell, out: Collector) -> None:
     for i in range(count):
         z = cell.low + division.starts[i] + division.sizes[i]
         lay = Lay("+x", "+y", (x, setback.value, z))
-        out.add("shelf", "carcass", "inside", finish, sizes, lay, edges=Edges(l1=finish.band), trimmed=_trimmed(choice))
+        out.add("shelf", "carcass", "inside", finish, sizes, lay, edges=Edges(l1=finish.band))
     per_shelf = Size.of(4, "pins to a shelf", "hardware.pin")
     out.fit(choice, "pin", per_shelf * count, f"{count} adjustable {'shelf' if count == 1 else 'shelves'}")

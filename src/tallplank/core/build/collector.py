@@ -36,15 +36,26 @@ class Collector:
     """The parts, fittings and pieces of one unit or run, while it is being built."""
 
     catalog: Catalog
+    trimmed: bool = False
+    """Whether the shop mills the band's thickness off before banding."""
     parts: list[Part] = field(default_factory=list)
     fittings: list[Fitting] = field(default_factory=list)
     pieces: list[Piece] = field(default_factory=list)
     fronts: list[Front] = field(default_factory=list)
 
     def add(
-        self, name: str, role: FinishRole, surface: Surface, finish: Finish, sizes: tuple[Size, Size, Size], lay: Lay, *,
-        edges: Edges = NO_EDGES, pockets: tuple[Pocket, ...] = (), motion: Motion | None = None, trimmed: bool = False,
-    ) -> Part:  # fmt: skip
+        self,
+        name: str,
+        role: FinishRole,
+        surface: Surface,
+        finish: Finish,
+        sizes: tuple[Size, Size, Size],
+        lay: Lay,
+        *,
+        edges: Edges = NO_EDGES,
+        pockets: tuple[Pocket, ...] = (),
+        motion: Motion | None = None,
+    ) -> Part:
         """Add a part of length, width and thickness.
 
         Raises:
@@ -54,13 +65,26 @@ class Collector:
         for what, size in (("long", length), ("wide", width), ("thick", thickness)):
             if size.value <= 0:
                 raise BuildError(f"The {name} would be {size.value:.1f} mm {what} ({size.explained()}).")
-        off_length, off_width = (0.0, 0.0) if trimmed else self._banded(edges)
+        off_length, off_width = (0.0, 0.0) if self.trimmed else self._banded(edges)
         board = self.catalog.boards[finish.board]
         part = Part(
-            name, role, surface, finish, finish.board, length, width, thickness,
-            length.value - off_length, width.value - off_width, "length" if board.grain else "none", edges,
-            frame_along(lay.length_axis, lay.width_axis, lay.origin), pockets, motion, len(self.fronts) if motion else -1,
-        )  # fmt: skip
+            name,
+            role,
+            surface,
+            finish,
+            finish.board,
+            length,
+            width,
+            thickness,
+            length.value - off_length,
+            width.value - off_width,
+            "length" if board.grain else "none",
+            edges,
+            frame_along(lay.length_axis, lay.width_axis, lay.origin),
+            pockets,
+            motion,
+            len(self.fronts) if motion else -1,
+        )
         self.parts.append(part)
         return part
 

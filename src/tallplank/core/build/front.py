@@ -10,7 +10,7 @@ from tallplank.core.build.box import Cell
 from tallplank.core.build.choice import Choice
 from tallplank.core.build.collector import Collector, Lay, slot
 from tallplank.core.build.part import BuildError, Edges, Front, Motion, Piece
-from tallplank.core.catalog.record import Hardware
+from tallplank.core.catalog.record import DoorStyle, Finish, Hardware
 from tallplank.core.measure.frame import Vec
 from tallplank.core.measure.size import Size
 
@@ -96,53 +96,95 @@ def _weight_kg(choice: Choice, size: tuple[float, float, float], board: str) -> 
 def _add_slab(choice: Choice, leaf: Leaf, out: Collector) -> None:
     finish, y = choice.finish("front"), -choice.rules.front_gap
     edges = Edges(finish.band, finish.band, finish.band, finish.band)
-    trimmed = choice.rules.bands_trimmed == "yes"
     across = leaf.kind == "drawer" and choice.rules.drawer_front_grain == "across"
     if across:
         sizes, lay = (leaf.width, leaf.height, _thickness(choice)), Lay("+x", "+z", (leaf.x, y, leaf.z))
     else:
         sizes, lay = (leaf.height, leaf.width, _thickness(choice)), Lay("+z", "-x", (leaf.x + leaf.width.value, y, leaf.z))
-    out.add(leaf.name, "front", "front", finish, sizes, lay, edges=edges, motion=leaf.motion, trimmed=trimmed)
+    out.add(leaf.name, "front", "front", finish, sizes, lay, edges=edges, motion=leaf.motion)
+
+
+@dataclass(frozen=True, slots=True)
+class _Frame:
+    """The shared sizes of a five-piece front."""
+
+    leaf: Leaf
+    style: DoorStyle
+    finish: Finish
+    y: float
+    full: Size
+    stile: Size
+    rail: Size
+    tongue: Size
+
+    @property
+    def groove(self) -> tuple[float, float]:
+        """Where the groove lies in the thickness."""
+        return (self.full.value - self.style.panel) / 2, (self.full.value + self.style.panel) / 2
+
+    @property
+    def right(self) -> float:
+        """The right edge of the front."""
+        return self.leaf.x + self.leaf.width.value
 
 
 def _add_frame(choice: Choice, leaf: Leaf, out: Collector) -> None:
-    finish, style, y, full = choice.finish("front"), choice.door_style, -choice.rules.front_gap, _thickness(choice)
+    style, full = choice.door_style, _thickness(choice)
     if style.panel >= full.value:
         raise BuildError(f"A panel {style.panel:g} thick does not fit into a frame of {full.value:g}.")
-    near, far = (full.value - style.panel) / 2, (full.value + style.panel) / 2
-    stile, rail = Size.of(style.stile, "stile", "door_style.stile"), Size.of(style.rail, "rail", "door_style.rail")
-    tongue = Size.of(style.tongue, "tongue", "door_style.tongue")
-    high, left, right = leaf.height.value, leaf.x, leaf.x + leaf.width.value
-    common = {"motion": leaf.motion, "trimmed": choice.rules.bands_trimmed == "yes"}
-    band = finish.band
+    frame = _Frame(
+        leaf,
+        style,
+        choice.finish("front"),
+        -choice.rules.front_gap,
+        full,
+        Size.of(style.stile, "stile", "door_style.stile"),
+        Size.of(style.rail, "rail", "door_style.rail"),
+        Size.of(style.tongue, "tongue", "door_style.tongue"),
+    )
+    _add_stiles(frame, out)
+    _add_rails(frame, out)
+    _add_panel(frame, out)
 
-    groove_z = (near, far)
+
+def _add_stiles(frame: _Frame, out: Collector) -> None:
+    leaf, style, band = frame.leaf, frame.style, frame.finish.band
     for side, x, inner, edges in (
-        ("left", left + stile.value, (0.0, style.tongue), Edges(l2=band, w1=band, w2=band)),
-        ("right", right, (style.stile - style.tongue, style.stile), Edges(l1=band, w1=band, w2=band)),
+        ("left", leaf.x + style.stile, (0.0, style.tongue), Edges(l2=band, w1=band, w2=band)),
+        ("right", frame.right, (style.stile - style.tongue, style.stile), Edges(l1=band, w1=band, w2=band)),
     ):
-        pockets = (slot((0.0, high), inner, groove_z),)
-        lay = Lay("+z", "-x", (x, y, leaf.z))
-        out.add(f"{leaf.name} stile {side}", "front", "front", finish, (leaf.height, stile, full), lay, edges=edges, pockets=pockets, **common)  # type: ignore[arg-type]
+        pockets = (slot((0.0, leaf.height.value), inner, frame.groove),)
+        sizes, lay = (leaf.height, frame.stile, frame.full), Lay("+z", "-x", (x, frame.y, leaf.z))
+        name = f"{leaf.name} stile {side}"
+        out.add(name, "front", "front", frame.finish, sizes, lay, edges=edges, pockets=pockets, motion=leaf.motion)
 
-    rail_length = leaf.width - 2 * stile + 2 * tongue
+
+def _add_rails(frame: _Frame, out: Collector) -> None:
+    leaf, style, band = frame.leaf, frame.style, frame.finish.band
+    length = leaf.width - 2 * frame.stile + 2 * frame.tongue
+    run, (near, far) = length.value, frame.groove
+    ends = ((0.0, style.tongue), (run - style.tongue, run))
+    cheeks = tuple(slot(e, (0.0, style.rail), depth, "tongue") for e in ends for depth in ((0.0, near), (far, frame.full.value)))
     for end, z, inner, edges in (
         ("bottom", leaf.z, (style.rail - style.tongue, style.rail), Edges(l1=band)),
-        ("top", leaf.z + high - style.rail, (0.0, style.tongue), Edges(l2=band)),
+        ("top", leaf.z + leaf.height.value - style.rail, (0.0, style.tongue), Edges(l2=band)),
     ):
-        run = rail_length.value
-        ends = ((0.0, style.tongue), (run - style.tongue, run))
-        cheeks = tuple(slot(e, (0.0, style.rail), depth, "tongue") for e in ends for depth in ((0.0, near), (far, full.value)))
-        lay = Lay("+x", "+z", (left + style.stile - style.tongue, y, z))
-        pockets = (slot((0.0, run), inner, groove_z), *cheeks)
-        out.add(f"{leaf.name} rail {end}", "front", "front", finish, (rail_length, rail, full), lay, edges=edges, pockets=pockets, **common)  # type: ignore[arg-type]
+        lay = Lay("+x", "+z", (leaf.x + style.stile - style.tongue, frame.y, z))
+        pockets = (slot((0.0, run), inner, frame.groove), *cheeks)
+        sizes, name = (length, frame.rail, frame.full), f"{leaf.name} rail {end}"
+        out.add(name, "front", "front", frame.finish, sizes, lay, edges=edges, pockets=pockets, motion=leaf.motion)
 
+
+def _add_panel(frame: _Frame, out: Collector) -> None:
+    leaf, style, tongue = frame.leaf, frame.style, frame.tongue
     play = Size.of(style.float_gap, "float", "door_style.float_gap")
-    panel = (leaf.height - 2 * rail + 2 * tongue - play, leaf.width - 2 * stile + 2 * tongue - play)
+    height = leaf.height - 2 * frame.rail + 2 * tongue - play
+    width = leaf.width - 2 * frame.stile + 2 * tongue - play
+    sizes = (height, width, Size.of(style.panel, "panel", "door_style.panel"))
     half = style.float_gap / 2
-    origin = (right - style.stile + style.tongue - half, y - near, leaf.z + style.rail - style.tongue + half)
-    thick = Size.of(style.panel, "panel", "door_style.panel")
-    out.add(f"{leaf.name} panel", "front", "front", finish, (*panel, thick), Lay("+z", "-x", origin), **common)  # type: ignore[arg-type]
+    x = frame.right - style.stile + style.tongue - half
+    lay = Lay("+z", "-x", (x, frame.y - frame.groove[0], leaf.z + style.rail - style.tongue + half))
+    out.add(f"{leaf.name} panel", "front", "front", frame.finish, sizes, lay, motion=leaf.motion)
 
 
 def _add_pulls(choice: Choice, leaf: Leaf, out: Collector) -> None:
@@ -173,9 +215,7 @@ def _door_pull_height(choice: Choice, leaf: Leaf, length: float, corner: float, 
     return leaf.z + corner if hangs else max(leaf.z, min(top - corner - length, 1050.0))
 
 
-def _add_bar(
-    pull: Hardware, x: tuple[float, float], z: tuple[float, float], face: float, motion: Motion | None, out: Collector
-) -> None:
+def _add_bar(pull: Hardware, x: tuple[float, float], z: tuple[float, float], face: float, motion: Motion | None, out: Collector) -> None:
     out_y = face - pull.projection
     bar_y = (out_y, min(out_y + pull.thick, face))
     boxes = [(x, bar_y, z)]

@@ -18,9 +18,7 @@ from tallplank.core.job.record import RUN_ROLES, Job, Room, Standard, Unit, Wall
 from tallplank.core.measure.frame import Frame, moved, wall_frame
 from tallplank.core.measure.memo import IdentityMemo
 
-BUILDERS: Mapping[str, Callable[[Choice, Collector], None]] = MappingProxyType(
-    {"carcass": build_carcass, "filler": build_filler}
-)
+BUILDERS: Mapping[str, Callable[[Choice, Collector], None]] = MappingProxyType({"carcass": build_carcass, "filler": build_filler})
 """From a kind's `build` to the function that builds it; a new way of building is registered here."""
 
 
@@ -82,7 +80,7 @@ def make_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
 
 def _make_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
     choice = choice_for(catalog, standard, unit)
-    out = Collector(catalog)
+    out = Collector(catalog, choice.rules.bands_trimmed == "yes")
     placed = place(choice)
     try:
         BUILDERS[choice.kind.build](choice, out)

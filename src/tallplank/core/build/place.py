@@ -7,7 +7,6 @@ from tallplank.core.catalog.record import Kind
 from tallplank.core.job.construction import Construction
 from tallplank.core.job.record import Unit
 
-
 HUNG_FROM = 600.0
 """A filler whose lower end is higher than this hangs."""
 

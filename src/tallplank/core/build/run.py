@@ -80,13 +80,11 @@ def _stretch(group: list[Placed], floor: Sequence[Placed], wall_length: float) -
     return Stretch(tuple(group), open_left, open_right)
 
 
-def build_run(
-    stretch: Stretch, what: FinishRole, number: int, room: Room, wall: Wall, catalog: Catalog, standard: Standard
-) -> Run:
+def build_run(stretch: Stretch, what: FinishRole, number: int, room: Room, wall: Wall, catalog: Catalog, standard: Standard) -> Run:
     """The worktop or the plinth of a stretch, in as many pieces as its stock length asks for."""
-    out = Collector(catalog)
-    finish = _run_finish(catalog, standard, stretch, what)
     rules = rules_for(catalog, standard, {})
+    out = Collector(catalog, rules.bands_trimmed == "yes")
+    finish = _run_finish(catalog, standard, stretch, what)
     problem = ""
     try:
         if what == "top":
@@ -97,9 +95,16 @@ def build_run(
         problem = str(error)
     word = "Worktop" if what == "top" else "Plinth"
     return Run(
-        f"{what}-{room.id}-{wall.id}-{number}", f"{word} {wall.name} {number}", room.id, wall.id, what,
-        tuple(p.unit.id for p in stretch.members), tuple(out.parts), tuple(out.fittings), problem,
-    )  # fmt: skip
+        f"{what}-{room.id}-{wall.id}-{number}",
+        f"{word} {wall.name} {number}",
+        room.id,
+        wall.id,
+        what,
+        tuple(p.unit.id for p in stretch.members),
+        tuple(out.parts),
+        tuple(out.fittings),
+        problem,
+    )
 
 
 def _run_finish(catalog: Catalog, standard: Standard, stretch: Stretch, what: FinishRole) -> Finish:
@@ -139,9 +144,7 @@ def _add_worktop(stretch: Stretch, finish: Finish, rules: Construction, wall_len
         out.add("worktop", "top", "top", finish, (length, depth, thickness), lay, edges=edges)
 
 
-def _add_plinth(
-    stretch: Stretch, finish: Finish, rules: Construction, out: Collector, catalog: Catalog, standard: Standard
-) -> None:
+def _add_plinth(stretch: Stretch, finish: Finish, rules: Construction, out: Collector, catalog: Catalog, standard: Standard) -> None:
     members = stretch.members
     height = Size.of(members[0].z, "kick height", "rule.kick_height")
     thickness = Size.of(finish.thickness, "plinth board", "finish.plinth")

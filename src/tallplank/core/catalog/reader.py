@@ -26,9 +26,17 @@ from tallplank.core.job.construction import Construction
 from tallplank.core.job.record import Record
 
 _TABLES: dict[str, type[Record]] = {
-    "look": Look, "board": Board, "band": Band, "finish": Finish, "door_style": DoorStyle, "hardware": Hardware,
-    "operation": Operation, "construction": Construction, "kind": Kind, "defaults": Defaults,
-}  # fmt: skip
+    "look": Look,
+    "board": Board,
+    "band": Band,
+    "finish": Finish,
+    "door_style": DoorStyle,
+    "hardware": Hardware,
+    "operation": Operation,
+    "construction": Construction,
+    "kind": Kind,
+    "defaults": Defaults,
+}
 _R = TypeVar("_R", bound=Record)
 
 
@@ -56,10 +64,17 @@ def read_catalog(folder: Traversable) -> Catalog:
     if not found[Defaults]:
         raise CatalogError(f"{folder}: there is no [[defaults]] entry.")
     catalog = Catalog(
-        looks=found[Look], boards=found[Board], bands=found[Band], finishes=found[Finish], door_styles=found[DoorStyle],
-        hardware=found[Hardware], operations=found[Operation], constructions=found[Construction], kinds=found[Kind],
+        looks=found[Look],
+        boards=found[Board],
+        bands=found[Band],
+        finishes=found[Finish],
+        door_styles=found[DoorStyle],
+        hardware=found[Hardware],
+        operations=found[Operation],
+        constructions=found[Construction],
+        kinds=found[Kind],
         defaults=found[Defaults][""],
-    )  # fmt: skip
+    )
     _check_references(catalog, where)
     return catalog
 

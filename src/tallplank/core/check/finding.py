@@ -67,9 +67,7 @@ def _standing(made: Made, room: Room, unit: MadeUnit) -> Standing:
     placed = unit.placed
     frame = wall_frame(wall.side, room.width, room.depth)
     corner = frame.out((placed.x, placed.front, placed.z))
-    low, high = extent(
-        type(frame)(corner, frame.x, frame.y, frame.z), (unit.unit.width, -placed.front, unit.unit.height)
-    )
+    low, high = extent(type(frame)(corner, frame.x, frame.y, frame.z), (unit.unit.width, -placed.front, unit.unit.height))
     return Standing(unit, low, high)
 
 
@@ -119,13 +117,23 @@ def _unknown_choices(made: Made) -> Iterator[Finding]:
         for role in FINISH_ROLES:
             key = owner.finishes.get(role)  # type: ignore[attr-defined]
             if key is not None and key not in catalog.finishes:
-                yield Finding("error", "unknown-finish", f"{who} asks for the finish '{key}', which is not in the catalogue.",
-                              f"Choose another finish for {role}.", units)  # fmt: skip
+                yield Finding(
+                    "error",
+                    "unknown-finish",
+                    f"{who} asks for the finish '{key}', which is not in the catalogue.",
+                    f"Choose another finish for {role}.",
+                    units,
+                )
         for item in HARDWARE_ROLES:
             key = owner.hardware.get(item)  # type: ignore[attr-defined]
             if key is not None and key not in catalog.hardware:
-                yield Finding("error", "unknown-item", f"{who} asks for the {item} '{key}', which is not in the catalogue.",
-                              f"Choose another {item}.", units)  # fmt: skip
+                yield Finding(
+                    "error",
+                    "unknown-item",
+                    f"{who} asks for the {item} '{key}', which is not in the catalogue.",
+                    f"Choose another {item}.",
+                    units,
+                )
 
 
 def _thickness_not_sold(made: Made) -> Iterator[Finding]:
@@ -155,6 +163,13 @@ def _alike_numbers(made: Made) -> Iterator[Finding]:
 
 
 CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
-    _not_built, _overlaps, _outside, _before_openings, _unknown_choices, _thickness_not_sold, _legs_out_of_range, _alike_numbers,
-)  # fmt: skip
+    _not_built,
+    _overlaps,
+    _outside,
+    _before_openings,
+    _unknown_choices,
+    _thickness_not_sold,
+    _legs_out_of_range,
+    _alike_numbers,
+)
 """Every check; a new one is one function added here."""

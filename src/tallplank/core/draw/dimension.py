@@ -6,6 +6,7 @@ Screen and paper both call `set_out`; they differ only in the scale.
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
+
 from tallplank.core.draw.primitive import Chain, Measure, Point
 
 FIGURE_WIDTH = 0.52
@@ -68,9 +69,7 @@ def set_out(chains: Sequence[Chain], text_height: float, show: Callable[[float],
 class _Row:
     """One chain at its distance. Texts too wide for their space are lifted outwards, level by level, until they are free."""
 
-    def __init__(
-        self, chain: Chain, offset: float, text_height: float, show: Callable[[float], str], most_lifts: int | None
-    ) -> None:
+    def __init__(self, chain: Chain, offset: float, text_height: float, show: Callable[[float], str], most_lifts: int | None) -> None:
         self._chain, self._offset, self._text_height = chain, offset, text_height
         self._sign = 1.0 if chain.side in ("above", "right") else -1.0
         self._upright = chain.side in ("left", "right")

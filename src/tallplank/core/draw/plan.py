@@ -1,6 +1,6 @@
 """The plan of a room: walls cut above the worktops, units below the cut in full line, those above it broken."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator
 
 from tallplank.core.build.made import Made, MadeUnit
 from tallplank.core.build.run import TOUCH, Run
@@ -146,7 +146,6 @@ def _wrong(room: Room, unit: MadeUnit) -> Iterator[Shape]:
 
 def _mark(room: Room, unit: MadeUnit) -> Text:
     """The unit's number: near the front of those on the floor, near the wall in those above."""
-    low, high = _outline(room, unit)
     share = 0.3 if unit.placed.hung else 0.76
     if unit.placed.top > 1800 and not unit.placed.hung:
         share = 0.5
@@ -156,7 +155,12 @@ def _mark(room: Room, unit: MadeUnit) -> Text:
 
 
 def _chains(made: Made, room: Room, thick: float) -> Iterator[Chain]:
-    sides = {"back": ("above", room.depth + thick), "front": ("below", -thick), "left": ("left", -thick), "right": ("right", room.width + thick)}
+    sides = {
+        "back": ("above", room.depth + thick),
+        "front": ("below", -thick),
+        "left": ("left", -thick),
+        "right": ("right", room.width + thick),
+    }
     for wall in room.walls:
         side, base = sides[wall.side]
         length = room.wall_length(wall)

@@ -1,6 +1,7 @@
 """Edits of rooms, walls and their openings."""
 
 from collections.abc import Callable
+from functools import partial
 from typing import Literal
 
 from tallplank.core.edit.check import EditError, valid
@@ -87,12 +88,12 @@ def remove_opening(job: Job, room_id: str, wall_id: str, opening_id: str) -> Job
 
 def _with_room(job: Job, room_id: str, change: Callable[[Room], Room]) -> Job:
     job.room(room_id)
-    return job.replaced(rooms=tuple(valid(lambda r=r: change(r)) if r.id == room_id else r for r in job.rooms))
+    return job.replaced(rooms=tuple(valid(partial(change, r)) if r.id == room_id else r for r in job.rooms))
 
 
 def _with_wall(job: Job, room_id: str, wall_id: str, change: Callable[[Wall], Wall]) -> Job:
     def changed(room: Room) -> Room:
-        walls = tuple(valid(lambda w=w: change(w)) if w.id == wall_id else w for w in room.walls)
+        walls = tuple(valid(partial(change, w)) if w.id == wall_id else w for w in room.walls)
         return _checked(room.but(walls=walls))
 
     return _with_room(job, room_id, changed)

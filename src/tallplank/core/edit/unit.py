@@ -2,7 +2,8 @@
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
-from typing import Literal
+from functools import partial
+from typing import Literal, TypeVar
 
 from tallplank.core.build.made import Made, make
 from tallplank.core.build.run import TOUCH
@@ -14,6 +15,7 @@ from tallplank.core.job.construction import Construction, check_rules
 from tallplank.core.job.record import FinishRole, HardwareRole, Job, Opening, RuleValue, Unit
 from tallplank.core.measure.divide import Member
 
+_K = TypeVar("_K", bound=str)
 Anchor = Literal["left", "right", "centre"]
 
 
@@ -38,8 +40,12 @@ def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | N
         raise EditError(f"The catalogue has no kind of unit called '{kind}'.")
     usual = catalog.kinds[kind]
     values: dict[str, object] = {
-        "width": usual.width, "height": usual.height, "depth": usual.depth, "openings": usual.openings, **sizes,
-    }  # fmt: skip
+        "width": usual.width,
+        "height": usual.height,
+        "depth": usual.depth,
+        "openings": usual.openings,
+        **sizes,
+    }
     try:
         room, wall = job.room(spot.room), job.wall(spot.room, spot.wall)
     except KeyError:
@@ -77,16 +83,14 @@ def change_units(job: Job, catalog: Catalog, ids: Iterable[str], **values: objec
         EditError: a value out of range or a unit that could not be built.
     """
     wanted = set(ids)
-    return with_units(job, catalog, {u.id: valid(lambda u=u: u.but(**values)) for u in job.units if u.id in wanted})
+    return with_units(job, catalog, {u.id: valid(partial(u.but, **values)) for u in job.units if u.id in wanted})
 
 
 def set_width(job: Job, catalog: Catalog, ids: Iterable[str], width: float, anchor: Anchor = "left") -> Job:
     """A job with units of another width; `anchor` says which side stays where it is."""
     share = {"left": 0.0, "right": 1.0, "centre": 0.5}[anchor]
     wanted = set(ids)
-    changed = {
-        u.id: valid(lambda u=u: u.but(width=width, x=u.x + (u.width - width) * share)) for u in job.units if u.id in wanted
-    }
+    changed = {u.id: valid(partial(u.but, width=width, x=u.x + (u.width - width) * share)) for u in job.units if u.id in wanted}
     return with_units(job, catalog, changed)
 
 
@@ -95,7 +99,7 @@ def slide_units(job: Job, ids: Iterable[str], by: float) -> Job:
     wanted = set(ids)
     if not wanted or by == 0:
         return job
-    return job.replaced(units=tuple(valid(lambda u=u: u.but(x=u.x + by)) if u.id in wanted else u for u in job.units))
+    return job.replaced(units=tuple(valid(partial(u.but, x=u.x + by)) if u.id in wanted else u for u in job.units))
 
 
 def move_to_wall(job: Job, ids: Iterable[str], spot: Spot) -> Job:
@@ -167,7 +171,7 @@ def set_opening(job: Job, catalog: Catalog, ids: Iterable[str], index: int, **va
     for unit in job.units:
         if unit.id in wanted and index < len(unit.openings):
             openings = list(unit.openings)
-            openings[index] = valid(lambda o=openings[index]: o.but(**values))
+            openings[index] = valid(partial(openings[index].but, **values))
             changed[unit.id] = unit.but(openings=tuple(openings))
     return with_units(job, catalog, changed)
 
@@ -232,11 +236,11 @@ def _with_mapping(
     wanted, changed = set(ids), {}
     for unit in job.units:
         if unit.id in wanted and dict(getattr(unit, field)).get(key) != value:
-            changed[unit.id] = valid(lambda u=unit: u.but(**{field: overlaid(getattr(u, field), key, value)}))
+            changed[unit.id] = valid(partial(unit.but, **{field: overlaid(getattr(unit, field), key, value)}))
     return with_units(job, catalog, changed) if changed else job
 
 
-def overlaid(values: Mapping[str, object], key: str, value: object) -> dict[str, object]:
+def overlaid(values: Mapping[_K, object], key: _K, value: object) -> dict[_K, object]:
     """The mapping with one key set, or without it when the value is None."""
     rest = {k: v for k, v in values.items() if k != key}
     return rest if value is None else {**rest, key: value}

@@ -53,7 +53,9 @@ def chosen(exporters: Sequence[Exporter], names: Iterable[str] | None) -> tuple[
     return tuple(by_name[n] for n in dict.fromkeys(wanted))
 
 
-def export(shop: Shop, exporters: Sequence[Exporter], folder: Path, report: Callable[[int, int, str], None] = lambda *_: None) -> tuple[Path, ...]:
+def export(
+    shop: Shop, exporters: Sequence[Exporter], folder: Path, report: Callable[[int, int, str], None] = lambda *_: None
+) -> tuple[Path, ...]:
     """Write the files into a folder, made if missing; returns their paths.
 
     Raises:

@@ -7,27 +7,62 @@ from tallplank.core.exchange.table import Table, as_csv, as_xlsx
 from tallplank.core.shop.cutlist import CutRow, grouped
 
 CUT_COLUMNS = (
-    "room", "unit", "part", "material", "thickness", "length", "width", "cut_length", "cut_width", "quantity", "grain",
-    "band_l1", "band_l2", "band_w1", "band_w2", "label",
-)  # fmt: skip
+    "room",
+    "unit",
+    "part",
+    "material",
+    "thickness",
+    "length",
+    "width",
+    "cut_length",
+    "cut_width",
+    "quantity",
+    "grain",
+    "band_l1",
+    "band_l2",
+    "band_w1",
+    "band_w2",
+    "label",
+)
 
 
 def cut_table(title: str, rows: Sequence[CutRow]) -> Table:
     """The cut list as a table, in millimetres."""
-    return Table(title, CUT_COLUMNS, tuple(
-        (r.room, r.unit, r.part, r.material, r.thickness, r.length, r.width, r.cut_length, r.cut_width, r.quantity, r.grain,
-         *r.bands, r.label)
-        for r in rows
-    ))  # fmt: skip
+    return Table(
+        title,
+        CUT_COLUMNS,
+        tuple(
+            (
+                r.room,
+                r.unit,
+                r.part,
+                r.material,
+                r.thickness,
+                r.length,
+                r.width,
+                r.cut_length,
+                r.cut_width,
+                r.quantity,
+                r.grain,
+                *r.bands,
+                r.label,
+            )
+            for r in rows
+        ),
+    )
 
 
 def hardware_table(shop: Shop) -> Table:
     """The hardware schedule as a table."""
     columns = ("item", "finish", "supplier", "code", "quantity", "price_each", "price", "where_used")
-    return Table("Hardware", columns, tuple(
-        (r.item.name, r.item.finish, r.item.supplier, r.item.code, r.quantity, r.item.price, r.item.price * r.quantity, r.where)
-        for r in shop.schedule
-    ))  # fmt: skip
+    return Table(
+        "Hardware",
+        columns,
+        tuple(
+            (r.item.name, r.item.finish, r.item.supplier, r.item.code, r.quantity, r.item.price, r.item.price * r.quantity, r.where)
+            for r in shop.schedule
+        ),
+    )
 
 
 def price_table(shop: Shop) -> Table:
@@ -55,8 +90,9 @@ def _parts(cost: object) -> tuple[int, ...]:
 
 CUTLIST_CSV = Exporter("cutlist.csv", "Cut list", lambda shop: as_csv(cut_table("Cut list", shop.cutlist)))
 CUTLIST_XLSX = Exporter(
-    "cutlist.xlsx", "Cut list, workbook",
+    "cutlist.xlsx",
+    "Cut list, workbook",
     lambda shop: as_xlsx((cut_table("Per unit", shop.cutlist), cut_table("Grouped", grouped(shop.cutlist)))),
-)  # fmt: skip
+)
 HARDWARE_CSV = Exporter("hardware.csv", "Hardware schedule", lambda shop: as_csv(hardware_table(shop)))
 PRICE_CSV = Exporter("price.csv", "Price", lambda shop: as_csv(price_table(shop)))

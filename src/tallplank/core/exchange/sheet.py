@@ -115,10 +115,14 @@ def _title_block(canvas: Canvas, made: Made, drawing: Drawing, scale: int, numbe
     canvas.line(FRAME_MM * mm, (FRAME_MM + TITLE_MM) * mm, (width - FRAME_MM) * mm, (FRAME_MM + TITLE_MM) * mm)
     unit = "inches" if "in" in job.display.style.value else job.display.style.value
     cells = (
-        (FRAME_MM, 110.0, "Job", job.name), (120.0, 80.0, "Customer", job.customer or "–"),
-        (200.0, 100.0, "Drawing", drawing.title), (300.0, 32.0, "Scale (A3)", f"1 : {scale}"),
-        (332.0, 30.0, "Sizes in", unit), (362.0, 28.0, "Date", date.today().isoformat()), (390.0, 20.0, "Sheet", number),
-    )  # fmt: skip
+        (FRAME_MM, 110.0, "Job", job.name),
+        (120.0, 80.0, "Customer", job.customer or "–"),
+        (200.0, 100.0, "Drawing", drawing.title),
+        (300.0, 32.0, "Scale (A3)", f"1 : {scale}"),
+        (332.0, 30.0, "Sizes in", unit),
+        (362.0, 28.0, "Date", date.today().isoformat()),
+        (390.0, 20.0, "Sheet", number),
+    )
     for x, room, label, value in cells:
         if x > FRAME_MM:
             canvas.line(x * mm, FRAME_MM * mm, x * mm, (FRAME_MM + TITLE_MM) * mm)

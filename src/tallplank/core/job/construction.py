@@ -63,6 +63,10 @@ class Construction(Record):
     """Whether the shop mills the band's thickness off before banding, so that cut and finished size are the same."""
 
 
+_validator = Construction.__pydantic_validator__
+_blank = Construction.model_construct(_fields_set=set())  # type: ignore[call-arg]
+
+
 def check_rules(rules: dict[str, RuleValue] | None) -> dict[str, RuleValue]:
     """The same rules, each valid by itself.
 
@@ -75,7 +79,7 @@ def check_rules(rules: dict[str, RuleValue] | None) -> dict[str, RuleValue]:
         if field is None or name in ("id", "name"):
             raise RuleError(f"There is no construction rule called '{name}'.")
         try:
-            Construction.__pydantic_validator__.validate_assignment(Construction.model_construct(), name, value)
+            _validator.validate_assignment(_blank, name, value)
         except ValidationError as problem:
             first = problem.errors()[0]
             raise RuleError(f"{name.replace('_', ' ').capitalize()}: {first['msg']}.") from None

@@ -32,15 +32,42 @@ class LengthError(PlankError):
 
 
 _UNITS = {
-    "mm": LengthUnit.MM, "cm": LengthUnit.CM, "m": LengthUnit.M,
-    "in": LengthUnit.INCH, "inch": LengthUnit.INCH, "inches": LengthUnit.INCH, '"': LengthUnit.INCH,
-    "ft": LengthUnit.FOOT, "foot": LengthUnit.FOOT, "feet": LengthUnit.FOOT, "'": LengthUnit.FOOT,
-}  # fmt: skip
-_PLAIN = str.maketrans({
-    "″": '"', "”": '"', "“": '"', "′": "'", "’": "'", "‘": "'", "×": "*", "÷": "/", "−": "-", "–": "-", "⁄": "/",
-    "¼": " 1/4", "½": " 1/2", "¾": " 3/4", "⅛": " 1/8", "⅜": " 3/8", "⅝": " 5/8", "⅞": " 7/8", "\u00a0": " ",
-    "\u202f": " ",
-})  # fmt: skip
+    "mm": LengthUnit.MM,
+    "cm": LengthUnit.CM,
+    "m": LengthUnit.M,
+    "in": LengthUnit.INCH,
+    "inch": LengthUnit.INCH,
+    "inches": LengthUnit.INCH,
+    '"': LengthUnit.INCH,
+    "ft": LengthUnit.FOOT,
+    "foot": LengthUnit.FOOT,
+    "feet": LengthUnit.FOOT,
+    "'": LengthUnit.FOOT,
+}
+_PLAIN = str.maketrans(
+    {
+        "″": '"',
+        "”": '"',
+        "“": '"',
+        "′": "'",
+        "’": "'",
+        "‘": "'",
+        "×": "*",
+        "÷": "/",
+        "−": "-",
+        "–": "-",
+        "⁄": "/",
+        "¼": " 1/4",
+        "½": " 1/2",
+        "¾": " 3/4",
+        "⅛": " 1/8",
+        "⅜": " 3/8",
+        "⅝": " 5/8",
+        "⅞": " 7/8",
+        "\u00a0": " ",
+        "\u202f": " ",
+    }
+)
 _UNIT_PATTERN = r"(?:mm|cm|m|inches|inch|in|feet|foot|ft|\"|')(?![a-z])"
 _IMPERIAL_PATTERN = r"(?:inches|inch|in|feet|foot|ft|\"|')(?![a-z])"
 _DECIMAL = r"\d+(?:[.,]\d+)?|[.,]\d+"

@@ -4,6 +4,7 @@ from collections import OrderedDict
 from collections.abc import Callable
 from typing import Generic, TypeVar
 
+_S = TypeVar("_S")
 _T = TypeVar("_T")
 
 
@@ -33,18 +34,11 @@ class ByKey(Generic[_T]):
     def __init__(self) -> None:
         self._kept: dict[str, tuple[object, _T]] = {}
 
-    def get(self, key: str, source: object, compute: Callable[[], _T]) -> _T:
+    def get(self, key: str, source: _S, compute: Callable[[_S], _T]) -> _T:
         """The kept result if `source` is the object it was computed from, or a new one."""
         known = self._kept.get(key)
         if known is not None and known[0] is source:
             return known[1]
-        result = compute()
+        result = compute(source)
         self._kept[key] = (source, result)
         return result
-
-    def keep_only(self, keys: set[str]) -> None:
-        """Forget all other keys."""
-        self._kept = {key: value for key, value in self._kept.items() if key in keys}
-
-    def __len__(self) -> int:
-        return len(self._kept)

@@ -15,7 +15,8 @@ def swung(points: NDArray[np.float32], x: float, y: float, clockwise: bool, shar
     c, s = cos(angle), sin(angle)
     turn = np.array([[c, s, 0], [-s, c, 0], [0, 0, 1]], dtype=np.float32)
     pivot = np.array([x, y, 0], dtype=np.float32)
-    return (points - pivot) @ turn + pivot
+    moved: NDArray[np.float32] = ((points - pivot) @ turn + pivot).astype(np.float32)
+    return moved
 
 
 def turned(directions: NDArray[np.float32], clockwise: bool, share: float) -> NDArray[np.float32]:

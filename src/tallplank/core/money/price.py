@@ -6,6 +6,7 @@ Source: price = cost / (1 - margin) for a margin of the price; common practice.
 
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
+from functools import partial
 
 from tallplank.core.build.made import Made, MadeUnit
 from tallplank.core.build.part import Fitting, Front, Part
@@ -79,10 +80,10 @@ class PriceMaker:
         lines = []
         for unit in made.units:
             room = rooms[unit.unit.room]
-            lines.append(self._kept.get(f"{unit.unit.id}/{room}", unit, lambda u=unit, r=room: _unit_line(u, r, tables)))
+            lines.append(self._kept.get(f"{unit.unit.id}/{room}", unit, partial(_unit_line, room=room, tables=tables)))
         for run in made.runs:
             room = rooms[run.room]
-            lines.append(self._kept.get(f"{run.id}/{room}", run, lambda u=run, r=room: _run_line(u, r, tables)))
+            lines.append(self._kept.get(f"{run.id}/{room}", run, partial(_run_line, room=room, tables=tables)))
         return _summed(tuple(lines), rates)
 
 
@@ -180,9 +181,12 @@ def _sold_for(cost: Cost, rates: Rates) -> int:
 def _summed(lines: tuple[PriceLine, ...], rates: Rates) -> Price:
     costs = [line.cost for line in lines]
     cost = Cost(
-        sum(c.boards for c in costs), sum(c.bands for c in costs), sum(c.coats for c in costs),
-        sum(c.fittings for c in costs), sum(c.labour for c in costs),
-    )  # fmt: skip
+        sum(c.boards for c in costs),
+        sum(c.bands for c in costs),
+        sum(c.coats for c in costs),
+        sum(c.fittings for c in costs),
+        sum(c.labour for c in costs),
+    )
     net = sum(line.price for line in lines)
     overhead = round(cost.total * rates.overhead)
     return Price(rates.currency, lines, cost, overhead, net - cost.total - overhead, net, round(net * rates.tax))

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
+from functools import partial
 from itertools import chain
 
 from tallplank.core.build.made import Made, MadeUnit
@@ -47,10 +48,10 @@ class CutlistMaker:
         pieces: list[tuple[CutRow, ...]] = []
         for unit in made.units:
             room = rooms[unit.unit.room]
-            pieces.append(self._kept.get(f"{unit.unit.id}/{room}", unit, lambda u=unit, r=room: unit_rows(u, r)))
+            pieces.append(self._kept.get(f"{unit.unit.id}/{room}", unit, partial(unit_rows, room=room)))
         for run in made.runs:
             room = rooms[run.room]
-            pieces.append(self._kept.get(f"{run.id}/{room}", run, lambda u=run, r=room: run_rows(made.catalog, u, r)))
+            pieces.append(self._kept.get(f"{run.id}/{room}", run, partial(run_rows, room=room, catalog=made.catalog)))
         return tuple(chain.from_iterable(pieces))
 
 
@@ -65,7 +66,7 @@ def unit_rows(made: MadeUnit, room: str) -> tuple[CutRow, ...]:
     return _rows(made.choice.catalog, made.parts, (unit.id, (unit.id,), room, made.label, f"{unit.mark:03d}"))
 
 
-def run_rows(catalog: Catalog, run: Run, room: str) -> tuple[CutRow, ...]:
+def run_rows(run: Run, room: str, catalog: Catalog) -> tuple[CutRow, ...]:
     """The lines of one worktop or plinth."""
     prefix = f"{'T' if run.what == 'top' else 'P'}-{run.label.split(' ', 1)[1].replace('Wall ', '').replace(' ', '')}"
     return _rows(catalog, run.parts, (run.id, run.members, room, run.label, prefix))
@@ -88,11 +89,23 @@ def _merged(group: Sequence[CutRow]) -> CutRow:
         return ", ".join(dict.fromkeys(texts))
 
     return CutRow(
-        first.owner, tuple(dict.fromkeys(chain.from_iterable(r.owners for r in group))), joined(r.room for r in group),
-        joined(r.unit for r in group), joined(r.part for r in group), first.material, first.thickness, first.length,
-        first.width, first.cut_length, first.cut_width, sum(r.quantity for r in group), first.grain, first.bands,
-        joined(r.label for r in group), first.source,
-    )  # fmt: skip
+        first.owner,
+        tuple(dict.fromkeys(chain.from_iterable(r.owners for r in group))),
+        joined(r.room for r in group),
+        joined(r.unit for r in group),
+        joined(r.part for r in group),
+        first.material,
+        first.thickness,
+        first.length,
+        first.width,
+        first.cut_length,
+        first.cut_width,
+        sum(r.quantity for r in group),
+        first.grain,
+        first.bands,
+        joined(r.label for r in group),
+        first.source,
+    )
 
 
 def _rows(catalog: Catalog, parts: Sequence[Part], owner: tuple[str, tuple[str, ...], str, str, str]) -> tuple[CutRow, ...]:
@@ -108,11 +121,23 @@ def _rows(catalog: Catalog, parts: Sequence[Part], owner: tuple[str, tuple[str, 
         name = part.name if len(group) == 1 else part.name.removesuffix(" left").removesuffix(" right")
         rows.append(
             CutRow(
-                owner_id, owners, room, label, name, catalog.boards[part.board].name, part.thickness.value,
-                round(part.length.value, 6), round(part.width.value, 6), round(part.cut_length, 6), round(part.cut_width, 6),
-                len(group), "along length" if part.grain == "length" else "none", _band_names(catalog, part),
-                f"{prefix}-{number:02d}", part,
-            )  # fmt: skip
+                owner_id,
+                owners,
+                room,
+                label,
+                name,
+                catalog.boards[part.board].name,
+                part.thickness.value,
+                round(part.length.value, 6),
+                round(part.width.value, 6),
+                round(part.cut_length, 6),
+                round(part.cut_width, 6),
+                len(group),
+                "along length" if part.grain == "length" else "none",
+                _band_names(catalog, part),
+                f"{prefix}-{number:02d}",
+                part,
+            )
         )
     return tuple(rows)
 

@@ -39,10 +39,10 @@ class ScheduleMaker:
         """The schedule in catalogue order."""
         used: dict[str, list[tuple[tuple[str, ...], str, int]]] = {}
         for unit in made.units:
-            for item, count in self._kept.get(unit.unit.id, unit, lambda u=unit: _counts(u.fittings)):
+            for item, count in self._kept.get(unit.unit.id, unit, lambda u: _counts(u.fittings)):
                 used.setdefault(item, []).append(((unit.unit.id,), unit.label, count))
         for run in made.runs:
-            for item, count in self._kept.get(run.id, run, lambda r=run: _counts(r.fittings)):
+            for item, count in self._kept.get(run.id, run, lambda r: _counts(r.fittings)):
                 used.setdefault(item, []).append((run.members, run.label, count))
         return tuple(
             ScheduleRow(item, sum(count for _, _, count in used[key]), tuple(used[key]))

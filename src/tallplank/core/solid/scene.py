@@ -8,7 +8,6 @@ from numpy.typing import NDArray
 
 from tallplank.core.build.made import Made, MadeUnit
 from tallplank.core.build.part import Motion, Part
-from tallplank.core.build.run import Run
 from tallplank.core.job.record import Room, Wall
 from tallplank.core.measure.frame import Frame, Vec, wall_frame
 from tallplank.core.measure.memo import ByKey
@@ -74,16 +73,19 @@ class SolidMaker:
         for unit in (u for u in made.units if u.unit.room == room_id):
             frame = unit.frame.then(frames[unit.unit.wall])
             boxes.append(_box(unit, frames[unit.unit.wall]))
-            bodies = self._kept.get(unit.unit.id, unit, lambda u=unit: tuple(_unit_bodies(u)))
+            bodies = self._kept.get(unit.unit.id, unit, lambda u: tuple(_unit_bodies(u)))
             placed += [_placed(body, frame, opened) for body in bodies]
         for run in (r for r in made.runs if r.room == room_id):
-            bodies = self._kept.get(run.id, run, lambda r=run: tuple(_bodies(r.parts)))
+            bodies = self._kept.get(run.id, run, lambda r: tuple(_bodies(r.parts)))
             placed += [_placed(body, frames[run.wall], 0.0) for body in bodies]
         lines = [line for _, _, line in placed if len(line)]
         return Solids(
-            tuple(_gathered(placed)), np.concatenate(lines) if lines else np.zeros((0, 2, 3), np.float32), tuple(boxes),
-            _shell(room, frames.values()), Vec(room.width, room.depth, room.height),
-        )  # fmt: skip
+            tuple(_gathered(placed)),
+            np.concatenate(lines) if lines else np.zeros((0, 2, 3), np.float32),
+            tuple(boxes),
+            _shell(room, frames.values()),
+            Vec(room.width, room.depth, room.height),
+        )
 
 
 def _unit_bodies(unit: MadeUnit) -> Iterator[Body]:
@@ -135,9 +137,10 @@ def _gathered(placed: Iterable[tuple[str, Faces, Floats]]) -> Iterator[Batch]:
 
 def _joined(surfaces: Sequence[Faces]) -> Faces:
     return Faces(
-        np.concatenate([f.corners for f in surfaces]), np.concatenate([f.normals for f in surfaces]),
+        np.concatenate([f.corners for f in surfaces]),
+        np.concatenate([f.normals for f in surfaces]),
         np.concatenate([f.uv for f in surfaces]),
-    )  # fmt: skip
+    )
 
 
 def _box(unit: MadeUnit, frame: Frame) -> Box:

@@ -42,7 +42,8 @@ def _noise(rng: np.random.Generator, across: int, along: int) -> _F:
     spectrum = weight * np.exp(1j * phase)
     spectrum[0, 0] = 0
     field = np.fft.ifft2(spectrum).real
-    return field / field.std() / 2
+    scaled: _F = field / field.std() / 2
+    return scaled
 
 
 def _wood(seed: int) -> _F:
@@ -54,7 +55,8 @@ def _wood(seed: int) -> _F:
     rings = rings**2.2
     pores = _noise(rng, 180, 5)
     broad = _noise(rng, 5, 1)
-    return np.clip(0.18 + 0.42 * rings + 0.16 * pores + 0.14 * broad, 0, 1)
+    mix: _F = np.clip(0.18 + 0.42 * rings + 0.16 * pores + 0.14 * broad, 0, 1)
+    return mix
 
 
 def _stone(seed: int) -> _F:
@@ -63,4 +65,5 @@ def _stone(seed: int) -> _F:
     clouds = 0.22 * _noise(rng, 6, 6) + 0.1 * _noise(rng, 30, 30)
     veins = np.exp(-np.abs(_noise(rng, 5, 5) + 0.25 * _noise(rng, 18, 18)) * 26)
     grit = rng.normal(0, 0.035, (SIZE, SIZE))
-    return np.clip(0.2 + 0.5 * clouds + 0.5 * veins + grit, 0, 1)
+    mix: _F = np.clip(0.2 + 0.5 * clouds + 0.5 * veins + grit, 0, 1)
+    return mix

@@ -1,0 +1,75 @@
+"""The catalogue's reader: what it refuses, and that every shipped entry holds together."""
+
+from pathlib import Path
+
+import pytest
+from makers import CATALOG, a_made_unit
+
+from tallplank.core.catalog.reader import read_catalog
+from tallplank.core.catalog.record import CatalogError
+
+DATA = Path(__file__).parents[3] / "src/tallplank/core/catalog/data"
+
+
+def _copy(target: Path, **changes: tuple[str, str]) -> Path:
+    for file in DATA.glob("*.toml"):
+        text = file.read_text()
+        if file.stem in changes:
+            old, new = changes[file.stem]
+            assert old in text
+            text = text.replace(old, new, 1)
+        (target / file.name).write_text(text)
+    return target
+
+
+def test_the_shipped_catalogue_is_as_large_as_a_shop_needs_to_begin() -> None:
+    assert len([b for b in CATALOG.boards.values() if not b.id.startswith(("slab", "stave"))]) >= 6
+    assert len(CATALOG.finishes_for("front")) >= 4
+    assert len(CATALOG.door_styles) >= 2
+    assert len(CATALOG.finishes_for("top")) >= 3
+    assert {h.role for h in CATALOG.hardware.values()} == {"hinge", "slide", "leg", "pin", "pull", "hanger", "clip"}
+
+
+@pytest.mark.parametrize("finish", sorted(CATALOG.finishes))
+def test_every_finish_can_be_built_with(finish: str) -> None:
+    for role in CATALOG.finishes[finish].roles:
+        for kind in CATALOG.kinds:
+            assert not a_made_unit(kind, finishes={role: finish}).problem
+
+
+@pytest.mark.parametrize("kind", sorted(CATALOG.kinds))
+@pytest.mark.parametrize("style", sorted(CATALOG.door_styles))
+def test_every_kind_can_be_built_in_every_style(kind: str, style: str) -> None:
+    assert a_made_unit(kind, door_style=style).parts
+
+
+@pytest.mark.parametrize(
+    ("file", "change", "place"),
+    [
+        ("board", ('supplier = "Hollin', 'colour = "red"\nsupplier = "Hollin'), "board.toml, line .*colour"),
+        ("board", ('id = "mfc-slate"', 'id = "mfc-chalk"'), "there twice"),
+        ("board", ("grain = false", "grain = "), "board.toml"),
+        ("board", ("density = 680", "density = -1"), "board.toml, line .*density"),
+        ("finish", ('look = "chalk"', 'look = "tartan"'), "finish.toml, line .*no look 'tartan'"),
+        ("finish", ("thickness = 18", "thickness = 17"), "not sold 17 thick"),
+        ("look", ("[[look]]", "[[glance]]"), "look.toml, line .*glance"),
+        ("construction", ('door_style = "quayside-slab"', 'door_style = "gone"'), "no door style 'gone'"),
+        ("construction", ('hinge = "hinge-110"', 'hinge = "gone"'), "no hardware item 'gone'"),
+        ("construction", ('front = "lock-gate"', 'front = "gone"'), "no finish 'gone'"),
+    ],
+)  # fmt: skip
+def test_a_wrong_entry_is_refused_by_file_and_line(tmp_path: Path, file: str, change: tuple[str, str], place: str) -> None:
+    with pytest.raises(CatalogError, match=place):
+        read_catalog(_copy(tmp_path, **{file: change}))
+
+
+def test_the_line_of_a_wrong_value_is_its_own(tmp_path: Path) -> None:
+    folder = _copy(tmp_path, band=("price_m = 0.38", 'price_m = "dear"'))
+    line = next(i for i, text in enumerate((folder / "band.toml").read_text().splitlines(), 1) if "dear" in text)
+    with pytest.raises(CatalogError, match=f"band.toml, line {line}:"):
+        read_catalog(folder)
+
+
+def test_a_catalogue_without_defaults_is_refused(tmp_path: Path) -> None:
+    with pytest.raises(CatalogError, match="defaults"):
+        read_catalog(tmp_path)

@@ -1,0 +1,76 @@
+"""Each check finds what it is for, and nothing in a sound job."""
+
+import pytest
+from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
+
+from tallplank.core.check.finding import findings, overlapping
+from tallplank.core.edit.room import add_opening, change_room
+from tallplank.core.edit.standard import set_job_rule
+from tallplank.core.edit.unit import Spot, change_units, place_unit, set_rule, slide_units
+from tallplank.core.job.record import Job
+from tallplank.demo import demo_job
+
+
+def codes(job: Job) -> list[str]:
+    return [f.code for f in findings(made(job))]
+
+
+def test_a_sound_job_has_no_findings() -> None:
+    assert codes(a_wall_of("base", "drawers", "wall", "tall", "filler")) == []
+    assert codes(demo_job(CATALOG)) == []
+
+
+def test_an_overlap_names_both_and_how_deep() -> None:
+    job = slide_units(a_wall_of("base", "drawers"), ["u2"], -25)
+    (finding,) = findings(made(job))
+    assert finding.text == "1 Base, doors and 2 Base, drawers overlap by 25 mm."
+    assert finding.units == ("u1", "u2")
+    assert overlapping(made(job)) == {"u1", "u2"}
+
+
+def test_units_round_a_corner_overlap_in_space() -> None:
+    job = a_wall_of("base")
+    assert codes(place_unit(job, CATALOG, "base", Spot(ROOM, "left", 2400.0))) == ["overlap"]
+    assert codes(place_unit(job, CATALOG, "base", Spot(ROOM, "left", 1800.0))) == []
+    assert codes(place_unit(job, CATALOG, "wall", Spot(ROOM, "left", 2400.0))) == []
+
+
+@pytest.mark.parametrize(
+    ("job", "code"),
+    [
+        (slide_units(a_wall_of("base"), ["u1"], -30), "beyond-wall"),
+        (change_room(a_wall_of("base", "base"), ROOM, width=1000), "beyond-wall"),
+        (change_room(a_wall_of("tall"), ROOM, height=2100), "beyond-ceiling"),
+        (add_opening(a_wall_of("wall"), ROOM, WALL, "window", 300.0), "covers-opening"),
+        (add_opening(a_wall_of("base"), ROOM, WALL, "door", 0.0), "covers-opening"),
+        (set_rule(a_wall_of("base"), CATALOG, ["u1"], "board_thickness", 17), "thickness-not-sold"),
+        (set_job_rule(a_wall_of("base"), CATALOG, "kick_height", 90), "leg-range"),
+    ],
+)  # fmt: skip
+def test_each_check_finds_its_case(job: Job, code: str) -> None:
+    assert codes(job) == [code]
+
+
+def test_what_a_file_can_bring_is_found_too() -> None:
+    job = a_wall_of("base", "base")
+    first = job.units[0]
+    assert codes(job.replaced(units=(first.but(finishes={"front": "gone"}), job.units[1]))) == ["unknown-finish"]
+    assert codes(job.replaced(units=(first.but(hardware={"pull": "gone"}), job.units[1]))) == ["unknown-item"]
+    assert codes(job.replaced(standard=job.standard.but(finishes={"top": "gone"}))) == ["unknown-finish"]
+    assert codes(job.replaced(units=(first, job.units[1].but(mark=1)))) == ["same-number"]
+    assert codes(job.replaced(units=(first.but(width=10),))) == ["not-built"]
+
+
+def test_errors_come_first_and_every_finding_has_a_remedy() -> None:
+    job = add_opening(slide_units(a_wall_of("wall", "wall"), ["u2"], -50), ROOM, WALL, "window", 100.0)
+    found = findings(made(job))
+    assert [f.level for f in found] == ["error", "warning", "warning"]
+    assert all(f.remedy and f.units for f in found)
+
+
+def test_a_large_room_is_checked_pairwise_only_where_units_meet() -> None:
+    room = a_room(width=90_000)
+    job = a_wall_of(*["base"] * 40, room=room)
+    assert codes(job) == []
+    assert change_units(job, CATALOG, ["u5"], width=700) is not job
+    assert codes(change_units(job, CATALOG, ["u5"], width=700)) == ["overlap"]

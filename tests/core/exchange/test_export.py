@@ -1,0 +1,87 @@
+"""The shop's papers, and text that must never run in a spreadsheet."""
+
+import csv
+import io
+from pathlib import Path
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from makers import CATALOG, a_room, a_wall_of
+
+from tallplank.core.error import PlankError
+from tallplank.core.exchange.exporter import Exporter, ExportError, chosen, export
+from tallplank.core.exchange.paper import CUT_COLUMNS
+from tallplank.core.exchange.registry import EXPORTERS
+from tallplank.core.exchange.table import Table, as_csv, number
+from tallplank.demo import demo_job
+from tallplank.session.derived import Deriver
+
+
+def shop(job):  # type: ignore[no-untyped-def]
+    return Deriver(CATALOG).derive(job).shop
+
+
+def read(data: bytes) -> list[list[str]]:
+    return list(csv.reader(io.StringIO(data.decode("utf-8"), newline="")))
+
+
+def test_all_papers_are_written(tmp_path: Path) -> None:
+    steps: list[tuple[int, int, str]] = []
+    paths = export(shop(demo_job(CATALOG)), EXPORTERS, tmp_path / "new" / "folder", lambda *s: steps.append(s))
+    assert [p.name for p in paths] == ["cutlist.csv", "cutlist.xlsx", "hardware.csv", "price.csv", "elevations.pdf"]
+    assert all(p.stat().st_size > 200 for p in paths)
+    assert steps[-1][:2] == (5, 5)
+
+
+def test_the_cut_list_has_its_columns_and_every_part() -> None:
+    papers = shop(a_wall_of("base"))
+    rows = read(next(e for e in EXPORTERS if e.name == "cutlist.csv").write(papers))
+    assert tuple(rows[0]) == CUT_COLUMNS
+    assert rows[1] == ["Room", "1 Base, doors", "gable", "Faced chipboard, chalk", "18", "720", "560", "720", "559.2", "2", "none",
+                       "ABS chalk 0.8", "", "", "", "001-01"]  # fmt: skip
+    assert sum(int(r[9]) for r in rows[1:]) == sum(r.quantity for r in papers.cutlist)
+
+
+def test_the_price_paper_adds_up() -> None:
+    rows = read(next(e for e in EXPORTERS if e.name == "price.csv").write(shop(a_wall_of("base", "tall"))))
+    lines = [r for r in rows[1:] if r[0]]
+    net = next(r for r in rows if r[1].startswith("Price without tax"))
+    assert sum(float(r[8]) for r in lines) == pytest.approx(float(net[8]))
+
+
+@given(st.sampled_from("=+-@\t\r\n|%"), st.text(max_size=12))
+def test_text_never_becomes_a_formula(start: str, rest: str) -> None:
+    data = as_csv(Table("t", ("a",), ((start + rest,),)))
+    cell = read(data)[1][0]
+    assert cell == "'" + start + rest
+
+
+@given(st.text(st.characters(codec="utf-8", exclude_characters="\x00"), max_size=20))
+def test_other_text_comes_back_as_it_was(text: str) -> None:
+    rows = read(as_csv(Table("t", ("a", "b"), ((text, "end"),))))
+    assert rows[1][0].removeprefix("'") == text.removeprefix("'")
+    assert rows[1][1] == "end"
+
+
+def test_numbers_are_short() -> None:
+    assert [number(v) for v in (18.0, 559.2, 1 / 3, -0.0001, 2)] == ["18", "559.2", "0.333", "0", "2"]
+
+
+def test_unknown_and_double_papers_are_refused() -> None:
+    assert [e.name for e in chosen(EXPORTERS, ["price.csv"])] == ["price.csv"]
+    for names in (["price.csv", "poem.txt"], [], [""]):
+        with pytest.raises(ExportError, match="there are cutlist.csv"):
+            chosen(EXPORTERS, names)
+    with pytest.raises(ExportError, match="same name"):
+        chosen((EXPORTERS[0], Exporter("cutlist.csv", "x", lambda _: b"")), None)
+
+
+def test_a_folder_that_cannot_be_made_is_refused(tmp_path: Path) -> None:
+    (tmp_path / "file").write_text("")
+    with pytest.raises(PlankError, match="cannot be made"):
+        export(shop(a_room()), EXPORTERS, tmp_path / "file" / "below")
+
+
+def test_an_empty_job_still_makes_readable_papers(tmp_path: Path) -> None:
+    assert len(export(shop(a_room()), EXPORTERS, tmp_path)) == 5

@@ -1,0 +1,60 @@
+"""Prices: single facts by hand, and that the lines add up."""
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from makers import CATALOG, a_wall_of, made
+
+from tallplank.core.edit.standard import change_rates
+from tallplank.core.edit.unit import set_rule, set_width
+from tallplank.core.money.price import PriceMaker, board_price_m2, price
+
+kinds = st.lists(st.sampled_from(sorted(CATALOG.kinds)), min_size=1, max_size=5)
+shares = st.floats(0, 0.6)
+
+
+@settings(max_examples=25)
+@given(kinds, shares, shares, shares, shares)
+def test_lines_add_up_to_the_total(names: list[str], waste: float, overhead: float, margin: float, tax: float) -> None:
+    job = change_rates(a_wall_of(*names), waste=waste, overhead=overhead, margin=margin, tax=tax)
+    found = price(made(job))
+    assert found.net == sum(line.price for line in found.lines)
+    assert found.cost.total == sum(line.cost.total for line in found.lines)
+    assert found.cost.total + found.overhead + found.margin == found.net
+    assert found.total == found.net + found.tax
+    assert found.net == pytest.approx(found.cost.total * (1 + overhead) / (1 - margin), abs=len(found.lines))
+
+
+def test_a_filler_by_hand() -> None:
+    """Strip 720 × 50 of MDF 19, cleat 720 × 80 of chipboard 18, both 15 % waste; strip sprayed on two faces."""
+    line = price(made(a_wall_of("filler"))).lines[0]
+    strip, cleat, coated = 0.72 * 0.05, 0.72 * 0.08, 2 * 0.72 * 0.05
+    assert line.cost.boards == round(100 * 1.15 * (strip * 14.1 + cleat * 9.1))
+    assert line.cost.coats == round(100 * coated * 21.5)
+    minutes = 2 * 3 + 32 + 8 + coated * 7
+    assert line.cost.labour == round(100 * minutes / 60 * 46)
+    assert line.price == round(line.cost.total * 1.08 / 0.72)
+
+
+def test_bands_are_paid_by_the_metre_with_their_allowance() -> None:
+    line = price(made(a_wall_of("open-shelf"))).lines[0]
+    gables, boards, shelves = 2 * (720 + 50 + 2 * (300 + 50)), 2 * (364 + 50), 2 * (362 + 50)
+    assert line.cost.bands == round(100 * 0.34 * (gables + boards + shelves) / 1000)
+
+
+def test_a_thickness_that_is_not_sold_costs_what_the_nearest_does() -> None:
+    assert board_price_m2(CATALOG, "mfc-chalk", 17.5) == 9.1
+    assert board_price_m2(CATALOG, "mfc-chalk", 40) == 13.6
+
+
+def test_kept_lines_agree_with_new_ones() -> None:
+    maker, job = PriceMaker(), a_wall_of("base", "drawers", "tall")
+    for edit in (
+        lambda j: j,
+        lambda j: set_width(j, CATALOG, ["u2"], 800),
+        lambda j: set_rule(j, CATALOG, ["u1"], "kick_height", 120),
+        lambda j: change_rates(j, waste=0.3),
+        lambda j: j.replaced(units=j.units[1:]),
+    ):
+        job = edit(job)
+        assert maker.price(made(job)) == price(made(job))

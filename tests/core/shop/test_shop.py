@@ -1,0 +1,67 @@
+"""Cut list and hardware schedule."""
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from makers import CATALOG, a_wall_of, made
+
+from tallplank.core.edit.unit import set_finish, set_width
+from tallplank.core.shop.cutlist import CutlistMaker, cutlist, grouped
+from tallplank.core.shop.schedule import ScheduleMaker, schedule
+
+kinds = st.lists(st.sampled_from(sorted(CATALOG.kinds)), min_size=1, max_size=5)
+
+
+@settings(max_examples=25)
+@given(kinds)
+def test_every_part_is_in_the_list_once(names: list[str]) -> None:
+    shown = made(a_wall_of(*names))
+    rows = cutlist(shown)
+    parts = sum(len(u.parts) for u in shown.units) + sum(len(r.parts) for r in shown.runs)
+    assert sum(r.quantity for r in rows) == sum(r.quantity for r in grouped(rows)) == parts
+    assert len({r.label for r in rows}) == len(rows)
+
+
+def test_left_and_right_share_a_line_and_hands_do_not_matter() -> None:
+    row = next(r for r in cutlist(made(a_wall_of("base"))) if r.part == "gable")
+    assert (row.quantity, row.length, row.width, row.cut_width) == (2, 720, 560, 559.2)
+    assert row.bands == ("ABS chalk 0.8", "", "", "")
+
+
+def test_alike_parts_of_two_units_are_grouped() -> None:
+    rows = grouped(cutlist(made(a_wall_of("base", "drawers"))))
+    gable = next(r for r in rows if r.part == "gable")
+    assert gable.quantity == 4
+    assert gable.unit == "1 Base, doors, 2 Base, drawers"
+    assert gable.owners == ("u1", "u2")
+
+
+def test_worktops_and_plinths_are_listed_with_their_units() -> None:
+    rows = cutlist(made(a_wall_of("base", "base")))
+    top, plinth = (next(r for r in rows if r.part == name) for name in ("worktop", "plinth"))
+    assert top.owners == plinth.owners == ("u1", "u2")
+    assert (top.unit, top.label, plinth.label) == ("Worktop Wall A 1", "T-A1-01", "P-A1-01")
+
+
+def test_the_schedule_counts_and_says_where() -> None:
+    rows = {r.item.role: r for r in schedule(made(a_wall_of("base", "drawers", "wall")))}
+    assert rows["hinge"].quantity == 4
+    assert rows["hinge"].where == "1 Base, doors (2), 3 Wall unit (2)"
+    assert rows["pull"].quantity == 5
+    assert rows["slide"].owners == ("u2",)
+    assert rows["clip"].owners == ("u1", "u2")
+
+
+def test_kept_rows_agree_with_new_ones() -> None:
+    lists, schedules = CutlistMaker(), ScheduleMaker()
+    job = a_wall_of("base", "drawers", "tall")
+    for edit in (
+        lambda j: j,
+        lambda j: set_width(j, CATALOG, ["u2"], 800),
+        lambda j: set_finish(j, CATALOG, ["u1"], "front", "oak"),
+        lambda j: j.replaced(units=j.units[:2]),
+        lambda j: j.replaced(rooms=(j.rooms[0].but(name="Scullery"),)),
+    ):
+        job = edit(job)
+        shown = made(job)
+        assert lists.rows(shown) == cutlist(shown)
+        assert schedules.rows(shown) == schedule(shown)

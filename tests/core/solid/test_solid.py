@@ -1,0 +1,104 @@
+"""Solids: surfaces that close, textures that tile, fronts that open."""
+
+import numpy as np
+import pytest
+from hypothesis import given
+from makers import CATALOG, ROOM, a_made_unit, a_wall_of, made
+from strategies import standards, units
+
+from tallplank.core.build.made import make_unit
+from tallplank.core.edit.room import add_opening
+from tallplank.core.edit.unit import set_width
+from tallplank.core.job.record import Standard, Unit
+from tallplank.core.measure.motion import swung
+from tallplank.core.solid.mesh import cells, faces, volume
+from tallplank.core.solid.scene import SolidMaker
+from tallplank.core.solid.texture import pixels
+
+
+def flux(corners: np.ndarray, normals: np.ndarray) -> float:
+    """A third of the flow of the position through the surface: the volume inside, by the divergence theorem."""
+    c = corners.astype(np.float64)
+    area = np.linalg.norm(np.cross(c[:, 1] - c[:, 0], c[:, 3] - c[:, 0]), axis=1)
+    return float((c.mean(axis=1) * normals).sum(axis=1) @ area) / 3
+
+
+@given(units(), standards)
+def test_the_surface_of_every_part_encloses_its_volume(unit: Unit, standard: Standard) -> None:
+    for part in make_unit(CATALOG, standard, unit).parts:
+        surface = faces(part)
+        assert flux(surface.corners, surface.normals) == pytest.approx(volume(part), rel=1e-4)
+        whole = part.length.value * part.width.value * part.thickness.value
+        assert 0 < volume(part) <= whole + 1e-6
+        assert bool(part.pockets) == (len(cells(part)) > 1)
+
+
+def test_corners_run_counter_clockwise_seen_from_outside() -> None:
+    for part in a_made_unit("base", Standard(door_style="sluice-frame")).parts:
+        surface = faces(part)
+        c = surface.corners
+        turn = np.cross(c[:, 1] - c[:, 0], c[:, 2] - c[:, 1])
+        assert ((turn * surface.normals).sum(axis=1) > 0).all(), part.name
+
+
+def test_the_grain_runs_along_the_length() -> None:
+    door = next(p for p in a_made_unit("base").parts if p.name == "door")
+    surface = faces(door)
+    face = int(np.argmin(surface.normals[:, 1]))
+    along = surface.uv[face, :, 0]
+    assert np.ptp(along) == pytest.approx(door.length.value, abs=1e-3)
+    height = surface.corners[face, :, 2]
+    assert abs(np.corrcoef(along, height)[0, 1]) == pytest.approx(1)
+
+
+@pytest.mark.parametrize("look", sorted(CATALOG.looks))
+def test_textures_tile(look: str) -> None:
+    image = pixels(CATALOG.looks[look]).astype(int)
+    assert image.shape == (512, 512, 3)
+    for axis in (0, 1):
+        inside = np.abs(np.diff(image, axis=axis)).mean()
+        seam = np.abs(np.take(image, 0, axis) - np.take(image, -1, axis)).mean()
+        assert seam <= 3 * inside + 2
+
+
+def test_opened_fronts_move_and_closed_ones_do_not() -> None:
+    shown, maker = made(a_wall_of("base", "drawers")), SolidMaker()
+    closed, opened = maker.solids(shown, ROOM, 0.0), maker.solids(shown, ROOM, 1.0)
+
+    def nearest(solids, look: str) -> float:  # type: ignore[no-untyped-def]
+        return float(next(b for b in solids.batches if b.look == look).faces.corners[:, :, 1].min())
+
+    assert nearest(opened, "lock-gate") < nearest(closed, "lock-gate") - 300
+    assert nearest(opened, "chalk") < nearest(closed, "chalk")
+    assert sum(len(b.faces) for b in opened.batches) == sum(len(b.faces) for b in closed.batches)
+
+
+def test_swinging_keeps_distances_from_the_axis() -> None:
+    points = np.array([[100, 0, 5], [0, 30, 7]], dtype=np.float32)
+    turned = swung(points, 10, 20, True, 0.7)
+    for a, b in zip(points, turned, strict=True):
+        assert np.hypot(*(b[:2] - (10, 20))) == pytest.approx(np.hypot(*(a[:2] - (10, 20))), rel=1e-5)
+        assert a[2] == b[2]
+
+
+def test_an_edit_keeps_the_arrays_of_other_units() -> None:
+    maker, job = SolidMaker(), a_wall_of("base", "drawers")
+    maker.solids(made(job), ROOM)
+    kept = maker._kept
+    before = {k: v[1] for k, v in kept._kept.items()}
+    from tallplank.core.build.made import Workshop
+
+    workshop = Workshop(CATALOG)
+    maker.solids(workshop.make(job), ROOM)
+    before = {k: v[1] for k, v in kept._kept.items()}
+    maker.solids(workshop.make(set_width(job, CATALOG, ["u2"], 700)), ROOM)
+    after = {k: v[1] for k, v in kept._kept.items()}
+    assert after["u1"] is before["u1"]
+    assert after["u2"] is not before["u2"]
+
+
+def test_walls_have_holes_where_their_openings_are() -> None:
+    job = add_opening(a_wall_of("base"), ROOM, "right", "window")
+    with_window = SolidMaker().solids(made(job), ROOM).shell
+    without = SolidMaker().solids(made(a_wall_of("base")), ROOM).shell
+    assert len(with_window) == len(without) + 3 + 4

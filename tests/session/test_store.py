@@ -1,0 +1,186 @@
+"""The store: notices, drags as one step, typing over dimensions, pointing at drawings, autosave."""
+
+import os
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+from makers import CATALOG, ROOM, WALL, a_room, a_wall_of
+
+from tallplank.core.draw.primitive import Measure
+from tallplank.core.edit.room import add_opening
+from tallplank.core.edit.unit import set_width, slide_units
+from tallplank.core.error import PlankError
+from tallplank.core.job.file import JobFileError
+from tallplank.session.arrange import Arranger
+from tallplank.session.autosave import Autosave
+from tallplank.session.measure_edit import edit_measure
+from tallplank.session.store import Store
+
+
+def a_store(*kinds: str) -> Store:
+    return Store(CATALOG, a_wall_of(*kinds))
+
+
+def test_a_subscriber_hears_only_of_its_piece() -> None:
+    store, heard = a_store("base", "base"), []
+    subscription = store.subscribe(lambda s: s.job.units[0], lambda u: heard.append(u.width))
+    store.apply(lambda j: set_width(j, CATALOG, ["u2"], 700), "width")
+    store.apply(lambda j: set_width(j, CATALOG, ["u1"], 500), "width")
+    store.select(["u1"])
+    subscription.close()
+    store.undo()
+    assert heard == [600, 500]
+    assert store.subscriber_count == 0
+
+
+def test_a_subscriber_must_not_edit_from_inside_a_notice() -> None:
+    store = a_store("base")
+    with pytest.raises(RuntimeError, match="inside a notice"):
+        store.subscribe(lambda s: s.selected, lambda _: store.select(["u1"]))
+        store.select(["u2"])
+    store2 = a_store("base")
+    store2.subscribe(lambda s: s.job, lambda _: None)
+    store2.select(["u1"])
+    assert store2.state.selected == ("u1",)
+
+
+def test_an_edit_that_fails_or_does_nothing_leaves_no_step() -> None:
+    store = a_store("base")
+    before = store.state
+    with pytest.raises(PlankError):
+        store.apply(lambda j: set_width(j, CATALOG, ["u1"], 1), "width")
+    store.apply(lambda j: j, "nothing")
+    assert store.state is before
+
+
+def test_the_change_of_price_is_that_of_the_last_edit() -> None:
+    store = a_store("base")
+    before = store.derived.price.total
+    store.apply(lambda j: set_width(j, CATALOG, ["u1"], 900), "wider")
+    assert store.state.price_change == store.derived.price.total - before > 0
+    store.undo()
+    assert store.state.price_change == before - store.derived.price.total or store.state.price_change < 0
+
+
+def test_what_is_gone_is_no_longer_selected() -> None:
+    store = a_store("base", "base")
+    store.select(["u1", "u2", "u1"])
+    assert store.state.selected == ("u1", "u2")
+    store.apply(lambda j: j.replaced(units=j.units[1:]), "delete")
+    assert store.state.selected == ("u2",)
+    store.toggle("u2")
+    assert store.state.selected == ()
+
+
+def test_opening_a_wrong_file_keeps_the_open_job(tmp_path: Path) -> None:
+    store = a_store("base")
+    job = store.job
+    (tmp_path / "bad.plank").write_text("{")
+    with pytest.raises(JobFileError):
+        store.open(tmp_path / "bad.plank")
+    assert store.job is job
+
+
+def test_saving_makes_the_job_clean_and_opening_gives_it_back(tmp_path: Path) -> None:
+    store, path = a_store("base"), tmp_path / "a.plank"
+    store.apply(lambda j: slide_units(j, ["u1"], 5), "slide")
+    assert store.state.is_dirty
+    store.save(path)
+    assert not store.state.is_dirty
+    other = Store(CATALOG)
+    other.open(path)
+    assert other.job == store.job
+    assert other.state.history.undo_label is None
+
+
+@pytest.mark.parametrize(
+    ("measure", "typed", "read", "value"),
+    [
+        (Measure("width", "u1"), "65 cm", lambda j: j.units[0].width, 650),
+        (Measure("height", "u1"), "700", lambda j: j.units[0].height, 700),
+        (Measure("opening-x", "window1", WALL), "1/2 m + 100", lambda j: j.wall(ROOM, WALL).openings[0].x, None),
+        (Measure("opening-width", "window1", WALL), "900", lambda j: j.wall(ROOM, WALL).openings[0].width, 900),
+        (Measure("room-width", ROOM), "5 m", lambda j: j.rooms[0].width, 5000),
+    ],
+)  # fmt: skip
+def test_a_typed_dimension_changes_what_it_measures(measure: Measure, typed: str, read, value: float | None) -> None:  # type: ignore[no-untyped-def]
+    store = Store(CATALOG, add_opening(a_wall_of("base"), ROOM, WALL, "window"))
+    edit_measure(store, measure, typed)
+    assert read(store.job) == (value if value is not None else 600)
+    assert store.state.history.undo_label is not None
+
+
+def test_a_ghost_shows_what_placing_then_does() -> None:
+    store = a_store("base")
+    for on_plan, point in ((True, (980.0, 2700.0)), (False, (980.0, 400.0))):
+        arranger = Arranger(store, on_plan=on_plan)
+        ghost = arranger.ghost("sink", point, 60)
+        assert ghost is not None
+        assert ghost.relation == "right of 1"
+        arranger.place("sink", point, 60)
+        placed = store.job.units[-1]
+        assert (placed.x, placed.wall) == (600, WALL)
+        assert store.state.selected == (placed.id,)
+        store.undo()
+
+
+def test_doors_and_windows_are_placed_in_walls() -> None:
+    store = Store(CATALOG, a_room())
+    arranger = Arranger(store, on_plan=True)
+    assert arranger.ghost("door", (4190.0, 1500.0), 50) is not None
+    arranger.place("door", (4190.0, 1500.0), 50)
+    (door,) = store.job.wall(ROOM, "right").openings
+    assert (door.kind, door.x, store.state.wall) == ("door", 1050, "right")
+    arranger.slide(door.id, (4190.0, 1500.0), (4190.0, 1400.0), 50, first=True)
+    assert store.job.wall(ROOM, "right").openings[0].x == 1150
+
+
+def test_a_drag_is_one_step_however_long_and_can_be_given_up() -> None:
+    store = a_store("base", "base")
+    store.select(["u2"])
+    arranger = Arranger(store, on_plan=False)
+    for i in range(10):
+        ghost = arranger.slide("u2", (900, 400), (900 + 100 * i, 400), 30, first=i == 0)
+    arranger.end()
+    assert store.job.units[1].x == 1500
+    assert store.state.history.undo_label == "slide unit"
+    store.undo()
+    assert store.job.units[1].x == 600
+    ghost = arranger.slide("u2", (900, 400), (915, 400), 30, first=True)
+    assert ghost is not None
+    assert ghost.relation == "right of 1"
+    arranger.slide("u2", (900, 400), (1900, 400), 30, first=False)
+    arranger.cancel()
+    assert store.job.units[1].x == 600
+
+
+def test_dragging_on_the_plan_can_change_the_wall() -> None:
+    store = a_store("base", "base")
+    store.select(["u2"])
+    arranger = Arranger(store, on_plan=True)
+    arranger.slide("u2", (900, 2700), (4150, 1500), 30, first=True)
+    moved = store.job.unit("u2")
+    assert (moved.wall, moved.x) == ("right", 1200)
+
+
+def test_autosave_is_found_after_a_crash_only(tmp_path: Path) -> None:
+    job = a_wall_of("base", "tall")
+    script = (
+        "import sys, os; from pathlib import Path; sys.path[:0] = sys.argv[2:];"
+        "from makers import a_wall_of; from tallplank.session.autosave import Autosave;"
+        "Autosave(Path(sys.argv[1])).keep(a_wall_of('base', 'tall'), Path('/somewhere/a.plank')); os._exit(1)"
+    )
+    root = Path(__file__).parents[2]
+    subprocess.run([sys.executable, "-c", script, str(tmp_path), str(root / "src"), str(root / "tests")], check=False)
+    (tmp_path / "999999.recovery").write_text("damaged")
+    autosave = Autosave(tmp_path)
+    (left,) = autosave.left()
+    assert left.job == job
+    assert left.path == Path("/somewhere/a.plank")
+    autosave.keep(job, None)
+    assert len(autosave.left()) == 1
+    assert (tmp_path / f"{os.getpid()}.recovery").exists()
+    autosave.clear()
+    assert not (tmp_path / f"{os.getpid()}.recovery").exists()
