@@ -1,0 +1,92 @@
+"""The layers hold: each contract catches what it is for, and the core lives without Qt and VTK."""
+
+import os
+import shutil
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+ROOT = Path(__file__).parents[2]
+SRC = ROOT / "src" / "tallplank"
+
+
+def _lint(folder: Path) -> subprocess.CompletedProcess[str]:
+    environment = {**os.environ, "PYTHONPATH": str(folder)}
+    config = ROOT / "pyproject.toml"
+    command = [sys.executable, "-c", "import sys; from importlinter.cli import lint_imports_command; lint_imports_command()", "--config", str(config), "--no-cache"]
+    return subprocess.run(command, capture_output=True, text=True, check=False, env=environment, cwd=folder)
+
+
+@pytest.fixture(scope="module")
+def copied(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    folder = tmp_path_factory.mktemp("layers")
+    shutil.copytree(SRC, folder / "tallplank", ignore=shutil.ignore_patterns("__pycache__"))
+    return folder
+
+
+@pytest.mark.parametrize(
+    ("module", "line", "contract"),
+    [
+        ("session/store.py", "import tallplank.app.theme", "The application's layers"),
+        ("core/build/place.py", "import tallplank.core.edit.unit", "The core's layers"),
+        ("core/draw/plan.py", "import tallplank.core.money.price", "The core's layers"),
+        ("session/store.py", "def f():\n    import PyQt6.QtCore", "Qt only in the window"),
+        ("core/solid/scene.py", "if __debug__:\n    import vtkmodules.vtkCommonCore", "VTK only in the 3D view"),
+        ("app/board/plan.py", "import tallplank.app.board.price", "Kinds of panes do not know each other"),
+        ("core/exchange/paper.py", "import tallplank.core.exchange.sheet", "Exporters do not know each other"),
+    ],
+)  # fmt: skip
+def test_each_contract_catches_a_planted_import(copied: Path, module: str, line: str, contract: str) -> None:
+    file = copied / "tallplank" / module
+    before = file.read_text()
+    file.write_text(f"{before}\n{line}\n")
+    try:
+        done = _lint(copied)
+    finally:
+        file.write_text(before)
+    assert done.returncode != 0
+    assert f"{contract} BROKEN" in done.stdout
+
+
+def test_a_new_package_of_the_core_must_be_placed(copied: Path) -> None:
+    package = copied / "tallplank" / "core" / "stray"
+    package.mkdir()
+    (package / "__init__.py").write_text("")
+    try:
+        done = _lint(copied)
+    finally:
+        shutil.rmtree(package)
+    assert done.returncode != 0
+
+
+def test_the_core_and_its_tests_run_without_qt_and_vtk() -> None:
+    code = (
+        "import sys\n"
+        "class Wall:\n"
+        "    def find_spec(self, name, path=None, target=None):\n"
+        "        if name.split('.')[0] in ('PyQt6', 'vtk', 'vtkmodules', 'qtawesome'):\n"
+        "            raise ModuleNotFoundError(name)\n"
+        "sys.meta_path.insert(0, Wall())\n"
+        "import pytest\n"
+        "sys.exit(pytest.main(['-q', '-c', 'tests/arch/plain.ini', '--rootdir', '.', '-p', 'no:cacheprovider', 'tests/core', 'tests/session']))\n"
+    )
+    environment = {**os.environ, "PYTHONPATH": str(ROOT / "src"), "PYTEST_DISABLE_PLUGIN_AUTOLOAD": "1", "PLANK_EXAMPLES": "5"}
+    done = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=False, env=environment, cwd=ROOT)
+    assert done.returncode == 0, done.stdout[-3000:] + done.stderr[-2000:]
+
+
+def test_sizes_are_watched(capsys: pytest.CaptureFixture[str]) -> None:
+    """Prints the modules over 400 lines; the list should only shrink, and none may pass 500."""
+    sizes = {f.relative_to(SRC): len(f.read_text().splitlines()) for f in SRC.rglob("*.py")}
+    long = {str(f): n for f, n in sizes.items() if n > 400}
+    with capsys.disabled():
+        if long:
+            print(f"\nmodules over 400 lines: {long}")
+    assert max(sizes.values()) <= 500
+
+
+def test_nothing_is_hidden_from_the_linters() -> None:
+    words = ("importlib.import_module", "__import__(")
+    assert [str(f) for f in SRC.rglob("*.py") if any(w in f.read_text() for w in words)] == []

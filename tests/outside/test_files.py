@@ -1,0 +1,94 @@
+"""The papers opened by programs that are not ours: openpyxl, pypdf, a JSON Schema validator."""
+
+import io
+import json
+from pathlib import Path
+
+import jsonschema
+import openpyxl
+import pypdf
+import pytest
+from makers import CATALOG, ROOM, a_wall_of
+
+from tallplank.core.edit.room import change_room
+from tallplank.core.exchange.paper import CUT_COLUMNS
+from tallplank.core.exchange.registry import EXPORTERS
+from tallplank.core.exchange.sheet import SCALES
+from tallplank.core.exchange.table import Table, as_xlsx
+from tallplank.core.job.file import dumps
+from tallplank.core.job.record import Job
+from tallplank.core.measure.display import LengthStyle
+from tallplank.demo import demo_job
+from tallplank.session.derived import Deriver
+
+ROOT = Path(__file__).parents[2]
+
+
+def paper(name: str, job: Job) -> bytes:
+    return next(e for e in EXPORTERS if e.name == name).write(Deriver(CATALOG).derive(job).shop)
+
+
+def test_the_workbook_holds_the_cut_list() -> None:
+    """Source: openpyxl as the reader."""
+    job = demo_job(CATALOG)
+    book = openpyxl.load_workbook(io.BytesIO(paper("cutlist.xlsx", job)))
+    assert book.sheetnames == ["Per unit", "Grouped"]
+    rows = list(book["Per unit"].iter_rows(values_only=True))
+    assert rows[0] == CUT_COLUMNS
+    expected = Deriver(CATALOG).derive(job).cutlist
+    assert len(rows) == len(expected) + 1
+    for row, line in zip(rows[1:], expected, strict=True):
+        assert row[4:10] == pytest.approx((line.thickness, line.length, line.width, line.cut_length, line.cut_width, line.quantity), abs=1e-3)
+    quantity = CUT_COLUMNS.index("quantity")
+    grouped = list(book["Grouped"].iter_rows(min_row=2, values_only=True))
+    assert sum(r[quantity] for r in grouped) == sum(r[quantity] for r in rows[1:])
+
+
+@pytest.mark.parametrize("text", ["=1+1", "+1", "-1", "@x", "=HYPERLINK(1)", "https://example.invalid", "007", "{=1}"])
+def test_text_in_a_workbook_stays_text(text: str) -> None:
+    """Source: openpyxl's data types."""
+    book = openpyxl.load_workbook(io.BytesIO(as_xlsx([Table("t", ("a",), ((text,),))])))
+    cell = book["t"]["A2"]
+    assert (cell.data_type, cell.value, cell.hyperlink) == ("s", text, None)
+
+
+def test_a_room_named_like_a_formula_does_no_harm() -> None:
+    """Source: openpyxl as the reader."""
+    job = change_room(a_wall_of("base"), ROOM, name="=cmd|' /C calc'!A0")
+    book = openpyxl.load_workbook(io.BytesIO(paper("cutlist.xlsx", job)))
+    assert book["Per unit"]["A2"].data_type == "s"
+    assert "\n'=cmd" in paper("cutlist.csv", job).decode().replace("\r", "") or "\n\"'=cmd" in paper("cutlist.csv", job).decode()
+
+
+def test_the_elevation_is_a_page_with_its_numbers() -> None:
+    """Source: pypdf as the reader."""
+    reader = pypdf.PdfReader(io.BytesIO(paper("elevations.pdf", demo_job(CATALOG))))
+    assert len(reader.pages) == 1
+    page = reader.pages[0]
+    assert float(page.mediabox.width) == pytest.approx(420 / 25.4 * 72, abs=0.1)
+    text = page.extract_text()
+    for wanted in ("The Lockkeeper's House", "Galley kitchen · Canal wall", "1 : ", "4200", "600", "450", "1400", "2450", "720"):
+        assert wanted in text
+    scale = int(text.split("1 : ")[1].split()[0])
+    assert scale in SCALES
+
+
+@pytest.mark.parametrize("style", LengthStyle)
+def test_papers_can_be_in_any_style_of_lengths(style: LengthStyle) -> None:
+    """Source: pypdf as the reader."""
+    job = demo_job(CATALOG)
+    job = job.but(display=job.display.but(style=style))
+    text = pypdf.PdfReader(io.BytesIO(paper("elevations.pdf", job))).pages[0].extract_text()
+    assert {LengthStyle.MM: "4200", LengthStyle.CM: "420", LengthStyle.INCH_DECIMAL: "165.354", LengthStyle.INCH_FRACTION: "165 3/8",
+            LengthStyle.FEET_INCHES: "13' 9 3/8\""}[style] in text  # fmt: skip
+
+
+def test_the_job_file_is_valid_by_its_schema() -> None:
+    """Source: the jsonschema package, JSON Schema draft 2020-12."""
+    schema = json.loads((ROOT / "docs" / "job.schema.json").read_text())
+    jsonschema.Draft202012Validator.check_schema(schema)
+    validator = jsonschema.Draft202012Validator(schema)
+    document = json.loads(dumps(demo_job(CATALOG)))
+    validator.validate(document)
+    document["job"]["rooms"][0]["width"] = -1
+    assert not validator.is_valid(document)

@@ -1,0 +1,70 @@
+"""Volumes and overlaps of parts against independent mesh libraries (manifold3d, trimesh)."""
+
+import manifold3d
+import numpy as np
+import pytest
+import trimesh
+from hypothesis import assume, given, settings
+from makers import CATALOG, a_made_unit
+from solids import overlaps
+from strategies import standards, units
+
+from tallplank.core.build.made import make_unit
+from tallplank.core.build.part import Part
+from tallplank.core.job.record import Standard, Unit
+from tallplank.core.solid.mesh import faces, volume
+
+
+def manifold(part: Part) -> manifold3d.Manifold:
+    """The board less its pockets, cut by manifold3d, in the frame of the unit."""
+    body = manifold3d.Manifold.cube(part.size)
+    for pocket in part.pockets:
+        size = np.subtract(pocket.high, pocket.low)
+        body -= manifold3d.Manifold.cube(size).translate(pocket.low)
+    f = part.frame
+    return body.transform(np.column_stack([f.x, f.y, f.z, f.origin]))
+
+
+@settings(max_examples=30)
+@given(units(), standards)
+def test_volumes_agree_with_a_boolean_cut(unit: Unit, standard: Standard) -> None:
+    """Source: manifold3d's boolean difference and volume."""
+    made = make_unit(CATALOG, standard, unit)
+    assume(not made.problem)
+    for part in made.parts:
+        assert volume(part) == pytest.approx(manifold(part).volume(), rel=1e-6), part.name
+
+
+@pytest.mark.parametrize("kind", sorted(CATALOG.kinds))
+@pytest.mark.parametrize("style", sorted(CATALOG.door_styles))
+def test_no_two_parts_share_space(kind: str, style: str) -> None:
+    """Source: manifold3d's boolean intersection of every pair."""
+    parts = a_made_unit(kind, Standard(door_style=style)).parts
+    solids = [manifold(p) for p in parts]
+    for i, a in enumerate(solids):
+        for j in range(i):
+            shared = (a ^ solids[j]).volume()
+            assert shared == pytest.approx(0, abs=1e-3), f"{parts[i].name} and {parts[j].name}"
+
+
+def test_a_planted_overlap_is_found() -> None:
+    """The check of our own tests can fail: without its groove the gable and the back share space."""
+    from dataclasses import replace
+
+    parts = a_made_unit("base").parts
+    assert overlaps(parts) == []
+    spoiled = tuple(replace(p, pockets=()) if p.name == "gable left" else p for p in parts)
+    (found,) = overlaps(spoiled)
+    assert "gable left and back by 7.5" in found
+
+
+@pytest.mark.parametrize("style", sorted(CATALOG.door_styles))
+def test_the_surface_is_that_of_the_solid(style: str) -> None:
+    """Source: trimesh's volume and area of our own surface, and manifold3d's area."""
+    for part in a_made_unit("base", Standard(door_style=style)).parts:
+        surface = faces(part)
+        corners = surface.corners.reshape(-1, 3)
+        quads = np.arange(len(corners)).reshape(-1, 4)
+        mesh = trimesh.Trimesh(corners, np.concatenate([quads[:, [0, 1, 2]], quads[:, [0, 2, 3]]]), process=False)
+        assert mesh.volume == pytest.approx(volume(part), rel=1e-4)
+        assert mesh.area == pytest.approx(manifold(part).surface_area(), rel=1e-5)
