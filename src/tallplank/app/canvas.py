@@ -31,7 +31,8 @@ from tallplank.session.store import Store
 
 TEXT_PX = 12.5
 KIND_MIME = "application/x-tall-plank-kind"
-SNAP_PX = 12.0
+SNAP_PX, MOST_SNAP = 12.0, 120.0
+"""How near a relation catches: in pixels, and at most in millimetres."""
 MOST_LIFTS = 2
 _DRAG_FROM = 4.0
 
@@ -342,9 +343,12 @@ class DrawingCanvas(QWidget):
         field.open_at(self._view.out(text.centre).toPoint())
         return field
 
+    def _reach(self) -> float:
+        return min(SNAP_PX / self._view.scale, MOST_SNAP)
+
     def _show_ghost(self, kind: str) -> None:
         if self._pointer is not None:
-            self._ghost = self._arranger.ghost(kind, self._view.inside(self._pointer), SNAP_PX / self._view.scale)
+            self._ghost = self._arranger.ghost(kind, self._view.inside(self._pointer), self._reach())
             self.update()
 
     def _drop_ghost(self) -> None:
@@ -354,7 +358,7 @@ class DrawingCanvas(QWidget):
     def _place(self, place: QPointF, kind: str | None = None) -> None:
         self._pointer = place
         try:
-            self._arranger.place(kind or self._store.state.placing, self._view.inside(place), SNAP_PX / self._view.scale)
+            self._arranger.place(kind or self._store.state.placing, self._view.inside(place), self._reach())
         except PlankError as problem:
             self._store.say(str(problem))
         self._drop_ghost()
@@ -364,7 +368,7 @@ class DrawingCanvas(QWidget):
             return
         try:
             self._ghost = self._arranger.slide(
-                press.unit, self._view.inside(press.at), self._view.inside(self._pointer), SNAP_PX / self._view.scale, first=first
+                press.unit, self._view.inside(press.at), self._view.inside(self._pointer), self._reach(), first=first
             )
         except PlankError as problem:
             self._store.say(str(problem))

@@ -4,7 +4,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Any, Generic, TypeVar
 
-from PyQt6.QtCore import QAbstractTableModel, QItemSelection, QItemSelectionModel, QModelIndex, Qt
+from PyQt6.QtCore import QAbstractTableModel, QItemSelection, QItemSelectionModel, QModelIndex, QObject, Qt
 from PyQt6.QtWidgets import QAbstractItemView, QHeaderView, QTableView
 
 from tallplank.app.theme import Tokens, font
@@ -28,8 +28,8 @@ class Column(Generic[_R]):
 class RowModel(QAbstractTableModel, Generic[_R]):
     """Rows of any record."""
 
-    def __init__(self, columns: Sequence[Column[_R]]) -> None:
-        super().__init__()
+    def __init__(self, columns: Sequence[Column[_R]], parent: QObject) -> None:
+        super().__init__(parent)
         self.columns = columns
         self.rows: Sequence[_R] = ()
 
@@ -76,7 +76,7 @@ class UnitTable(QTableView, Generic[_R]):
         self.store = store
         self._rows, self._owners = rows, owners
         self._linking = False
-        self.rows_model: RowModel[_R] = RowModel(columns)
+        self.rows_model: RowModel[_R] = RowModel(columns, self)
         self.setModel(self.rows_model)
         self.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
         self.setAlternatingRowColors(True)

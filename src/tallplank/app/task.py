@@ -47,5 +47,7 @@ class Task(QObject):
             self.failed.emit("Given up.")
         except PlankError as problem:
             self.failed.emit(str(problem))
+        except Exception as problem:  # noqa: BLE001  a thread's end must always reach the window
+            self.failed.emit(f"That did not work, and it is a fault of the program: {problem!r}")
         else:
             self.finished.emit(result)

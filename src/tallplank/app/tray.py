@@ -219,7 +219,7 @@ class Tray(QWidget):
             button.setIcon(icon)
             button.setIconSize(QSize(34, 20))
         button.setFixedSize(WIDTH - 26, 28)
-        button.clicked.connect(apply)
+        button.clicked.connect(lambda: apply())
         self._add(name, button)
 
     def _apply_finish(self, role: FinishRole, finish: str) -> None:

@@ -9,8 +9,9 @@ from tallplank.core.draw.primitive import Point
 from tallplank.core.edit.room import add_opening, change_opening, usual_opening
 from tallplank.core.edit.snap import Mover, Rest, rest
 from tallplank.core.edit.unit import Spot, move_to_wall, place_unit, slide_units
-from tallplank.core.job.record import Job, Room, Unit, Wall
+from tallplank.core.job.record import Display, Job, Room, Unit, Wall
 from tallplank.core.measure.frame import wall_frame
+from tallplank.core.measure.length import LengthUnit
 from tallplank.session.store import Store
 
 OPENING_KINDS = ("door", "window")
@@ -161,7 +162,8 @@ class Arranger:
         made_unit = make_unit(self._store.catalog, job.standard, unit)
         low = made_unit.placed.z
         made = self._store.derived.made
-        return rest(made, room, wall, Mover(unit.width, low, low + unit.height, ignore), x, reach)
+        found = rest(made, room, wall, Mover(unit.width, low, low + unit.height, ignore), x, reach)
+        return found if found.relation else Rest(_whole(found.x, job.display))
 
     def _wall_at(self, room: Room, point: Point, shown: Wall) -> tuple[Wall, float]:
         return wall_at(room, point) if self._on_plan else (shown, point[0])
@@ -185,6 +187,12 @@ def _opening_aim(room: Room, wall: Wall, kind: str, along: float) -> _Aim:
     x = round(min(max(along - width / 2, 0.0), max(room.wall_length(wall) - width, 0.0)))
     resting = Rest(x, f"{x:.0f} from the left end of {wall.name}")
     return _Aim(room, wall, resting, width, (0.0, wall.thickness), (sill, sill + height))
+
+
+def _whole(x: float, display: Display) -> float:
+    """A place that no relation holds, on the next whole millimetre or finest shown fraction of an inch."""
+    step = 1.0 if display.style.unit.value <= LengthUnit.CM.value else LengthUnit.INCH.value / display.denominator
+    return round(x / step) * step
 
 
 def _opening_ids(job: Job) -> set[str]:

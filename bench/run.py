@@ -1,0 +1,181 @@
+"""Speed as ratios measured in one run: ./plank bench [edit] [build] [orbit] [start]."""
+
+import gc
+import os
+import subprocess
+import sys
+import time
+from collections.abc import Callable
+from pathlib import Path
+from statistics import median
+
+ROOT = Path(__file__).parents[1]
+sys.path[:0] = [str(ROOT / "src"), str(ROOT / "tests")]
+
+from makers import CATALOG, many_units  # noqa: E402
+
+from tallplank.core.edit.unit import set_width  # noqa: E402
+from tallplank.core.job.record import Job  # noqa: E402
+from tallplank.session.derived import Derived, Deriver  # noqa: E402
+
+
+def timed(work: Callable[[], object]) -> float:
+    """Seconds that one call takes, the garbage collector kept out of it."""
+    gc.collect()
+    gc.disable()
+    try:
+        start = time.perf_counter()
+        work()
+        return time.perf_counter() - start
+    finally:
+        gc.enable()
+
+
+def all_of(derived: Derived) -> None:
+    """Parts, cut list, schedule and price."""
+    _ = derived.cutlist, derived.schedule, derived.price
+
+
+def copied(job: Job) -> Job:
+    """The same job in new records, so that nothing kept by identity is found."""
+    return job.replaced(units=tuple(u.model_copy() for u in job.units), standard=job.standard.model_copy())
+
+
+def cold(job: Job) -> float:
+    """Seconds to build a job and all that follows from it, from nothing."""
+    fresh = copied(job)
+    return timed(lambda: all_of(Deriver(CATALOG).derive(fresh)))
+
+
+def bench_edit() -> tuple[float, float]:
+    """One width edit in a 150-unit job against a cold build of that job; at most 1/40."""
+    job = many_units(150)
+    builds = median(cold(job) for _ in range(7))
+    deriver = Deriver(CATALOG)
+    all_of(deriver.derive(job))
+    edits = []
+    for i in range(60):
+        unit = f"u{(i * 7) % 150}"
+        width = 700.0 + i
+
+        def once(unit: str = unit, width: float = width) -> None:
+            nonlocal job
+            job = set_width(job, CATALOG, [unit], width)
+            all_of(deriver.derive(job))
+
+        edits.append(timed(once))
+    print(f"  edit {median(edits) * 1e3:.2f} ms, cold build {builds * 1e3:.1f} ms")
+    return median(edits) / builds, 1 / 40
+
+
+def bench_build() -> tuple[float, float]:
+    """A cold build of 1,000 units against one of 100; at most 11.5."""
+    small, large = many_units(100), many_units(1000)
+    pairs = [(cold(small), cold(large)) for _ in range(5)]
+    print(f"  100 units {median(a for a, _ in pairs) * 1e3:.1f} ms, 1000 units {median(b for _, b in pairs) * 1e3:.1f} ms")
+    return median(b / a for a, b in pairs), 11.5
+
+
+def bench_orbit() -> tuple[float, float]:
+    """An orbit frame of the demo against VTK showing the same triangles as one plain mesh; at most 1.5."""
+    import numpy as np
+    from vtkmodules.util.numpy_support import numpy_to_vtk
+    from vtkmodules.vtkCommonCore import vtkPoints
+    from vtkmodules.vtkCommonDataModel import vtkPolyData
+    from vtkmodules.vtkRenderingCore import vtkActor, vtkPolyDataMapper
+
+    from tallplank.core.solid.scene import SolidMaker
+    from tallplank.demo import demo_job
+    from tallplank.view3d.scene import Scene, Tones, _cells
+
+    made = Deriver(CATALOG).derive(demo_job(CATALOG)).made
+    solids = SolidMaker().solids(made, made.job.rooms[0].id)
+    tones = Tones((0.9, 0.9, 0.86), (0.97, 0.97, 0.95), (0.2, 0.2, 0.2), (0.1, 0.4, 0.4))
+    ours, plain = Scene(CATALOG.looks, tones), Scene(CATALOG.looks, tones)
+    ours.show(solids)
+    surfaces = [*(b.faces for b in solids.batches), solids.shell]
+    corners = np.concatenate([f.corners for f in surfaces]).reshape(-1, 3)
+    mesh, points = vtkPolyData(), vtkPoints()
+    points.SetData(numpy_to_vtk(corners, deep=True))
+    mesh.SetPoints(points)
+    mesh.SetPolys(_cells(len(corners) // 4, 4))
+    mapper, actor = vtkPolyDataMapper(), vtkActor()
+    mapper.SetInputData(mesh)
+    actor.SetMapper(mapper)
+    plain.renderer.AddActor(actor)
+    plain._boxes, plain._size = solids.boxes, solids.size
+    times: dict[str, list[float]] = {"ours": [], "plain": []}
+    for scene in (ours, plain):
+        scene.resize(640, 420)
+        scene.look_from((-0.5, -1.0, 0.42))
+        scene.render()
+    for _ in range(60):
+        for name, scene in (("ours", ours), ("plain", plain)):
+            scene.orbit(2.0, 0.0)
+            times[name].append(timed(scene.render))
+    a, b = median(times["ours"]), median(times["plain"])
+    print(f"  ours {a * 1e3:.1f} ms, plain mesh {b * 1e3:.1f} ms, {len(corners) // 2} triangles")
+    return a / b, 1.5
+
+
+_BARE = """
+import sys
+from PyQt6.QtWidgets import QApplication, QMainWindow
+import vtk
+app = QApplication(sys.argv)
+window = QMainWindow()
+window.show()
+app.processEvents()
+"""
+_OURS = """
+import sys
+from PyQt6.QtCore import QSettings
+from tallplank.app.theme import load_fonts
+from tallplank.app.window import MainWindow, application
+from tallplank.core.catalog.reader import shipped
+from tallplank.demo import demo_job
+from tallplank.session.store import Store
+app = application(sys.argv)
+load_fonts()
+window = MainWindow(Store(shipped(), demo_job(shipped())), QSettings(sys.argv[1], QSettings.Format.IniFormat))
+window.show()
+app.processEvents()
+window.repaint()
+"""
+
+
+def bench_start() -> tuple[float, float]:
+    """The window up with the demo against a bare script that imports PyQt6 and VTK and shows an empty window; at most 2.5."""
+    import tempfile
+
+    environment = {**os.environ, "PYTHONPATH": str(ROOT / "src")}
+
+    def run(code: str) -> float:
+        with tempfile.TemporaryDirectory() as scratch:
+            command = [sys.executable, "-c", code, f"{scratch}/window.ini"]
+            return timed(lambda: subprocess.run(command, check=True, env=environment, stderr=subprocess.DEVNULL))
+
+    pairs = [(run(_BARE), run(_OURS)) for _ in range(6)][1:]
+    print(f"  bare {median(a for a, _ in pairs):.2f} s, ours {median(b for _, b in pairs):.2f} s")
+    return median(b for _, b in pairs) / median(a for a, _ in pairs), 2.5
+
+
+BENCHES = {"edit": bench_edit, "build": bench_build, "orbit": bench_orbit, "start": bench_start}
+
+
+def main(names: list[str]) -> int:
+    """Run the benches that are named, or all; says whether each keeps its bound."""
+    unknown = [n for n in names if n not in BENCHES]
+    if unknown or "--help" in names:
+        print(f"plank bench: choose among {', '.join(BENCHES)}", file=sys.stderr)
+        return 2
+    for name in names or BENCHES:
+        bench = BENCHES[name]
+        print(f"{name}: {bench.__doc__}")
+        ratio, bound = bench()
+        print(f"  ratio {ratio:.4f}, bound {bound:.4f}: {'kept' if ratio <= bound else 'NOT KEPT'}\n")
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main(sys.argv[1:]))

@@ -1,0 +1,47 @@
+"""The real window, offscreen, with a leak check after each test."""
+
+import threading
+from collections.abc import Callable, Iterator
+from pathlib import Path
+
+import pytest
+from makers import CATALOG, a_wall_of
+from PyQt6.QtCore import QCoreApplication, QEvent, QSettings
+from PyQt6.QtWidgets import QApplication
+
+from tallplank.app.theme import load_fonts
+from tallplank.app.window import MainWindow
+from tallplank.core.job.record import Job
+from tallplank.session.autosave import Autosave
+from tallplank.session.store import Store
+
+
+@pytest.fixture(scope="session")
+def fonts(qapp: QApplication) -> None:
+    load_fonts()
+
+
+@pytest.fixture
+def open_window(fonts: None, qapp: QApplication, tmp_path: Path) -> Iterator[Callable[..., MainWindow]]:
+    """Opens windows; closes them and checks that nothing is left behind."""
+    opened: list[MainWindow] = []
+
+    def make(job: Job | None = None) -> MainWindow:
+        settings = QSettings(str(tmp_path / "window.ini"), QSettings.Format.IniFormat)
+        window = MainWindow(Store(CATALOG, job or a_wall_of("base", "drawers", "wall")), settings, Autosave(tmp_path / "recovery"))
+        window.resize(1280, 800)
+        window.show()
+        opened.append(window)
+        return window
+
+    threads = threading.active_count()
+    yield make
+    for window in opened:
+        window.dismantle()
+        window.hide()
+        window.deleteLater()
+        QCoreApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete.value)
+        qapp.processEvents()
+        assert window.store.subscriber_count == 0, "a view did not end its subscription"
+    assert [w for w in QApplication.topLevelWidgets() if w.isVisible()] == []
+    assert threading.active_count() == threads
