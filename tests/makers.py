@@ -53,8 +53,16 @@ def many_units(count: int) -> Job:
         usual = CATALOG.kinds[kinds[place]]
         units.append(
             Unit(
-                id=f"u{index}", mark=index + 1, kind=usual.id, room=job.rooms[number].id, wall="back", x=place * 600.0,
-                width=usual.width, height=usual.height, depth=usual.depth, openings=usual.openings,
+                id=f"u{index}",
+                mark=index + 1,
+                kind=usual.id,
+                room=job.rooms[number].id,
+                wall="back",
+                x=place * 600.0,
+                width=usual.width,
+                height=usual.height,
+                depth=usual.depth,
+                openings=usual.openings,
             )
         )
     return job.replaced(units=tuple(units))

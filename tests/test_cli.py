@@ -18,7 +18,9 @@ ROOT = Path(__file__).parents[1]
 def plank(*arguments: str) -> subprocess.CompletedProcess[str]:
     environment = {k: v for k, v in os.environ.items() if k not in ("DISPLAY", "QT_QPA_PLATFORM")}
     environment["PYTHONPATH"] = str(ROOT / "src")
-    return subprocess.run([sys.executable, "-m", "tallplank", *arguments], capture_output=True, text=True, check=False, env=environment, cwd=ROOT)
+    return subprocess.run(
+        [sys.executable, "-m", "tallplank", *arguments], capture_output=True, text=True, check=False, env=environment, cwd=ROOT
+    )
 
 
 def test_export_writes_what_is_asked_for_without_a_display(tmp_path: Path) -> None:

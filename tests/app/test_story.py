@@ -238,7 +238,9 @@ def test_the_room_in_3d_selects_turns_and_opens(open_window: Open, qtbot: QtBot)
     view.repaint()
     found = {view.unit_at(QPointF(x, y)) for x in range(0, view.width(), 12) for y in range(0, view.height(), 12)}
     assert found == {None, "u1", "u2", "u3"}
-    place = next(QPointF(x, y) for x in range(0, view.width(), 6) for y in range(0, view.height(), 6) if view.unit_at(QPointF(x, y)) == "u2")
+    place = next(
+        QPointF(x, y) for x in range(0, view.width(), 6) for y in range(0, view.height(), 6) if view.unit_at(QPointF(x, y)) == "u2"
+    )
     QTest.mouseClick(view, LEFT, pos=place.toPoint())
     assert window.store.state.selected == ("u2",)
     closed = view.grab().toImage()
@@ -251,7 +253,16 @@ def test_the_room_in_3d_selects_turns_and_opens(open_window: Open, qtbot: QtBot)
     QTest.mouseMove(view, QPoint(90, 80))
     QTest.mouseMove(view, QPoint(120, 90))
     QTest.mouseRelease(view, LEFT, pos=QPoint(120, 90))
-    wheel = QWheelEvent(QPointF(50, 50), QPointF(50, 50), QPoint(), QPoint(0, 240), Qt.MouseButton.NoButton, Qt.KeyboardModifier.NoModifier, Qt.ScrollPhase.NoScrollPhase, False)
+    wheel = QWheelEvent(
+        QPointF(50, 50),
+        QPointF(50, 50),
+        QPoint(),
+        QPoint(0, 240),
+        Qt.MouseButton.NoButton,
+        Qt.KeyboardModifier.NoModifier,
+        Qt.ScrollPhase.NoScrollPhase,
+        False,
+    )
     QApplication.sendEvent(view, wheel)
     view.look("above")
     qtbot.wait(250)

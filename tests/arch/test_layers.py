@@ -15,7 +15,14 @@ SRC = ROOT / "src" / "tallplank"
 def _lint(folder: Path) -> subprocess.CompletedProcess[str]:
     environment = {**os.environ, "PYTHONPATH": str(folder)}
     config = ROOT / "pyproject.toml"
-    command = [sys.executable, "-c", "import sys; from importlinter.cli import lint_imports_command; lint_imports_command()", "--config", str(config), "--no-cache"]
+    command = [
+        sys.executable,
+        "-c",
+        "import sys; from importlinter.cli import lint_imports_command; lint_imports_command()",
+        "--config",
+        str(config),
+        "--no-cache",
+    ]
     return subprocess.run(command, capture_output=True, text=True, check=False, env=environment, cwd=folder)
 
 

@@ -38,7 +38,9 @@ def test_the_workbook_holds_the_cut_list() -> None:
     expected = Deriver(CATALOG).derive(job).cutlist
     assert len(rows) == len(expected) + 1
     for row, line in zip(rows[1:], expected, strict=True):
-        assert row[4:10] == pytest.approx((line.thickness, line.length, line.width, line.cut_length, line.cut_width, line.quantity), abs=1e-3)
+        assert row[4:10] == pytest.approx(
+            (line.thickness, line.length, line.width, line.cut_length, line.cut_width, line.quantity), abs=1e-3
+        )
     quantity = CUT_COLUMNS.index("quantity")
     grouped = list(book["Grouped"].iter_rows(min_row=2, values_only=True))
     assert sum(r[quantity] for r in grouped) == sum(r[quantity] for r in rows[1:])

@@ -13,7 +13,6 @@ from vtkmodules.vtkCommonCore import vtkPoints, vtkUnsignedCharArray
 from vtkmodules.vtkCommonDataModel import vtkCellArray, vtkImageData, vtkPolyData
 from vtkmodules.vtkRenderingCore import (
     vtkActor,
-    vtkLight,
     vtkPolyDataMapper,
     vtkProperty,
     vtkRenderer,
@@ -48,6 +47,30 @@ FILLED = 0.9
 """How much of the picture the units fill when all is shown."""
 
 
+@dataclass(frozen=True, slots=True)
+class Light:
+    """Even light with a fixed fall: how bright a side is that faces up, down, along x and along y.
+
+    It is worked into the colours once, so that turning the camera costs no more than showing the triangles.
+    """
+
+    up: float
+    down: float
+    x: float
+    y: float
+
+    def of(self, normals: NDArray[np.float32]) -> NDArray[np.float64]:
+        """The brightness of each side."""
+        weight = normals.astype(np.float64) ** 2
+        upright = np.where(normals[:, 2] > 0, self.up, self.down)
+        brightness: NDArray[np.float64] = weight[:, 2] * upright + weight[:, 0] * self.x + weight[:, 1] * self.y
+        return brightness
+
+
+SHELL = "shell"
+BODY_LIGHT, SHELL_LIGHT = Light(1.06, 0.6, 0.84, 0.95), Light(0.93, 0.9, 0.965, 1.0)
+
+
 class Scene:
     """Shows solids through a camera. Sizes are in pixels; the picture's rows run from the top."""
 
@@ -62,7 +85,7 @@ class Scene:
         self.window.SetMultiSamples(0)
         self.window.SetSize(400, 300)
         self.window.AddRenderer(self.renderer)
-        self._lights()
+        self.renderer.SetAutomaticLightCreation(0)
         self._lines = self._line_actor(1.0)
         self._chosen = self._line_actor(2.5)
         self.tint(tones)
@@ -73,14 +96,12 @@ class Scene:
         self.renderer.SetBackground(*tones.ground)
         self._lines.GetProperty().SetColor(*tones.line)
         self._chosen.GetProperty().SetColor(*tones.selected)
-        if "shell" in self._actors:
-            self._actors["shell"][0].GetProperty().SetColor(*tones.wall)
 
     def show(self, solids: Solids) -> None:
         """Show these surfaces; the camera stays."""
         self._boxes, self._size = solids.boxes, solids.size
-        present = {"shell"}
-        self._show_faces("shell", solids.shell)
+        present = {SHELL}
+        self._show_faces(SHELL, solids.shell)
         for batch in solids.batches:
             self._show_faces(batch.look, batch.faces)
             present.add(batch.look)
@@ -196,16 +217,6 @@ class Scene:
         camera = self.renderer.GetActiveCamera()
         return float(2 * camera.GetDistance() * np.tan(np.radians(camera.GetViewAngle() / 2)) / self.window.GetSize()[1])
 
-    def _lights(self) -> None:
-        self.renderer.SetAutomaticLightCreation(0)
-        for place, strength in (((0.3, 0.5, 1.0), 0.72), ((-0.9, 0.2, 0.5), 0.3), ((0.6, 0.1, 0.4), 0.16)):
-            light = vtkLight()
-            light.SetLightTypeToCameraLight()
-            light.SetPosition(*place)
-            light.SetFocalPoint(0, 0, 0)
-            light.SetIntensity(strength)
-            self.renderer.AddLight(light)
-
     def _show_faces(self, name: str, faces: Faces) -> None:
         if name not in self._actors:
             self._actors[name] = self._face_actor(name)
@@ -216,10 +227,20 @@ class Scene:
         points.SetData(numpy_to_vtk(faces.corners.reshape(-1, 3), deep=True))
         data.SetPoints(points)
         data.SetPolys(_cells(len(faces), 4))
-        data.GetPointData().SetNormals(numpy_to_vtk(np.repeat(faces.normals, 4, axis=0), deep=True))
+        data.GetPointData().SetScalars(numpy_to_vtk(self._lit(name, faces), deep=True))
         if self._is_textured(name):
             data.GetPointData().SetTCoords(numpy_to_vtk((faces.uv / scale).reshape(-1, 2).astype(np.float32), deep=True))
         data.Modified()
+
+    def _lit(self, name: str, faces: Faces) -> NDArray[np.uint8]:
+        """The colour of every corner: the surface's own, by how the light falls on its side."""
+        own = self._tones.wall if name == SHELL else (1.0, 1.0, 1.0) if self._is_textured(name) else _rgb(self._plain(name))
+        light = (SHELL_LIGHT if name == SHELL else BODY_LIGHT).of(faces.normals)
+        colours = np.clip(light[:, None] * np.array(own) * 255, 0, 255).astype(np.uint8)
+        return np.repeat(colours, 4, axis=0)
+
+    def _plain(self, name: str) -> str:
+        return self._looks[name].colour if name in self._looks else name
 
     def _is_textured(self, name: str) -> bool:
         return name in self._looks and self._looks[name].kind != "plain"
@@ -227,22 +248,13 @@ class Scene:
     def _face_actor(self, name: str) -> tuple[vtkActor, vtkPolyData]:
         data, mapper, actor = vtkPolyData(), vtkPolyDataMapper(), vtkActor()
         mapper.SetInputData(data)
-        mapper.SetResolveCoincidentTopologyToPolygonOffset()
-        mapper.SetRelativeCoincidentTopologyPolygonOffsetParameters(1.0, 1.0)
         actor.SetMapper(mapper)
         prop: vtkProperty = actor.GetProperty()
-        prop.SetInterpolationToFlat()
-        prop.SetAmbient(0.4)
-        prop.SetDiffuse(0.76)
+        prop.LightingOff()
         if self._is_textured(name):
             actor.SetTexture(_texture(self._looks[name]))
-        elif name == "shell":
-            prop.SetColor(*self._tones.wall)
+        elif name == SHELL:
             prop.BackfaceCullingOn()
-            prop.SetAmbient(0.72)
-            prop.SetDiffuse(0.34)
-        else:
-            prop.SetColor(*_rgb(self._looks[name].colour if name in self._looks else name))
         return actor, data
 
     def _line_actor(self, width: float) -> vtkActor:
@@ -251,6 +263,8 @@ class Scene:
         actor.SetMapper(mapper)
         actor.GetProperty().SetLineWidth(width)
         actor.GetProperty().LightingOff()
+        mapper.SetResolveCoincidentTopologyToPolygonOffset()
+        mapper.SetRelativeCoincidentTopologyLineOffsetParameters(-1.0, -4.0)
         self.renderer.AddActor(actor)
         return actor
 

@@ -72,7 +72,9 @@ def test_a_grooved_back_is_as_wide_as_its_grooves_less_the_clearance() -> None:
     assert back.length.value == 720 - 2 * 18 + 2 * 8 - 1
 
 
-@pytest.mark.parametrize(("back", "gable", "shelf"), [("grooved", 560, 524), ("rebated", 560, 542), ("planted", 552, 542), ("none", 560, 550)])
+@pytest.mark.parametrize(
+    ("back", "gable", "shelf"), [("grooved", 560, 524), ("rebated", 560, 542), ("planted", 552, 542), ("none", 560, 550)]
+)
 def test_the_kind_of_back_sets_the_depths(back: str, gable: float, shelf: float) -> None:
     made = a_made_unit("base", rules={"back": back})
     assert part(made, "gable left").width.value == gable
@@ -137,5 +139,7 @@ def test_what_cannot_be_built_says_why_and_has_no_parts(kind: str, values: dict,
 
 def test_a_panel_thicker_than_its_frame_is_refused() -> None:
     style = CATALOG.door_styles["sluice-frame"].but(panel=25)
-    catalog = type(CATALOG)(**{f: getattr(CATALOG, f) for f in CATALOG.__slots__} | {"door_styles": {**CATALOG.door_styles, "sluice-frame": style}})
+    catalog = type(CATALOG)(
+        **{f: getattr(CATALOG, f) for f in CATALOG.__slots__} | {"door_styles": {**CATALOG.door_styles, "sluice-frame": style}}
+    )
     assert "does not fit into a frame" in make_unit(catalog, Standard(door_style="sluice-frame"), a_unit("base")).problem

@@ -54,7 +54,12 @@ def test_each_kind_gets_what_it_needs_and_no_more() -> None:
     assert {k: count(a_made_unit(k), "pull") for k in CATALOG.kinds} == {
         "base": 1, "drawers": 3, "sink": 2, "wall": 1, "tall": 2, "open-shelf": 0, "filler": 0,
     }  # fmt: skip
-    assert {k: count(a_made_unit(k), "hanger") for k in ("wall", "open-shelf", "base", "tall")} == {"wall": 1, "open-shelf": 1, "base": 0, "tall": 0}
+    assert {k: count(a_made_unit(k), "hanger") for k in ("wall", "open-shelf", "base", "tall")} == {
+        "wall": 1,
+        "open-shelf": 1,
+        "base": 0,
+        "tall": 0,
+    }
     assert count(a_made_unit("tall"), "pin") == 16
     assert count(a_made_unit("base", rules={"kick": "none"}), "leg") == 0
 

@@ -75,12 +75,12 @@ def test_hung_fillers_carry_no_worktop() -> None:
     assert made(job).runs == ()
 
 
-def test_an_edit_of_one_unit_rebuilds_one_unit_and_its_wall() -> None:
+def test_an_edit_of_one_unit_rebuilds_one_unit_and_its_runs() -> None:
     workshop, job = Workshop(CATALOG), many_units(60)
     first = workshop.make(job)
     workshop.built.clear()
-    second = workshop.make(set_width(job, CATALOG, ["u12"], 650))
-    assert workshop.built == {"unit": 1, "wall": 1}
+    second = workshop.make(set_width(job, CATALOG, ["u12"], 610))
+    assert workshop.built == {"unit": 1, "run": 2}
     same = [a is b for a, b in zip(first.units, second.units, strict=True)]
     assert same.count(False) == 1
     workshop.built.clear()

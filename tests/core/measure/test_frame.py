@@ -6,7 +6,7 @@ from hypothesis import strategies as st
 
 from tallplank.core.measure.display import LengthStyle
 from tallplank.core.measure.frame import WALL_SIDES, extent, frame_along, moved, wall_frame
-from tallplank.core.measure.memo import ByKey, IdentityMemo
+from tallplank.core.measure.memo import IdentityMemo, Mapped
 from tallplank.core.measure.size import Size
 
 points = st.tuples(*[st.floats(-5000, 5000)] * 3)
@@ -60,5 +60,20 @@ def test_memos_keep_results_by_identity() -> None:
     for key in (a, a, b, c, a):
         memo.get((key,), lambda: calls.append(1) or len(calls))  # type: ignore[func-returns-value]
     assert len(calls) == 4
-    kept: ByKey[int] = ByKey()
-    assert [kept.get("k", s, len) for s in (a, a, [1, 2])] == [1, 1, 2]
+
+
+def test_a_row_of_results_is_redone_only_where_its_source_changed() -> None:
+    kept: Mapped[list[int], int] = Mapped()
+    a, b, c = [1], [2], [3]
+    done: list[int] = []
+
+    def compute(source: list[int]) -> int:
+        done.extend(source)
+        return source[0] * 10
+
+    assert kept.of([a, b], compute) == [10, 20]
+    assert kept.of([a, c], compute) == [10, 30]
+    assert kept.of([c, a, b], compute) == [30, 10, 20]
+    assert done == [1, 2, 3, 2]
+    assert kept.of([c, a, b], compute, "another context") == [30, 10, 20]
+    assert len(done) == 7

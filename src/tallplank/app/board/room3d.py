@@ -55,7 +55,7 @@ class Room3DPane(QWidget):
         self._tokens = tokens
         if self._scene is not None:
             self._scene.tint(_tones(tokens))
-        self._turned()
+        self._changed()
 
     def fit(self) -> None:
         """Show the units of the shown wall from a corner."""

@@ -138,7 +138,7 @@ def _back(choice: Choice, box: Box, out: Collector) -> None:
         rear = box.inside_depth.value + box.back.value
         sizes = (height, box.inside_width + 2 * let_in - clearance, box.back)
         lay = Lay("+z", "-x", (box.width.value - board + groove - half, rear, board - groove + half))
-    out.add("back", "back", "inside", finish, sizes, lay)
+    out.add("back", "back", "carcass", finish, sizes, lay)
 
 
 def _cells(choice: Choice, box: Box) -> list[Cell]:

@@ -2,7 +2,9 @@
 
 from collections import Counter
 from collections.abc import Callable, Iterator, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass
+from functools import cached_property
+from operator import is_
 from types import MappingProxyType
 
 from tallplank.core.build.carcass import build_carcass
@@ -11,12 +13,12 @@ from tallplank.core.build.collector import Collector
 from tallplank.core.build.filler import build_filler
 from tallplank.core.build.part import Fitting, Front, Part, Piece
 from tallplank.core.build.place import Placed, place
-from tallplank.core.build.run import Run, build_run, stretches
+from tallplank.core.build.run import Run, Stretch, build_run, stretches
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.error import PlankError
-from tallplank.core.job.record import RUN_ROLES, Job, Room, Standard, Unit, Wall
+from tallplank.core.job.record import RUN_ROLES, FinishRole, Job, Room, Standard, Unit, Wall
 from tallplank.core.measure.frame import Frame, moved, wall_frame
-from tallplank.core.measure.memo import IdentityMemo
+from tallplank.core.measure.memo import IdentityMemo, Mapped
 
 BUILDERS: Mapping[str, Callable[[Choice, Collector], None]] = MappingProxyType({"carcass": build_carcass, "filler": build_filler})
 """From a kind's `build` to the function that builds it; a new way of building is registered here."""
@@ -46,7 +48,7 @@ class MadeUnit:
         return f"{self.unit.mark} {self.choice.kind.name}"
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Made:
     """The job as it is made."""
 
@@ -54,7 +56,11 @@ class Made:
     catalog: Catalog
     units: tuple[MadeUnit, ...]
     runs: tuple[Run, ...]
-    by_id: Mapping[str, MadeUnit] = field(repr=False)
+
+    @cached_property
+    def by_id(self) -> Mapping[str, MadeUnit]:
+        """The units by their ids."""
+        return {u.unit.id: u for u in self.units}
 
     def on_wall(self, room_id: str, wall_id: str) -> tuple[MadeUnit, ...]:
         """The units on one wall, in the job's order."""
@@ -89,16 +95,28 @@ def _make_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
     return MadeUnit(unit, choice, placed, tuple(out.parts), tuple(out.fittings), tuple(out.pieces), tuple(out.fronts))
 
 
+@dataclass(frozen=True, slots=True, eq=False)
+class _ById:
+    """Compares by identity."""
+
+    it: object
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, _ById) and other.it is self.it
+
+    def __hash__(self) -> int:
+        return id(self.it)
+
+
 class Workshop:
     """Makes jobs, keeping each unit and run that the last job already had. Not for use from two threads at once."""
 
     def __init__(self, catalog: Catalog) -> None:
         self.catalog = catalog
         self.built: Counter[str] = Counter()
-        """How many units and walls of runs were built so far, for tests and benchmarks."""
-        self._standard: Standard | None = None
-        self._units: dict[str, MadeUnit] = {}
-        self._runs: dict[tuple[str, str], tuple[tuple[object, ...], tuple[Run, ...]]] = {}
+        """How many units and runs were built so far, for tests and benchmarks."""
+        self._units: Mapped[Unit, MadeUnit] = Mapped()
+        self._runs: dict[tuple[str, str], tuple[tuple[object, ...], tuple[Run, ...], list[tuple[tuple[object, ...], Run]]]] = {}
         self._last: Made | None = None
 
     def make(self, job: Job) -> Made:
@@ -106,29 +124,21 @@ class Workshop:
         last = self._last
         if last is not None and last.job is job:
             return last
-        if job.standard is not self._standard:
-            self._units, self._runs, self._standard = {}, {}, job.standard
-        units = tuple(map(self._unit, job.units)) if job.units else ()
-        if len(self._units) > len(units):
-            self._units = {u.unit.id: u for u in units}
-        same_places = last is not None and last.job.rooms is job.rooms and last.job.units is job.units
-        runs = last.runs if last is not None and same_places and last.job.standard is job.standard else self._all_runs(job, units)
-        self._last = Made(job, self.catalog, units, runs, MappingProxyType(self._units.copy()))
+        if last is None or job.standard is not last.job.standard:
+            self._runs = {}
+        units = tuple(self._units.of(job.units, lambda u: self._unit(job.standard, u), _ById(job.standard)))
+        same = last is not None and last.job.rooms is job.rooms and last.job.units is job.units
+        runs = last.runs if last is not None and same and last.job.standard is job.standard else self._all_runs(job, units)
+        self._last = Made(job, self.catalog, units, runs)
         return self._last
 
-    def _unit(self, unit: Unit) -> MadeUnit:
-        known = self._units.get(unit.id)
-        if known is not None and known.unit is unit:
-            return known
+    def _unit(self, standard: Standard, unit: Unit) -> MadeUnit:
         self.built["unit"] += 1
-        made = make_unit(self.catalog, self._standard or Standard(), unit)
-        self._units[unit.id] = made
-        return made
+        return make_unit(self.catalog, standard, unit)
 
     def _all_runs(self, job: Job, units: tuple[MadeUnit, ...]) -> tuple[Run, ...]:
         by_wall: dict[tuple[str, str], list[MadeUnit]] = {}
-        for made in units:
-            unit = made.unit
+        for made, unit in zip(units, job.units, strict=True):
             by_wall.setdefault((unit.room, unit.wall), []).append(made)
         runs: list[Run] = []
         for room in job.rooms:
@@ -141,17 +151,23 @@ class Workshop:
     def _wall_runs(self, job: Job, room: Room, wall: Wall, members: list[MadeUnit]) -> tuple[Run, ...]:
         key = (room, wall, *members)
         known = self._runs.get((room.id, wall.id))
-        if known is not None and len(known[0]) == len(key) and all(a is b for a, b in zip(known[0], key, strict=True)):
+        if known is not None and len(known[0]) == len(key) and all(map(is_, known[0], key)):
             return known[1]
-        self.built["wall"] += 1
+        before = {run_key: run for run_key, run in known[2]} if known is not None and all(map(is_, known[0][:2], key[:2])) else {}
         placed = [m.placed for m in members]
-        runs = tuple(
-            build_run(stretch, what, number, room, wall, self.catalog, job.standard)
-            for what in RUN_ROLES
-            for number, stretch in enumerate(stretches(placed, room.wall_length(wall), worktop=what == "top"), 1)
-        )
-        self._runs[room.id, wall.id] = (key, runs)
+        made: list[tuple[tuple[object, ...], Run]] = []
+        for what in RUN_ROLES:
+            for number, stretch in enumerate(stretches(placed, room.wall_length(wall), worktop=what == "top"), 1):
+                run_key = (what, number, stretch.open_left, stretch.open_right, *map(id, stretch.members))
+                run = before.get(run_key) or self._run(stretch, what, number, room, wall, job.standard)
+                made.append((run_key, run))
+        runs = tuple(run for _, run in made)
+        self._runs[room.id, wall.id] = (key, runs, made)
         return runs
+
+    def _run(self, stretch: Stretch, what: FinishRole, number: int, room: Room, wall: Wall, standard: Standard) -> Run:
+        self.built["run"] += 1
+        return build_run(stretch, what, number, room, wall, self.catalog, standard)
 
 
 def make(job: Job, catalog: Catalog) -> Made:

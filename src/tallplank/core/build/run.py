@@ -74,7 +74,8 @@ def _joined(group: Sequence[Placed], placed: Placed, worktop: bool) -> bool:
 
 def _stretch(group: list[Placed], floor: Sequence[Placed], wall_length: float) -> Stretch:
     start, end = group[0].x, max(p.x + p.unit.width for p in group)
-    others = [p for p in floor if p not in group]
+    members = set(map(id, group))
+    others = [p for p in floor if id(p) not in members]
     open_left = start > TOUCH and not any(abs(p.x + p.unit.width - start) <= TOUCH for p in others)
     open_right = end < wall_length - TOUCH and not any(abs(p.x - end) <= TOUCH for p in others)
     return Stretch(tuple(group), open_left, open_right)

@@ -1,7 +1,7 @@
 """Results kept for as long as their inputs are the very same objects."""
 
 from collections import OrderedDict
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from typing import Generic, TypeVar
 
 _S = TypeVar("_S")
@@ -28,17 +28,25 @@ class IdentityMemo(Generic[_T]):
         return result
 
 
-class ByKey(Generic[_T]):
-    """One result per key, kept while its input is the very same object."""
+class Mapped(Generic[_S, _T]):
+    """One result for each of a row of sources, computed anew only where a source is another object than last time."""
 
     def __init__(self) -> None:
-        self._kept: dict[str, tuple[object, _T]] = {}
+        self._sources: Sequence[_S] = ()
+        self._results: list[_T] = []
+        self._context: object = None
 
-    def get(self, key: str, source: _S, compute: Callable[[_S], _T]) -> _T:
-        """The kept result if `source` is the object it was computed from, or a new one."""
-        known = self._kept.get(key)
-        if known is not None and known[0] is source:
-            return known[1]
-        result = compute(source)
-        self._kept[key] = (source, result)
-        return result
+    def of(self, sources: Sequence[_S], compute: Callable[[_S], _T], context: object = None) -> list[_T]:
+        """The results in the order of the sources; another `context` makes them all anew."""
+        if context != self._context:
+            self._sources, self._results, self._context = (), [], context
+        if len(sources) == len(self._sources):
+            results = self._results.copy()
+            for i, (old, new) in enumerate(zip(self._sources, sources, strict=True)):
+                if old is not new:
+                    results[i] = compute(new)
+        else:
+            known = {id(s): r for s, r in zip(self._sources, self._results, strict=True)}
+            results = [known[id(s)] if id(s) in known else compute(s) for s in sources]
+        self._sources, self._results = sources, results
+        return results

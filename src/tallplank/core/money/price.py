@@ -6,14 +6,13 @@ Source: price = cost / (1 - margin) for a margin of the price; common practice.
 
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
-from functools import partial
 
 from tallplank.core.build.made import Made, MadeUnit
 from tallplank.core.build.part import Fitting, Front, Part
 from tallplank.core.build.run import Run
 from tallplank.core.catalog.record import Band, Catalog
 from tallplank.core.job.record import Rates
-from tallplank.core.measure.memo import ByKey, IdentityMemo
+from tallplank.core.measure.memo import IdentityMemo, Mapped
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,25 +65,18 @@ class PriceMaker:
     """Prices jobs, keeping the lines of each unit and run that did not change."""
 
     def __init__(self) -> None:
-        self._kept: ByKey[PriceLine] = ByKey()
-        self._rates: Rates | None = None
+        self._units: Mapped[MadeUnit, PriceLine] = Mapped()
+        self._runs: Mapped[Run, PriceLine] = Mapped()
         self._tables: IdentityMemo[_Tables] = IdentityMemo(1)
 
     def price(self, made: Made) -> Price:
         """The price of a job."""
         rates, catalog = made.job.rates, made.catalog
-        if rates is not self._rates:
-            self._kept, self._rates = ByKey(), rates
         tables = self._tables.get((catalog, rates), lambda: _Tables.of(catalog, rates))
         rooms = {room.id: room.name for room in made.job.rooms}
-        lines = []
-        for unit in made.units:
-            room = rooms[unit.unit.room]
-            lines.append(self._kept.get(f"{unit.unit.id}/{room}", unit, partial(_unit_line, room=room, tables=tables)))
-        for run in made.runs:
-            room = rooms[run.room]
-            lines.append(self._kept.get(f"{run.id}/{room}", run, partial(_run_line, room=room, tables=tables)))
-        return _summed(tuple(lines), rates)
+        units = self._units.of(made.units, lambda u: _unit_line(u, rooms[u.unit.room], tables), (id(tables), rooms))
+        runs = self._runs.of(made.runs, lambda r: _run_line(r, rooms[r.room], tables), (id(tables), rooms))
+        return _summed((*units, *runs), rates)
 
 
 def price(made: Made) -> Price:
@@ -179,14 +171,8 @@ def _sold_for(cost: Cost, rates: Rates) -> int:
 
 
 def _summed(lines: tuple[PriceLine, ...], rates: Rates) -> Price:
-    costs = [line.cost for line in lines]
-    cost = Cost(
-        sum(c.boards for c in costs),
-        sum(c.bands for c in costs),
-        sum(c.coats for c in costs),
-        sum(c.fittings for c in costs),
-        sum(c.labour for c in costs),
-    )
-    net = sum(line.price for line in lines)
+    columns = list(zip(*[(c.boards, c.bands, c.coats, c.fittings, c.labour) for c in [line.cost for line in lines]], strict=True))
+    cost = Cost(*map(sum, columns)) if columns else Cost(0, 0, 0, 0, 0)
+    net = sum([line.price for line in lines])
     overhead = round(cost.total * rates.overhead)
     return Price(rates.currency, lines, cost, overhead, net - cost.total - overhead, net, round(net * rates.tax))

@@ -2,14 +2,13 @@
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
-from functools import partial
 from itertools import chain
 
 from tallplank.core.build.made import Made, MadeUnit
 from tallplank.core.build.part import Part
 from tallplank.core.build.run import Run
 from tallplank.core.catalog.record import Catalog
-from tallplank.core.measure.memo import ByKey
+from tallplank.core.measure.memo import Mapped
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,19 +39,15 @@ class CutlistMaker:
     """Makes cut lists, keeping the lines of each unit and run that did not change."""
 
     def __init__(self) -> None:
-        self._kept: ByKey[tuple[CutRow, ...]] = ByKey()
+        self._units: Mapped[MadeUnit, tuple[CutRow, ...]] = Mapped()
+        self._runs: Mapped[Run, tuple[CutRow, ...]] = Mapped()
 
     def rows(self, made: Made) -> tuple[CutRow, ...]:
         """The cut list per unit: units in the job's order, then worktops and plinths."""
         rooms = {room.id: room.name for room in made.job.rooms}
-        pieces: list[tuple[CutRow, ...]] = []
-        for unit in made.units:
-            room = rooms[unit.unit.room]
-            pieces.append(self._kept.get(f"{unit.unit.id}/{room}", unit, partial(unit_rows, room=room)))
-        for run in made.runs:
-            room = rooms[run.room]
-            pieces.append(self._kept.get(f"{run.id}/{room}", run, partial(run_rows, room=room, catalog=made.catalog)))
-        return tuple(chain.from_iterable(pieces))
+        units = self._units.of(made.units, lambda u: unit_rows(u, rooms[u.unit.room]), rooms)
+        runs = self._runs.of(made.runs, lambda r: run_rows(r, rooms[r.room], made.catalog), rooms)
+        return tuple(chain.from_iterable(chain(units, runs)))
 
 
 def cutlist(made: Made) -> tuple[CutRow, ...]:

@@ -3,11 +3,13 @@
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import chain
 
-from tallplank.core.build.made import Made
+from tallplank.core.build.made import Made, MadeUnit
 from tallplank.core.build.part import Fitting
+from tallplank.core.build.run import Run
 from tallplank.core.catalog.record import Hardware
-from tallplank.core.measure.memo import ByKey
+from tallplank.core.measure.memo import Mapped
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,31 +31,40 @@ class ScheduleRow:
         return tuple(dict.fromkeys(owner for owners, _, _ in self.used for owner in owners))
 
 
+_Use = tuple[tuple[str, ...], str, int]
+
+
 class ScheduleMaker:
     """Makes schedules, keeping the counts of each unit and run that did not change."""
 
     def __init__(self) -> None:
-        self._kept: ByKey[tuple[tuple[str, int], ...]] = ByKey()
+        self._units: Mapped[MadeUnit, tuple[tuple[str, _Use], ...]] = Mapped()
+        self._runs: Mapped[Run, tuple[tuple[str, _Use], ...]] = Mapped()
 
     def rows(self, made: Made) -> tuple[ScheduleRow, ...]:
         """The schedule in catalogue order."""
-        used: dict[str, list[tuple[tuple[str, ...], str, int]]] = {}
-        for unit in made.units:
-            for item, count in self._kept.get(unit.unit.id, unit, lambda u: _counts(u.fittings)):
-                used.setdefault(item, []).append(((unit.unit.id,), unit.label, count))
-        for run in made.runs:
-            for item, count in self._kept.get(run.id, run, lambda r: _counts(r.fittings)):
-                used.setdefault(item, []).append((run.members, run.label, count))
+        used: dict[str, list[_Use]] = {key: [] for key in made.catalog.hardware}
+        for uses in chain(self._units.of(made.units, _unit_uses), self._runs.of(made.runs, _run_uses)):
+            for item, use in uses:
+                used[item].append(use)
         return tuple(
-            ScheduleRow(item, sum(count for _, _, count in used[key]), tuple(used[key]))
+            ScheduleRow(item, sum([count for _, _, count in used[key]]), tuple(used[key]))
             for key, item in made.catalog.hardware.items()
-            if key in used
+            if used[key]
         )
 
 
 def schedule(made: Made) -> tuple[ScheduleRow, ...]:
     """The hardware schedule, made from nothing."""
     return ScheduleMaker().rows(made)
+
+
+def _unit_uses(unit: MadeUnit) -> tuple[tuple[str, _Use], ...]:
+    return tuple((item, ((unit.unit.id,), unit.label, count)) for item, count in _counts(unit.fittings))
+
+
+def _run_uses(run: Run) -> tuple[tuple[str, _Use], ...]:
+    return tuple((item, (run.members, run.label, count)) for item, count in _counts(run.fittings))
 
 
 def _counts(fittings: Sequence[Fitting]) -> tuple[tuple[str, int], ...]:

@@ -63,19 +63,18 @@ def _local_faces(part: Part) -> tuple[Floats, Floats]:
         return _box(np.zeros(3), np.array(part.size))
     grid = _grid(part)
     solid = np.pad(_solid(part, grid), 1)
+    lines = [np.array(line) for line in grid]
     found: list[Floats] = []
     turned: list[Floats] = []
     for axis in range(3):
         for sign in (1, -1):
-            open_side = solid & ~np.roll(solid, -sign, axis)
-            for place in np.argwhere(open_side) - 1:
-                low = np.array([grid[a][place[a]] for a in range(3)])
-                high = np.array([grid[a][place[a] + 1] for a in range(3)])
-                corners, normals = _box(low, high)
-                side = axis * 2 + (0 if sign > 0 else 1)
-                found.append(corners[side])
-                turned.append(normals[side])
-    return np.array(found, dtype=np.float32), np.array(turned, dtype=np.float32)
+            places = np.argwhere(solid & ~np.roll(solid, -sign, axis)) - 1
+            low = np.stack([lines[a][places[:, a]] for a in range(3)], axis=1)
+            high = np.stack([lines[a][places[:, a] + 1] for a in range(3)], axis=1)
+            side = axis * 2 + (0 if sign > 0 else 1)
+            found.append(low[:, None] + _SIDES[side] * (high - low)[:, None])
+            turned.append(np.broadcast_to(_NORMALS[side], (len(places), 3)))
+    return np.concatenate(found).astype(np.float32), np.concatenate(turned)
 
 
 _SIDES = np.array(

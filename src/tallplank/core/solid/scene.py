@@ -8,9 +8,10 @@ from numpy.typing import NDArray
 
 from tallplank.core.build.made import Made, MadeUnit
 from tallplank.core.build.part import Motion, Part
+from tallplank.core.build.run import Run
 from tallplank.core.job.record import Room, Wall
 from tallplank.core.measure.frame import Frame, Vec, wall_frame
-from tallplank.core.measure.memo import ByKey
+from tallplank.core.measure.memo import Mapped
 from tallplank.core.measure.motion import swung, turned
 from tallplank.core.solid.mesh import Faces, Floats, box_faces, faces
 
@@ -27,6 +28,8 @@ class Body:
     faces: Faces
     lines: Floats
     motion: Motion | None
+    inside: bool
+    """Whether closed fronts hide it."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,7 +65,8 @@ class SolidMaker:
     """Makes the solids of rooms, keeping those of units that did not change."""
 
     def __init__(self) -> None:
-        self._kept: ByKey[tuple[Body, ...]] = ByKey()
+        self._units: Mapped[MadeUnit, tuple[Body, ...]] = Mapped()
+        self._runs: Mapped[Run, tuple[Body, ...]] = Mapped()
 
     def solids(self, made: Made, room_id: str, opened: float = 0.0) -> Solids:
         """The surfaces of a room with its fronts open by a share from 0 to 1."""
@@ -70,13 +74,13 @@ class SolidMaker:
         frames = {w.id: wall_frame(w.side, room.width, room.depth) for w in room.walls}
         placed: list[tuple[str, Faces, Floats]] = []
         boxes = []
-        for unit in (u for u in made.units if u.unit.room == room_id):
+        units = [u for u in made.units if u.unit.room == room_id]
+        for unit, bodies in zip(units, self._units.of(units, lambda u: tuple(_unit_bodies(u))), strict=True):
             frame = unit.frame.then(frames[unit.unit.wall])
             boxes.append(_box(unit, frames[unit.unit.wall]))
-            bodies = self._kept.get(unit.unit.id, unit, lambda u: tuple(_unit_bodies(u)))
-            placed += [_placed(body, frame, opened) for body in bodies]
-        for run in (r for r in made.runs if r.room == room_id):
-            bodies = self._kept.get(run.id, run, lambda r: tuple(_bodies(r.parts)))
+            placed += [_placed(body, frame, opened) for body in bodies if opened > 0 or not body.inside]
+        runs = [r for r in made.runs if r.room == room_id]
+        for run, bodies in zip(runs, self._runs.of(runs, lambda r: tuple(_bodies(r.parts))), strict=True):
             placed += [_placed(body, frames[run.wall], 0.0) for body in bodies]
         lines = [line for _, _, line in placed if len(line)]
         return Solids(
@@ -89,18 +93,19 @@ class SolidMaker:
 
 
 def _unit_bodies(unit: MadeUnit) -> Iterator[Body]:
-    yield from _bodies(unit.parts, unit.unit.mark)
+    yield from _bodies(unit.parts, unit.unit.mark, closed=all(o.front != "none" for o in unit.unit.openings))
     for piece in unit.pieces:
         surface = box_faces(piece.low, piece.high)
-        yield Body(piece.colour, surface, np.zeros((0, 2, 3), np.float32), piece.motion)
+        yield Body(piece.colour, surface, np.zeros((0, 2, 3), np.float32), piece.motion, False)
 
 
-def _bodies(parts: Sequence[Part], seed: int = 1) -> Iterator[Body]:
-    groups: dict[tuple[str, Motion | None], list[tuple[Faces, Floats]]] = {}
+def _bodies(parts: Sequence[Part], seed: int = 1, *, closed: bool = False) -> Iterator[Body]:
+    groups: dict[tuple[str, Motion | None, bool], list[tuple[Faces, Floats]]] = {}
     for number, part in enumerate(parts):
-        groups.setdefault((part.finish.look, part.motion), []).append((faces(part, seed * 31 + number), _outline(part)))
-    for (look, motion), made in groups.items():
-        yield Body(look, _joined([f for f, _ in made]), np.concatenate([line for _, line in made]), motion)
+        inside = closed and part.surface in ("inside", "drawer")
+        groups.setdefault((part.finish.look, part.motion, inside), []).append((faces(part, seed * 31 + number), _outline(part)))
+    for (look, motion, inside), made in groups.items():
+        yield Body(look, _joined([f for f, _ in made]), np.concatenate([line for _, line in made]), motion, inside)
 
 
 def _outline(part: Part) -> Floats:
