@@ -13,7 +13,6 @@ ROOT = Path(__file__).parents[1]
 sys.path[:0] = [str(ROOT / "src"), str(ROOT / "tests")]
 
 from makers import CATALOG, many_units  # noqa: E402
-
 from tallplank.core.edit.unit import set_width  # noqa: E402
 from tallplank.core.job.record import Job  # noqa: E402
 from tallplank.session.derived import Derived, Deriver  # noqa: E402
@@ -167,8 +166,11 @@ BENCHES = {"edit": bench_edit, "build": bench_build, "orbit": bench_orbit, "star
 def main(names: list[str]) -> int:
     """Run the benches that are named, or all; says whether each keeps its bound."""
     unknown = [n for n in names if n not in BENCHES]
-    if unknown or "--help" in names:
-        print(f"plank bench: choose among {', '.join(BENCHES)}", file=sys.stderr)
+    if "--help" in names or "-h" in names:
+        print(f"usage: plank bench [{' | '.join(BENCHES)}] …\n\n{__doc__}")
+        return 0
+    if unknown:
+        print(f"plank: bench: choose among {', '.join(BENCHES)}", file=sys.stderr)
         return 2
     for name in names or BENCHES:
         bench = BENCHES[name]

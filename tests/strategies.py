@@ -3,8 +3,8 @@
 from collections.abc import Callable
 
 from hypothesis import strategies as st
-from makers import CATALOG, ROOM, a_unit
 
+from makers import CATALOG, ROOM, a_unit
 from tallplank.core.edit.room import add_opening, change_room, change_wall
 from tallplank.core.edit.standard import change_job, set_job_finish, set_job_hardware, set_job_rule, set_job_style
 from tallplank.core.edit.unit import (

@@ -8,9 +8,9 @@ from pathlib import Path
 import pytest
 
 from tallplank.cli import main
+from tallplank.core.catalog.reader import shipped
 from tallplank.core.job.file import load, save
 from tallplank.demo import demo_job
-from tallplank.core.catalog.reader import shipped
 
 ROOT = Path(__file__).parents[1]
 

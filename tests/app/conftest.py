@@ -5,10 +5,10 @@ from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import pytest
-from makers import CATALOG, a_wall_of
 from PyQt6.QtCore import QCoreApplication, QEvent, QSettings
 from PyQt6.QtWidgets import QApplication
 
+from makers import CATALOG, a_wall_of
 from tallplank.app.theme import load_fonts
 from tallplank.app.window import MainWindow
 from tallplank.core.job.record import Job

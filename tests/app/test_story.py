@@ -5,13 +5,13 @@ from collections.abc import Callable
 from pathlib import Path
 
 import pytest
-from makers import CATALOG, ROOM, WALL, a_room, a_wall_of
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtGui import QWheelEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QFileDialog, QLineEdit, QMessageBox, QWidget
 from pytestqt.qtbot import QtBot
 
+from makers import CATALOG, ROOM, WALL, a_room, a_wall_of
 from tallplank.app.board.cutlist import CutlistPane
 from tallplank.app.board.price import PricePane
 from tallplank.app.board.room3d import Room3DPane

@@ -8,8 +8,8 @@ import jsonschema
 import openpyxl
 import pypdf
 import pytest
-from makers import CATALOG, ROOM, a_wall_of
 
+from makers import CATALOG, ROOM, a_wall_of
 from tallplank.core.edit.room import change_room
 from tallplank.core.exchange.paper import CUT_COLUMNS
 from tallplank.core.exchange.registry import EXPORTERS

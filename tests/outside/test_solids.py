@@ -5,10 +5,10 @@ import numpy as np
 import pytest
 import trimesh
 from hypothesis import assume, given, settings
+
 from makers import CATALOG, a_made_unit
 from solids import overlaps
 from strategies import standards, units
-
 from tallplank.core.build.made import make_unit
 from tallplank.core.build.part import Part
 from tallplank.core.job.record import Standard, Unit

@@ -6,8 +6,8 @@ import pint
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from makers import a_made_unit
 
+from makers import a_made_unit
 from tallplank.core.measure.divide import divide, equal, slats
 from tallplank.core.measure.length import parse_length
 

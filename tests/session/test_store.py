@@ -6,8 +6,8 @@ import sys
 from pathlib import Path
 
 import pytest
-from makers import CATALOG, ROOM, WALL, a_room, a_wall_of
 
+from makers import CATALOG, ROOM, WALL, a_room, a_wall_of
 from tallplank.core.draw.primitive import Measure
 from tallplank.core.edit.room import add_opening
 from tallplank.core.edit.unit import set_width, slide_units

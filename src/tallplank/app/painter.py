@@ -107,6 +107,8 @@ class DrawingPainter:
             return QBrush(colour(t.glass))
         if fill.kind == "wrong":
             return QBrush(colour(t.wrong, 0.55), Qt.BrushStyle.BDiagPattern)
+        if fill.kind == "plain":
+            return QBrush(colour(fill.look if self._textured else t.paper))
         look = self._catalog.looks.get(fill.look) if fill.kind == "look" and self._textured else None
         return look_brush(look, fill.grain, view) if look is not None else QBrush(colour(t.paper))
 

@@ -175,6 +175,7 @@ class Tray(QWidget):
         rooms.activated.connect(lambda i: self._store.look_at(rooms.itemData(i)))
         self._add("rooms", rooms)
         add = QPushButton("Add a room")
+        add.setFixedWidth(WIDTH - 26)
         add.clicked.connect(self._add_room)
         self._add("add a room", add)
         self._group("Openings")
@@ -212,7 +213,10 @@ class Tray(QWidget):
             self._choice(style.name, lambda s=style.id: self._apply_style(s))  # type: ignore[misc]
 
     def _choice(self, name: str, apply: Callable[[], None], icon: QIcon | None = None) -> None:
-        button = QPushButton(name)
+        button = QPushButton()
+        room = WIDTH - 40 - (40 if icon is not None else 0)
+        button.setText(button.fontMetrics().elidedText(name, Qt.TextElideMode.ElideRight, room))
+        button.setAccessibleName(name)
         button.setProperty("kind", "row")
         button.setToolTip(name)
         if icon is not None:

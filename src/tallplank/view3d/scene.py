@@ -68,7 +68,7 @@ class Light:
 
 
 SHELL = "shell"
-BODY_LIGHT, SHELL_LIGHT = Light(1.06, 0.6, 0.84, 0.95), Light(0.93, 0.9, 0.965, 1.0)
+BODY_LIGHT, SHELL_LIGHT = Light(1.04, 0.6, 0.82, 0.94), Light(0.86, 0.9, 0.95, 1.0)
 
 
 class Scene:
@@ -264,7 +264,7 @@ class Scene:
         actor.GetProperty().SetLineWidth(width)
         actor.GetProperty().LightingOff()
         mapper.SetResolveCoincidentTopologyToPolygonOffset()
-        mapper.SetRelativeCoincidentTopologyLineOffsetParameters(-1.0, -4.0)
+        mapper.SetRelativeCoincidentTopologyLineOffsetParameters(-1.0, -6.0)
         self.renderer.AddActor(actor)
         return actor
 

@@ -2,10 +2,10 @@
 
 import pytest
 from hypothesis import assume, given
+
 from makers import CATALOG, a_made_unit, a_unit
 from solids import SLACK, overlaps
 from strategies import standards, units
-
 from tallplank.core.build.made import MadeUnit, make_unit
 from tallplank.core.build.part import Part
 from tallplank.core.job.record import Opening, Standard, Unit

@@ -1,8 +1,8 @@
 """Hardware counted by rule, and where units stand."""
 
 import pytest
-from makers import CATALOG, a_made_unit
 
+from makers import CATALOG, a_made_unit
 from tallplank.core.build.drawer import slide_length
 from tallplank.core.build.front import hinge_count
 from tallplank.core.build.made import MadeUnit

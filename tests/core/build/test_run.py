@@ -1,8 +1,8 @@
 """Worktops and plinths that follow a run, and rebuilding no more than an edit touches."""
 
 import pytest
-from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made, many_units
 
+from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made, many_units
 from tallplank.core.build.made import Workshop
 from tallplank.core.build.run import Run, pieces_of
 from tallplank.core.edit.room import change_room

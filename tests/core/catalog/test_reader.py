@@ -3,8 +3,8 @@
 from pathlib import Path
 
 import pytest
-from makers import CATALOG, a_made_unit
 
+from makers import CATALOG, a_made_unit
 from tallplank.core.catalog.reader import read_catalog
 from tallplank.core.catalog.record import CatalogError
 

@@ -1,8 +1,8 @@
 """Each check finds what it is for, and nothing in a sound job."""
 
 import pytest
-from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
 
+from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
 from tallplank.core.check.finding import findings, overlapping
 from tallplank.core.edit.room import add_opening, change_room
 from tallplank.core.edit.standard import set_job_rule

@@ -5,8 +5,8 @@ from itertools import combinations
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
 
+from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
 from tallplank.core.draw.dimension import SetOut, set_out
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.plan import plan, wall_at

@@ -6,9 +6,9 @@ from pathlib import Path
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+
 from makers import CATALOG, a_wall_of
 from strategies import edits
-
 from tallplank.core.error import PlankError
 from tallplank.core.job.construction import RuleError, check_rules
 from tallplank.core.job.file import JobFileError, dumps, load, loads, save, schema

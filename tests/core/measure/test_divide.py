@@ -5,8 +5,8 @@ from itertools import pairwise
 import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
-from strategies import members
 
+from strategies import members
 from tallplank.core.measure.divide import DivideError, Member, Remainder, divide, equal, slats
 
 

@@ -3,8 +3,8 @@
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from makers import CATALOG, a_wall_of, made
 
+from makers import CATALOG, a_wall_of, made
 from tallplank.core.edit.standard import change_rates
 from tallplank.core.edit.unit import set_rule, set_width
 from tallplank.core.money.price import PriceMaker, board_price_m2, price

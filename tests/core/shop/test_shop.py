@@ -2,8 +2,8 @@
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from makers import CATALOG, a_wall_of, made
 
+from makers import CATALOG, a_wall_of, made
 from tallplank.core.edit.unit import set_finish, set_width
 from tallplank.core.shop.cutlist import CutlistMaker, cutlist, grouped
 from tallplank.core.shop.schedule import ScheduleMaker, schedule

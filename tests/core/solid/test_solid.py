@@ -3,9 +3,9 @@
 import numpy as np
 import pytest
 from hypothesis import given
+
 from makers import CATALOG, ROOM, a_made_unit, a_wall_of, made
 from strategies import standards, units
-
 from tallplank.core.build.made import Workshop, make_unit
 from tallplank.core.edit.room import add_opening
 from tallplank.core.edit.unit import set_width

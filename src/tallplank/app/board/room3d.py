@@ -189,7 +189,7 @@ def _tones(tokens: Tokens) -> Tones:
         return (c.redF(), c.greenF(), c.blueF())
 
     dark = tokens.name == "Evening"
-    return Tones(rgb(tokens.desk), rgb("#8f8d88" if dark else "#fdfbf6"), rgb("#101010" if dark else "#3a3733"), rgb(tokens.accent))
+    return Tones(rgb(tokens.desk), rgb("#8f8d88" if dark else "#f4efe4"), rgb("#101010" if dark else "#3a3733"), rgb(tokens.accent))
 
 
 def _tools(pane: QWidget) -> list[QWidget]:

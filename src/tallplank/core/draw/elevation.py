@@ -102,9 +102,15 @@ def unit_front(unit: MadeUnit, *, marked: bool = True) -> Iterator[Shape]:
         yield from _front_marks(front, x, z)
     for piece in unit.pieces:
         if piece.role == "pull":
-            yield rectangle(x + piece.low.x, z + piece.low.z, piece.high.x - piece.low.x, piece.high.z - piece.low.z, Pen.EDGE, PAPER)
+            size = (piece.high.x - piece.low.x, piece.high.z - piece.low.z)
+            yield rectangle(x + piece.low.x, z + piece.low.z, *size, Pen.EDGE, Fill("plain", piece.colour))
     if marked:
-        yield Text((x + unit.unit.width / 2, _mark_height(unit)), str(unit.unit.mark), framed=True, room=max(unit.unit.width * 0.7, 90.0))
+        yield Text((x + unit.unit.width / 2, _mark_height(unit)), str(unit.unit.mark), framed=True, room=mark_room(unit))
+
+
+def mark_room(unit: MadeUnit) -> float:
+    """How much of the drawing a unit's number may take."""
+    return min(max(unit.unit.width * 0.7, 90.0), 420.0)
 
 
 def _mark_height(unit: MadeUnit) -> float:

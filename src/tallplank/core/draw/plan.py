@@ -4,7 +4,7 @@ from collections.abc import Iterator
 
 from tallplank.core.build.made import Made, MadeUnit
 from tallplank.core.build.run import TOUCH, Run
-from tallplank.core.draw.elevation import opening_chain, unit_chain
+from tallplank.core.draw.elevation import mark_room, opening_chain, unit_chain
 from tallplank.core.draw.primitive import (
     GLASS,
     PAPER,
@@ -151,7 +151,7 @@ def _mark(room: Room, unit: MadeUnit) -> Text:
         share = 0.5
     frame = _frame(room, unit)
     middle = frame.out((unit.placed.x + unit.unit.width / 2, unit.placed.front * share, 0.0))
-    return Text((middle.x, middle.y), str(unit.unit.mark), framed=True, room=max(unit.unit.width * 0.7, 90.0))
+    return Text((middle.x, middle.y), str(unit.unit.mark), framed=True, room=mark_room(unit))
 
 
 def _chains(made: Made, room: Room, thick: float) -> Iterator[Chain]:

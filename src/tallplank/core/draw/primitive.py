@@ -28,8 +28,9 @@ class Pen(Enum):
 class Fill:
     """How an area is filled: by a look of the catalogue with its grain along x or y, or as cut wall, glass or plain paper."""
 
-    kind: Literal["look", "wall", "glass", "paper", "wrong"]
+    kind: Literal["look", "plain", "wall", "glass", "paper", "wrong"]
     look: str = ""
+    """The id of a look, or for a plain fill its colour."""
     grain: Literal["x", "y"] = "y"
 
 

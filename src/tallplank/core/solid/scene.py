@@ -109,11 +109,15 @@ def _bodies(parts: Sequence[Part], seed: int = 1, *, closed: bool = False) -> It
 
 
 def _outline(part: Part) -> Floats:
-    """The twelve edges of the part's box."""
-    low, high = part.box
-    corners = box_faces(low, high).corners[[4, 5]]
-    flat = [(face[a], face[b]) for face in corners for a, b in _EDGES]
-    upright = [(corners[0][a], corners[1][b]) for a, b in ((0, 0), (1, 3), (2, 2), (3, 1))]
+    """The twelve edges of what is seen of the part: without its tongues, and nothing of a panel that lies in grooves."""
+    length, width, thickness = part.size
+    if part.surface == "front" and thickness < part.finish.thickness:
+        return np.zeros((0, 2, 3), np.float32)
+    tongue = max((p.high.x - p.low.x for p in part.pockets if p.what == "tongue"), default=0.0)
+    a, b = part.frame.out((tongue, 0.0, 0.0)), part.frame.out((length - tongue, width, thickness))
+    corners = box_faces(Vec(*map(min, a, b)), Vec(*map(max, a, b))).corners[[4, 5]]
+    flat = [(face[i], face[j]) for face in corners for i, j in _EDGES]
+    upright = [(corners[0][i], corners[1][j]) for i, j in ((0, 0), (1, 3), (2, 2), (3, 1))]
     return np.array(flat + upright, dtype=np.float32)
 
 
