@@ -90,10 +90,11 @@ def bench_orbit() -> tuple[float, float]:
 
     made = Deriver(CATALOG).derive(demo_job(CATALOG)).made
     solids = SolidMaker().solids(made, made.job.rooms[0].id)
-    tones = Tones((0.9, 0.9, 0.86), (0.97, 0.97, 0.95), (0.2, 0.2, 0.2), (0.1, 0.4, 0.4))
+    shell = dict.fromkeys(("wall", "floor", "glass", "door"), (0.97, 0.97, 0.95))
+    tones = Tones((0.9, 0.9, 0.86), shell, (0.2, 0.2, 0.2), (0.1, 0.4, 0.4))
     ours, plain = Scene(CATALOG.looks, tones), Scene(CATALOG.looks, tones)
     ours.show(solids)
-    surfaces = [*(b.faces for b in solids.batches), solids.shell]
+    surfaces = [b.faces for b in (*solids.batches, *solids.shell)]
     corners = np.concatenate([f.corners for f in surfaces]).reshape(-1, 3)
     mesh, points = vtkPolyData(), vtkPoints()
     points.SetData(numpy_to_vtk(corners, deep=True))

@@ -1,6 +1,7 @@
 """The command line: the same core without a window."""
 
 import argparse
+import os
 import runpy
 import sys
 from collections.abc import Sequence
@@ -83,6 +84,8 @@ def _job(name: str) -> Job:
 
 
 def _window(file: Path | None, *, demo: bool) -> int:
+    if not any(os.environ.get(name) for name in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM")):
+        raise PlankError("There is no display to open a window on; 'plank export' and 'plank shots' work without one.")
     from tallplank.app.start import run
 
     job = demo_job(shipped()) if demo else load(file) if file else None

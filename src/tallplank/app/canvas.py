@@ -29,11 +29,12 @@ from tallplank.session.arrange import Arranger, Ghost
 from tallplank.session.measure_edit import edit_measure
 from tallplank.session.store import Store
 
-TEXT_PX = 12.5
+TEXT_PX, SMALL_TEXT_PX, SMALL_PANE = 12.5, 11.0, 300
+"""Height of dimension texts, and in panes that are not as high or wide as this."""
 KIND_MIME = "application/x-tall-plank-kind"
 SNAP_PX, MOST_SNAP = 12.0, 120.0
 """How near a relation catches: in pixels, and at most in millimetres."""
-MOST_LIFTS = 2
+MOST_LIFTS = 1
 _DRAG_FROM = 4.0
 
 
@@ -45,6 +46,11 @@ class _Press:
     unit: str | None
     panning: bool
     moved: bool = False
+
+
+def _extent(drawing: Drawing | None) -> object:
+    """What the fitting scale depends on, but for single widths: an edit of one must not make the drawing jump."""
+    return (drawing.low, drawing.high, [(c.side, c.base) for c in drawing.chains]) if drawing else None
 
 
 class DrawingCanvas(QWidget):
@@ -86,9 +92,9 @@ class DrawingCanvas(QWidget):
 
     def refresh(self) -> None:
         """Draw again from the job."""
-        self._drawing = self._draw()
+        before, self._drawing = self._drawing, self._draw()
         self._chains = None
-        if self._fitted:
+        if self._fitted and _extent(before) != _extent(self._drawing):
             self.fit()
         self.update()
 
@@ -117,7 +123,7 @@ class DrawingCanvas(QWidget):
         self.update()
 
     def _bounds(self, drawing: Drawing, scale: float) -> tuple[tuple[float, float], tuple[float, float]]:
-        chains = set_out(drawing.chains, TEXT_PX / scale, self._show, MOST_LIFTS)
+        chains = set_out(drawing.chains, self._text_px / scale, self._show, MOST_LIFTS)
         if not chains.lines:
             return drawing.low, drawing.high
         low = (min(drawing.low[0], chains.low[0]), min(drawing.low[1], chains.low[1]))
@@ -141,8 +147,12 @@ class DrawingCanvas(QWidget):
         if self._drawing is None:
             return None
         if self._chains is None or self._chains[0] != self._view.scale:
-            self._chains = (self._view.scale, set_out(self._drawing.chains, TEXT_PX / self._view.scale, self._show, MOST_LIFTS))
+            self._chains = (self._view.scale, set_out(self._drawing.chains, self._text_px / self._view.scale, self._show, MOST_LIFTS))
         return self._chains[1]
+
+    @property
+    def _text_px(self) -> float:
+        return SMALL_TEXT_PX if min(self.width(), self.height()) < SMALL_PANE else TEXT_PX
 
     def _show(self, length: float) -> str:
         display = self._store.job.display
@@ -159,7 +169,7 @@ class DrawingCanvas(QWidget):
             return
         self._painter.paint(painter, self._drawing.shapes, self._view)
         if chains := self.dimensions():
-            self._painter.paint_chains(painter, chains, self._view, TEXT_PX)
+            self._painter.paint_chains(painter, chains, self._view, self._text_px)
         self._paint_selection(painter)
         if self._press and self._press.moved and not self._press.panning and self._press.unit is None and self._pointer:
             painter.setPen(QPen(colour(self._tokens.accent), 1.0, Qt.PenStyle.DashLine))
@@ -288,6 +298,7 @@ class DrawingCanvas(QWidget):
         self._drop_ghost()
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
+        self._chains = None
         if self._fitted:
             self.fit()
 

@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QDialog, QLabel, QListWidget, QListWidgetItem, QVBox
 from tallplank.core.check.finding import Finding
 from tallplank.session.store import Store
 
+ROW = 46
 _SIGNS = {"error": "▲", "warning": "△", "note": "·"}
 
 
@@ -23,10 +24,11 @@ class FindingList(QDialog):
         title.setProperty("kind", "title")
         column.addWidget(title)
         self.list = QListWidget()
-        self.list.setWordWrap(True)
+        self.list.setTextElideMode(Qt.TextElideMode.ElideRight)
         self.list.setSpacing(2)
         for finding in found:
             item = QListWidgetItem(f"{_SIGNS[finding.level]} {finding.text}\n    {finding.remedy}")
+            item.setSizeHint(QSize(0, ROW))
             item.setData(Qt.ItemDataRole.UserRole, finding)
             self.list.addItem(item)
         if not found:

@@ -3,7 +3,7 @@
 from collections.abc import Callable
 
 from PyQt6.QtCore import QMimeData, QPoint, QSize, Qt
-from PyQt6.QtGui import QDrag, QIcon, QMouseEvent, QPixmap
+from PyQt6.QtGui import QDrag, QFontMetrics, QIcon, QMouseEvent, QPixmap
 from PyQt6.QtWidgets import (
     QComboBox,
     QFrame,
@@ -20,7 +20,7 @@ from PyQt6.QtWidgets import (
 from tallplank.app.canvas import KIND_MIME
 from tallplank.app.icons import kind_picture, opening_picture, swatch
 from tallplank.app.spec.choice import ROLE_NAMES
-from tallplank.app.theme import Tokens
+from tallplank.app.theme import Tokens, font
 from tallplank.core.edit.room import add_room
 from tallplank.core.edit.standard import set_job_finish, set_job_style
 from tallplank.core.edit.unit import change_units, set_finish
@@ -215,7 +215,7 @@ class Tray(QWidget):
     def _choice(self, name: str, apply: Callable[[], None], icon: QIcon | None = None) -> None:
         button = QPushButton()
         room = WIDTH - 40 - (40 if icon is not None else 0)
-        button.setText(button.fontMetrics().elidedText(name, Qt.TextElideMode.ElideRight, room))
+        button.setText(QFontMetrics(font()).elidedText(name, Qt.TextElideMode.ElideRight, room))
         button.setAccessibleName(name)
         button.setProperty("kind", "row")
         button.setToolTip(name)

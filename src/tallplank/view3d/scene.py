@@ -34,7 +34,8 @@ class Tones:
     """Colours of what is no material: the ground, the walls, the lines and what is selected."""
 
     ground: Colour
-    wall: Colour
+    shell: Mapping[str, Colour]
+    """Of wall, floor, glass and door."""
     line: Colour
     selected: Colour
 
@@ -67,7 +68,7 @@ class Light:
         return brightness
 
 
-SHELL = "shell"
+SHELL = "shell-"
 BODY_LIGHT, SHELL_LIGHT = Light(1.04, 0.6, 0.82, 0.94), Light(0.86, 0.9, 0.95, 1.0)
 
 
@@ -100,8 +101,10 @@ class Scene:
     def show(self, solids: Solids) -> None:
         """Show these surfaces; the camera stays."""
         self._boxes, self._size = solids.boxes, solids.size
-        present = {SHELL}
-        self._show_faces(SHELL, solids.shell)
+        present = set()
+        for batch in solids.shell:
+            self._show_faces(SHELL + batch.look, batch.faces)
+            present.add(SHELL + batch.look)
         for batch in solids.batches:
             self._show_faces(batch.look, batch.faces)
             present.add(batch.look)
@@ -234,13 +237,16 @@ class Scene:
 
     def _lit(self, name: str, faces: Faces) -> NDArray[np.uint8]:
         """The colour of every corner: the surface's own, by how the light falls on its side."""
-        own = self._tones.wall if name == SHELL else (1.0, 1.0, 1.0) if self._is_textured(name) else _rgb(self._plain(name))
-        light = (SHELL_LIGHT if name == SHELL else BODY_LIGHT).of(faces.normals)
+        of_shell = name.startswith(SHELL)
+        own = self._tones.shell[name.removeprefix(SHELL)] if of_shell else self._own(name)
+        light = (SHELL_LIGHT if of_shell else BODY_LIGHT).of(faces.normals)
         colours = np.clip(light[:, None] * np.array(own) * 255, 0, 255).astype(np.uint8)
         return np.repeat(colours, 4, axis=0)
 
-    def _plain(self, name: str) -> str:
-        return self._looks[name].colour if name in self._looks else name
+    def _own(self, name: str) -> Colour:
+        if self._is_textured(name):
+            return (1.0, 1.0, 1.0)
+        return _rgb(self._looks[name].colour if name in self._looks else name)
 
     def _is_textured(self, name: str) -> bool:
         return name in self._looks and self._looks[name].kind != "plain"
@@ -253,7 +259,7 @@ class Scene:
         prop.LightingOff()
         if self._is_textured(name):
             actor.SetTexture(_texture(self._looks[name]))
-        elif name == SHELL:
+        elif name.startswith(SHELL):
             prop.BackfaceCullingOn()
         return actor, data
 
@@ -264,7 +270,7 @@ class Scene:
         actor.GetProperty().SetLineWidth(width)
         actor.GetProperty().LightingOff()
         mapper.SetResolveCoincidentTopologyToPolygonOffset()
-        mapper.SetRelativeCoincidentTopologyLineOffsetParameters(-1.0, -6.0)
+        mapper.SetRelativeCoincidentTopologyLineOffsetParameters(-1.0, -8.0)
         self.renderer.AddActor(actor)
         return actor
 

@@ -94,6 +94,5 @@ def test_an_edit_keeps_the_arrays_of_other_units() -> None:
 
 def test_walls_have_holes_where_their_openings_are() -> None:
     job = add_opening(a_wall_of("base"), ROOM, "right", "window")
-    with_window = SolidMaker().solids(made(job), ROOM).shell
-    without = SolidMaker().solids(made(a_wall_of("base")), ROOM).shell
-    assert len(with_window) == len(without) + 3 + 4
+    with_window = {b.look: len(b.faces) for b in SolidMaker().solids(made(job), ROOM).shell}
+    assert with_window == {"floor": 1, "wall": 4 + 3 + 4, "glass": 1}

@@ -1,6 +1,6 @@
 """The room in three dimensions."""
 
-from PyQt6.QtCore import QPointF, Qt, QTimer
+from PyQt6.QtCore import QPointF, QSignalBlocker, Qt, QTimer
 from PyQt6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QResizeEvent, QShowEvent, QWheelEvent
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QSlider, QWidget
 
@@ -40,6 +40,15 @@ class Room3DPane(QWidget):
             store.subscribe(lambda s: (s.job, s.room, s.opened), lambda _: self._changed()),
             store.subscribe(lambda s: s.selected, lambda _: self._chosen()),
         ]
+
+    def follow_opened(self, slider: QSlider) -> None:
+        """Keep a slider where the fronts stand."""
+
+        def show(share: float) -> None:
+            with QSignalBlocker(slider):
+                slider.setValue(round(share * 100))
+
+        self._subscriptions.append(self.store.subscribe(lambda s: s.opened, show))
 
     def close_pane(self) -> None:
         """End the subscriptions and give the renderer's memory back."""
@@ -189,7 +198,13 @@ def _tones(tokens: Tokens) -> Tones:
         return (c.redF(), c.greenF(), c.blueF())
 
     dark = tokens.name == "Evening"
-    return Tones(rgb(tokens.desk), rgb("#8f8d88" if dark else "#f4efe4"), rgb("#101010" if dark else "#3a3733"), rgb(tokens.accent))
+    shell = {
+        "wall": rgb("#8f8d88" if dark else "#f4efe4"),
+        "floor": rgb("#77736c" if dark else "#e2d8c6"),
+        "glass": rgb("#3c5660" if dark else "#d3e4ea"),
+        "door": rgb("#7a7164" if dark else "#e3d9c8"),
+    }
+    return Tones(rgb(tokens.desk), shell, rgb("#151617" if dark else "#4a453e"), rgb(tokens.accent))
 
 
 def _tools(pane: QWidget) -> list[QWidget]:
@@ -215,8 +230,8 @@ def _open_slider(pane: Room3DPane) -> QWidget:
     slider.setFixedWidth(56)
     slider.setAccessibleName("Open doors and drawers")
     slider.setToolTip("Open doors and drawers")
-    slider.setValue(round(pane.store.state.opened * 100))
     slider.valueChanged.connect(lambda v: pane.store.open_fronts(v / 100))
+    pane.follow_opened(slider)
     row.addWidget(label)
     row.addWidget(slider)
     return holder

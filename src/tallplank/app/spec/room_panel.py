@@ -24,7 +24,10 @@ class RoomPanel(Panel):
         room_id = store.state.room
 
         def put(name: str, value: object) -> None:
-            store.apply(lambda j: change_room(j, room_id, **{name: value}), f"room {name} → {value}")
+            store.apply(
+                lambda j: change_room(j, room_id, **{name: value}),
+                f"room {name} → {self.shown(value) if isinstance(value, float) else value}",
+            )
 
         self.text("Name", lambda: store.job.room(room_id).name, lambda v: put("name", v))
         for name in ("width", "depth", "height"):
@@ -55,7 +58,9 @@ class OpeningPanel(Panel):
             return next(o for o in store.job.wall(room_id, wall.id).openings if o.id == opening.id)
 
         def put(name: str, value: float) -> None:
-            store.apply(lambda j: change_opening(j, room_id, wall.id, opening.id, **{name: value}), f"{opening.kind} {name} → {value:g}")
+            store.apply(
+                lambda j: change_opening(j, room_id, wall.id, opening.id, **{name: value}), f"{opening.kind} {name} → {self.shown(value)}"
+            )
 
         self.title(
             lambda: opening.kind.capitalize(), lambda: f"In {store.job.wall(room_id, wall.id).name}, from its left end as you face it."

@@ -330,6 +330,11 @@ class Panel(QWidget):
         for other in self._others:
             other()
 
+    def shown(self, value: float) -> str:
+        """A length as the job shows its lengths."""
+        display = self.store.job.display
+        return format_length(value, display.style, denominator=display.denominator)
+
     def row(self, name: str) -> QWidget:
         """The field of a row by its name, for tests and shortcuts."""
         return next(r.field for r in self._rows if r.field.accessibleName() == name)

@@ -143,16 +143,16 @@ class UnitPanel(Panel):
 
     def _set_width(self, value: float) -> None:
         before = same([u.width for u in self.units()])
-        label = f"width {before:g} → {value:g}" if before is not None else f"width → {value:g}"
+        label = f"width {self.shown(before)} → {self.shown(value)}" if before is not None else f"width → {self.shown(value)}"
         self.store.apply(lambda j: set_width(j, self.store.catalog, self._ids(), value, self._anchor), label)
 
     def _change(self, name: str, value: float) -> None:
-        label = f"{'level' if name == 'z' else name} → {value:g}"
+        label = f"{'level' if name == 'z' else name} → {self.shown(value)}"
         self.store.apply(lambda j: change_units(j, self.store.catalog, self._ids(), **{name: value}), label)
 
     def _set_x(self, value: float) -> None:
         first = min(u.x for u in self.units())
-        self.store.apply(lambda j: slide_units(j, self._ids(), value - first), f"place → {value:g}")
+        self.store.apply(lambda j: slide_units(j, self._ids(), value - first), f"place → {self.shown(value)}")
 
     def _openings(self, units: tuple[Unit, ...]) -> None:
         first = units[0].openings
@@ -185,7 +185,7 @@ class UnitPanel(Panel):
             return same([round(sorted(m.fronts, key=lambda f: -f.z)[index].height, 6) for m in made if len(m.fronts) > index] or [0.0])
 
         def apply(value: float | None) -> None:
-            label = f"front {index + 1} by the rule" if value is None else f"front {index + 1} → {value:g}"
+            label = f"front {index + 1} by the rule" if value is None else f"front {index + 1} → {self.shown(value)}"
             store.apply(lambda j: set_opening_height(j, catalog, self._ids(), index, value), label)
 
         def origin() -> str:
@@ -235,7 +235,8 @@ class UnitPanel(Panel):
         return lambda: same([getattr(m.choice.rules, rule) for m in self._made()])
 
     def _set_rule(self, rule: str, value: RuleValue | None) -> None:
-        label = f"{rule.replace('_', ' ')} {'back to the shop' if value is None else f'→ {value}'}"
+        to = "back to the shop" if value is None else f"→ {value if isinstance(value, str) else self.shown(value)}"
+        label = f"{rule.replace('_', ' ')} {to}"
         self.store.apply(lambda j: set_rule(j, self.store.catalog, self._ids(), rule, value), label)
 
     def _rule(self, name: str, rule: str) -> None:

@@ -7,6 +7,7 @@ from typing import Literal
 
 from tallplank.core.build.made import Made, MadeUnit
 from tallplank.core.job.record import FINISH_ROLES, HARDWARE_ROLES, Room, Wall
+from tallplank.core.measure.display import format_length
 from tallplank.core.measure.frame import Vec, extent, wall_frame
 
 SLACK = 0.5
@@ -31,6 +32,11 @@ class Standing:
     made: MadeUnit
     low: Vec
     high: Vec
+
+
+def _shown(made: Made, length: float) -> str:
+    display = made.job.display
+    return format_length(length, display.style, denominator=display.denominator, suffix=True)
 
 
 def findings(made: Made) -> tuple[Finding, ...]:
@@ -58,7 +64,7 @@ def _overlaps(made: Made) -> Iterator[Finding]:
         standing = [_standing(made, room, u) for u in made.units if u.unit.room == room.id]
         for a, b in _meeting(standing):
             depth = min(min(a.high[i], b.high[i]) - max(a.low[i], b.low[i]) for i in range(3))
-            text = f"{a.made.label} and {b.made.label} overlap by {depth:.0f} mm."
+            text = f"{a.made.label} and {b.made.label} overlap by {_shown(made, depth)}."
             yield Finding("error", "overlap", text, "Move one of them or make it narrower.", (a.made.unit.id, b.made.unit.id))
 
 
@@ -87,10 +93,10 @@ def _outside(made: Made) -> Iterator[Finding]:
         placed, length = unit.placed, room.wall_length(wall)
         beyond = max(-placed.x, placed.right - length)
         if beyond > SLACK:
-            text = f"{unit.label} stands {beyond:.0f} mm beyond the end of {wall.name}."
+            text = f"{unit.label} stands {_shown(made, beyond)} beyond the end of {wall.name}."
             yield Finding("error", "beyond-wall", text, "Slide it back or make it narrower.", (unit.unit.id,))
         if placed.top - room.height > SLACK:
-            text = f"{unit.label} is {placed.top - room.height:.0f} mm higher than the room."
+            text = f"{unit.label} is {_shown(made, placed.top - room.height)} higher than the room."
             yield Finding("error", "beyond-ceiling", text, "Make it lower.", (unit.unit.id,))
 
 
@@ -101,7 +107,7 @@ def _before_openings(made: Made) -> Iterator[Finding]:
             beside = min(placed.right, opening.x + opening.width) - max(placed.x, opening.x)
             above = min(placed.top, opening.sill + opening.height) - max(placed.z, opening.sill)
             if beside > SLACK and above > SLACK:
-                text = f"{unit.label} stands {beside:.0f} mm into the {opening.kind} of {wall.name}."
+                text = f"{unit.label} stands {_shown(made, beside)} into the {opening.kind} of {wall.name}."
                 yield Finding("warning", "covers-opening", text, f"Keep it beside or below the {opening.kind}.", (unit.unit.id,))
 
 
@@ -151,7 +157,7 @@ def _legs_out_of_range(made: Made) -> Iterator[Finding]:
         if any(f.role == "leg" for f in unit.fittings):
             leg = unit.choice.hardware("leg")
             if not leg.heights[0] - SLACK <= unit.placed.z <= leg.heights[1] + SLACK:
-                text = f"{unit.label} stands {unit.placed.z:.0f} above the floor; {leg.name} does not reach that."
+                text = f"{unit.label} stands {_shown(made, unit.placed.z)} above the floor; {leg.name} does not reach that."
                 yield Finding("warning", "leg-range", text, "Choose another leg or kick height.", (unit.unit.id,))
 
 

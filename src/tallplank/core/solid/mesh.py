@@ -61,17 +61,19 @@ def box_faces(low: Vec, high: Vec) -> Faces:
 def _local_faces(part: Part) -> tuple[Floats, Floats]:
     if not part.pockets:
         return _box(np.zeros(3), np.array(part.size))
-    grid = _grid(part)
-    solid = np.pad(_solid(part, grid), 1)
-    lines = [np.array(line) for line in grid]
+    lines = _grid(part)
+    grid = [np.array(line) for line in lines]
+    solid = np.pad(_solid(part, lines), 1).view(np.int8)
     found: list[Floats] = []
     turned: list[Floats] = []
     for axis in range(3):
-        for sign in (1, -1):
-            places = np.argwhere(solid & ~np.roll(solid, -sign, axis)) - 1
-            low = np.stack([lines[a][places[:, a]] for a in range(3)], axis=1)
-            high = np.stack([lines[a][places[:, a] + 1] for a in range(3)], axis=1)
-            side = axis * 2 + (0 if sign > 0 else 1)
+        inner = tuple(slice(None) if a == axis else slice(1, -1) for a in range(3))
+        steps = np.diff(solid[inner], axis=axis)
+        for side, step, back in ((2 * axis, -1, 1), (2 * axis + 1, 1, 0)):
+            places = np.argwhere(steps == step)
+            places[:, axis] -= back
+            low = np.stack([grid[a][places[:, a]] for a in range(3)], axis=1)
+            high = np.stack([grid[a][places[:, a] + 1] for a in range(3)], axis=1)
             found.append(low[:, None] + _SIDES[side] * (high - low)[:, None])
             turned.append(np.broadcast_to(_NORMALS[side], (len(places), 3)))
     return np.concatenate(found).astype(np.float32), np.concatenate(turned)

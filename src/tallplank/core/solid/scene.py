@@ -17,6 +17,8 @@ from tallplank.core.solid.mesh import Faces, Floats, box_faces, faces
 
 SLIDE_SHARE = 0.75
 """How much of its slide a drawer comes out when fully opened."""
+PANE_DEPTH = 0.6
+"""How far into the wall glass and door leaves stand, as a share of its thickness."""
 _EDGES = ((0, 1), (1, 2), (2, 3), (3, 0))
 
 
@@ -28,8 +30,6 @@ class Body:
     faces: Faces
     lines: Floats
     motion: Motion | None
-    inside: bool
-    """Whether closed fronts hide it."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,8 +56,8 @@ class Solids:
     batches: tuple[Batch, ...]
     lines: Floats
     boxes: tuple[Box, ...]
-    shell: Faces
-    """Floor and walls, each seen from inside only."""
+    shell: tuple[Batch, ...]
+    """The room itself, each side seen from inside only: batches named wall, floor, glass and door."""
     size: Vec
 
 
@@ -66,6 +66,7 @@ class SolidMaker:
 
     def __init__(self) -> None:
         self._units: Mapped[MadeUnit, tuple[Body, ...]] = Mapped()
+        self._insides: Mapped[MadeUnit, tuple[Body, ...]] = Mapped()
         self._runs: Mapped[Run, tuple[Body, ...]] = Mapped()
 
     def solids(self, made: Made, room_id: str, opened: float = 0.0) -> Solids:
@@ -75,10 +76,12 @@ class SolidMaker:
         placed: list[tuple[str, Faces, Floats]] = []
         boxes = []
         units = [u for u in made.units if u.unit.room == room_id]
-        for unit, bodies in zip(units, self._units.of(units, lambda u: tuple(_unit_bodies(u))), strict=True):
+        insides = self._insides.of(units, lambda u: tuple(_inside_bodies(u))) if opened > 0 else [()] * len(units)
+        outsides = self._units.of(units, lambda u: tuple(_outside_bodies(u)))
+        for unit, inside, outside in zip(units, insides, outsides, strict=True):
             frame = unit.frame.then(frames[unit.unit.wall])
             boxes.append(_box(unit, frames[unit.unit.wall]))
-            placed += [_placed(body, frame, opened) for body in bodies if opened > 0 or not body.inside]
+            placed += [_placed(body, frame, opened) for body in (*inside, *outside)]
         runs = [r for r in made.runs if r.room == room_id]
         for run, bodies in zip(runs, self._runs.of(runs, lambda r: tuple(_bodies(r.parts))), strict=True):
             placed += [_placed(body, frames[run.wall], 0.0) for body in bodies]
@@ -92,20 +95,27 @@ class SolidMaker:
         )
 
 
-def _unit_bodies(unit: MadeUnit) -> Iterator[Body]:
-    yield from _bodies(unit.parts, unit.unit.mark, closed=all(o.front != "none" for o in unit.unit.openings))
+def _hidden(unit: MadeUnit, part: Part) -> bool:
+    """Whether closed fronts hide the part."""
+    return part.surface in ("inside", "drawer") and all(o.front != "none" for o in unit.unit.openings)
+
+
+def _inside_bodies(unit: MadeUnit) -> Iterator[Body]:
+    yield from _bodies([p for p in unit.parts if _hidden(unit, p)], unit.unit.mark)
+
+
+def _outside_bodies(unit: MadeUnit) -> Iterator[Body]:
+    yield from _bodies([p for p in unit.parts if not _hidden(unit, p)], unit.unit.mark + 7)
     for piece in unit.pieces:
-        surface = box_faces(piece.low, piece.high)
-        yield Body(piece.colour, surface, np.zeros((0, 2, 3), np.float32), piece.motion, False)
+        yield Body(piece.colour, box_faces(piece.low, piece.high), np.zeros((0, 2, 3), np.float32), piece.motion)
 
 
-def _bodies(parts: Sequence[Part], seed: int = 1, *, closed: bool = False) -> Iterator[Body]:
-    groups: dict[tuple[str, Motion | None, bool], list[tuple[Faces, Floats]]] = {}
+def _bodies(parts: Sequence[Part], seed: int = 1) -> Iterator[Body]:
+    groups: dict[tuple[str, Motion | None], list[tuple[Faces, Floats]]] = {}
     for number, part in enumerate(parts):
-        inside = closed and part.surface in ("inside", "drawer")
-        groups.setdefault((part.finish.look, part.motion, inside), []).append((faces(part, seed * 31 + number), _outline(part)))
-    for (look, motion, inside), made in groups.items():
-        yield Body(look, _joined([f for f, _ in made]), np.concatenate([line for _, line in made]), motion, inside)
+        groups.setdefault((part.finish.look, part.motion), []).append((faces(part, seed * 31 + number), _outline(part)))
+    for (look, motion), made in groups.items():
+        yield Body(look, _joined([f for f, _ in made]), np.concatenate([line for _, line in made]), motion)
 
 
 def _outline(part: Part) -> Floats:
@@ -160,20 +170,32 @@ def _box(unit: MadeUnit, frame: Frame) -> Box:
     return Box(unit.unit.id, Vec(*map(float, low)), Vec(*map(float, high)))
 
 
-def _shell(room: Room, frames: Iterable[Frame]) -> Faces:
-    quads: list[NDArray[np.float32]] = [
-        np.array([(0, 0, 0), (room.width, 0, 0), (room.width, room.depth, 0), (0, room.depth, 0)], np.float32)
-    ]
-    normals = [(0.0, 0.0, 1.0)]
+_Quad = tuple[NDArray[np.float32], tuple[float, float, float]]
+
+
+def _shell(room: Room, frames: Iterable[Frame]) -> tuple[Batch, ...]:
+    floor = np.array([(0, 0, 0), (room.width, 0, 0), (room.width, room.depth, 0), (0, room.depth, 0)], np.float32)
+    quads: dict[str, list[_Quad]] = {"floor": [(floor, (0.0, 0.0, 1.0))], "wall": [], "glass": [], "door": []}
     for wall, frame in zip(room.walls, frames, strict=True):
         for x0, x1, z0, z1 in _wall_pieces(room, wall):
-            quads.append(np.array([frame.out(p) for p in ((x0, 0, z0), (x1, 0, z0), (x1, 0, z1), (x0, 0, z1))], np.float32))
-            normals.append((-frame.y.x, -frame.y.y, -frame.y.z))
-        for quad, normal in _jambs(wall, frame):
-            quads.append(quad)
-            normals.append(normal)
-    corners = np.array(quads, dtype=np.float32)
-    return Faces(corners, np.array(normals, dtype=np.float32), np.zeros((len(corners), 4, 2), np.float32))
+            quads["wall"].append(_upright(frame, (x0, x1), (z0, z1), 0.0))
+        quads["wall"] += _jambs(wall, frame)
+        for opening in wall.openings:
+            x, z = (opening.x, opening.x + opening.width), (opening.sill, opening.sill + opening.height)
+            quads["glass" if opening.kind == "window" else "door"].append(_upright(frame, x, z, wall.thickness * PANE_DEPTH))
+    return tuple(Batch(look, _flat(found)) for look, found in quads.items() if found)
+
+
+def _upright(frame: Frame, x: tuple[float, float], z: tuple[float, float], y: float) -> _Quad:
+    """A rectangle in a wall's frame, facing the room."""
+    corners = ((x[0], y, z[0]), (x[1], y, z[0]), (x[1], y, z[1]), (x[0], y, z[1]))
+    return np.array([frame.out(p) for p in corners], np.float32), (-frame.y.x, -frame.y.y, -frame.y.z)
+
+
+def _flat(quads: Sequence[_Quad]) -> Faces:
+    corners = np.array([q for q, _ in quads], dtype=np.float32)
+    normals = np.array([n for _, n in quads], dtype=np.float32)
+    return Faces(corners, normals, np.zeros((len(corners), 4, 2), np.float32))
 
 
 def _wall_pieces(room: Room, wall: Wall) -> Iterator[tuple[float, float, float, float]]:
@@ -189,7 +211,7 @@ def _wall_pieces(room: Room, wall: Wall) -> Iterator[tuple[float, float, float, 
     yield at, room.wall_length(wall), 0.0, room.height
 
 
-def _jambs(wall: Wall, frame: Frame) -> Iterator[tuple[NDArray[np.float32], tuple[float, float, float]]]:
+def _jambs(wall: Wall, frame: Frame) -> Iterator[_Quad]:
     """The reveals of doors and windows, as deep as the wall is thick."""
     t = wall.thickness
     for o in wall.openings:
