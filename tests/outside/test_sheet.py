@@ -11,7 +11,7 @@ from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
-from tallplank.core.draw.dimension import FIGURE_WIDTH
+from tallplank.core.draw.dimension import FIGURE_WIDTH, set_out
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.edit.standard import change_job
 from tallplank.core.exchange.sheet import FRAME_MM, PAGE, SCALES, TEXT_MM, TITLE_MM, elevations, lay_out
@@ -29,8 +29,11 @@ def test_the_largest_scale_that_fits_is_taken(width: float, scale: int) -> None:
     drawing = elevation(made(a_wall_of("base", room=a_room(width=width))), ROOM, WALL)
     layout = lay_out(drawing, show)
     assert layout.scale == scale
-    larger = SCALES[max(SCALES.index(scale) - 1, 0)]
-    assert (drawing.high[0] - drawing.low[0]) / larger > PAGE[0] / mm - 2 * FRAME_MM - 60 or larger == scale
+    larger = SCALES[SCALES.index(scale) - 1]
+    chains = set_out(drawing.chains, TEXT_MM * larger, show)
+    wide = max(drawing.high[0], chains.high[0]) - min(drawing.low[0], chains.low[0])
+    high = max(drawing.high[1], chains.high[1]) - min(drawing.low[1], chains.low[1])
+    assert wide / larger > PAGE[0] / mm - 2 * FRAME_MM - 8 or high / larger > PAGE[1] / mm - 2 * FRAME_MM - TITLE_MM - 8
 
 
 @pytest.mark.parametrize("style", LengthStyle)

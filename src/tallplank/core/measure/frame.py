@@ -55,10 +55,17 @@ X, Y, Z = Vec(1.0, 0.0, 0.0), Vec(0.0, 1.0, 0.0), Vec(0.0, 0.0, 1.0)
 _AXES = {"+x": X, "-x": Vec(-1.0, 0.0, 0.0), "+y": Y, "-y": Vec(0.0, -1.0, 0.0), "+z": Z, "-z": Vec(0.0, 0.0, -1.0)}
 
 
+def _cross(a: Vec, b: Vec) -> Vec:
+    return Vec(a.y * b.z - a.z * b.y, a.z * b.x - a.x * b.z, a.x * b.y - a.y * b.x)
+
+
+_TURNS = {(a, b): (x, y, _cross(x, y)) for a, x in _AXES.items() for b, y in _AXES.items() if a[1] != b[1]}
+"""The three axes of every way that a part can lie square, by the axes of its length and width."""
+
+
 def frame_along(length_axis: str, width_axis: str, origin: tuple[float, float, float] = (0.0, 0.0, 0.0)) -> Frame:
     """A part's frame whose length and width run along signed unit axes such as '+z' and '-x'."""
-    x, y = _AXES[length_axis], _AXES[width_axis]
-    return Frame(Vec(*origin), x, y, _cross(x, y))
+    return Frame(Vec(*origin), *_TURNS[length_axis, width_axis])
 
 
 def moved(x: float, y: float, z: float) -> Frame:
@@ -90,7 +97,3 @@ def extent(frame: Frame, size: tuple[float, float, float]) -> tuple[Vec, Vec]:
 
 def _dot(a: tuple[float, float, float], b: tuple[float, float, float]) -> float:
     return a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
-
-
-def _cross(a: Vec, b: Vec) -> Vec:
-    return Vec(a.y * b.z - a.z * b.y, a.z * b.x - a.x * b.z, a.x * b.y - a.y * b.x)
