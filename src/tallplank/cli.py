@@ -9,10 +9,10 @@ from pathlib import Path
 
 from tallplank import __version__
 from tallplank.core.catalog.reader import shipped
+from tallplank.core.edit.open import open_job
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.exporter import chosen, export
 from tallplank.core.exchange.registry import EXPORTERS
-from tallplank.core.job.file import load
 from tallplank.core.job.record import Job
 from tallplank.demo import demo_job
 from tallplank.session.derived import Deriver
@@ -80,7 +80,7 @@ def _export(options: argparse.Namespace) -> int:
 
 
 def _job(name: str) -> Job:
-    return demo_job(shipped()) if name == "demo" else load(Path(name))
+    return demo_job(shipped()) if name == "demo" else open_job(Path(name), shipped())
 
 
 def _window(file: Path | None, *, demo: bool) -> int:
@@ -88,7 +88,7 @@ def _window(file: Path | None, *, demo: bool) -> int:
         raise PlankError("There is no display to open a window on; 'plank export' and 'plank shots' work without one.")
     from tallplank.app.start import run
 
-    job = demo_job(shipped()) if demo else load(file) if file else None
+    job = demo_job(shipped()) if demo else open_job(file, shipped()) if file else None
     return run(job, None if demo else file)
 
 

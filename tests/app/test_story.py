@@ -394,7 +394,7 @@ def test_a_crash_loses_nothing(open_window: Open, tmp_path: Path) -> None:
     kept.rename(kept.with_name("999999.recovery"))
     second = open_window()
     assert not second._offer_bar.isHidden()
-    second._answer(second._autosave.left()[0], True)  # type: ignore[union-attr]
+    second._answer(second._autosave.left(CATALOG)[0], True)  # type: ignore[union-attr]
     assert second.store.job.unit("u1").width == 650
     assert second.store.state.is_dirty
     assert second._offer_bar.isHidden()

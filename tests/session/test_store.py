@@ -176,11 +176,11 @@ def test_autosave_is_found_after_a_crash_only(tmp_path: Path) -> None:
     subprocess.run([sys.executable, "-c", script, str(tmp_path), str(root / "src"), str(root / "tests")], check=False)
     (tmp_path / "999999.recovery").write_text("damaged")
     autosave = Autosave(tmp_path)
-    (left,) = autosave.left()
+    (left,) = autosave.left(CATALOG)
     assert left.job == job
     assert left.path == Path("/somewhere/a.plank")
     autosave.keep(job, None)
-    assert len(autosave.left()) == 1
+    assert len(autosave.left(CATALOG)) == 1
     assert (tmp_path / f"{os.getpid()}.recovery").exists()
     autosave.clear()
     assert not (tmp_path / f"{os.getpid()}.recovery").exists()

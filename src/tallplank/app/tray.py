@@ -19,8 +19,10 @@ from PyQt6.QtWidgets import (
 
 from tallplank.app.canvas import KIND_MIME
 from tallplank.app.icons import kind_picture, opening_picture, swatch
+from tallplank.app.money import money
 from tallplank.app.spec.choice import ROLE_NAMES
 from tallplank.app.theme import Tokens, font
+from tallplank.core.catalog.record import Catalog, Finish
 from tallplank.core.edit.room import add_room
 from tallplank.core.edit.standard import set_job_finish, set_job_style
 from tallplank.core.edit.unit import change_units, set_finish
@@ -30,6 +32,20 @@ from tallplank.session.store import Store
 
 WIDTH = 196
 PICTURE = QSize(58, 46)
+
+
+def behind(catalog: Catalog, finish: Finish, currency: str) -> str:
+    """The board, the band and the prices behind a finish, in words."""
+    board = catalog.boards[finish.board]
+    price = board.price_m2(finish.thickness) or 0.0
+    lines = [finish.name, f"{board.name} {finish.thickness:g}, {money(round(price * 100), currency)} a square metre"]
+    if finish.band:
+        band = catalog.bands[finish.band]
+        lines.append(f"{band.name}, {money(round(band.price_m * 100), currency)} a metre")
+    if finish.coated_faces:
+        faces = "one face" if finish.coated_faces == 1 else "both faces"
+        lines.append(f"Coating {faces}, {money(round(finish.coat_m2 * 100), currency)} a square metre of face")
+    return "\n".join(lines)
 
 
 class TrayItem(QToolButton):
@@ -207,18 +223,19 @@ class Tray(QWidget):
                     finish.name,
                     lambda r=role, f=finish.id: self._apply_finish(r, f),
                     QIcon(swatch(catalog.looks[finish.look], self._tokens)),
-                )  # type: ignore[misc]
+                    behind(catalog, finish, store.job.rates.currency),
+                )
         self._group("Door style")
         for style in store.catalog.door_styles.values():
             self._choice(style.name, lambda s=style.id: self._apply_style(s))  # type: ignore[misc]
 
-    def _choice(self, name: str, apply: Callable[[], None], icon: QIcon | None = None) -> None:
+    def _choice(self, name: str, apply: Callable[[], None], icon: QIcon | None = None, tip: str = "") -> None:
         button = QPushButton()
         room = WIDTH - 40 - (40 if icon is not None else 0)
         button.setText(QFontMetrics(font()).elidedText(name, Qt.TextElideMode.ElideRight, room))
         button.setAccessibleName(name)
         button.setProperty("kind", "row")
-        button.setToolTip(name)
+        button.setToolTip(tip or name)
         if icon is not None:
             button.setIcon(icon)
             button.setIconSize(QSize(34, 20))

@@ -82,7 +82,7 @@ class MainWindow(QMainWindow):
         self.board.setFocus()
         if geometry := settings.value("geometry"):
             self.restoreGeometry(geometry)
-        if autosave is not None and (left := autosave.left()):
+        if autosave is not None and (left := autosave.left(store.catalog)):
             self._offer(left[0])
 
     # making the window

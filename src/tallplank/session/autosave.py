@@ -5,6 +5,8 @@ import os
 from dataclasses import dataclass
 from pathlib import Path
 
+from tallplank.core.catalog.record import Catalog
+from tallplank.core.edit.open import known_kinds
 from tallplank.core.job.file import JobFileError, dumps, loads, write_atomically
 from tallplank.core.job.record import Job
 
@@ -42,7 +44,7 @@ class Autosave:
         """Forget what was kept."""
         self._file.unlink(missing_ok=True)
 
-    def left(self) -> tuple[Left, ...]:
+    def left(self, catalog: Catalog) -> tuple[Left, ...]:
         """The jobs of applications that no longer run, newest first; what cannot be read is passed over."""
         found = []
         for file in sorted(self._folder.glob("*.recovery"), key=lambda f: -f.stat().st_mtime):
@@ -50,7 +52,11 @@ class Autosave:
                 continue
             try:
                 kept = json.loads(file.read_text(encoding="utf-8"))
-                found.append(Left(loads(kept["file"], file.name), Path(kept["path"]) if kept["path"] else None, file))
+                found.append(
+                    Left(
+                        known_kinds(loads(kept["file"], file.name), catalog, file.name), Path(kept["path"]) if kept["path"] else None, file
+                    )
+                )
             except (OSError, ValueError, KeyError, TypeError):
                 continue
         return tuple(found)

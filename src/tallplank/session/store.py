@@ -6,8 +6,9 @@ from pathlib import Path
 from typing import Literal, TypeVar
 
 from tallplank.core.catalog.record import Catalog
+from tallplank.core.edit.open import open_job
 from tallplank.core.edit.standard import new_job
-from tallplank.core.job.file import load, save
+from tallplank.core.job.file import save
 from tallplank.core.job.history import History
 from tallplank.core.job.record import Job, Room, Unit, Wall
 from tallplank.session.derived import Derived, Deriver
@@ -146,7 +147,7 @@ class Store:
         Raises:
             JobFileError: naming the file and the place.
         """
-        self.replace_job(load(path), path, saved=True)
+        self.replace_job(open_job(path, self.catalog), path, saved=True)
 
     def save(self, path: Path) -> None:
         """Save the job to a file.

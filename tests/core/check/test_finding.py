@@ -57,6 +57,8 @@ def test_what_a_file_can_bring_is_found_too() -> None:
     assert codes(job.replaced(units=(first.but(finishes={"front": "gone"}), job.units[1]))) == ["unknown-finish"]
     assert codes(job.replaced(units=(first.but(hardware={"pull": "gone"}), job.units[1]))) == ["unknown-item"]
     assert codes(job.replaced(standard=job.standard.but(finishes={"top": "gone"}))) == ["unknown-finish"]
+    assert codes(job.replaced(units=(first.but(door_style="gone"), job.units[1]))) == ["unknown-style"]
+    assert codes(job.replaced(standard=job.standard.but(construction="gone"))) == ["unknown-construction"]
     assert codes(job.replaced(units=(first, job.units[1].but(mark=1)))) == ["same-number"]
     assert codes(job.replaced(units=(first.but(width=10),))) == ["not-built"]
 

@@ -142,6 +142,19 @@ def _unknown_choices(made: Made) -> Iterator[Finding]:
                 )
 
 
+def _unknown_style(made: Made) -> Iterator[Finding]:
+    catalog, standard = made.catalog, made.job.standard
+    owners: list[tuple[str, str | None, tuple[str, ...]]] = [("The job", standard.door_style, ())]
+    owners += [(u.label, u.unit.door_style, (u.unit.id,)) for u in made.units]
+    for who, style, units in owners:
+        if style is not None and style not in catalog.door_styles:
+            text = f"{who} asks for the door style '{style}', which is not in the catalogue."
+            yield Finding("error", "unknown-style", text, "Choose another door style.", units)
+    if standard.construction not in catalog.constructions:
+        text = f"The job asks for the construction '{standard.construction}', which is not in the catalogue."
+        yield Finding("error", "unknown-construction", text, "The catalogue's own is used until then.")
+
+
 def _thickness_not_sold(made: Made) -> Iterator[Finding]:
     for unit in made.units:
         for board, thickness in sorted({(p.board, p.thickness.value) for p in unit.parts}):
@@ -174,6 +187,7 @@ CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
     _outside,
     _before_openings,
     _unknown_choices,
+    _unknown_style,
     _thickness_not_sold,
     _legs_out_of_range,
     _alike_numbers,
