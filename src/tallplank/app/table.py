@@ -149,4 +149,4 @@ class UnitTable(QTableView, Generic[_R]):
             selection.select(picked, QItemSelectionModel.SelectionFlag.ClearAndSelect)
         self._linking = False
         if first is not None:
-            self.scrollTo(first)
+            self.scrollTo(first, QAbstractItemView.ScrollHint.PositionAtCenter)

@@ -17,6 +17,8 @@ from tallplank.core.solid.mesh import Faces, Floats, box_faces, faces
 
 SLIDE_SHARE = 0.75
 """How much of its slide a drawer comes out when fully opened."""
+SHELL_GAP = 3.0
+"""Walls and floor are shown this far behind their true faces, so that what stands against them keeps its edges."""
 PANE_DEPTH = 0.6
 """How far into the wall glass and door leaves stand, as a share of its thickness."""
 _EDGES = ((0, 1), (1, 2), (2, 3), (3, 0))
@@ -174,11 +176,11 @@ _Quad = tuple[NDArray[np.float32], tuple[float, float, float]]
 
 
 def _shell(room: Room, frames: Iterable[Frame]) -> tuple[Batch, ...]:
-    floor = np.array([(0, 0, 0), (room.width, 0, 0), (room.width, room.depth, 0), (0, room.depth, 0)], np.float32)
+    floor = np.array([(x, y, -SHELL_GAP) for x, y in ((0, 0), (room.width, 0), (room.width, room.depth), (0, room.depth))], np.float32)
     quads: dict[str, list[_Quad]] = {"floor": [(floor, (0.0, 0.0, 1.0))], "wall": [], "glass": [], "door": []}
     for wall, frame in zip(room.walls, frames, strict=True):
         for x0, x1, z0, z1 in _wall_pieces(room, wall):
-            quads["wall"].append(_upright(frame, (x0, x1), (z0, z1), 0.0))
+            quads["wall"].append(_upright(frame, (x0, x1), (z0, z1), SHELL_GAP))
         quads["wall"] += _jambs(wall, frame)
         for opening in wall.openings:
             x, z = (opening.x, opening.x + opening.width), (opening.sill, opening.sill + opening.height)

@@ -53,7 +53,7 @@ def _wood(seed: int) -> _F:
     rng = np.random.default_rng(seed)
     across = np.linspace(0, 1, SIZE, endpoint=False)[:, None]
     bend = 0.9 * _noise(rng, 4, 1) + 0.12 * _noise(rng, 14, 3)
-    rings = 0.5 + 0.5 * np.sin(2 * np.pi * (7 * across + bend))
+    rings = 0.5 + 0.5 * np.sin(2 * np.pi * (11 * across + bend))
     rings = rings**2.2
     pores = _noise(rng, 180, 5)
     broad = _noise(rng, 5, 1)
