@@ -77,7 +77,7 @@ def test_the_core_and_its_tests_run_without_qt_and_vtk() -> None:
         "            raise ModuleNotFoundError(name)\n"
         "sys.meta_path.insert(0, Wall())\n"
         "import pytest\n"
-        "sys.exit(pytest.main(['-q', '-c', 'tests/arch/plain.ini', '--rootdir', '.', '-p', 'no:cacheprovider', 'tests/core', 'tests/session']))\n"
+        "sys.exit(pytest.main(['-q', '-c', 'tests/arch/plain.ini', '--rootdir', '.', '--confcutdir', '.', '-p', 'no:cacheprovider', 'tests/core', 'tests/session']))\n"
     )
     environment = {**os.environ, "PYTHONPATH": str(ROOT / "src"), "PYTEST_DISABLE_PLUGIN_AUTOLOAD": "1", "PLANK_EXAMPLES": "5"}
     done = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=False, env=environment, cwd=ROOT)

@@ -75,7 +75,7 @@ def test_a_damaged_or_foreign_file_is_refused_with_the_place(text: str, place: s
         (("rooms", 0, "width"), -3, "rooms › 1 › width"), (("units", 1, "width"), "wide", "units › 2 › width"),
         (("units", 0, "wall"), "ceiling", "does not exist"), (("units", 0, "colour"), "red", "units › 1 › colour"),
         (("units", 0, "id"), "u2", "same id"), (("units", 0, "rules"), {"kick_height": -5}, "Kick height"),
-        (("units", 0, "rules"), {"nonsense": 5}, "nonsense"), (("rooms", 0, "walls", 1, "side"), "up", "side"),
+        (("units", 0, "rules"), {"nonsense": 5}, "nonsense"), (("rooms", 0, "walls", 1, "side"), "up", "side"), (("rooms", 0, "walls", 1, "side"), "back", "four walls"), (("rooms", 0, "walls", 1, "id"), "back", "same id"),
     ],
 )  # fmt: skip
 def test_a_wrong_value_is_refused_with_its_place(path: tuple, value: object, place: str) -> None:

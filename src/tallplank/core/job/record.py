@@ -68,6 +68,14 @@ class Room(Record):
     height: Positive
     walls: tuple[Wall, ...]
 
+    @model_validator(mode="after")
+    def _has_four_walls(self) -> Self:
+        if tuple(w.side for w in self.walls) != ("back", "right", "front", "left"):
+            raise ValueError("a room has four walls: back, right, front and left, in this order")
+        if len({w.id for w in self.walls}) != len(self.walls):
+            raise ValueError("two walls have the same id")
+        return self
+
     def wall_length(self, wall: Wall) -> float:
         """The length of a wall's face in millimetres."""
         return self.width if wall.side in ("back", "front") else self.depth
