@@ -4,7 +4,7 @@ from typing import TYPE_CHECKING
 
 from tallplank.app.command import Command
 from tallplank.app.rail import NAMES
-from tallplank.core.edit.unit import close_up, delete_units, duplicate_units, renumber
+from tallplank.core.edit.unit import carry_look, close_up, delete_units, duplicate_units, renumber, space_evenly
 from tallplank.session.store import STAGES, Store
 
 if TYPE_CHECKING:
@@ -74,6 +74,22 @@ def _edit(window: "MainWindow", store: Store) -> tuple[Command, ...]:
             lambda: "Close the gaps between the selected units",
             lambda: store.apply(lambda j: close_up(j, store.state.selected), "close gaps"),
             "Ctrl+J",
+            some,
+        ),
+        Command(
+            "space",
+            "Edit",
+            lambda: "Space the selected units evenly",
+            lambda: store.apply(lambda j: space_evenly(j, store.state.selected), "space evenly"),
+            "Ctrl+Shift+J",
+            some,
+        ),
+        Command(
+            "look",
+            "Edit",
+            lambda: "Carry the look of the first selected unit to the others",
+            lambda: store.apply(lambda j: carry_look(j, store.catalog, store.state.selected), "carry look"),
+            "Ctrl+L",
             some,
         ),
         Command(

@@ -109,6 +109,7 @@ def stylesheet(t: Tokens) -> str:
     return f"""
     * {{ font-family: '{FAMILY}'; font-size: {TEXT}px; color: {t.ink}; }}
     QMainWindow, QDialog {{ background: {t.panel}; }}
+    QDialog {{ border: 1px solid {t.soft}; }}
     QWidget#tray, QWidget#spec, QWidget#ticket, QScrollArea, QWidget#scrolled {{ background: {t.panel}; border: none; }}
     QWidget#ticket {{ border-bottom: 1px solid {t.line}; }}
     QWidget#tray {{ border-right: 1px solid {t.line}; }}

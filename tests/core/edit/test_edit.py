@@ -12,6 +12,7 @@ from tallplank.core.edit.snap import Mover, rest
 from tallplank.core.edit.standard import change_job, change_rates, new_job, set_job_finish, set_job_hardware, set_job_rule, set_job_style
 from tallplank.core.edit.unit import (
     Spot,
+    carry_look,
     change_units,
     close_up,
     delete_units,
@@ -27,6 +28,7 @@ from tallplank.core.edit.unit import (
     set_rule,
     set_width,
     slide_units,
+    space_evenly,
 )
 from tallplank.core.error import PlankError
 from tallplank.session.store import Store
@@ -87,6 +89,27 @@ def test_gaps_close_from_the_left() -> None:
     closed = close_up(job, ["u1", "u2", "u3"])
     assert [u.x for u in closed.units] == [0, 600, 1200]
     assert close_up(closed, ["u1", "u2", "u3"]) is closed
+
+
+def test_units_are_spaced_evenly_between_the_first_and_the_last() -> None:
+    job = slide_units(a_wall_of("base", "sink", "base", "wall"), ["u3"], 700)
+    even = space_evenly(job, ["u1", "u2", "u3"])
+    assert [u.x for u in even.units] == [0, 950, 2100, 0]
+    assert space_evenly(even, ["u1", "u2", "u3"]).units == even.units
+    for ids in (["u1", "u2"], []):
+        with pytest.raises(EditError, match="three or more"):
+            space_evenly(job, ids)
+    with pytest.raises(PlankError, match="more than there is"):
+        space_evenly(slide_units(job, ["u3"], -1000), ["u1", "u2", "u3"])
+
+
+def test_a_look_is_carried_over() -> None:
+    job = set_finish(a_wall_of("base", "drawers", "wall"), CATALOG, ["u2"], "front", "oak")
+    job = change_units(job, CATALOG, ["u2"], door_style="sluice-frame")
+    job = carry_look(job, CATALOG, ["u2", "u1", "u3"])
+    assert [(dict(u.finishes), u.door_style) for u in job.units] == [({"front": "oak"}, "sluice-frame")] * 3
+    with pytest.raises(EditError, match="first"):
+        carry_look(job, CATALOG, ["u1"])
 
 
 def test_numbers_run_along_the_walls() -> None:

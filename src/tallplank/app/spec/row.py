@@ -93,6 +93,7 @@ class TextField(QLineEdit):
         if self.hasFocus() and self.isModified():
             return
         self.setText(self._shown)
+        self.setCursorPosition(0)
         self.setPlaceholderText("mixed" if value is None else "")
         self._mark(False)
 

@@ -13,7 +13,7 @@ from tallplank.core.edit.room import fresh_id
 from tallplank.core.edit.snap import Mover, first_gap, neighbour
 from tallplank.core.job.construction import Construction, check_rules
 from tallplank.core.job.record import FinishRole, HardwareRole, Job, Opening, RuleValue, Unit
-from tallplank.core.measure.divide import Member
+from tallplank.core.measure.divide import Member, divide
 
 _K = TypeVar("_K", bound=str)
 Anchor = Literal["left", "right", "centre"]
@@ -149,6 +149,37 @@ def close_up(job: Job, ids: Iterable[str]) -> Job:
     if all(places.get(u.id, u.x) == u.x for u in job.units):
         return job
     return job.replaced(units=tuple(u.but(x=places[u.id]) if places.get(u.id, u.x) != u.x else u for u in job.units))
+
+
+def space_evenly(job: Job, ids: Iterable[str]) -> Job:
+    """A job in which these units, on each wall, stand with equal gaps between the first and the last of them.
+
+    Raises:
+        EditError: fewer than three on every wall, or more of them than there is room for.
+    """
+    wanted = set(ids)
+    by_wall: dict[tuple[str, str], list[Unit]] = {}
+    for unit in sorted((u for u in job.units if u.id in wanted), key=lambda u: u.x):
+        by_wall.setdefault((unit.room, unit.wall), []).append(unit)
+    places: dict[str, float] = {}
+    for units in (group for group in by_wall.values() if len(group) > 2):
+        start, length = units[0].x, units[-1].x + units[-1].width - units[0].x
+        members = [m for u in units for m in (Member.fixed(u.width), Member())][:-1]
+        division = divide(length, members)
+        places |= {u.id: start + division.starts[2 * i] for i, u in enumerate(units)}
+    if not places:
+        raise EditError("Select three or more units on one wall; the first and the last stay where they are.")
+    return job.replaced(units=tuple(u.but(x=places[u.id]) if places.get(u.id, u.x) != u.x else u for u in job.units))
+
+
+def carry_look(job: Job, catalog: Catalog, ids: Iterable[str]) -> Job:
+    """A job in which these units take finishes, hardware and door style of the first of them, in the order given."""
+    order = list(ids)
+    if len(order) < 2:
+        raise EditError("Select the unit that has the look first, then those that shall take it.")
+    model = job.unit(order[0])
+    look = {"finishes": model.finishes, "hardware": model.hardware, "door_style": model.door_style}
+    return change_units(job, catalog, order[1:], **look)
 
 
 def renumber(job: Job) -> Job:
