@@ -95,7 +95,7 @@ def edits(draw: st.DrawFn) -> Callable[[Job], Job]:
                 lambda j: duplicate_units(j, ids(j))[0],
                 lambda j: delete_units(j, ids(j)),
                 lambda j: close_up(j, ids(j)),
-                renumber,
+                lambda j: renumber(j, CATALOG),
                 lambda j: set_drawer_count(j, CATALOG, ids(j), count),
                 lambda j: set_opening(j, CATALOG, ids(j), 0, shelves=count),
                 lambda j: set_finish(j, CATALOG, ids(j), role, finish),

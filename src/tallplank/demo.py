@@ -2,7 +2,7 @@
 
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.edit.room import add_opening, add_room, change_wall
-from tallplank.core.edit.standard import set_job_finish, set_job_hardware, set_job_style
+from tallplank.core.edit.standard import set_job_finish, set_job_hardware, set_job_rule, set_job_style
 from tallplank.core.edit.unit import Spot, place_unit, renumber, set_finish, set_opening
 from tallplank.core.job.record import Job
 
@@ -39,6 +39,7 @@ def demo_job(catalog: Catalog) -> Job:
     job = set_job_style(job, catalog, "sluice-frame")
     job = set_job_finish(job, catalog, "top", "oak-stave")
     job = set_job_hardware(job, catalog, "pull", "pull-knob-32")
+    job = set_job_rule(job, catalog, "top_end", 0.0)  # the range between the worktops needs all of its 600
     return _furnished(job, catalog)
 
 
@@ -55,4 +56,4 @@ def _furnished(job: Job, catalog: Catalog) -> Job:
     job = set_opening(job, catalog, [ids["wall", 1050.0], ids["base", 1200.0]], 0, hand="right")
     job = set_finish(job, catalog, [ids["open-shelf", 2700.0]], "carcass", "oak-figure")
     job = set_finish(job, catalog, [ids["open-shelf", 2700.0]], "back", "oak-figure-back")
-    return renumber(job)
+    return renumber(job, catalog)

@@ -96,7 +96,7 @@ def _edit(window: "MainWindow", store: Store) -> tuple[Command, ...]:
             "renumber",
             "Edit",
             lambda: "Number all units anew, wall by wall",
-            lambda: store.apply(renumber, "renumber units"),
+            lambda: store.apply(lambda j: renumber(j, store.catalog), "renumber units"),
             "",
             lambda: bool(store.job.units),
         ),

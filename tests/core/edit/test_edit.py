@@ -115,8 +115,9 @@ def test_a_look_is_carried_over() -> None:
 def test_numbers_run_along_the_walls() -> None:
     job = delete_units(a_wall_of("base", "wall", "base"), [])
     job = place_unit(job, CATALOG, "tall", Spot(ROOM, "right", 0.0))
-    assert [(u.mark, u.kind) for u in renumber(job).units] == [(1, "base"), (2, "base"), (3, "wall"), (4, "tall")]
-    assert renumber(renumber(job)) is not None
+    assert [(u.mark, u.kind) for u in renumber(job, CATALOG).units] == [(1, "base"), (2, "base"), (3, "wall"), (4, "tall")]
+    once = renumber(job, CATALOG)
+    assert renumber(once, CATALOG) is once
 
 
 def test_units_move_to_another_wall_together() -> None:

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from functools import partial
 from typing import Literal, TypeVar
 
-from tallplank.core.build.made import Made, make
+from tallplank.core.build.made import Made, make, make_unit
 from tallplank.core.build.run import TOUCH
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.edit.check import EditError, buildable, valid, with_units
@@ -182,18 +182,15 @@ def carry_look(job: Job, catalog: Catalog, ids: Iterable[str]) -> Job:
     return change_units(job, catalog, order[1:], **look)
 
 
-def renumber(job: Job) -> Job:
+def renumber(job: Job, catalog: Catalog) -> Job:
     """A job whose units are numbered and listed room by room and wall by wall, from left to right, those on the floor first."""
     order = {(room.id, wall.id): (i, j) for i, room in enumerate(job.rooms) for j, wall in enumerate(room.walls)}
-    units = sorted(job.units, key=lambda u: (*order[u.room, u.wall], _hung(u), u.x))
+    hung = {u.id: make_unit(catalog, job.standard, u).placed.hung for u in job.units}
+    units = sorted(job.units, key=lambda u: (*order[u.room, u.wall], hung[u.id], u.x))
     marks = {u.id: i for i, u in enumerate(units, 1)}
     if units == list(job.units) and all(marks[u.id] == u.mark for u in units):
         return job
     return job.replaced(units=tuple(u.but(mark=marks[u.id]) if marks[u.id] != u.mark else u for u in units))
-
-
-def _hung(unit: Unit) -> bool:
-    return unit.depth < 450
 
 
 def set_opening(job: Job, catalog: Catalog, ids: Iterable[str], index: int, **values: object) -> Job:
