@@ -24,7 +24,7 @@ def show(value: float) -> str:
     return format_length(value)
 
 
-@pytest.mark.parametrize(("width", "scale"), [(2000, 15), (4200, 15), (6000, 20), (9000, 25), (15_000, 50), (32_000, 100)])
+@pytest.mark.parametrize(("width", "scale"), [(2000, 20), (4200, 20), (6000, 20), (9000, 25), (15_000, 50), (32_000, 100)])
 def test_the_largest_scale_that_fits_is_taken(width: float, scale: int) -> None:
     drawing = elevation(made(a_wall_of("base", room=a_room(width=width))), ROOM, WALL)
     layout = lay_out(drawing, show)

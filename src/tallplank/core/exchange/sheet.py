@@ -24,8 +24,8 @@ from tallplank.core.measure.display import format_length
 PAGE = landscape(A3)
 FRAME_MM, TITLE_MM = 10.0, 24.0
 TEXT_MM = 2.5
-SCALES = (5, 10, 15, 20, 25, 50, 100, 200)
-"""Scales that a joiner's rule has, largest first."""
+SCALES = (5, 10, 20, 25, 50, 100, 200)
+"""Scales that a joiner's rule has, largest first. Source: ISO 5455 (from memory), and 1 : 25 as common practice."""
 _GREY = {"wall": 0.82, "glass": 0.96, "paper": 1.0, "look": 1.0, "plain": 1.0, "wrong": 0.9}
 
 
