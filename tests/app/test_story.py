@@ -172,6 +172,7 @@ def test_every_size_explains_itself(open_window: Open) -> None:
     item = next(parts.tree.topLevelItem(i) for i in range(parts.tree.topLevelItemCount()) if parts.tree.topLevelItem(i).text(0) == "bottom")
     parts.tree.setCurrentItem(item)
     assert "Length 564 = 600 width − 2 × 18 gable" in parts.explained_label.text()
+    assert "6 × ⌀15 cam" in parts.explained_label.text()
 
 
 def test_finish_for_the_job_and_for_one_unit(open_window: Open) -> None:

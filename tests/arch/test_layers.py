@@ -84,6 +84,14 @@ def test_the_core_and_its_tests_run_without_qt_and_vtk() -> None:
     assert done.returncode == 0, done.stdout[-3000:] + done.stderr[-2000:]
 
 
+def test_every_test_file_is_collected() -> None:
+    command = [sys.executable, "-m", "pytest", "--collect-only", "-qq", "-p", "no:cacheprovider"]
+    environment = {**os.environ, "PYTHONPATH": str(ROOT / "src")}
+    done = subprocess.run(command, capture_output=True, text=True, check=False, env=environment, cwd=ROOT)
+    collected = {line.split(":")[0] for line in done.stdout.splitlines() if line.startswith("tests/")}
+    assert {str(f.relative_to(ROOT)) for f in (ROOT / "tests").rglob("test_*.py")} == collected
+
+
 def test_sizes_are_watched(capsys: pytest.CaptureFixture[str]) -> None:
     """Prints the modules over 400 lines; the list should only shrink, and none may pass 500."""
     sizes = {f.relative_to(SRC): len(f.read_text().splitlines()) for f in SRC.rglob("*.py")}

@@ -115,7 +115,7 @@ def test_grain_runs_up_doors_and_across_drawer_fronts() -> None:
     ("kind", "values", "words"),
     [
         ("base", {"width": 36}, "bottom would be 0.0 mm long"),
-        ("drawers", {"depth": 150}, "No drawer slide fits"),
+        ("drawers", {"depth": 240}, "No drawer slide fits"),
         ("drawers", {"width": 80}, "drawer 1"),
         ("drawers", {"openings": (Opening(front="drawer"),) * 12}, "too low|finds no groove"),
         ("drawers", {"openings": (Opening(front="drawer", size=Member.fixed(900)), Opening(front="drawer"))}, "more than there is"),

@@ -27,7 +27,7 @@ def test_the_shipped_catalogue_is_as_large_as_a_shop_needs_to_begin() -> None:
     assert len(CATALOG.finishes_for("front")) >= 4
     assert len(CATALOG.door_styles) >= 2
     assert len(CATALOG.finishes_for("top")) >= 3
-    assert {h.role for h in CATALOG.hardware.values()} == {"hinge", "slide", "leg", "pin", "pull", "hanger", "clip"}
+    assert {h.role for h in CATALOG.hardware.values()} == {"hinge", "slide", "leg", "pin", "pull", "hanger", "clip", "cam", "dowel"}
 
 
 @pytest.mark.parametrize("finish", sorted(CATALOG.finishes))

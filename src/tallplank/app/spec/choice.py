@@ -24,6 +24,8 @@ HARDWARE_NAMES: dict[HardwareRole, str] = {
     "pin": "Shelf pin",
     "hanger": "Hanger",
     "clip": "Plinth clip",
+    "cam": "Cam",
+    "dowel": "Dowel",
 }
 BACKS: Choices = tuple((b, b.capitalize(), None) for b in ("grooved", "rebated", "planted", "none"))
 KICKS: Choices = (("legs", "Legs and plinth", None), ("none", "None", None))

@@ -1,5 +1,7 @@
 """The parts of one unit and, for the one picked, how its sizes came about."""
 
+from collections import Counter
+
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QHeaderView, QLabel, QTreeWidget, QTreeWidgetItem, QVBoxLayout, QWidget
 
@@ -81,7 +83,11 @@ class PartList(QWidget):
             lines += [f"– {step}" for step in steps[1:]]
         cut = f"{self._size(part.cut_length)} × {self._size(part.cut_width)}"
         board = self._store.catalog.boards[part.board].name
-        return "\n".join([*lines, f"Cut to {cut} from {board}"])
+        lines.append(f"Cut to {cut} from {board}")
+        bored = Counter((hole.what, hole.diameter) for hole in part.holes)
+        if bored:
+            lines.append("Bored: " + ", ".join(f"{n} × ⌀{self._size(d)} {what}" for (what, d), n in bored.items()))
+        return "\n".join(lines)
 
     def _size(self, value: float) -> str:
         display = self._store.job.display

@@ -8,6 +8,7 @@ from tallplank.core.build.choice import Choice
 from tallplank.core.build.collector import Collector, Lay, slot
 from tallplank.core.build.drawer import add_drawer
 from tallplank.core.build.front import add_doors, add_drawer_front
+from tallplank.core.build.joint import add_joints
 from tallplank.core.build.part import BuildError, Edges, Pocket
 from tallplank.core.build.support import add_support
 from tallplank.core.job.record import Opening
@@ -29,6 +30,7 @@ def build_carcass(choice: Choice, out: Collector) -> None:
     for number, cell in enumerate(cells):
         _fill(choice, box, cell, number, out)
     add_support(choice, box.width, out)
+    add_joints(choice, out)
 
 
 def _box(choice: Choice) -> Box:

@@ -83,7 +83,7 @@ class Collector:
             frame_along(lay.length_axis, lay.width_axis, lay.origin),
             pockets,
             motion,
-            len(self.fronts) if motion else -1,
+            front=len(self.fronts) if motion else -1,
         )
         self.parts.append(part)
         return part

@@ -40,6 +40,21 @@ NO_EDGES = Edges()
 
 
 @dataclass(frozen=True, slots=True)
+class Hole:
+    """A bored hole in a part's own frame: where it enters, the unit direction in which it goes, diameter and depth.
+
+    Holes of two parts that a fitting joins carry the same `pair` and enter at the same point in space.
+    """
+
+    what: Literal["cam", "bolt", "dowel", "cup", "plate", "pin", "pull"]
+    at: Vec
+    into: Vec
+    diameter: float
+    depth: float
+    pair: str = ""
+
+
+@dataclass(frozen=True, slots=True)
 class Motion:
     """How a front opens: swings about an upright axis at (x, y), clockwise seen from above or not, or slides out by `reach`."""
 
@@ -69,6 +84,7 @@ class Part:
     frame: Frame
     pockets: tuple[Pocket, ...] = ()
     motion: Motion | None = None
+    holes: tuple[Hole, ...] = ()
     front: int = -1
     """Which front of the unit the part belongs to, counted from 0; -1 for none."""
 

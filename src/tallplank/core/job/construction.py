@@ -53,6 +53,12 @@ class Construction(Record):
     """From the edges of a door to the near end of its pull."""
     pull_wide: Positive
     """From this width on a drawer takes two pulls."""
+    joint: Literal["cam-dowel", "none"]
+    """How bottom, top, stretchers and fixed shelves are joined to the gables."""
+    joint_end: Positive
+    """From the edges of a joint to its first and last fixing."""
+    joint_pitch: Positive
+    """The widest space between two fixings."""
     top_front: NotNegative
     """Worktop overhang before the face of the fronts."""
     top_end: NotNegative

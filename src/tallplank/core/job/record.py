@@ -19,10 +19,10 @@ Id = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[A-Za-z0-9_.-]
 
 MountKind = Literal["floor", "wall"]
 FinishRole = Literal["carcass", "front", "back", "drawer", "top", "plinth"]
-HardwareRole = Literal["hinge", "slide", "leg", "pin", "pull", "hanger", "clip"]
+HardwareRole = Literal["hinge", "slide", "leg", "pin", "pull", "hanger", "clip", "cam", "dowel"]
 FINISH_ROLES: tuple[FinishRole, ...] = ("carcass", "front", "back", "drawer", "top", "plinth")
 RUN_ROLES: tuple[FinishRole, ...] = ("top", "plinth")
-HARDWARE_ROLES: tuple[HardwareRole, ...] = ("hinge", "slide", "leg", "pin", "pull", "hanger", "clip")
+HARDWARE_ROLES: tuple[HardwareRole, ...] = ("hinge", "slide", "leg", "pin", "pull", "hanger", "clip", "cam", "dowel")
 
 
 class Record(BaseModel):
