@@ -86,7 +86,8 @@ class Store:
         if job is before:
             return
         history = self.state.history.redone_last(job, label) if merge else self.state.history.done(job, label)
-        self._show(history, self._deriver.price_of(before))
+        so_far = self.state.price_change if merge else 0
+        self._show(history, self._deriver.price_of(before) - so_far)
 
     def undo(self) -> None:
         """Take the last edit back."""

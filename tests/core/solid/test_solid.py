@@ -96,3 +96,11 @@ def test_walls_have_holes_where_their_openings_are() -> None:
     job = add_opening(a_wall_of("base"), ROOM, "right", "window")
     with_window = {b.look: len(b.faces) for b in SolidMaker().solids(made(job), ROOM).shell}
     assert with_window == {"floor": 1, "wall": 4 + 3 + 4, "glass": 1}
+
+
+def test_the_room_is_seen_from_inside() -> None:
+    job = add_opening(add_opening(a_wall_of("base"), ROOM, "right", "window"), ROOM, "left", "door")
+    for batch in SolidMaker().solids(made(job), ROOM).shell:
+        c = batch.faces.corners
+        turn = np.cross(c[:, 1] - c[:, 0], c[:, 2] - c[:, 1])
+        assert ((turn * batch.faces.normals).sum(axis=1) > 0).all(), batch.look

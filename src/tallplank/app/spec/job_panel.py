@@ -10,7 +10,7 @@ from tallplank.app.spec.choice import (
 )
 from tallplank.app.spec.row import Origin, Panel
 from tallplank.app.theme import Tokens
-from tallplank.core.build.choice import chosen_finish, pick_source, rule_source, rules_for
+from tallplank.core.build.choice import chosen_finish, chosen_hardware, pick_source, rule_source, rules_for
 from tallplank.core.edit.standard import (
     change_job,
     change_rates,
@@ -96,7 +96,7 @@ class JobPanel(Panel):
             store.apply(lambda j: set_job_hardware(j, catalog, role, value), f"{role} of the job")  # type: ignore[arg-type]
 
         def read() -> str:
-            return store.job.standard.hardware.get(role, catalog.defaults.hardware[role])
+            return chosen_hardware(catalog, store.job.standard, None, role).id
 
         origin = Origin(lambda: pick_source(store.job.standard, None, "hardware", role), lambda: apply(None), own="job")
         self.pick(HARDWARE_NAMES[role], hardware_choices(catalog, role), read, apply, origin)

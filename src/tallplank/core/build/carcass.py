@@ -216,4 +216,4 @@ def _shelves(choice: Choice, box: Box, cell: Cell, out: Collector) -> None:
         lay = Lay("+x", "+y", (x, setback.value, z))
         out.add("shelf", "carcass", "inside", finish, sizes, lay, edges=Edges(l1=finish.band))
     per_shelf = Size.of(4, "pins to a shelf", "hardware.pin")
-    out.fit(choice, "pin", per_shelf * count, f"{count} adjustable {'shelf' if count == 1 else 'shelves'}")
+    out.fit(choice.hardware("pin"), per_shelf * count, f"{count} adjustable {'shelf' if count == 1 else 'shelves'}")

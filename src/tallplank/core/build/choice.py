@@ -8,6 +8,7 @@ from typing import Any, Literal
 from tallplank.core.catalog.record import Catalog, DoorStyle, Finish, Hardware, Kind
 from tallplank.core.job.construction import Construction
 from tallplank.core.job.record import FinishRole, HardwareRole, RuleValue, Standard, Unit
+from tallplank.core.measure.memo import Same
 from tallplank.core.measure.size import Size
 
 Source = Literal["own", "job", "construction", "catalogue"]
@@ -30,8 +31,7 @@ class Choice:
 
     def hardware(self, role: HardwareRole) -> Hardware:
         """The item of a role; an unknown id falls back to the catalogue's default (a finding says so)."""
-        table, default = self.catalog.hardware, self.catalog.defaults.hardware[role]
-        return table.get(self.unit.hardware.get(role) or self.standard.hardware.get(role, default), table[default])
+        return chosen_hardware(self.catalog, self.standard, self.unit, role)
 
     def rule(self, name: str, label: str = "") -> Size:
         """A construction rule as a size with its name, for derivations."""
@@ -43,6 +43,13 @@ def chosen_finish(catalog: Catalog, standard: Standard, unit: Unit | None, role:
     default = catalog.defaults.finishes[role]
     own = unit.finishes.get(role) if unit is not None else None
     return catalog.finishes.get(own or standard.finishes.get(role, default)) or catalog.finishes[default]
+
+
+def chosen_hardware(catalog: Catalog, standard: Standard, unit: Unit | None, role: HardwareRole) -> Hardware:
+    """The item of a hardware role for a unit, or for the job where `unit` is None."""
+    default = catalog.defaults.hardware[role]
+    own = unit.hardware.get(role) if unit is not None else None
+    return catalog.hardware.get(own or standard.hardware.get(role, default)) or catalog.hardware[default]
 
 
 def choice_for(catalog: Catalog, standard: Standard, unit: Unit) -> Choice:
@@ -60,23 +67,13 @@ def rules_for(catalog: Catalog, standard: Standard, own: Mapping[str, RuleValue]
     base = catalog.constructions.get(standard.construction) or catalog.constructions[catalog.defaults.construction]
     if not own and not standard.rules:
         return base
-    return _overlaid(_Key(base), tuple(sorted(standard.rules.items())), tuple(sorted(own.items())))
-
-
-@dataclass(frozen=True, slots=True, eq=False)
-class _Key:
-    base: Construction
-
-    def __eq__(self, other: object) -> bool:
-        return isinstance(other, _Key) and other.base is self.base
-
-    def __hash__(self) -> int:
-        return id(self.base)
+    return _overlaid(Same(base), tuple(sorted(standard.rules.items())), tuple(sorted(own.items())))
 
 
 @lru_cache(maxsize=256)
-def _overlaid(key: _Key, job: tuple[tuple[str, Any], ...], own: tuple[tuple[str, Any], ...]) -> Construction:
-    return key.base.model_copy(update={**dict(job), **dict(own)})
+def _overlaid(base: Same, job: tuple[tuple[str, Any], ...], own: tuple[tuple[str, Any], ...]) -> Construction:
+    construction: Construction = base.it  # type: ignore[assignment]
+    return construction.model_copy(update={**dict(job), **dict(own)})
 
 
 def rule_source(standard: Standard, unit: Unit | None, name: str) -> Source:

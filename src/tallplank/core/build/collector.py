@@ -3,7 +3,6 @@
 from dataclasses import dataclass, field
 from typing import Literal
 
-from tallplank.core.build.choice import Choice
 from tallplank.core.build.part import (
     NO_EDGES,
     BuildError,
@@ -16,8 +15,8 @@ from tallplank.core.build.part import (
     Pocket,
     Surface,
 )
-from tallplank.core.catalog.record import Catalog, Finish
-from tallplank.core.job.record import FinishRole, HardwareRole
+from tallplank.core.catalog.record import Catalog, Finish, Hardware
+from tallplank.core.job.record import FinishRole
 from tallplank.core.measure.frame import Vec, frame_along
 from tallplank.core.measure.size import Size
 
@@ -88,10 +87,10 @@ class Collector:
         self.parts.append(part)
         return part
 
-    def fit(self, choice: Choice, role: HardwareRole, count: Size, where: str) -> None:
-        """Add a number of items of the unit's choice for a role."""
+    def fit(self, item: Hardware, count: Size, where: str) -> None:
+        """Add a number of items."""
         if count.value > 0:
-            self.fittings.append(Fitting(role, choice.hardware(role).id, count, where))
+            self.fittings.append(Fitting(item.role, item.id, count, where))
 
     def _banded(self, edges: Edges) -> tuple[float, float]:
         def thick(band: str | None) -> float:

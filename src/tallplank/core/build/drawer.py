@@ -63,7 +63,7 @@ def add_drawer(choice: Choice, box: Box, cell: Cell, number: int, out: Collector
     origin = (far - thick + rules.drawer_groove - BOTTOM_PLAY / 2, y + thick - rules.drawer_groove + BOTTOM_PLAY / 2, z + lip[0])
     sizes = (*bottom, Size.of(bottom_thickness, "back", "finish.back"))
     out.add(f"{name} bottom", "back", "drawer", choice.finish("back"), sizes, Lay("+y", "-x", origin), motion=motion)
-    out.fit(choice, "slide", Size.of(1, "pair of slides to a drawer", "hardware.slide"), f"{name}, {length:g} long")
+    out.fit(choice.hardware("slide"), Size.of(1, "pair of slides to a drawer", "hardware.slide"), f"{name}, {length:g} long")
     return length
 
 

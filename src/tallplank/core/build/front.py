@@ -47,7 +47,7 @@ def add_doors(choice: Choice, cell: Cell, out: Collector) -> None:
         first = len(out.parts)
         add_leaf(choice, leaf, out)
         weight = sum(_weight_kg(choice, p.size, p.board) for p in out.parts[first:])
-        out.fit(choice, "hinge", hinge_count(choice.hardware("hinge"), cell.height.value, weight), name)
+        out.fit(choice.hardware("hinge"), hinge_count(choice.hardware("hinge"), cell.height.value, weight), name)
 
 
 def add_drawer_front(choice: Choice, cell: Cell, number: int, slide: float, out: Collector) -> None:
@@ -204,7 +204,7 @@ def _add_pulls(choice: Choice, leaf: Leaf, out: Collector) -> None:
         x = leaf.x + leaf.width.value - corner if leaf.hand == "left" else leaf.x + corner
         z = _door_pull_height(choice, leaf, pull.length, corner, top)
         spans = [((x - pull.thick / 2, x + pull.thick / 2), (z, z + pull.length))]
-    out.fit(choice, "pull", count, leaf.name)
+    out.fit(choice.hardware("pull"), count, leaf.name)
     for x_span, z_span in spans:
         _add_bar(pull, x_span, z_span, face, leaf.motion, out)
 

@@ -56,8 +56,8 @@ def add_joints(choice: Choice, out: Collector) -> None:
     for index, bored in holes.items():
         out.parts[index] = replace(out.parts[index], holes=(*out.parts[index].holes, *bored))
     where = "bottom, top and fixed shelves to the gables"
-    out.fit(choice, "cam", Size.of(cams, "fixings", "rule.joint_pitch"), where)
-    out.fit(choice, "dowel", Size.of(dowels, "dowels beside the cams", "rule.joint_pitch"), where)
+    out.fit(choice.hardware("cam"), Size.of(cams, "fixings", "rule.joint_pitch"), where)
+    out.fit(choice.hardware("dowel"), Size.of(dowels, "dowels beside the cams", "rule.joint_pitch"), where)
 
 
 def fixings(span: tuple[float, float], end: float, pitch: float) -> tuple[float, ...]:

@@ -18,7 +18,7 @@ from tallplank.core.catalog.record import Catalog
 from tallplank.core.error import PlankError
 from tallplank.core.job.record import RUN_ROLES, FinishRole, Job, Room, Standard, Unit, Wall
 from tallplank.core.measure.frame import Frame, moved, wall_frame
-from tallplank.core.measure.memo import IdentityMemo, Mapped
+from tallplank.core.measure.memo import IdentityMemo, Mapped, Same
 
 BUILDERS: Mapping[str, Callable[[Choice, Collector], None]] = MappingProxyType({"carcass": build_carcass, "filler": build_filler})
 """From a kind's `build` to the function that builds it; a new way of building is registered here."""
@@ -95,19 +95,6 @@ def _make_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
     return MadeUnit(unit, choice, placed, tuple(out.parts), tuple(out.fittings), tuple(out.pieces), tuple(out.fronts))
 
 
-@dataclass(frozen=True, slots=True, eq=False)
-class _ById:
-    """Compares by identity."""
-
-    it: object
-
-    def __eq__(self, other: object) -> bool:
-        return isinstance(other, _ById) and other.it is self.it
-
-    def __hash__(self) -> int:
-        return id(self.it)
-
-
 class Workshop:
     """Makes jobs, keeping each unit and run that the last job already had. Not for use from two threads at once."""
 
@@ -126,7 +113,7 @@ class Workshop:
             return last
         if last is None or job.standard is not last.job.standard:
             self._runs = {}
-        units = tuple(self._units.of(job.units, lambda u: self._unit(job.standard, u), _ById(job.standard)))
+        units = tuple(self._units.of(job.units, lambda u: self._unit(job.standard, u), Same(job.standard)))
         same = last is not None and last.job.rooms is job.rooms and last.job.units is job.units
         runs = last.runs if last is not None and same and last.job.standard is job.standard else self._all_runs(job, units)
         self._last = Made(job, self.catalog, units, runs)

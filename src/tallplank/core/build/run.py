@@ -4,7 +4,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from math import ceil
 
-from tallplank.core.build.choice import Choice, chosen_finish, rules_for
+from tallplank.core.build.choice import chosen_finish, chosen_hardware, rules_for
 from tallplank.core.build.collector import Collector, Lay
 from tallplank.core.build.part import BuildError, Edges, Fitting, Part
 from tallplank.core.build.place import Placed
@@ -158,9 +158,8 @@ def _add_plinth(stretch: Stretch, finish: Finish, rules: Construction, out: Coll
         edges = Edges(w1=finish.band if first else None, w2=finish.band if last else None)
         lay = Lay("+x", "+z", (a, setback + finish.thickness, 0.0))
         out.add("plinth", "plinth", "plinth", finish, (length, height, thickness), lay, edges=edges)
-        choice = Choice(members[0].unit, members[0].kind, rules, catalog.door_styles[catalog.defaults.door_style], catalog, standard)
         count = Size.of(ceil((b - a) / CLIP_PITCH) + 1, f"clips, one every {CLIP_PITCH:g} and one more", "hardware.clip")
-        out.fit(choice, "clip", count, "behind the plinth")
+        out.fit(chosen_hardware(catalog, standard, None, "clip"), count, "behind the plinth")
 
 
 def _length(members: Sequence[Placed], a: float, b: float, ends: dict[float, float], source: str, name: str) -> Size:

@@ -13,7 +13,7 @@ FEW_LEGS, WIDE_LEGS = 4, 6
 def add_support(choice: Choice, width: Size, out: Collector) -> None:
     """Add legs or hangers."""
     if choice.kind.mount == "wall":
-        out.fit(choice, "hanger", Size.of(1, "pair of hangers to a unit", "hardware.hanger"), "hung on the wall")
+        out.fit(choice.hardware("hanger"), Size.of(1, "pair of hangers to a unit", "hardware.hanger"), "hung on the wall")
     elif choice.kind.kick and choice.rules.kick == "legs" and choice.rules.kick_height > 0:
         _add_legs(choice, width.value, out)
 
@@ -23,7 +23,7 @@ def _add_legs(choice: Choice, width: float, out: Collector) -> None:
     count = Size.of(FEW_LEGS, "legs to a unit", "hardware.leg")
     if width >= rules.leg_wide:
         count = count + Size.of(WIDE_LEGS - FEW_LEGS, f"in the middle, from {rules.leg_wide:g} wide", "rule.leg_wide")
-    out.fit(choice, "leg", count, "under the carcass")
+    out.fit(choice.hardware("leg"), count, "under the carcass")
     columns = int(count.value) // 2
     half = leg.thick / 2
     first, last = min(rules.leg_inset, width / 2), max(width - rules.leg_inset, width / 2)

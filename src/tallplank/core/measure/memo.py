@@ -8,6 +8,21 @@ _S = TypeVar("_S")
 _T = TypeVar("_T")
 
 
+class Same:
+    """Stands for an object in keys and comparisons by its identity; holds on to it, so that the identity is not reused."""
+
+    __slots__ = ("it",)
+
+    def __init__(self, it: object) -> None:
+        self.it = it
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, Same) and other.it is self.it
+
+    def __hash__(self) -> int:
+        return id(self.it)
+
+
 class IdentityMemo(Generic[_T]):
     """Keeps the newest results by the identity of their inputs, which it holds on to so that no identity is reused."""
 

@@ -224,4 +224,4 @@ def _jambs(wall: Wall, frame: Frame) -> Iterator[_Quad]:
             (((x0, 0, z0), (x0, t, z0), (x1, t, z0), (x1, 0, z0)), (0, 0, 1)),
             (((x0, 0, z1), (x1, 0, z1), (x1, t, z1), (x0, t, z1)), (0, 0, -1)),
         ):
-            yield np.array([frame.out(p) for p in corners], np.float32), frame.turned_out(normal)
+            yield np.array([frame.out(p) for p in reversed(corners)], np.float32), frame.turned_out(normal)
