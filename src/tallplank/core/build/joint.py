@@ -7,12 +7,13 @@ A joint is found by where the parts meet, not by their names. Source: cam bore 1
 from collections import defaultdict
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from math import ceil
 
 from tallplank.core.build.choice import Choice
 from tallplank.core.build.collector import Collector
 from tallplank.core.build.part import Hole, Part
-from tallplank.core.measure.frame import Frame, Vec
+from tallplank.core.measure.frame import Vec, Z
 from tallplank.core.measure.size import Size
 
 TOUCH = 1e-6
@@ -96,15 +97,16 @@ def _point(meeting: Meeting, place: float) -> Vec:
     return Vec(meeting.x, meeting.z, place) if meeting.upright else Vec(meeting.x, place, meeting.z)
 
 
-def _direction(frame: Frame, d: tuple[float, float, float]) -> Vec:
-    """A direction of the unit seen in a part's frame."""
-    o = frame.origin
-    return frame.inside((o.x + d[0], o.y + d[1], o.z + d[2]))
+@lru_cache(maxsize=64)
+def _sideways(x: float, y: float, z: float, toward: float) -> Vec:
+    """A direction along the unit's x seen in a part's frame, from the x of each of its axes; one object for all holes."""
+    return Vec(x * toward, y * toward, z * toward)
 
 
 def _bore(part: Part, point: Vec, toward: float, hole: tuple[float, float], pair: str, *, dowel: bool) -> Hole:
-    into = _direction(part.frame, (toward, 0.0, 0.0))
-    return Hole("dowel" if dowel else "bolt", part.frame.inside(point), into, hole[0], hole[1], pair)
+    f = part.frame
+    into = _sideways(f.x.x, f.y.x, f.z.x, toward)
+    return Hole("dowel" if dowel else "bolt", f.inside(point), into, hole[0], hole[1], pair)
 
 
 def _cam(parts: Sequence[Part], meeting: Meeting, place: float, pair: str, holes: defaultdict[int, list[Hole]]) -> None:
@@ -114,7 +116,7 @@ def _cam(parts: Sequence[Part], meeting: Meeting, place: float, pair: str, holes
     holes[meeting.end].append(_bore(end, point, -meeting.toward, (CHANNEL, CAM_FROM_END), pair, dowel=False))
     local = end.frame.inside(Vec(point.x - meeting.toward * CAM_FROM_END, point.y, point.z))
     depth = min(CAM_DEPTH, end.thickness.value - SKIN)
-    holes[meeting.end].append(Hole("cam", Vec(local.x, local.y, 0.0), Vec(0.0, 0.0, 1.0), CAM, depth, pair))
+    holes[meeting.end].append(Hole("cam", Vec(local.x, local.y, 0.0), Z, CAM, depth, pair))
 
 
 def _dowel(parts: Sequence[Part], meeting: Meeting, place: float, pair: str, holes: defaultdict[int, list[Hole]]) -> None:
