@@ -18,7 +18,7 @@ def a_room(width: float = 4200.0, depth: float = 3000.0, height: float = 2500.0)
 def a_unit(kind: str = "base", **values: object) -> Unit:
     """A unit of a kind at its usual sizes."""
     usual = CATALOG.kinds[kind]
-    given = {"width": usual.width, "height": usual.height, "depth": usual.depth, "openings": usual.openings, **values}
+    given = {"width": usual.width, "height": usual.height, "depth": usual.depth, "opening": usual.opening, **values}
     return Unit(id="u1", mark=1, kind=kind, room=ROOM, wall=WALL, **{"x": 0.0, **given})
 
 
@@ -62,7 +62,7 @@ def many_units(count: int) -> Job:
                 width=usual.width,
                 height=usual.height,
                 depth=usual.depth,
-                openings=usual.openings,
+                opening=usual.opening,
             )
         )
     return job.replaced(units=tuple(units))

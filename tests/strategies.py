@@ -5,6 +5,7 @@ from collections.abc import Callable
 from hypothesis import strategies as st
 
 from makers import CATALOG, ROOM, a_unit
+from tallplank.core.edit.opening import set_drawer_count, set_opening
 from tallplank.core.edit.room import add_opening, change_room, change_wall
 from tallplank.core.edit.standard import change_job, set_job_finish, set_job_hardware, set_job_rule, set_job_style
 from tallplank.core.edit.unit import (
@@ -15,14 +16,12 @@ from tallplank.core.edit.unit import (
     duplicate_units,
     place_unit,
     renumber,
-    set_drawer_count,
     set_finish,
-    set_opening,
     set_rule,
     set_width,
     slide_units,
 )
-from tallplank.core.job.record import FINISH_ROLES, Job, Standard, Unit
+from tallplank.core.job.record import FINISH_ROLES, Job, Opening, Standard, Unit
 from tallplank.core.measure.divide import Member
 
 lengths = st.floats(0.0, 10_000.0, allow_nan=False)
@@ -35,12 +34,13 @@ members = st.lists(
     max_size=8,
 )
 kinds = st.sampled_from(sorted(CATALOG.kinds))
+JOINTS = ("cam-dowel", "confirmat", "screw", "dowel", "dado", "pocket-screw", "none")
 walls = st.sampled_from(("back", "right", "front", "left"))
 rules = st.fixed_dictionaries(
     {},
     optional={
         "board_thickness": st.sampled_from((15.0, 16.0, 18.0, 19.0, 25.0)),
-        "back": st.sampled_from(("grooved", "rebated", "planted", "none")),
+        "back": st.sampled_from(("grooved", "rebated", "planted", "flat", "none")),
         "back_inset": st.floats(0.0, 60.0),
         "groove_depth": st.floats(4.0, 12.0),
         "back_clearance": st.floats(0.0, 3.0),
@@ -49,9 +49,39 @@ rules = st.fixed_dictionaries(
         "kick_height": st.floats(100.0, 180.0),
         "shelf_setback": st.floats(0.0, 20.0),
         "bands_trimmed": st.sampled_from(("yes", "no")),
+        "box": st.sampled_from(("frameless", "frameless", "face-frame")),
+        "overlay": st.sampled_from(("full", "half", "inset")),
+        "base_top": st.sampled_from(("stretchers", "full", "rails")),
+        "kick": st.sampled_from(("legs", "notched", "ladder", "none")),
+        "joint": st.sampled_from(JOINTS),
+        "joint_shelf": st.sampled_from(JOINTS),
+        "joint_partition": st.sampled_from(JOINTS),
+        "joint_frame": st.sampled_from(("dowel", "pocket-screw", "none")),
+        "shelf_thickness": st.sampled_from((0.0, 16.0, 22.0)),
+        "partition_thickness": st.sampled_from((0.0, 16.0, 25.0)),
+        "frame_overhang": st.floats(0.0, 6.0),
+        "pin_rows": st.sampled_from(("around", "full", "none")),
         "drawer_front_grain": st.sampled_from(("across", "upright")),
     },
 )
+
+
+@st.composite
+def openings(draw: st.DrawFn, deep: int = 3, behind: bool = False) -> Opening:
+    """Trees of openings as a designer might draw them: rows and bays, boards and none, fronts over one cell or several."""
+    front = "none" if behind else draw(st.sampled_from(("none", "none", "doors", "drawer", "flap", "lift", "false")))
+    size = draw(st.sampled_from((Member(), Member(), Member(share=2.0), Member(least=120.0), Member.fixed(180.0))))
+    board = draw(st.booleans())
+    if deep and draw(st.integers(0, 2)) == 0:
+        over = front if front in ("doors", "lift") else "none"
+        cells = [draw(openings(deep - 1, behind or over != "none")) for _ in range(draw(st.integers(2, 3)))]
+        cells[-1] = cells[-1].but(size=Member())
+        split = draw(st.sampled_from(("rows", "bays")))
+        return Opening(size=size, front=over, board=board, split=split, openings=tuple(cells))
+    inside = draw(st.sampled_from(("none", "none", "none", "drawer", "pullout", "rail", "appliance"))) if front != "drawer" else "none"
+    shelves = draw(st.integers(0, 3)) if inside == "none" and front != "drawer" else 0
+    hand = draw(st.sampled_from(("left", "right")))
+    return Opening(size=size, front=front, hand=hand, shelves=shelves, inside=inside, board=board)
 
 
 @st.composite
@@ -63,6 +93,7 @@ def units(draw: st.DrawFn) -> Unit:
     return a_unit(
         kind, width=width, height=usual.height * draw(st.floats(0.8, 1.3)), depth=usual.depth * draw(st.floats(0.8, 1.3)),
         door_style=draw(st.sampled_from(sorted(CATALOG.door_styles))), rules=draw(rules),
+        **({"opening": draw(openings())} if kind != "filler" and draw(st.booleans()) else {}),
     )  # fmt: skip
 
 
@@ -97,7 +128,7 @@ def edits(draw: st.DrawFn) -> Callable[[Job], Job]:
                 lambda j: close_up(j, ids(j)),
                 lambda j: renumber(j, CATALOG),
                 lambda j: set_drawer_count(j, CATALOG, ids(j), count),
-                lambda j: set_opening(j, CATALOG, ids(j), 0, shelves=count),
+                lambda j: set_opening(j, CATALOG, ids(j), (), shelves=count),
                 lambda j: set_finish(j, CATALOG, ids(j), role, finish),
                 lambda j: set_job_finish(j, CATALOG, role, finish),
                 lambda j: set_job_style(j, CATALOG, "sluice-frame"),

@@ -1,9 +1,11 @@
 """The demo job: the Lockkeeper's House. Everything in it is invented."""
 
 from tallplank.core.catalog.record import Catalog
+from tallplank.core.edit.opening import set_opening
 from tallplank.core.edit.room import add_opening, add_room, change_wall
 from tallplank.core.edit.standard import set_job_finish, set_job_hardware, set_job_rule, set_job_style
-from tallplank.core.edit.unit import Spot, place_unit, renumber, set_finish, set_opening
+from tallplank.core.edit.unit import Spot, place_unit, renumber, set_finish
+from tallplank.core.job.opening import ROOT
 from tallplank.core.job.record import Job
 
 ROOM = "room1"
@@ -52,8 +54,8 @@ def _furnished(job: Job, catalog: Catalog) -> Job:
     hung_filler = Spot(ROOM, SINK_WALL, 4150.0)
     job = place_unit(job, catalog, "filler", hung_filler, height=720.0, depth=320.0, z=1400.0)
     ids = {(u.kind, u.x): u.id for u in job.units}
-    job = set_opening(job, catalog, [ids["wall", x]], 0, shelves=0, doors=2)
-    job = set_opening(job, catalog, [ids["wall", 1050.0], ids["base", 1200.0]], 0, hand="right")
+    job = set_opening(job, catalog, [ids["wall", x]], ROOT, shelves=0, doors=2)
+    job = set_opening(job, catalog, [ids["wall", 1050.0], ids["base", 1200.0]], ROOT, hand="right")
     job = set_finish(job, catalog, [ids["open-shelf", 2700.0]], "carcass", "oak-figure")
     job = set_finish(job, catalog, [ids["open-shelf", 2700.0]], "back", "oak-figure-back")
     return renumber(job, catalog)

@@ -98,9 +98,9 @@ def test_doors_hand_and_shelves(open_window: Open) -> None:
     assert isinstance(field, QSpinBox)
     assert field.text() == "mixed"
     field.setValue(3)
-    assert [u.openings for u in window.store.job.units] == [(Opening(front="doors", doors=2, hand="right", shelves=3),)] * 2
+    assert [u.opening for u in window.store.job.units] == [Opening(front="doors", doors=2, hand="right", shelves=3)] * 2
     choose(window, "Doors", "By width")
-    assert window.store.job.units[0].openings[0].doors is None
+    assert window.store.job.units[0].opening.doors is None
 
 
 def test_too_many_shelves_are_refused_and_the_field_goes_back(open_window: Open) -> None:
@@ -109,9 +109,9 @@ def test_too_many_shelves_are_refused_and_the_field_goes_back(open_window: Open)
     field = panel(window).row("Shelves")
     assert isinstance(field, QSpinBox)
     field.setValue(12)
-    assert window.store.job.units[0].openings[0].shelves == 2
+    assert window.store.job.units[0].opening.shelves == 2
     assert field.value() == 2
-    assert "more than there is" in window.message_label.text()
+    assert "12 shelves do not fit" in window.message_label.text()
 
 
 def test_drawer_heights_are_set_and_given_back_to_the_rule(open_window: Open) -> None:
@@ -182,7 +182,7 @@ def test_the_whole_job(open_window: Open) -> None:
     assert "Mill cottage" in window.windowTitle()
     choose(window, "Fronts", "Heron grey, sprayed")
     choose(window, "Pull", "Bar pull 320")
-    choose(window, "Door style", "Narrowboat, frame 45")
+    choose(window, "Door style", "Narrowboat, frame 55")
     choose(window, "Back", "Rebated")
     type_into(window, "Kick height", "10 cm")
     standard = window.store.job.standard

@@ -137,7 +137,7 @@ def test_a_wrong_size_is_said_and_nothing_changes(open_window: Open) -> None:
     job = window.store.job
     type_into(row(window, "Width"), "30")
     assert window.store.job is job
-    assert "bottom would be" in window.message_label.text()
+    assert "no room between the gables" in window.message_label.text()
     type_into(row(window, "Width"), "wide")
     assert "not understood" in window.message_label.text()
     field = row(window, "Width")

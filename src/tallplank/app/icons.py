@@ -95,7 +95,7 @@ def kind_picture(catalog: Catalog, standard: Standard, kind: str, tokens: Tokens
         width=usual.width,
         height=usual.height,
         depth=usual.depth,
-        openings=usual.openings,
+        opening=usual.opening,
     )
     made = make_unit(catalog, standard, unit)
     picture = _blank(size)

@@ -152,7 +152,7 @@ class Arranger:
             width=usual.width,
             height=usual.height,
             depth=usual.depth,
-            openings=usual.openings,
+            opening=usual.opening,
         )
         resting = self._rest(store.job, room, wall, unit, along - usual.width / 2, reach, frozenset())
         placed = make_unit(store.catalog, store.job.standard, unit).placed

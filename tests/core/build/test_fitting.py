@@ -33,9 +33,9 @@ def test_one_door_up_to_the_widest_and_a_pair_above(width: float, doors: int) ->
 
 
 def test_the_number_of_doors_and_the_hand_can_be_set() -> None:
-    pair = a_made_unit("base", width=500, openings=(Opening(front="doors", doors=2),))
+    pair = a_made_unit("base", width=500, opening=Opening(front="doors", doors=2))
     assert [f.width for f in pair.fronts] == [247, 247]
-    right = a_made_unit("base", openings=(Opening(front="doors", hand="right"),))
+    right = a_made_unit("base", opening=Opening(front="doors", hand="right"))
     assert right.fronts[0].hand == "right"
 
 
@@ -95,7 +95,7 @@ def test_floor_units_stand_on_the_kick_and_wall_units_hang_by_rule() -> None:
 
 def test_pulls_sit_near_the_free_corner() -> None:
     def pull_x(hand: str) -> float:
-        made = a_made_unit("base", openings=(Opening(front="doors", hand=hand),))
+        made = a_made_unit("base", opening=Opening(front="doors", hand=hand))
         return min(p.low.x for p in made.pieces if p.role == "pull")
 
     assert pull_x("left") > 500 > 100 > pull_x("right")

@@ -7,6 +7,7 @@ import pytest
 from makers import CATALOG, a_made_unit
 from tallplank.core.catalog.reader import read_catalog
 from tallplank.core.catalog.record import CatalogError
+from tallplank.core.job.record import HARDWARE_ROLES
 
 DATA = Path(__file__).parents[3] / "src/tallplank/core/catalog/data"
 
@@ -27,7 +28,7 @@ def test_the_shipped_catalogue_is_as_large_as_a_shop_needs_to_begin() -> None:
     assert len(CATALOG.finishes_for("front")) >= 4
     assert len(CATALOG.door_styles) >= 2
     assert len(CATALOG.finishes_for("top")) >= 3
-    assert {h.role for h in CATALOG.hardware.values()} == {"hinge", "slide", "leg", "pin", "pull", "hanger", "clip", "cam", "dowel"}
+    assert {h.role for h in CATALOG.hardware.values()} == set(HARDWARE_ROLES)
 
 
 @pytest.mark.parametrize("finish", sorted(CATALOG.finishes))

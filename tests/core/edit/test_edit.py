@@ -7,6 +7,7 @@ from hypothesis import strategies as st
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
 from strategies import edits
 from tallplank.core.edit.check import EditError
+from tallplank.core.edit.opening import set_drawer_count, set_opening, set_opening_size
 from tallplank.core.edit.room import add_opening, change_opening, change_room, change_wall, remove_opening, remove_room
 from tallplank.core.edit.snap import Mover, rest
 from tallplank.core.edit.standard import change_job, change_rates, new_job, set_job_finish, set_job_hardware, set_job_rule, set_job_style
@@ -20,11 +21,8 @@ from tallplank.core.edit.unit import (
     move_to_wall,
     place_unit,
     renumber,
-    set_drawer_count,
     set_finish,
     set_hardware,
-    set_opening,
-    set_opening_height,
     set_rule,
     set_width,
     slide_units,
@@ -127,15 +125,15 @@ def test_units_move_to_another_wall_together() -> None:
 
 def test_openings_and_drawers() -> None:
     job = a_wall_of("base", "drawers", "filler")
-    job = set_opening(job, CATALOG, ["u1", "u2", "u3"], 0, hand="right")
-    assert job.unit("u1").openings[0].hand == "right"
+    job = set_opening(job, CATALOG, ["u1", "u2", "u3"], (), hand="right")
+    assert job.unit("u1").opening.hand == "right"
     job = set_drawer_count(job, CATALOG, ["u1", "u2"], 4)
-    assert len(job.unit("u1").openings) == 1
+    assert job.unit("u1").opening.openings == ()
     assert next(f.height for f in made(job).by_id["u2"].fronts) == 140
     assert len(made(job).by_id["u2"].fronts) == 4
-    job = set_opening_height(job, CATALOG, ["u2"], 1, 160)
+    job = set_opening_size(job, CATALOG, ["u2"], (1,), 160)
     assert [f.height for f in made(job).by_id["u2"].fronts][:2] == [140, 160]
-    job = set_opening_height(job, CATALOG, ["u2"], 0, None)
+    job = set_opening_size(job, CATALOG, ["u2"], (0,), None)
     assert made(job).by_id["u2"].fronts[0].height == pytest.approx((717 - 9 - 160) / 3)
 
 
@@ -156,7 +154,7 @@ def test_own_values_win_and_can_be_given_back() -> None:
 @pytest.mark.parametrize(
     ("edit", "words"),
     [
-        (lambda j: set_width(j, CATALOG, ["u1"], 20), "bottom would be"),
+        (lambda j: set_width(j, CATALOG, ["u1"], 20), "no room between the gables"),
         (lambda j: set_width(j, CATALOG, ["u1", "u2"], 20), "Unit 1: "),
         (lambda j: set_width(j, CATALOG, ["u1"], -5), "Width must be greater than 0"),
         (lambda j: change_units(j, CATALOG, ["u1"], depth=float("nan")), "Depth"),

@@ -18,19 +18,18 @@ from tallplank.app.spec.row import Origin, Panel, same
 from tallplank.app.theme import Tokens
 from tallplank.core.build.choice import pick_source, rule_source
 from tallplank.core.build.made import MadeUnit
+from tallplank.core.edit.opening import cell_size, divides_fronts, is_bank, set_drawer_count, set_opening, set_opening_size
 from tallplank.core.edit.unit import (
     Anchor,
     change_units,
-    set_drawer_count,
     set_finish,
     set_hardware,
-    set_opening,
-    set_opening_height,
     set_rule,
     set_width,
     slide_units,
 )
-from tallplank.core.job.record import FinishRole, HardwareRole, RuleValue, Unit
+from tallplank.core.job.opening import Path, opening_at, walk
+from tallplank.core.job.record import FinishRole, HardwareRole, Opening, RuleValue, Unit
 from tallplank.session.store import Store
 
 _ANCHORS: tuple[tuple[Anchor, str, str], ...] = (
@@ -38,6 +37,13 @@ _ANCHORS: tuple[tuple[Anchor, str, str], ...] = (
     ("centre", "↔", "Grow both ways"),
     ("right", "←", "Grow to the left"),
 )
+MOST_SHOWN = 4
+"""Openings that the panel lists; a unit with more is opened on the bench."""
+
+
+def _shape(opening: Opening) -> object:
+    """What the rows for an opening depend on."""
+    return (opening.front, opening.split, tuple(_shape(cell) for cell in opening.openings))
 
 
 class UnitPanel(Panel):
@@ -68,7 +74,7 @@ class UnitPanel(Panel):
     def key(store: Store) -> tuple[object, ...]:
         """What the panel's rows depend on; it is built anew when this changes."""
         units = store.selected_units()
-        shape = same([(u.kind, len(u.openings), tuple(o.front for o in u.openings)) for u in units])
+        shape = same([(u.kind, _shape(u.opening)) for u in units])
         return ("units", store.state.stage, shape, len(units) == 1, len({u.kind for u in units}))
 
     def units(self) -> tuple[Unit, ...]:
@@ -155,15 +161,18 @@ class UnitPanel(Panel):
         self.store.apply(lambda j: slide_units(j, self._ids(), value - first), f"place → {self.shown(value)}")
 
     def _openings(self, units: tuple[Unit, ...]) -> None:
-        first = units[0].openings
-        if not first or any(len(u.openings) != len(first) for u in units):
+        first = units[0].opening
+        if self._made()[0].layout is None or any(_shape(u.opening) != _shape(first) for u in units):
             return
-        if all(o.front == "drawer" for u in units for o in u.openings):
-            self._drawers(len(first))
+        if is_bank(first):
+            self._drawers(len(first.openings))
             return
-        for index in range(len(first)):
-            self.group("Opening" if len(first) == 1 else f"Opening {index + 1} from the top")
-            self._opening(index, units)
+        leaves = [path for path, opening in walk(first) if not opening.openings]
+        if len(leaves) > MOST_SHOWN:
+            return
+        for number, path in enumerate(leaves, 1):
+            self.group("Opening" if len(leaves) == 1 else f"Opening {number}")
+            self._opening(path, units)
 
     def _drawers(self, count: int) -> None:
         store, catalog = self.store, self.store.catalog
@@ -171,50 +180,47 @@ class UnitPanel(Panel):
         self.count(
             "Drawers",
             (1, 10),
-            lambda: same([len(u.openings) for u in self.units()]),
+            lambda: same([max(len(u.opening.openings), 1) for u in self.units()]),
             lambda n: store.apply(lambda j: set_drawer_count(j, catalog, self._ids(), n), f"{n} drawers"),
         )
         for index in range(count):
-            self._front_height(index, f"Front {index + 1}")
+            self._cell_size((index,), f"Front {index + 1}")
 
-    def _front_height(self, index: int, name: str) -> None:
+    def _cell_size(self, path: Path, name: str) -> None:
         store, catalog = self.store, self.store.catalog
 
         def read() -> float | None:
-            made = self._made()
-            return same([round(sorted(m.fronts, key=lambda f: -f.z)[index].height, 6) for m in made if len(m.fronts) > index] or [0.0])
+            found = [(m.unit, m.layout.at(path)) for m in self._made() if m.layout is not None]
+            return same([round(cell_size(unit, cell), 6) for unit, cell in found if cell is not None] or [0.0])
 
         def apply(value: float | None) -> None:
-            label = f"front {index + 1} by the rule" if value is None else f"front {index + 1} → {self.shown(value)}"
-            store.apply(lambda j: set_opening_height(j, catalog, self._ids(), index, value), label)
+            label = f"{name.lower()} by the rule" if value is None else f"{name.lower()} → {self.shown(value)}"
+            store.apply(lambda j: set_opening_size(j, catalog, self._ids(), path, value), label)
 
         def origin() -> str:
-            return "set" if any(len(u.openings) > index and not u.openings[index].size.is_open for u in self.units()) else "rule"
+            cells = [opening_at(u.opening, path) for u in self.units()]
+            return "set" if any(cell is not None and not cell.size.is_open for cell in cells) else "rule"
 
         self.length(name, read, apply, Origin(origin, lambda: apply(None), own="set"))
 
-    def _opening(self, index: int, units: tuple[Unit, ...]) -> None:
+    def _opening(self, path: Path, units: tuple[Unit, ...]) -> None:
         store, catalog = self.store, self.store.catalog
 
         def put(label: str, **values: object) -> None:
-            store.apply(lambda j: set_opening(j, catalog, self._ids(), index, **values), label)
+            store.apply(lambda j: set_opening(j, catalog, self._ids(), path, **values), label)
 
         def read(name: str) -> Callable[[], object]:
-            return self._each(lambda u: getattr(u.openings[index], name))
+            return self._each(lambda u: getattr(opening_at(u.opening, path), name, None))
 
-        if any(u.openings[index].front == "doors" for u in units):
+        opening = opening_at(units[0].opening, path)
+        if opening is not None and opening.front == "doors":
             doors = (("auto", "By width", None), (1, "One", None), (2, "Pair", None))
-            self.pick(
-                "Doors",
-                doors,
-                self._each(lambda u: u.openings[index].doors or "auto"),
-                lambda v: put(f"doors {v}", doors=None if v == "auto" else v),
-            )
+            self.pick("Doors", doors, lambda: read("doors")() or "auto", lambda v: put(f"doors {v}", doors=None if v == "auto" else v))
             hands = (("left", "Hinged left", None), ("right", "Hinged right", None))
             self.pick("Hand", hands, read("hand"), lambda v: put(f"hinged {v}", hand=v))
         self.count("Shelves", (0, 12), lambda: read("shelves")(), lambda n: put(f"{n} shelves", shelves=n))  # type: ignore[arg-type, return-value]
-        if len(units[0].openings) > 1:
-            self._front_height(index, "Front height")
+        if path:
+            self._cell_size(path, "Front height" if divides_fronts(units[0].opening, path) else "Clear size")
 
     def _construction(self) -> None:
         self.group("Construction")
@@ -249,7 +255,7 @@ class UnitPanel(Panel):
         self.group("Finish")
         kinds = [m.choice.kind for m in self._made()]
         roles: list[FinishRole] = ["front", "carcass", "back"]
-        roles += ["drawer"] if any(o.front == "drawer" for u in units for o in u.openings) else []
+        roles += ["drawer"] if any(f.role == "slide" for m in self._made() for f in m.fittings) else []
         roles += ["top"] if any(k.worktop for k in kinds) else []
         roles += ["plinth"] if any(k.kick for k in kinds) else []
         for role in roles:

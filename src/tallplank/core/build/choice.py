@@ -33,6 +33,16 @@ class Choice:
         """The item of a role; an unknown id falls back to the catalogue's default (a finding says so)."""
         return chosen_hardware(self.catalog, self.standard, self.unit, role)
 
+    def item(self, role: HardwareRole, own: str | None) -> Hardware:
+        """An opening's own item of a role, else the unit's."""
+        item = self.catalog.hardware.get(own or "")
+        return item if item is not None and item.role == role else self.hardware(role)
+
+    def family(self, role: HardwareRole) -> tuple[Hardware, ...]:
+        """The chosen item of a role with all others of its make, from which a rule picks by size or load."""
+        chosen = self.hardware(role)
+        return tuple(h for h in self.catalog.hardware_for(role) if chosen.family and h.family == chosen.family) or (chosen,)
+
     def rule(self, name: str, label: str = "") -> Size:
         """A construction rule as a size with its name, for derivations."""
         return Size.of(getattr(self.rules, name), label or name.replace("_", " "), f"rule.{name}")

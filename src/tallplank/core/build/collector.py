@@ -1,23 +1,29 @@
 """Gathers what a builder makes, and turns sizes and places into parts."""
 
-from dataclasses import dataclass, field
-from typing import Literal
+from collections import defaultdict
+from dataclasses import dataclass, field, replace
+from functools import lru_cache
 
+from tallplank.core.build.layout import Cell, Layout
 from tallplank.core.build.part import (
     NO_EDGES,
     BuildError,
     Edges,
     Fitting,
     Front,
+    Hole,
+    HoleKind,
     Motion,
     Part,
+    PartKind,
     Piece,
     Pocket,
+    PocketKind,
     Surface,
 )
 from tallplank.core.catalog.record import Catalog, Finish, Hardware
 from tallplank.core.job.record import FinishRole
-from tallplank.core.measure.frame import Vec, frame_along
+from tallplank.core.measure.frame import Frame, Vec, frame_along
 from tallplank.core.measure.size import Size
 
 
@@ -28,6 +34,20 @@ class Lay:
     length_axis: str
     width_axis: str
     origin: tuple[float, float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Bore:
+    """What is bored: its use, diameter and depth; holes that a fitting joins carry the same `pair`."""
+
+    what: HoleKind
+    diameter: float
+    depth: float
+    pair: str = ""
+
+
+FORWARD, BACKWARD = Vec(0.0, -1.0, 0.0), Vec(0.0, 1.0, 0.0)
+NEAR = 1e-6
 
 
 @dataclass(slots=True)
@@ -41,6 +61,14 @@ class Collector:
     fittings: list[Fitting] = field(default_factory=list)
     pieces: list[Piece] = field(default_factory=list)
     fronts: list[Front] = field(default_factory=list)
+    holes: defaultdict[int, list[Hole]] = field(default_factory=lambda: defaultdict(list))
+    """What is bored so far, by the number of the part; the parts take it when all is built."""
+    layout: Layout | None = None
+    notes: list[tuple[str, str]] = field(default_factory=list)
+    slides: list[tuple[Cell, float, float]] = field(default_factory=list)
+    """Each pair of slides: its cell, the height of its screws and its length."""
+    path: tuple[int, ...] | None = None
+    """The opening that is being filled; None while the box is built."""
 
     def add(
         self,
@@ -54,6 +82,7 @@ class Collector:
         edges: Edges = NO_EDGES,
         pockets: tuple[Pocket, ...] = (),
         motion: Motion | None = None,
+        kind: PartKind = "other",
     ) -> Part:
         """Add a part of length, width and thickness.
 
@@ -82,7 +111,9 @@ class Collector:
             frame_along(lay.length_axis, lay.width_axis, lay.origin),
             pockets,
             motion,
-            front=len(self.fronts) if motion else -1,
+            front=len(self.fronts) if kind == "front" else -1,
+            kind=kind,
+            path=self.path,
         )
         self.parts.append(part)
         return part
@@ -92,6 +123,35 @@ class Collector:
         if count.value > 0:
             self.fittings.append(Fitting(item.role, item.id, count, where))
 
+    def bore(self, index: int, point: Vec, into: Vec, bore: Bore) -> None:
+        """Bore part number `index` where `point` and the direction `into` are in the frame of the unit."""
+        frame = self.parts[index].frame
+        hole = Hole(bore.what, frame.inside(point), _turned_in(frame, into), bore.diameter, bore.depth, bore.pair)
+        self.holes[index].append(hole)
+
+    def bore_at(self, point: Vec, into: Vec, bore: Bore, kinds: tuple[PartKind, ...]) -> int | None:
+        """Bore the part of one of these kinds on whose surface `point` lies; returns its number, or None where there is none."""
+        index = self.host(point, into, kinds)
+        if index is not None:
+            self.bore(index, point, into, bore)
+        return index
+
+    def host(self, point: Vec, into: Vec, kinds: tuple[PartKind, ...]) -> int | None:
+        """The number of the part of one of these kinds that a hole from `point` goes into, or None."""
+        for index, part in enumerate(self.parts):
+            if part.kind in kinds and _enters(part, point, into):
+                return index
+        return None
+
+    def note(self, code: str, text: str) -> None:
+        """Keep a word for the designer about something that was built but will not do; each once."""
+        if (code, text) not in self.notes:
+            self.notes.append((code, text))
+
+    def finished(self) -> tuple[Part, ...]:
+        """The parts with their holes."""
+        return tuple(replace(p, holes=tuple(dict.fromkeys(self.holes[i]))) if i in self.holes else p for i, p in enumerate(self.parts))
+
     def _banded(self, edges: Edges) -> tuple[float, float]:
         def thick(band: str | None) -> float:
             return self.catalog.bands[band].thickness if band else 0.0
@@ -99,8 +159,23 @@ class Collector:
         return thick(edges.w1) + thick(edges.w2), thick(edges.l1) + thick(edges.l2)
 
 
-def slot(
-    x: tuple[float, float], y: tuple[float, float], z: tuple[float, float], what: Literal["groove", "rebate", "tongue"] = "groove"
-) -> Pocket:
+def _turned_in(frame: Frame, into: Vec) -> Vec:
+    return _direction(*(i * a.x + j * a.y + k * a.z for a in (frame.x, frame.y, frame.z) for i, j, k in (into,)))
+
+
+@lru_cache(maxsize=256)
+def _direction(x: float, y: float, z: float) -> Vec:
+    """One object for all holes that go the same way."""
+    return Vec(x, y, z)
+
+
+def _enters(part: Part, point: Vec, into: Vec) -> bool:
+    """Whether a point lies on the part's surface with the part's wood in the direction `into`."""
+    low, high = part.box
+    inside = all(a - NEAR <= p <= b + NEAR for a, p, b in zip(low, point, high, strict=True))
+    return inside and all(a < p + d < b for a, p, b, d in zip(low, point, high, into, strict=True) if d)
+
+
+def slot(x: tuple[float, float], y: tuple[float, float], z: tuple[float, float], what: PocketKind = "groove") -> Pocket:
     """A pocket from its three ranges in the part's frame."""
     return Pocket(what, Vec(x[0], y[0], z[0]), Vec(x[1], y[1], z[1]))

@@ -1,12 +1,58 @@
 """Drawer boxes: sides the length of the slide, front and back between them, the bottom in a groove all round."""
 
-from tallplank.core.build.box import Box, Cell
+from dataclasses import dataclass
+
+from tallplank.core.build.box import Box
 from tallplank.core.build.choice import Choice
 from tallplank.core.build.collector import Collector, Lay, slot
-from tallplank.core.build.part import BuildError, Edges, Motion
+from tallplank.core.build.layout import Cell
+from tallplank.core.build.part import BuildError, Edges, Motion, Pocket
+from tallplank.core.catalog.record import Hardware
 from tallplank.core.measure.size import Size
 
 BOTTOM_PLAY = 1.0
+LOWEST_BOX = 30.0
+LOCK_NOTCH = (45.0, 13.0)
+"""Width and height of the notches in the back of a box on slides from below, for their hooks."""
+
+
+@dataclass(frozen=True, slots=True)
+class Drawer:
+    """One drawer in its cell: where it starts in the depth, and whether it has no front of its own."""
+
+    number: int
+    cell: Cell
+    start: float
+    inner: bool = False
+    low: bool = False
+    """Whether it is a tray that pulls out: as low as its sides can be."""
+
+    @property
+    def name(self) -> str:
+        """The drawer as parts and papers name it."""
+        return f"{'pull-out' if self.low else 'drawer'} {self.number}"
+
+
+@dataclass(frozen=True, slots=True)
+class _Body:
+    """The sizes that the five parts of one box share."""
+
+    name: str
+    run: Size
+    width: Size
+    height: Size
+    side: Size
+    bottom: Size
+    bottom_inset: float
+    groove: Size
+    x: float
+    y: float
+    z: float
+
+    @property
+    def lip(self) -> tuple[float, float]:
+        """Where the groove for the bottom lies, from the lower edge."""
+        return self.bottom_inset, self.bottom_inset + self.bottom.value
 
 
 def slide_length(lengths: tuple[float, ...], room: float) -> float:
@@ -22,57 +68,88 @@ def slide_length(lengths: tuple[float, ...], room: float) -> float:
     return max(fitting)
 
 
-def add_drawer(choice: Choice, box: Box, cell: Cell, number: int, out: Collector) -> float:
+def add_drawer(choice: Choice, box: Box, drawer: Drawer, out: Collector) -> float:
     """Add one drawer box with its slides; returns the length of the slide.
 
     Raises:
         BuildError: the opening is too shallow, too low or too narrow for a box.
     """
-    rules, slide = choice.rules, choice.hardware("slide")
-    length = slide_length(slide.lengths, box.inside_depth.value - rules.slide_clearance)
-    finish = choice.finish("drawer")
-    side = Size.of(finish.thickness, "drawer side", "finish.drawer")
-    each_side = Size.of(slide.side_clearance, "slide clearance", "hardware.slide")
-    width = box.inside_width - 2 * each_side
-    run = Size.of(length, "slide length", "hardware.slide")
-    height = _box_height(choice, cell, number)
-    between = width - 2 * side
-    y, z = -rules.front_gap, cell.low + rules.drawer_allowance / 4
-    x = box.board.value + slide.side_clearance
-    far, thick = x + width.value, side.value
-    bottom_thickness = choice.finish("back").thickness
-    lip = (rules.drawer_bottom_inset, rules.drawer_bottom_inset + bottom_thickness)
-    if rules.drawer_groove >= thick or lip[1] >= height.value:
-        raise BuildError(f"The bottom of drawer {number} finds no groove: the box is {height.value:.0f} high, its sides {thick:g}.")
-    cut = (thick - rules.drawer_groove, thick)
+    slide, cell = choice.hardware("slide"), drawer.cell
+    length = slide_length(slide.lengths, box.back_face - max(drawer.start, box.front) - choice.rules.slide_clearance)
+    body = _body(choice, box, drawer, slide, length)
     motion = Motion("slide", reach=length)
-    edges, name = Edges(l2=finish.band), f"drawer {number}"
-
-    for part, lay, sizes in (
-        ("side left", Lay("+y", "+z", (x, y, z)), (run, height, side)),
-        ("side right", Lay("-y", "+z", (far, y + length, z)), (run, height, side)),
-        ("box front", Lay("-x", "+z", (far - thick, y, z)), (between, height, side)),
-        ("box back", Lay("+x", "+z", (x + thick, y + length, z)), (between, height, side)),
-    ):
-        pockets = (slot((0.0, sizes[0].value), lip, cut),)
-        out.add(f"{name} {part}", "drawer", "drawer", finish, sizes, lay, edges=edges, pockets=pockets, motion=motion)
-
-    let_in = choice.rule("drawer_groove", "groove")
-    play = Size.of(BOTTOM_PLAY, "play")
-    bottom = (run - 2 * side + 2 * let_in - play, between + 2 * let_in - play)
-    origin = (far - thick + rules.drawer_groove - BOTTOM_PLAY / 2, y + thick - rules.drawer_groove + BOTTOM_PLAY / 2, z + lip[0])
-    sizes = (*bottom, Size.of(bottom_thickness, "back", "finish.back"))
-    out.add(f"{name} bottom", "back", "drawer", choice.finish("back"), sizes, Lay("+y", "-x", origin), motion=motion)
-    out.fit(choice.hardware("slide"), Size.of(1, "pair of slides to a drawer", "hardware.slide"), f"{name}, {length:g} long")
+    _add_sides(choice, body, slide, motion, out)
+    _add_bottom(choice, body, motion, out)
+    where = f"{drawer.name}, {length:g} long"
+    out.fit(slide, Size.of(1, "pair of slides to a drawer", "hardware.slide"), where)
+    out.slides.append((cell, body.z + slide.rise, length))
     return length
 
 
-def _box_height(choice: Choice, cell: Cell, number: int) -> Size:
-    clear = Size.of(cell.high - cell.low, "clear height", "opening")
+def _body(choice: Choice, box: Box, drawer: Drawer, slide: Hardware, length: float) -> _Body:
+    rules, cell = choice.rules, drawer.cell
+    side = Size.of(choice.finish("drawer").thickness, "drawer side", "finish.drawer")
+    run = Size.of(length, "slide length", "hardware.slide")
+    if slide.length_less:
+        run = run - Size.of(slide.length_less, "less for the slide", "hardware.slide")
+    low, high = max(cell.z.clear_at, cell.z.way_at), min(cell.z.clear_end, cell.z.way_end)
+    height = _box_height(choice, drawer, high - low)
+    if slide.width_less:
+        width = cell.x.way - Size.of(slide.width_less, "less for the slide, inside the box", "hardware.slide") + 2 * side
+        x = cell.x.way_at + slide.width_less / 2 - side.value
+    else:
+        width = cell.x.way - 2 * Size.of(slide.side_clearance, "slide clearance", "hardware.slide")
+        x = cell.x.way_at + slide.side_clearance
+    z = low + max(rules.drawer_allowance / 4, slide.under)
+    bottom = Size.of(choice.finish("back").thickness, "back", "finish.back")
+    inset, groove = slide.bottom_recess or rules.drawer_bottom_inset, choice.rule("drawer_groove", "groove")
+    body = _Body(drawer.name, run, width, height, side, bottom, inset, groove, x, drawer.start, z)
+    if groove.value >= side.value or body.lip[1] >= height.value:
+        raise BuildError(f"The bottom of {drawer.name} finds no groove: the box is {height.value:.0f} high, its sides {side.value:g}.")
+    return body
+
+
+def _add_sides(choice: Choice, body: _Body, slide: Hardware, motion: Motion, out: Collector) -> None:
+    finish, thick, x, y, z = choice.finish("drawer"), body.side.value, body.x, body.y, body.z
+    far, end, between = x + body.width.value, y + body.run.value, body.width - 2 * body.side
+    cut, edges = (thick - body.groove.value, thick), Edges(l2=finish.band)
+    for part, lay, run in (
+        ("side left", Lay("+y", "+z", (x, y, z)), body.run),
+        ("side right", Lay("-y", "+z", (far, end, z)), body.run),
+        ("box front", Lay("-x", "+z", (far - thick, y, z)), between),
+        ("box back", Lay("+x", "+z", (x + thick, end, z)), between),
+    ):
+        pockets: tuple[Pocket, ...] = (slot((0.0, run.value), body.lip, cut),)
+        if part == "box back" and slide.mount == "under":
+            pockets += _lock_notches(body, run.value)
+        size = (run, body.height, body.side)
+        name = f"{body.name} {part}"
+        out.add(name, "drawer", "drawer", finish, size, lay, edges=edges, pockets=pockets, motion=motion, kind="drawer")
+
+
+def _lock_notches(body: _Body, run: float) -> tuple[Pocket, ...]:
+    """Notches in the lower corners of the back, where the slides' hooks pass under the bottom."""
+    wide, high = min(LOCK_NOTCH[0], run / 3), min(LOCK_NOTCH[1], body.lip[0])
+    ends = ((0.0, wide), (run - wide, run))
+    return tuple(slot(along, (0.0, high), (0.0, body.side.value), "notch") for along in ends)
+
+
+def _add_bottom(choice: Choice, body: _Body, motion: Motion, out: Collector) -> None:
+    play, groove, thick = Size.of(BOTTOM_PLAY, "play"), body.groove, body.side.value
+    length = body.run - 2 * body.side + 2 * groove - play
+    width = body.width - 2 * body.side + 2 * groove - play
+    off = thick - groove.value + BOTTOM_PLAY / 2
+    lay = Lay("+y", "-x", (body.x + body.width.value - off, body.y + off, body.z + body.lip[0]))
+    name, finish = f"{body.name} bottom", choice.finish("back")
+    out.add(name, "back", "drawer", finish, (length, width, body.bottom), lay, motion=motion, kind="drawer")
+
+
+def _box_height(choice: Choice, drawer: Drawer, room: float) -> Size:
+    clear = Size.of(room, "clear height", drawer.cell.source)
     height = clear - choice.rule("drawer_allowance", "allowance")
-    most = choice.rules.drawer_most
+    most = choice.rules.tray_height if drawer.low else choice.rules.drawer_most
     if height.value > most:
-        return Size.of(most, "highest drawer box", "rule.drawer_most")
-    if height.value <= 0:
-        raise BuildError(f"Drawer {number} has a clear height of {clear.value:.0f}, too low for a box.")
+        return choice.rule("tray_height", "tray") if drawer.low else Size.of(most, "highest drawer box", "rule.drawer_most")
+    if height.value < LOWEST_BOX:
+        raise BuildError(f"{drawer.name.capitalize()} has a clear height of {clear.value:.0f}, too low for a box.")
     return height

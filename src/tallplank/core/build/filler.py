@@ -2,7 +2,9 @@
 
 from tallplank.core.build.choice import Choice
 from tallplank.core.build.collector import Collector, Lay
-from tallplank.core.build.front import Leaf, add_leaf
+from tallplank.core.build.front import plane_of
+from tallplank.core.build.leaf import Leaf, add_leaf_parts
+from tallplank.core.build.part import Front
 from tallplank.core.measure.size import Size
 
 CLEAT = 80.0
@@ -13,9 +15,12 @@ def build_filler(choice: Choice, out: Collector) -> None:
     unit, finish = choice.unit, choice.finish("carcass")
     width = Size.of(unit.width, "width", "unit.width")
     height = Size.of(unit.height, "height", "unit.height")
-    cleat = Size.of(min(CLEAT, unit.depth), "cleat")
+    cleat = Size.of(min(CLEAT, unit.depth / 2), "cleat")
     board = choice.rule("board_thickness", "board")
     thickness = board if board.value <= unit.width else width
-    lay = Lay("-z", "+y", (0.0, 0.0, unit.height))
+    back = plane_of(choice).back
+    lay = Lay("-z", "+y", (0.0, max(back, 0.0), unit.height))
     out.add("filler cleat", "carcass", "carcass", finish, (height, cleat, thickness), lay)
-    add_leaf(choice, Leaf("filler strip", "strip", 0.0, 0.0, width, height, None), out)
+    leaf = Leaf("filler strip", "strip", 0.0, 0.0, width, height, back, None)
+    add_leaf_parts(choice, choice.door_style, leaf, out)
+    out.fronts.append(Front("strip", 0.0, 0.0, width.value, height.value))

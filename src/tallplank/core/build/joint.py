@@ -1,64 +1,141 @@
-"""Joints: where the end of one part meets the face of a gable, both are bored and the fittings are counted.
+"""Joints: where the end of one part meets another, both are machined by the joint's rule and the fittings are counted.
 
-A joint is found by where the parts meet, not by their names. Source: cam bore 15 x 12.5, 34 from the end, bolt in a hole of
-5, dowels 8 x 30 beside it, spacing up to 250, at least two; common practice.
+A joint is found by where the parts meet in space, not by their names. Source: common practice throughout, e.g. cam bore
+15 x 12.5, 34 from the end, bolt in a hole of 5, dowels 8 x 30 beside it, spacing up to 250, at least two.
 """
 
-from collections import defaultdict
-from collections.abc import Iterator, Sequence
+from collections import Counter
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
-from functools import lru_cache
-from math import ceil
+from math import ceil, cos, radians, sin
+from types import MappingProxyType
 
+from tallplank.core.build.box import Box
 from tallplank.core.build.choice import Choice
-from tallplank.core.build.collector import Collector
-from tallplank.core.build.part import Hole, Part
-from tallplank.core.measure.frame import Vec, Z
+from tallplank.core.build.collector import Bore, Collector
+from tallplank.core.build.part import BuildError, HoleKind, Part, PartKind, Pocket
+from tallplank.core.job.record import HardwareRole
+from tallplank.core.measure.frame import Vec
 from tallplank.core.measure.size import Size
 
 TOUCH = 1e-6
-CAM, CAM_DEPTH, CAM_FROM_END = 15.0, 12.5, 34.0
+CAM, CAM_DEPTH = 15.0, 12.5
 BOLT, BOLT_DEPTH, CHANNEL = 5.0, 11.0, 8.0
 DOWEL, DOWEL_IN_FACE, DOWEL_IN_END, DOWEL_BESIDE = 8.0, 12.0, 20.0, 32.0
+DOWEL_LONG = 30.0
+CONFIRMAT_LONG, CONFIRMAT_THROUGH, CONFIRMAT_PILOT = 50.0, 7.0, 5.0
+SCREW_LONG, SCREW_THROUGH, SCREW_PILOT = 50.0, 4.5, 3.0
+POCKET, POCKET_PILOT, POCKET_PILOT_DEPTH, POCKET_ANGLE = 9.5, 3.0, 12.0, 15.0
 SKIN = 3.0
 """Board that is left under a blind hole at least."""
+
+RULES: Mapping[tuple[PartKind, PartKind], str] = MappingProxyType(
+    {
+        ("floor", "gable"): "joint",
+        ("fixed-shelf", "gable"): "joint_shelf",
+        ("fixed-shelf", "partition"): "joint_shelf",
+        ("partition", "floor"): "joint_partition",
+        ("partition", "fixed-shelf"): "joint_partition",
+        ("back", "gable"): "joint_shelf",
+        ("frame", "frame"): "joint_frame",
+    }
+)
+"""Which rule of the construction joins the end of one kind of part to another kind."""
+WHERE = {
+    "joint": "bottom and top to the gables",
+    "joint_shelf": "fixed shelves to the uprights",
+    "joint_partition": "partitions to the boards above and below",
+    "joint_frame": "members of the face frame",
+}
 
 
 @dataclass(frozen=True, slots=True)
 class Meeting:
-    """The end of part number `end` against the face of gable number `face`; `toward` points from the end into the gable."""
+    """The end of part number `end` against part number `face`, in the plane `at` across unit axis `axis`.
 
-    face: int
+    `toward` is the sign of the way from the end into the face; fixings follow each other in `span` along unit axis `along`,
+    at `middle` of the end's thickness.
+    """
+
     end: int
+    face: int
+    axis: int
+    at: float
     toward: float
-    x: float
-    z: float
-    y: tuple[float, float]
-    upright: bool
-    """Whether the end stands on edge, so that the fixings follow each other upwards instead of to the back."""
+    along: int
+    span: tuple[float, float]
+    middle: float
+    rule: str
+
+    def point(self, place: float) -> Vec:
+        """The point in the frame of the unit at a place along the meeting."""
+        p = [0.0, 0.0, 0.0]
+        p[self.axis], p[self.along], p[3 - self.axis - self.along] = self.at, place, self.middle
+        return Vec(*p)
+
+    @property
+    def into_face(self) -> Vec:
+        """The direction from the end into the face."""
+        return _AXES[self.axis, self.toward]
+
+    @property
+    def into_end(self) -> Vec:
+        """The direction from the face into the end."""
+        return _AXES[self.axis, -self.toward]
 
 
-def add_joints(choice: Choice, out: Collector) -> None:
-    """Bore all parts that meet a gable, and count cams and dowels."""
+_AXES = {(axis, sign): Vec(*(sign if i == axis else 0.0 for i in range(3))) for axis in range(3) for sign in (1.0, -1.0)}
+_Count = Counter[HardwareRole]
+
+
+@dataclass(frozen=True, slots=True)
+class _Joining:
+    """What a joint needs to know while it is made."""
+
+    choice: Choice
+    out: Collector
+
+    def thick(self, index: int) -> float:
+        return self.out.parts[index].thickness.value
+
+    def through(self, meeting: Meeting) -> float:
+        low, high = self.out.parts[meeting.face].box
+        return high[meeting.axis] - low[meeting.axis]
+
+
+def add_joints(choice: Choice, box: Box, out: Collector) -> None:
+    """Machine all parts that meet, and count the fittings.
+
+    Raises:
+        BuildError: a board would be let in deeper than the other is thick.
+    """
     rules = choice.rules
-    if rules.joint == "none":
-        return
-    holes: defaultdict[int, list[Hole]] = defaultdict(list)
-    cams = dowels = 0
-    for number, meeting in enumerate(_meetings(out.parts)):
-        places = fixings(meeting.y, rules.joint_end, rules.joint_pitch)
-        for i, place in enumerate(places):
-            pair = f"{number}.{i}"
-            _cam(out.parts, meeting, place, pair, holes)
-        beside = dowel_places(places)
-        for i, place in enumerate(beside):
-            _dowel(out.parts, meeting, place, f"{number}.{i}d", holes)
-        cams, dowels = cams + len(places), dowels + len(beside)
-    for index, bored in holes.items():
-        out.parts[index] = replace(out.parts[index], holes=(*out.parts[index].holes, *bored))
-    where = "bottom, top and fixed shelves to the gables"
-    out.fit(choice.hardware("cam"), Size.of(cams, "fixings", "rule.joint_pitch"), where)
-    out.fit(choice.hardware("dowel"), Size.of(dowels, "dowels beside the cams", "rule.joint_pitch"), where)
+    back = box.back_face if rules.back in ("grooved", "rebated") else None
+    met = [m for m in meetings(out.parts, back) if getattr(rules, m.rule) != "none"]
+    longer: set[tuple[int, int, float]] = set()
+    for meeting in met:
+        if getattr(rules, meeting.rule) == "dado":
+            _let_in(choice, meeting, out, longer)
+    counts: dict[str, _Count] = {}
+    joining = _Joining(choice, out)
+    for number, meeting in enumerate(met):
+        join = JOINTS.get(getattr(rules, meeting.rule))
+        if join is not None:
+            places = fixings(meeting.span, rules.joint_end, rules.joint_pitch)
+            counts.setdefault(meeting.rule, Counter()).update(join(joining, meeting, places, f"j{number}"))
+    for rule, used in counts.items():
+        for role, count in used.items():
+            size = Size.of(count, f"{_NAMES[role]}, {WHERE[rule]}", f"rule.{rule}")
+            out.fit(choice.hardware(role), size, WHERE[rule])
+
+
+_NAMES: dict[HardwareRole, str] = {
+    "cam": "cams",
+    "dowel": "dowels",
+    "confirmat": "confirmat screws",
+    "screw": "screws",
+    "pocket-screw": "pocket screws",
+}
 
 
 def fixings(span: tuple[float, float], end: float, pitch: float) -> tuple[float, ...]:
@@ -77,50 +154,167 @@ def dowel_places(places: Sequence[float]) -> tuple[float, ...]:
     return tuple(p + (DOWEL_BESIDE if i < len(places) / 2 else -DOWEL_BESIDE) for i, p in enumerate(places))
 
 
-def _meetings(parts: Sequence[Part]) -> Iterator[Meeting]:
-    """Every end of a carcass part that lies flat against a gable (the first two parts of a carcass)."""
-    (_, left), (right, _) = parts[0].box, parts[1].box
-    for index, part in enumerate(parts[2:], 2):
-        if part.role != "carcass":
+def meetings(parts: Sequence[Part], back: float | None = None) -> Iterator[Meeting]:
+    """Every end that lies flat against a part that its kind is joined to; before `back`, where the back sits in a groove."""
+    ends = {kind for kind, _ in RULES}
+    boxes = [(i, part, part.box) for i, part in enumerate(parts) if part.kind in ends or part.kind == "gable"]
+    for i, end, end_box in boxes:
+        for j, face, face_box in boxes:
+            rule = RULES.get((end.kind, face.kind)) if i != j else None
+            if rule is not None:
+                yield from _met((i, end, end_box), (j, face_box), rule, back)
+
+
+_Box = tuple[Vec, Vec]
+
+
+def _met(one: tuple[int, Part, _Box], other: tuple[int, _Box], rule: str, back: float | None) -> Iterator[Meeting]:
+    """The meetings of one part's ends with another part; thickness edges are no ends, nor are the long edges of a frame's members."""
+    i, part, (low, high) = one
+    j, (face_low, face_high) = other
+    across = _axis_of(part.frame.z)
+    for axis in range(3):
+        if axis == across or (part.kind in ("frame", "partition") and axis != _axis_of(part.frame.x)):
             continue
-        low, high = part.box
-        upright = high.y - low.y < high.z - low.z
-        along = (low.z, high.z) if upright else (low.y, high.y)
-        middle = (low.y + high.y) / 2 if upright else (low.z + high.z) / 2
-        if abs(low.x - left.x) < TOUCH:
-            yield Meeting(0, index, -1.0, low.x, middle, along, upright)
-        if abs(high.x - right.x) < TOUCH:
-            yield Meeting(1, index, 1.0, high.x, middle, along, upright)
+        at, toward = (low[axis], -1.0) if abs(low[axis] - face_high[axis]) < TOUCH else (high[axis], 1.0)
+        if abs(at - (face_low[axis] if toward > 0 else face_high[axis])) > TOUCH:
+            continue
+        along = 3 - axis - across
+        ceiling = min(high[along], face_high[along], back if back is not None and along == 1 else high[along])
+        span = (max(low[along], face_low[along]), ceiling)
+        depth = min(high[across], face_high[across]) - max(low[across], face_low[across])
+        if span[1] - span[0] > TOUCH and depth > TOUCH:
+            yield Meeting(i, j, axis, at, toward, along, span, (low[across] + high[across]) / 2, rule)
 
 
-def _point(meeting: Meeting, place: float) -> Vec:
-    return Vec(meeting.x, meeting.z, place) if meeting.upright else Vec(meeting.x, place, meeting.z)
+def _axis_of(direction: Vec) -> int:
+    return max(range(3), key=lambda a: abs(direction[a]))
 
 
-@lru_cache(maxsize=64)
-def _sideways(x: float, y: float, z: float, toward: float) -> Vec:
-    """A direction along the unit's x seen in a part's frame, from the x of each of its axes; one object for all holes."""
-    return Vec(x * toward, y * toward, z * toward)
+def _cam_dowel(joining: _Joining, meeting: Meeting, places: Sequence[float], pair: str) -> Mapping[HardwareRole, int]:
+    out, from_end = joining.out, joining.choice.rules.cam_from_end
+    deepest = joining.through(meeting) - SKIN
+    end = out.parts[meeting.end]
+    into = Vec(*(-c for c in _face_of(end)))
+    for i, place in enumerate(places):
+        point = meeting.point(place)
+        out.bore(meeting.face, point, meeting.into_face, Bore("bolt", BOLT, min(BOLT_DEPTH, deepest), f"{pair}.{i}"))
+        out.bore(meeting.end, point, meeting.into_end, Bore("bolt", CHANNEL, from_end, f"{pair}.{i}"))
+        cam = _moved(point, meeting.into_end, from_end)
+        half = end.thickness.value / 2
+        out.bore(meeting.end, _moved(cam, into, -half), into, Bore("cam", CAM, min(CAM_DEPTH, 2 * half - SKIN), f"{pair}.{i}"))
+    beside = dowel_places(places)
+    _dowels(joining, meeting, beside, f"{pair}d")
+    return {"cam": len(places), "dowel": len(beside)}
 
 
-def _bore(part: Part, point: Vec, toward: float, hole: tuple[float, float], pair: str, *, dowel: bool) -> Hole:
-    f = part.frame
-    into = _sideways(f.x.x, f.y.x, f.z.x, toward)
-    return Hole("dowel" if dowel else "bolt", f.inside(point), into, hole[0], hole[1], pair)
+def _face_of(part: Part) -> Vec:
+    """The direction out of the face of a part that its cams are let into: the one its own z = 0 lies on."""
+    return Vec(*(-c for c in part.frame.z))
 
 
-def _cam(parts: Sequence[Part], meeting: Meeting, place: float, pair: str, holes: defaultdict[int, list[Hole]]) -> None:
-    face, end, point = parts[meeting.face], parts[meeting.end], _point(meeting, place)
-    deepest = face.thickness.value - SKIN
-    holes[meeting.face].append(_bore(face, point, meeting.toward, (BOLT, min(BOLT_DEPTH, deepest)), pair, dowel=False))
-    holes[meeting.end].append(_bore(end, point, -meeting.toward, (CHANNEL, CAM_FROM_END), pair, dowel=False))
-    local = end.frame.inside(Vec(point.x - meeting.toward * CAM_FROM_END, point.y, point.z))
-    depth = min(CAM_DEPTH, end.thickness.value - SKIN)
-    holes[meeting.end].append(Hole("cam", Vec(local.x, local.y, 0.0), Z, CAM, depth, pair))
+def _dowels(joining: _Joining, meeting: Meeting, places: Sequence[float], pair: str) -> Mapping[HardwareRole, int]:
+    out, deepest = joining.out, joining.through(meeting) - SKIN
+    in_face = min(DOWEL_IN_FACE, deepest)
+    for i, place in enumerate(places):
+        point = meeting.point(place)
+        out.bore(meeting.face, point, meeting.into_face, Bore("dowel", DOWEL, in_face, f"{pair}.{i}"))
+        out.bore(meeting.end, point, meeting.into_end, Bore("dowel", DOWEL, DOWEL_LONG + 2.0 - in_face, f"{pair}.{i}"))
+    return {"dowel": len(places)}
 
 
-def _dowel(parts: Sequence[Part], meeting: Meeting, place: float, pair: str, holes: defaultdict[int, list[Hole]]) -> None:
-    face, end, point = parts[meeting.face], parts[meeting.end], _point(meeting, place)
-    deepest = face.thickness.value - SKIN
-    holes[meeting.face].append(_bore(face, point, meeting.toward, (DOWEL, min(DOWEL_IN_FACE, deepest)), pair, dowel=True))
-    holes[meeting.end].append(_bore(end, point, -meeting.toward, (DOWEL, DOWEL_IN_END), pair, dowel=True))
+def _through(
+    joining: _Joining, meeting: Meeting, places: Sequence[float], pair: str, role: HardwareRole, size: tuple[float, float, float]
+) -> Mapping[HardwareRole, int]:
+    """Screws through the face into a pilot hole in the end: `size` is length, clearance hole and pilot hole."""
+    out, thick = joining.out, joining.through(meeting)
+    long, clearance, pilot = size
+    what: HoleKind = "confirmat" if role == "confirmat" else "screw"
+    for i, place in enumerate(places):
+        point = meeting.point(place)
+        out.bore(meeting.face, point, meeting.into_face, Bore(what, clearance, thick, f"{pair}.{i}"))
+        out.bore(meeting.end, point, meeting.into_end, Bore(what, pilot, max(long - thick + 2.0, 15.0), f"{pair}.{i}"))
+    return {role: len(places)}
+
+
+def _confirmat(joining: _Joining, meeting: Meeting, places: Sequence[float], pair: str) -> Mapping[HardwareRole, int]:
+    return _through(joining, meeting, places, pair, "confirmat", (CONFIRMAT_LONG, CONFIRMAT_THROUGH, CONFIRMAT_PILOT))
+
+
+def _screw(joining: _Joining, meeting: Meeting, places: Sequence[float], pair: str) -> Mapping[HardwareRole, int]:
+    return _through(joining, meeting, places, pair, "screw", (SCREW_LONG, SCREW_THROUGH, SCREW_PILOT))
+
+
+def _pocket_screw(joining: _Joining, meeting: Meeting, places: Sequence[float], pair: str) -> Mapping[HardwareRole, int]:
+    """A slanted hole from the face of the one part through the middle of its end, and a pilot hole in the other."""
+    out = joining.out
+    end = out.parts[meeting.end]
+    angle, face = radians(POCKET_ANGLE), _face_of(end)
+    back, forth = meeting.into_end, meeting.into_face
+    slant = Vec(*(b * cos(angle) + f * sin(angle) for b, f in zip(back, face, strict=True)))
+    ahead = Vec(*(b * cos(angle) - f * sin(angle) for b, f in zip(forth, face, strict=True)))
+    depth = end.thickness.value / 2 / sin(angle)
+    for i, place in enumerate(places):
+        point = meeting.point(place)
+        out.bore(meeting.end, point, slant, Bore("pocket-screw", POCKET, depth, f"{pair}.{i}"))
+        out.bore(meeting.face, point, ahead, Bore("pocket-screw", POCKET_PILOT, POCKET_PILOT_DEPTH, f"{pair}.{i}"))
+    return {"pocket-screw": len(places)}
+
+
+def _moved(point: Vec, way: Vec, by: float) -> Vec:
+    return Vec(point.x + way.x * by, point.y + way.y * by, point.z + way.z * by)
+
+
+JOINTS: Mapping[str, Callable[[_Joining, Meeting, Sequence[float], str], Mapping[HardwareRole, int]]] = MappingProxyType(
+    {"cam-dowel": _cam_dowel, "dowel": _dowels, "confirmat": _confirmat, "screw": _screw, "pocket-screw": _pocket_screw}
+)
+"""The joints that bore; a dado lets the one board into the other instead."""
+
+
+def _let_in(choice: Choice, meeting: Meeting, out: Collector, done: set[tuple[int, int, float]]) -> None:
+    """Lengthen the end by the dado's depth, once for all that it meets there, and cut the slot that it sits in into the other part."""
+    depth = choice.rule("dado_depth", "let in")
+    end, face = out.parts[meeting.end], out.parts[meeting.face]
+    if depth.value + SKIN > face.thickness.value:
+        raise BuildError(f"The {end.name} would be let {depth.value:g} into the {face.name}, which is {face.thickness.value:g} thick.")
+    key = (meeting.end, meeting.axis, meeting.toward)
+    longer = end if key in done else lengthened(end, meeting.axis, meeting.toward, depth)
+    done.add(key)
+    out.parts[meeting.end] = longer
+    low = [max(a, b) for a, b in zip(longer.box[0], face.box[0], strict=True)]
+    high = [min(a, b) for a, b in zip(longer.box[1], face.box[1], strict=True)]
+    a, b = face.frame.inside(Vec(*low)), face.frame.inside(Vec(*high))
+    corner, far = Vec(*map(min, a, b)), Vec(*map(max, a, b))
+    ends = min(corner.x, face.length.value - far.x, corner.y, face.width.value - far.y) if _one_side(corner, far, face) else TOUCH * 2
+    what = "rebate" if ends < TOUCH else "dado"
+    out.parts[meeting.face] = replace(face, pockets=(*face.pockets, Pocket(what, corner, far)))  # type: ignore[arg-type]
+
+
+def _one_side(low: Vec, high: Vec, part: Part) -> bool:
+    """Whether a slot that crosses the whole width lies at an end of the part."""
+    return low.x < TOUCH or part.length.value - high.x < TOUCH
+
+
+def lengthened(part: Part, axis: int, toward: float, by: Size) -> Part:
+    """A part that reaches farther along a unit axis; its pockets follow, those that ended there reach the new end."""
+    frame = part.frame
+    along_x = _axis_of(frame.x) == axis
+    direction = frame.x if along_x else frame.y
+    whole = part.length.value if along_x else part.width.value
+    at_start = direction[axis] * toward < 0
+    shift = by.value if at_start else 0.0
+    index = 0 if along_x else 1
+
+    def grown(pocket: Pocket) -> Pocket:
+        low, high = list(pocket.low), list(pocket.high)
+        at_low, at_high = low[index] <= TOUCH, high[index] >= whole - TOUCH
+        low[index] += 0.0 if at_low and at_start else shift
+        high[index] += by.value if at_high and not at_start else shift
+        return Pocket(pocket.what, Vec(*low), Vec(*high))
+
+    pockets = tuple(map(grown, part.pockets))
+    origin = _moved(frame.origin, direction, -shift)
+    frame = replace(frame, origin=origin)
+    if along_x:
+        return replace(part, length=part.length + by, cut_length=part.cut_length + by.value, frame=frame, pockets=pockets)
+    return replace(part, width=part.width + by, cut_width=part.cut_width + by.value, frame=frame, pockets=pockets)

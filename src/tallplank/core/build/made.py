@@ -11,6 +11,7 @@ from tallplank.core.build.carcass import build_carcass
 from tallplank.core.build.choice import Choice, choice_for
 from tallplank.core.build.collector import Collector
 from tallplank.core.build.filler import build_filler
+from tallplank.core.build.layout import Layout
 from tallplank.core.build.part import Fitting, Front, Part, Piece
 from tallplank.core.build.place import Placed, place
 from tallplank.core.build.run import Run, Stretch, build_run, stretches
@@ -35,6 +36,10 @@ class MadeUnit:
     fittings: tuple[Fitting, ...]
     pieces: tuple[Piece, ...]
     fronts: tuple[Front, ...]
+    layout: Layout | None = None
+    """Where the openings lie; None for what has none."""
+    notes: tuple[tuple[str, str], ...] = ()
+    """What was built but will not do: a code and the words for the designer."""
     problem: str = ""
 
     @property
@@ -91,8 +96,9 @@ def _make_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
     try:
         BUILDERS[choice.kind.build](choice, out)
     except PlankError as error:
-        return MadeUnit(unit, choice, placed, (), (), (), (), str(error))
-    return MadeUnit(unit, choice, placed, tuple(out.parts), tuple(out.fittings), tuple(out.pieces), tuple(out.fronts))
+        return MadeUnit(unit, choice, placed, (), (), (), (), problem=str(error))
+    made = (out.finished(), tuple(out.fittings), tuple(out.pieces), tuple(out.fronts))
+    return MadeUnit(unit, choice, placed, *made, out.layout, tuple(out.notes))
 
 
 class Workshop:

@@ -11,19 +11,57 @@ from tallplank.core.measure.size import Size
 
 Grain = Literal["length", "none"]
 Surface = Literal["carcass", "front", "inside", "drawer", "top", "plinth"]
+FrontShape = Literal["door", "drawer", "flap", "lift", "false", "strip"]
+PartKind = Literal["gable", "floor", "fixed-shelf", "partition", "back", "frame", "shelf", "front", "drawer", "kick", "other"]
+PocketKind = Literal["groove", "rebate", "tongue", "dado", "notch", "recess"]
+HoleKind = Literal[
+    "cam",
+    "bolt",
+    "dowel",
+    "confirmat",
+    "screw",
+    "pocket-screw",
+    "cup",
+    "hinge-screw",
+    "plate",
+    "pin",
+    "slide",
+    "leg",
+    "hanger",
+    "stay",
+    "rail",
+    "lock",
+    "pull",
+]
 
 
 class BuildError(PlankError):
     """The unit cannot be built as asked; the text says which part fails and why."""
 
 
+POCKET_TOOLS: dict[PocketKind, str] = {
+    "groove": "grooving saw",
+    "rebate": "grooving saw",
+    "tongue": "spindle cutter",
+    "dado": "grooving saw",
+    "notch": "router 12",
+    "recess": "router 12",
+}
+FORSTNER_FROM = 14.5
+
+
 @dataclass(frozen=True, slots=True)
 class Pocket:
     """A square-cornered removal in a part's own frame: from `low` to `high`, x along the length, z out of the face."""
 
-    what: Literal["groove", "rebate", "tongue"]
+    what: PocketKind
     low: Vec
     high: Vec
+
+    @property
+    def tool(self) -> str:
+        """What the shop cuts it with."""
+        return POCKET_TOOLS[self.what]
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,21 +84,32 @@ class Hole:
     Holes of two parts that a fitting joins carry the same `pair` and enter at the same point in space.
     """
 
-    what: Literal["cam", "bolt", "dowel", "cup", "plate", "pin", "pull"]
+    what: HoleKind
     at: Vec
     into: Vec
     diameter: float
     depth: float
     pair: str = ""
 
+    @property
+    def tool(self) -> str:
+        """What the shop bores it with."""
+        bit = "Forstner bit" if self.diameter >= FORSTNER_FROM else "pocket-hole bit" if self.what == "pocket-screw" else "dowel bit"
+        return f"{bit} {self.diameter:g}"
+
 
 @dataclass(frozen=True, slots=True)
 class Motion:
-    """How a front opens: swings about an upright axis at (x, y), clockwise seen from above or not, or slides out by `reach`."""
+    """How a front opens.
 
-    kind: Literal["swing", "slide"]
+    It swings about an upright axis at (x, y), clockwise seen from above or not; drops or rises about a level axis at (y, z); or
+    slides out by `reach`.
+    """
+
+    kind: Literal["swing", "drop", "rise", "slide"]
     x: float = 0.0
     y: float = 0.0
+    z: float = 0.0
     clockwise: bool = True
     reach: float = 0.0
 
@@ -87,6 +136,9 @@ class Part:
     holes: tuple[Hole, ...] = ()
     front: int = -1
     """Which front of the unit the part belongs to, counted from 0; -1 for none."""
+    kind: PartKind = "other"
+    path: tuple[int, ...] | None = None
+    """The opening of the unit that the part serves; None for the parts of its box."""
 
     @property
     def size(self) -> tuple[float, float, float]:
@@ -116,9 +168,9 @@ class Fitting:
 
 @dataclass(frozen=True, slots=True)
 class Piece:
-    """A visible piece of hardware as a box in the frame of its unit."""
+    """A visible piece of hardware, or an appliance, as a box in the frame of its unit."""
 
-    role: HardwareRole
+    role: HardwareRole | Literal["appliance"]
     colour: str
     low: Vec
     high: Vec
@@ -127,12 +179,17 @@ class Piece:
 
 @dataclass(frozen=True, slots=True)
 class Front:
-    """One door, drawer front or strip as it is seen in the elevation: a rectangle in the unit's x and z."""
+    """One front as it is seen in the elevation: a rectangle in the unit's x and z."""
 
-    kind: Literal["door", "drawer", "strip"]
+    kind: FrontShape
     x: float
     z: float
     width: float
     height: float
     hand: Literal["left", "right", ""] = ""
     framed: bool = False
+    style: str = ""
+    """The id of its door style."""
+    path: tuple[int, ...] = ()
+    """The opening that it closes."""
+    weight_kg: float = 0.0

@@ -40,17 +40,19 @@ class Placed:
     @property
     def front(self) -> float:
         """The y of the face of its fronts (negative)."""
-        return -self.unit.depth - (self.rules.front_gap + self.front_thickness if self.has_fronts else 0.0)
+        proud = self.has_fronts and self.rules.overlay != "inset"
+        return -self.unit.depth - (self.rules.front_gap + self.front_thickness if proud else 0.0)
 
     @property
     def has_fronts(self) -> bool:
         """Whether anything closes the unit."""
-        return self.kind.build == "filler" or any(o.front != "none" for o in self.unit.openings)
+        return self.kind.build == "filler" or self.unit.opening.is_fronted
 
 
 def place(choice: Choice) -> Placed:
     """The unit in its place; its own `z` wins over what its kind and the construction say."""
     unit, rules = choice.unit, choice.rules
-    by_rule = rules.wall_height if choice.kind.mount == "wall" else rules.kick_height if choice.kind.kick and rules.kick == "legs" else 0.0
+    kicked = choice.kind.kick and rules.kick != "none"
+    by_rule = rules.wall_height if choice.kind.mount == "wall" else rules.kick_height if kicked else 0.0
     z = unit.z if unit.z is not None else by_rule
     return Placed(unit, choice.kind, rules, unit.x, z, choice.finish("front").thickness)

@@ -1,35 +1,54 @@
 """What carries a unit: legs under those on the floor, hangers behind those on the wall. Source: common practice."""
 
+from tallplank.core.build.box import Box
 from tallplank.core.build.choice import Choice
-from tallplank.core.build.collector import Collector
+from tallplank.core.build.collector import Bore, Collector
 from tallplank.core.build.part import Piece
 from tallplank.core.measure.divide import divide, equal
 from tallplank.core.measure.frame import Vec
 from tallplank.core.measure.size import Size
 
 FEW_LEGS, WIDE_LEGS = 4, 6
+CLEAR_OF_CAMS = 6.0
+"""From the middle of the cams to that of a leg, so that their holes keep apart."""
 
 
-def add_support(choice: Choice, width: Size, out: Collector) -> None:
-    """Add legs or hangers."""
+def add_support(choice: Choice, box: Box, out: Collector) -> None:
+    """Add legs or hangers, with the holes that they are screwed to."""
     if choice.kind.mount == "wall":
-        out.fit(choice.hardware("hanger"), Size.of(1, "pair of hangers to a unit", "hardware.hanger"), "hung on the wall")
+        _add_hangers(choice, box, out)
     elif choice.kind.kick and choice.rules.kick == "legs" and choice.rules.kick_height > 0:
-        _add_legs(choice, width.value, out)
+        _add_legs(choice, box, out)
 
 
-def _add_legs(choice: Choice, width: float, out: Collector) -> None:
-    rules, leg, depth = choice.rules, choice.hardware("leg"), choice.unit.depth
+def _add_hangers(choice: Choice, box: Box, out: Collector) -> None:
+    hanger, rear = choice.hardware("hanger"), box.back_face
+    out.fit(hanger, Size.of(1, "pair of hangers to a unit", "hardware.hanger"), "hung on the wall")
+    top = box.height.value - box.top_used.value
+    for x, into in ((box.inside_left, Vec(-1.0, 0.0, 0.0)), (box.inside_right, Vec(1.0, 0.0, 0.0))):
+        for bored in hanger.box_holes:
+            bore = Bore("hanger", bored.diameter, bored.depth)
+            out.bore_at(Vec(x, rear - bored.x, top - bored.z), into, bore, ("gable",))
+
+
+def _add_legs(choice: Choice, box: Box, out: Collector) -> None:
+    rules, leg, depth, width = choice.rules, choice.hardware("leg"), choice.unit.depth, box.width.value
     count = Size.of(FEW_LEGS, "legs to a unit", "hardware.leg")
     if width >= rules.leg_wide:
         count = count + Size.of(WIDE_LEGS - FEW_LEGS, f"in the middle, from {rules.leg_wide:g} wide", "rule.leg_wide")
-    out.fit(choice.hardware("leg"), count, "under the carcass")
+    out.fit(leg, count, "under the carcass")
     columns = int(count.value) // 2
     half = leg.thick / 2
-    first, last = min(rules.leg_inset, width / 2), max(width - rules.leg_inset, width / 2)
+    inset = max(rules.leg_inset, box.inside_left + rules.cam_from_end + CLEAR_OF_CAMS)
+    first, last = min(inset, width / 2), max(width - inset, width / 2)
     gaps = divide(max(last - first, 1.0), equal(columns - 1)).starts
     front = min(rules.kick_setback + choice.finish("plinth").thickness + half, depth / 2)
+    rear = max(min(depth - rules.leg_inset, box.back_face - half), depth / 2)
     for x in (*(first + g for g in gaps), last):
-        for y in (front, max(depth - rules.leg_inset, depth / 2)):
+        inward = 1.0 if x < width / 2 else -1.0
+        for y in (front, rear):
             low = Vec(x - half, y - half, -rules.kick_height)
             out.pieces.append(Piece("leg", leg.colour, low, Vec(x + half, y + half, 0.0)))
+            for bored in leg.box_holes:
+                bore = Bore("leg", bored.diameter, min(bored.depth, box.floor.value - 3.0))
+                out.bore_at(Vec(x + inward * bored.x, y + bored.z, 0.0), Vec(0.0, 0.0, 1.0), bore, ("floor",))

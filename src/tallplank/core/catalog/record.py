@@ -100,6 +100,15 @@ class DoorStyle(Record):
     """A front whose panel would show less than this is made as a slab."""
 
 
+class Bored(Record):
+    """A hole that an item asks for; what x and z are measured from is said by the field that lists it."""
+
+    x: float = 0.0
+    z: float = 0.0
+    diameter: Positive
+    depth: Positive
+
+
 class Hardware(Record):
     """A bought item, counted by rule; the fields beside the price are those its role needs."""
 
@@ -110,22 +119,48 @@ class Hardware(Record):
     supplier: Name
     finish: str = ""
     price: NotNegative
+    family: str = ""
+    """Items of one make and different ratings or sizes; a rule picks the one that suits."""
     length: NotNegative = 0.0
     """A pull's whole length."""
     projection: NotNegative = 0.0
     colour: Colour = "#8a8478"
     thick: NotNegative = 0.0
+    centres: NotNegative = 0.0
+    """Between the two screws of a pull; 0 for a single one."""
+    screw: Positive = 5.0
+    """The hole for a pull's screw."""
+    mount: Literal["side", "under"] = "side"
+    """Whether a slide holds the box at its sides or from below."""
     side_clearance: NotNegative = 0.0
     """Free width a slide needs on each side of the box."""
+    width_less: NotNegative = 0.0
+    """Slides from below: the opening less the width inside the box."""
+    length_less: NotNegative = 0.0
+    """What the box is shorter than the slide."""
+    bottom_recess: NotNegative = 0.0
+    """Slides from below: from the lower edge of the sides to the underside of the bottom."""
+    under: NotNegative = 0.0
+    """Free height that a slide needs below the box."""
+    rise: NotNegative = 0.0
+    """From the lower edge of the box to the line of a slide's screws."""
     lengths: tuple[Positive, ...] = ()
     """The nominal lengths a slide is sold in."""
     rated_kg: NotNegative = 0.0
+    rated_nm: NotNegative = 0.0
+    """The moment that one stay holds."""
     door_heights: tuple[Positive, ...] = ()
     """Hinges: up to the first height two, up to the second three, and so on."""
     door_kg: tuple[Positive, ...] = ()
     """Hinges: the same by the weight of the door."""
     heights: tuple[NotNegative, NotNegative] = (0.0, 0.0)
     """A leg's smallest and largest height."""
+    room: tuple[NotNegative, NotNegative, NotNegative] = (0.0, 0.0, 0.0)
+    """The clear width, depth and height that an inside needs."""
+    front_holes: tuple[Bored, ...] = ()
+    """In the back of a front: x from its hinged edge, z from the middle of the item."""
+    box_holes: tuple[Bored, ...] = ()
+    """In the box: x from the front edge for hinges and slides, from its middle inwards for legs, from the rear for hangers."""
 
 
 class Operation(Record):
@@ -145,13 +180,14 @@ class Kind(Record):
     hint: Name
     build: Literal["carcass", "filler"]
     mount: MountKind
-    top: Literal["full", "stretchers", "sink", "none"]
+    top: Literal["full", "worktop", "sink", "none"]
+    """How the box is closed above; under a worktop as the construction says."""
     worktop: bool
     kick: bool
     width: Positive
     height: Positive
     depth: Positive
-    openings: tuple[Opening, ...] = ()
+    opening: Opening = Opening()
     takes_pulls: bool = True
 
 

@@ -91,7 +91,7 @@ def unit_front(unit: MadeUnit, *, marked: bool = True) -> Iterator[Shape]:
         yield rectangle(x, z, unit.unit.width, unit.unit.height, Pen.WRONG, PAPER)
         yield Text((x + unit.unit.width / 2, z + unit.unit.height / 2), "cannot be built")
         return
-    covered = bool(unit.fronts) and all(o.front != "none" for o in unit.unit.openings)
+    covered = bool(unit.fronts) and unit.unit.opening.is_closed
     first = [p for p in unit.parts if p.surface == "front"] if covered else list(unit.parts)
     if covered:
         yield rectangle(x, z, unit.unit.width, unit.unit.height, Pen.EDGE, PAPER)

@@ -12,7 +12,7 @@ from tallplank.core.edit.check import EditError, buildable, valid, with_units
 from tallplank.core.edit.room import fresh_id
 from tallplank.core.edit.snap import Mover, first_gap, neighbour
 from tallplank.core.job.construction import Construction, check_rules
-from tallplank.core.job.record import FinishRole, HardwareRole, Job, Opening, RuleValue, Unit
+from tallplank.core.job.record import FinishRole, HardwareRole, Job, RuleValue, Unit
 from tallplank.core.measure.divide import Member, divide
 
 _K = TypeVar("_K", bound=str)
@@ -43,7 +43,7 @@ def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | N
         "width": usual.width,
         "height": usual.height,
         "depth": usual.depth,
-        "openings": usual.openings,
+        "opening": usual.opening,
         **sizes,
     }
     try:
@@ -191,36 +191,6 @@ def renumber(job: Job, catalog: Catalog) -> Job:
     if units == list(job.units) and all(marks[u.id] == u.mark for u in units):
         return job
     return job.replaced(units=tuple(u.but(mark=marks[u.id]) if marks[u.id] != u.mark else u for u in units))
-
-
-def set_opening(job: Job, catalog: Catalog, ids: Iterable[str], index: int, **values: object) -> Job:
-    """A job with one opening, counted from the top, changed in units that have it; the others are left as they are."""
-    wanted, changed = set(ids), {}
-    for unit in job.units:
-        if unit.id in wanted and index < len(unit.openings):
-            openings = list(unit.openings)
-            openings[index] = valid(partial(openings[index].but, **values))
-            changed[unit.id] = unit.but(openings=tuple(openings))
-    return with_units(job, catalog, changed)
-
-
-def set_opening_height(job: Job, catalog: Catalog, ids: Iterable[str], index: int, height: float | None) -> Job:
-    """A job with one opening's front at a fixed height, or left to the divide rule with None."""
-    member = Member.fixed(height) if height is not None else Member()
-    return set_opening(job, catalog, ids, index, size=member)
-
-
-def set_drawer_count(job: Job, catalog: Catalog, ids: Iterable[str], count: int) -> Job:
-    """A job with banks of that many drawers; heights that were set stay, from the top, while at least one is left open."""
-    if not 1 <= count <= 10:
-        raise EditError("A bank takes one to ten drawers.")
-    wanted, changed = set(ids), {}
-    for unit in job.units:
-        if unit.id not in wanted or not unit.openings or any(o.front != "drawer" for o in unit.openings):
-            continue
-        kept = unit.openings[: count - 1]
-        changed[unit.id] = unit.but(openings=(*kept, *(Opening(front="drawer"),) * (count - len(kept))))
-    return with_units(job, catalog, changed)
 
 
 def set_rule(job: Job, catalog: Catalog, ids: Iterable[str], name: str, value: RuleValue | None) -> Job:

@@ -11,13 +11,14 @@ from pydantic import ValidationError
 
 from tallplank.core.error import PlankError
 from tallplank.core.job.construction import RuleError, check_rules
+from tallplank.core.job.migration import one_to_two
 from tallplank.core.job.record import Job
 
 FORMAT = "tall-plank-job"
-VERSION = 1
+VERSION = 2
 LARGEST_BYTES = 64 * 1024 * 1024
 
-MIGRATIONS: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {}
+MIGRATIONS: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: one_to_two}
 """From a version to a function that turns that version's `job` into the next one's."""
 
 
@@ -45,7 +46,7 @@ def loads(text: str, name: str = "the file") -> Job:
         raise JobFileError(f"{name} was written by a newer Tall Plank (format {version}; this one reads up to {VERSION}).")
     body = document.get("job")
     for step in range(version, VERSION):
-        body = MIGRATIONS[step](body if isinstance(body, dict) else {})
+        body = MIGRATIONS[step](body) if isinstance(body, dict) else body
     try:
         job = Job.model_validate_json(json.dumps(body))
         for rules in (job.standard.rules, *(unit.rules for unit in job.units)):

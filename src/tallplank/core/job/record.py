@@ -1,7 +1,7 @@
 """The records of a job. All are immutable; an edit makes a new job that shares every untouched piece."""
 
 from collections.abc import Iterator, Mapping
-from typing import Annotated, Literal, Self, TypeVar
+from typing import Annotated, Literal, Self, TypeVar, get_args
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
@@ -19,10 +19,33 @@ Id = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[A-Za-z0-9_.-]
 
 MountKind = Literal["floor", "wall"]
 FinishRole = Literal["carcass", "front", "back", "drawer", "top", "plinth"]
-HardwareRole = Literal["hinge", "slide", "leg", "pin", "pull", "hanger", "clip", "cam", "dowel"]
+HardwareRole = Literal[
+    "hinge",
+    "slide",
+    "leg",
+    "pin",
+    "pull",
+    "hanger",
+    "clip",
+    "cam",
+    "dowel",
+    "confirmat",
+    "screw",
+    "pocket-screw",
+    "stay",
+    "rail",
+    "bracket",
+    "rack",
+    "basket",
+    "bin",
+    "dish-rack",
+]
+FrontKind = Literal["none", "doors", "drawer", "flap", "lift", "false"]
+InsideKind = Literal["none", "drawer", "pullout", "rail", "rack", "basket", "bin", "dish-rack", "appliance"]
+MOST_CELLS, DEEPEST = 40, 6
 FINISH_ROLES: tuple[FinishRole, ...] = ("carcass", "front", "back", "drawer", "top", "plinth")
 RUN_ROLES: tuple[FinishRole, ...] = ("top", "plinth")
-HARDWARE_ROLES: tuple[HardwareRole, ...] = ("hinge", "slide", "leg", "pin", "pull", "hanger", "clip", "cam", "dowel")
+HARDWARE_ROLES: tuple[HardwareRole, ...] = get_args(HardwareRole)
 
 
 class Record(BaseModel):
@@ -82,15 +105,64 @@ class Room(Record):
 
 
 class Opening(Record):
-    """A cell of a carcass: what closes it and what is in it; `size` is its front's height by the divide rule."""
+    """A cell of a unit: what closes it and what is in it; or, with `openings`, a division into further cells.
+
+    `size` is its size by the divide rule within its parent: that of its front where the parent divides into fronts, else
+    the clear size between boards. The front of a division covers all cells in it.
+    """
 
     size: Member = Member()
-    front: Literal["doors", "drawer", "none"] = "none"
+    front: FrontKind = "none"
     doors: Annotated[int, Field(ge=1, le=2)] | None = None
     hand: Literal["left", "right"] = "left"
+    style: Id | None = None
+    """The door style of this front, where it is another than the unit's."""
     shelves: Annotated[int, Field(ge=0, le=12)] = 0
-    floor: bool = False
-    """Whether a fixed shelf closes the opening below (the bottom closes the lowest one)."""
+    inside: InsideKind = "none"
+    item: Id | None = None
+    """The catalogue item of the inside, where it is another than the usual one."""
+    board: bool = False
+    """Whether a board parts it from the next cell: a fixed shelf below it, or a partition to its right."""
+    split: Literal["rows", "bays"] = "rows"
+    openings: tuple["Opening", ...] = ()
+    """Rows from top to bottom or bays from left to right."""
+
+    @model_validator(mode="after")
+    def _is_sound(self) -> Self:
+        if not self.openings:
+            return self
+        if len(self.openings) == 1 or len(self.openings) > MOST_CELLS:
+            raise ValueError(f"a division has from 2 to {MOST_CELLS} openings")
+        if self.shelves or self.inside != "none":
+            raise ValueError("an opening that is divided holds its shelves and insides in its cells")
+        if self.depth > DEEPEST:
+            raise ValueError(f"openings are divided into one another more than {DEEPEST} deep")
+        if self.front != "none" and any(cell.is_fronted for cell in self.openings):
+            raise ValueError("an opening behind a front has no front of its own")
+        return self
+
+    @property
+    def depth(self) -> int:
+        """How many divisions lie one in another."""
+        return 1 + max(cell.depth for cell in self.openings) if self.openings else 0
+
+    @property
+    def is_fronted(self) -> bool:
+        """Whether it or any cell in it has a front."""
+        return self.front != "none" or any(cell.is_fronted for cell in self.openings)
+
+    @property
+    def is_closed(self) -> bool:
+        """Whether fronts close all of it."""
+        return self.front != "none" or (bool(self.openings) and all(cell.is_closed for cell in self.openings))
+
+    @property
+    def cells(self) -> Iterator["Opening"]:
+        """The undivided cells, in order."""
+        if not self.openings:
+            yield self
+        for cell in self.openings:
+            yield from cell.cells
 
 
 RuleValue = float | int | str
@@ -112,7 +184,7 @@ class Unit(Record):
     width: Positive
     height: Positive
     depth: Positive
-    openings: tuple[Opening, ...] = ()
+    opening: Opening = Opening()
     note: Annotated[str, Field(max_length=500)] = ""
     rules: Mapping[str, RuleValue] = {}
     finishes: Mapping[FinishRole, Id] = {}

@@ -99,7 +99,7 @@ class SolidMaker:
 
 def _hidden(unit: MadeUnit, part: Part) -> bool:
     """Whether closed fronts hide the part."""
-    return part.surface in ("inside", "drawer") and all(o.front != "none" for o in unit.unit.openings)
+    return part.surface in ("inside", "drawer") and unit.unit.opening.is_closed
 
 
 def _inside_bodies(unit: MadeUnit) -> Iterator[Body]:

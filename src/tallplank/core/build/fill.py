@@ -1,0 +1,109 @@
+"""What is in a carcass: the boards between its openings, and in each opening its front and its insides."""
+
+from dataclasses import dataclass, field
+
+from tallplank.core.build.box import Box
+from tallplank.core.build.choice import Choice
+from tallplank.core.build.collector import Collector, Lay
+from tallplank.core.build.drawer import Drawer, add_drawer
+from tallplank.core.build.front import Plane, add_doors, add_drawer_front, add_level_front, plane_of
+from tallplank.core.build.inside import add_inside
+from tallplank.core.build.layout import Cell, Divider, Layout
+from tallplank.core.build.machining import add_machining
+from tallplank.core.build.part import BuildError, Edges
+from tallplank.core.build.shelf import add_shelves
+
+
+@dataclass(slots=True)
+class _Filling:
+    choice: Choice
+    box: Box
+    layout: Layout
+    out: Collector
+    plane: Plane
+    drawers: int = 0
+    reach: dict[tuple[int, ...], float] = field(default_factory=dict)
+
+
+def fill_cells(choice: Choice, box: Box, layout: Layout, out: Collector) -> None:
+    """Add partitions and fixed shelves, then what each opening holds, then the fronts over them, and bore for their hardware.
+
+    Raises:
+        BuildError: something does not fit; the text names it.
+    """
+    filling = _Filling(choice, box, layout, out, plane_of(choice))
+    for divider in layout.dividers:
+        if divider.board:
+            _add_board(filling, divider)
+    for cell in layout.cells:
+        out.path = cell.path
+        if not cell.opening.openings:
+            _add_contents(filling, cell)
+    for cell in layout.cells:
+        out.path = cell.path
+        _add_front(filling, cell)
+    out.path = None
+    add_machining(choice, box, layout.cells, filling.plane, out)
+
+
+def _add_board(filling: _Filling, divider: Divider) -> None:
+    box, out, finish = filling.box, filling.out, filling.choice.finish("carcass")
+    depth, y, edges = box.inside_depth, box.front, Edges(l1=finish.band)
+    if divider.behind and filling.plane.inner > y:
+        back_off = filling.plane.inner_size
+        depth, y = depth - back_off, y + back_off.value
+    if divider.kind == "shelf":
+        lay = Lay("+x", "+y", (divider.across.clear_at, y, divider.at - box.shelf.value / 2))
+        out.add("fixed shelf", "carcass", "carcass", finish, (divider.across.clear, depth, box.shelf), lay, edges=edges, kind="fixed-shelf")
+    else:
+        lay = Lay("+z", "+y", (divider.at + box.partition.value / 2, y, divider.across.clear_at))
+        size = (divider.across.clear, depth, box.partition)
+        out.add("partition", "carcass", "carcass", finish, size, lay, edges=edges, kind="partition")
+
+
+def _add_contents(filling: _Filling, cell: Cell) -> None:
+    choice, box, out, opening = filling.choice, filling.box, filling.out, cell.opening
+    fronted = _drawer_front_over(filling, cell)
+    if opening.inside == "drawer" or fronted:
+        if opening.shelves:
+            raise BuildError("A drawer's opening takes no shelves.")
+        filling.drawers += 1
+        number = filling.drawers
+        drawer = Drawer(number, cell, filling.plane.back if fronted else filling.plane.inner, inner=not fronted)
+        filling.reach[cell.path] = add_drawer(choice, box, drawer, out)
+        return
+    if opening.inside == "pullout":
+        filling.drawers += 1
+        add_drawer(choice, box, Drawer(filling.drawers, cell, filling.plane.inner, low=True), out)
+    elif opening.inside != "none":
+        add_inside(choice, box, cell, filling.plane, out)
+    if opening.shelves:
+        add_shelves(choice, box, cell, filling.plane, out)
+
+
+def _drawer_front_over(filling: _Filling, cell: Cell) -> bool:
+    """Whether a drawer front is fixed to the box in this cell: its own, or that of a division whose lowest cell this is."""
+    opening, path = cell.opening, cell.path
+    if opening.front == "drawer":
+        return True
+    for up in range(len(path) - 1, -1, -1):
+        above = filling.layout.at(path[:up])
+        if above is None or path[up] != len(above.opening.openings) - 1:
+            return False
+        if above.opening.front == "drawer":
+            return above.opening.split == "rows"
+    return False
+
+
+def _add_front(filling: _Filling, cell: Cell) -> None:
+    choice, out, plane, kind = filling.choice, filling.out, filling.plane, cell.opening.front
+    if kind == "doors":
+        add_doors(choice, cell, plane, out)
+    elif kind == "drawer":
+        lowest = next(c for c in reversed(filling.layout.leaves) if c.path[: len(cell.path)] == cell.path)
+        if lowest.path not in filling.reach:
+            raise BuildError("A drawer front over several openings needs rows behind it, with its drawer in the lowest.")
+        number = sum(1 for path in filling.reach if path <= lowest.path)
+        add_drawer_front(choice, cell, number, filling.reach[lowest.path], plane, out)
+    elif kind != "none":
+        add_level_front(choice, cell, kind, plane, out)

@@ -1,0 +1,186 @@
+"""Whether every hole lies in its board, keeps clear of the others, and meets its partner in the mating part."""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from math import sqrt
+
+from tallplank.core.build.part import Hole, HoleKind, Part
+from tallplank.core.measure.frame import Vec
+
+SLACK = 1e-6
+MEET = 0.01
+"""Both halves of a joint meet in space within this."""
+LEAST_SKIN = 1.0
+"""Board that must be left under a blind hole, and beside it towards an edge."""
+NAMES: dict[HoleKind, str] = {
+    "cam": "cam",
+    "bolt": "bolt",
+    "dowel": "dowel",
+    "confirmat": "confirmat screw",
+    "screw": "screw",
+    "pocket-screw": "pocket screw",
+    "cup": "hinge cup",
+    "hinge-screw": "hinge's screw",
+    "plate": "hinge plate",
+    "pin": "shelf pin",
+    "slide": "slide",
+    "leg": "leg",
+    "hanger": "hanger",
+    "stay": "stay",
+    "rail": "rail bracket",
+    "lock": "slide's lock",
+    "pull": "pull",
+}
+SHARED: frozenset[HoleKind] = frozenset({"pin", "plate", "slide", "bolt", "stay", "rail"})
+"""Holes of these may be bored from both sides of a board on one line: what sits in them is as short as that."""
+JOINED: frozenset[HoleKind] = frozenset({"bolt", "dowel", "confirmat", "screw", "pocket-screw"})
+"""Holes that have a partner in another part."""
+REMEDIES = {
+    "breaks-through": "Use a thicker board, or hardware that needs less depth.",
+    "breaks-out": "Move it away from the edge: change the size, or the rule that places it.",
+    "holes-clash": "Move one of them: change the size of the opening, or the rule that places them.",
+    "hole-in-cut": "Move the hole or the cut: change the setback, the inset of the back or the depth.",
+    "no-partner": "Choose another joint for these parts.",
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Fault:
+    """One thing that is wrong with the machining of a part."""
+
+    code: str
+    part: int
+    text: str
+
+    @property
+    def remedy(self) -> str:
+        """What to do about it."""
+        return REMEDIES[self.code]
+
+
+@dataclass(frozen=True, slots=True)
+class _Bored:
+    """A hole with its two ends and its box in the frame of its part."""
+
+    hole: Hole
+    end: Vec
+    low: tuple[float, float, float]
+    high: tuple[float, float, float]
+
+
+def faults(parts: Sequence[Part]) -> tuple[Fault, ...]:
+    """Everything that is wrong with the machining of the parts of one unit, each kind once for a part."""
+    found: dict[tuple[str, int], Fault] = {}
+    for index, part in enumerate(parts):
+        bored = [_bored(hole) for hole in part.holes]
+        for code, text in (*_in_board(part, bored), *_apart(part, bored), *_in_wood(part, bored)):
+            found.setdefault((code, index), Fault(code, index, text))
+    for fault in _partners(parts):
+        found.setdefault((fault.code, fault.part), fault)
+    return tuple(found.values())
+
+
+def _bored(hole: Hole) -> _Bored:
+    at, into, r = hole.at, hole.into, hole.diameter / 2
+    end = Vec(at.x + into.x * hole.depth, at.y + into.y * hole.depth, at.z + into.z * hole.depth)
+    spread = [r * sqrt(max(1.0 - d * d, 0.0)) for d in into]
+    low = tuple(min(a, b) - s for a, b, s in zip(at, end, spread, strict=True))
+    high = tuple(max(a, b) + s for a, b, s in zip(at, end, spread, strict=True))
+    return _Bored(hole, end, low, high)  # type: ignore[arg-type]
+
+
+def _said(part: Part, hole: Hole) -> str:
+    return f"{part.name}: the hole {hole.diameter:g} for a {NAMES[hole.what]}"
+
+
+def _in_board(part: Part, bored: Sequence[_Bored]) -> Iterator[tuple[str, str]]:
+    size = part.size
+    for one in bored:
+        hole = one.hole
+        if hole.what == "pocket-screw" and hole.into.z:
+            continue
+        axis = max(range(3), key=lambda a, h=hole: abs(h.into[a]))  # type: ignore[misc]
+        skin = size[axis] - hole.depth
+        if skin < -SLACK or SLACK < skin < LEAST_SKIN:
+            yield "breaks-through", f"{_said(part, hole)}, {hole.depth:g} deep, breaks through its {size[axis]:g}."
+        if any(one.low[a] < -SLACK or one.high[a] > size[a] + SLACK for a in range(3) if a != axis):
+            yield "breaks-out", f"{_said(part, hole)} breaks out at an edge."
+
+
+def _apart(part: Part, bored: Sequence[_Bored]) -> Iterator[tuple[str, str]]:
+    """Clashes between holes, found by sweeping along the length."""
+    active: list[_Bored] = []
+    for one in sorted(bored, key=lambda b: b.low[0]):
+        active = [a for a in active if a.high[0] > one.low[0] + SLACK]
+        for other in active:
+            if (
+                _near(one, other)
+                and not _agree(one, other)
+                and _distance(one, other) < (one.hole.diameter + other.hole.diameter) / 2 - SLACK
+            ):
+                yield "holes-clash", f"{_said(part, one.hole)} runs into the one for a {NAMES[other.hole.what]}."
+        active.append(one)
+
+
+def _near(one: _Bored, other: _Bored) -> bool:
+    return all(min(one.high[a], other.high[a]) - max(one.low[a], other.low[a]) > SLACK for a in (1, 2))
+
+
+def _agree(one: _Bored, other: _Bored) -> bool:
+    """Holes that belong together: of one fitting, one and the same hole used twice, or a line bored from both sides."""
+    a, b = one.hole, other.hole
+    if a.pair and a.pair == b.pair:
+        return True
+    if a.what not in SHARED or b.what not in SHARED or abs(a.diameter - b.diameter) > SLACK:
+        return False
+    axis = max(range(3), key=lambda i: abs(a.into[i]))
+    return abs(b.into[axis]) > 1 - SLACK and all(abs(a.at[i] - b.at[i]) < SLACK for i in range(3) if i != axis)
+
+
+def _distance(one: _Bored, other: _Bored) -> float:
+    """The least distance between the axes of two holes, as segments."""
+    p, q = one.hole.at, other.hole.at
+    u, v = _minus(one.end, p), _minus(other.end, q)
+    w = _minus(p, q)
+    a, b, c, d, e = _dot(u, u), _dot(u, v), _dot(v, v), _dot(u, w), _dot(v, w)
+    det = a * c - b * b
+    s = min(max((b * e - c * d) / det, 0.0), 1.0) if det > SLACK else 0.0
+    t = min(max((b * s + e) / c, 0.0), 1.0) if c > SLACK else 0.0
+    s = min(max((b * t - d) / a, 0.0), 1.0) if a > SLACK else 0.0
+    gap = [w[i] + s * u[i] - t * v[i] for i in range(3)]
+    return sqrt(sum(g * g for g in gap))
+
+
+def _minus(a: Vec, b: Vec) -> Vec:
+    return Vec(a.x - b.x, a.y - b.y, a.z - b.z)
+
+
+def _dot(a: Vec, b: Vec) -> float:
+    return a.x * b.x + a.y * b.y + a.z * b.z
+
+
+def _in_wood(part: Part, bored: Sequence[_Bored]) -> Iterator[tuple[str, str]]:
+    for pocket in part.pockets:
+        for one in bored:
+            if all(min(one.high[a], pocket.high[a]) - max(one.low[a], pocket.low[a]) > SLACK for a in range(3)):
+                yield "hole-in-cut", f"{_said(part, one.hole)} runs into a {pocket.what}."
+
+
+def _partners(parts: Sequence[Part]) -> Iterator[Fault]:
+    """Holes whose other half is missing or elsewhere."""
+    halves: dict[str, list[tuple[int, Part, Hole]]] = {}
+    for index, part in enumerate(parts):
+        for hole in part.holes:
+            if hole.what in JOINED:
+                halves.setdefault(hole.pair, []).append((index, part, hole))
+    for pair in halves.values():
+        index, part, hole = pair[0]
+        if len(pair) != 2 or not _met(pair[0], pair[1]):
+            yield Fault("no-partner", index, f"{_said(part, hole)} finds no partner in the part that it joins.")
+
+
+def _met(one: tuple[int, Part, Hole], other: tuple[int, Part, Hole]) -> bool:
+    (_, a, hole_a), (_, b, hole_b) = one, other
+    gap = _minus(a.frame.out(hole_a.at), b.frame.out(hole_b.at))
+    facing = _dot(a.frame.turned_out(hole_a.into), b.frame.turned_out(hole_b.into))
+    return _dot(gap, gap) <= MEET * MEET and facing < -1 + 1e-6

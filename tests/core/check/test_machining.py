@@ -1,0 +1,79 @@
+"""The check of the machining: it passes what a shop can bore, and finds what is planted wrong."""
+
+from dataclasses import replace
+
+import pytest
+from hypothesis import given
+
+from makers import CATALOG, a_made_unit
+from strategies import standards
+from tallplank.core.build.part import Hole, Part, Pocket
+from tallplank.core.check.machining import faults
+from tallplank.core.job.record import Standard
+from tallplank.core.measure.frame import Vec
+
+OUT = Vec(0.0, 0.0, -1.0)
+
+
+@pytest.mark.parametrize("kind", sorted(CATALOG.kinds))
+@pytest.mark.parametrize("style", sorted(CATALOG.door_styles))
+@pytest.mark.parametrize("joint", ["cam-dowel", "confirmat", "screw", "dowel", "dado", "pocket-screw"])
+def test_every_kind_in_its_usual_size_can_be_bored(kind: str, style: str, joint: str) -> None:
+    made = a_made_unit(kind, Standard(door_style=style), rules={"joint": joint, "joint_shelf": joint})
+    assert not made.problem
+    assert faults(made.parts) == ()
+
+
+@given(standards)
+def test_the_check_looks_at_parts_only(standard: Standard) -> None:
+    made = a_made_unit("base", standard)
+    assert faults(made.parts) == faults(made.parts)
+
+
+def gable() -> Part:
+    return a_made_unit("base").parts[0]
+
+
+def with_hole(at: tuple[float, float, float], into: Vec = OUT, diameter: float = 5.0, depth: float = 12.0, **values: object) -> Part:
+    return replace(gable(), holes=(Hole("pin", Vec(*at), into, diameter, depth), *values.get("more", ())))  # type: ignore[arg-type, misc]
+
+
+@pytest.mark.parametrize(
+    ("part", "code"),
+    [
+        (with_hole((300, 200, 18), depth=20), "breaks-through"),
+        (with_hole((300, 200, 18), depth=17.5), "breaks-through"),
+        (with_hole((300, 1, 18)), "breaks-out"),
+        (with_hole((300, 200, 18), more=(Hole("leg", Vec(303, 200, 18), OUT, 5, 10),)), "holes-clash"),
+        (with_hole((300, 200, 18), more=(Hole("cam", Vec(300, 206, 0), Vec(0, 0, 1), 15, 10),)), "holes-clash"),
+        (with_hole((300, 0, 9), Vec(0, 1, 0), depth=300, more=(Hole("leg", Vec(306, 200, 18), OUT, 8, 12),)), "holes-clash"),
+        (with_hole((300, 538, 18)), "hole-in-cut"),
+        (with_hole((300, 200, 18), more=(Hole("dowel", Vec(500, 200, 18), OUT, 8, 12, "j1.0"),)), "no-partner"),
+    ],
+)  # fmt: skip
+def test_a_planted_fault_is_found_and_named(part: Part, code: str) -> None:
+    (fault,) = faults([part])
+    assert fault.code == code
+    assert fault.text.startswith("gable left: the hole")
+    assert fault.remedy
+
+
+def test_a_hole_used_twice_or_bored_from_both_sides_is_no_clash() -> None:
+    same = with_hole((300, 200, 18), more=(Hole("plate", Vec(300, 200, 18), OUT, 5, 12),))
+    both = with_hole((300, 200, 18), more=(Hole("pin", Vec(300, 200, 0), Vec(0, 0, 1), 5, 12),))
+    assert faults([same]) == faults([both]) == ()
+
+
+def test_halves_that_miss_each_other_by_a_tenth_are_found() -> None:
+    parts = list(a_made_unit("base").parts)
+    bottom = next(i for i, p in enumerate(parts) if p.name == "bottom")
+    moved = tuple(replace(h, at=Vec(h.at.x, h.at.y + 0.1, h.at.z)) for h in parts[bottom].holes)
+    parts[bottom] = replace(parts[bottom], holes=moved)
+    assert {f.code for f in faults(parts)} == {"no-partner"}
+
+
+def test_a_deeper_groove_runs_into_the_holes() -> None:
+    part = gable()
+    row = next(h for h in part.holes if h.what == "pin")
+    wide = Pocket("groove", Vec(0, row.at.y - 3, 10), Vec(720, row.at.y + 3, 18))
+    assert "runs into a groove" in faults([replace(part, pockets=(*part.pockets, wide))])[0].text
