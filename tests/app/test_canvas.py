@@ -144,7 +144,7 @@ def test_the_rail_walks_with_the_keys_and_the_mouse(open_window: Open) -> None:
     window = open_window()
     rail = window.rail
     QTest.keyClick(rail, Qt.Key.Key_Down)
-    assert window.store.state.stage == "finish"
+    assert window.store.state.stage == "bench"
     for _ in range(9):
         QTest.keyClick(rail, Qt.Key.Key_Down)
     assert window.store.state.stage == "quote"

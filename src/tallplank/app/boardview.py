@@ -11,6 +11,7 @@ from tallplank.session.store import Stage, Store
 DEFAULTS: dict[Stage, tuple[str, ...]] = {
     "survey": ("plan", "elevation"),
     "layout": ("elevation", "plan", "room3d"),
+    "bench": ("bench", "bench3d", "part"),
     "finish": ("room3d", "elevation"),
     "make": ("cutlist", "schedule", "elevation"),
     "quote": ("price", "room3d"),
@@ -188,4 +189,3 @@ class Board(QWidget):
             state = self._settings.value(f"board/{self._stage}/{name}")
             if splitter is not None and state:
                 splitter.restoreState(state)
-        self._outer.setOrientation(Qt.Orientation.Vertical)

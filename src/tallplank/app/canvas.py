@@ -39,7 +39,7 @@ _DRAG_FROM = 4.0
 
 
 @dataclass(slots=True)
-class _Press:
+class Press:
     """What the mouse went down on."""
 
     at: QPointF
@@ -59,16 +59,16 @@ class DrawingCanvas(QWidget):
     def __init__(self, store: Store, tokens: Tokens, draw: Callable[[], Drawing | None], arranger: Arranger, *, textured: bool) -> None:
         super().__init__()
         self._store, self._draw, self._arranger = store, draw, arranger
-        self._tokens = tokens
+        self.tokens = tokens
         self._painter = DrawingPainter(store.catalog, tokens, textured=textured)
         self._drawing: Drawing | None = None
         self._chains: tuple[float, SetOut] | None = None
         self._view = View(0.1, 0.0, 0.0)
         self._fitted = True
-        self._press: _Press | None = None
+        self.empty_text = "There is no room yet. Add one in Survey."
+        self._press: Press | None = None
         self._pointer: QPointF | None = None
         self._ghost: Ghost | None = None
-        self._slid = False
         self.setMouseTracking(True)
         self.setAcceptDrops(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
@@ -86,7 +86,7 @@ class DrawingCanvas(QWidget):
 
     def restyle(self, tokens: Tokens, *, textured: bool) -> None:
         """Use another theme, or show looks or not."""
-        self._tokens = tokens
+        self.tokens = tokens
         self._painter = DrawingPainter(self._store.catalog, tokens, textured=textured)
         self.update()
 
@@ -162,37 +162,37 @@ class DrawingCanvas(QWidget):
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         painter = QPainter(self)
-        painter.fillRect(self.rect(), colour(self._tokens.paper))
+        painter.fillRect(self.rect(), colour(self.tokens.paper))
         if self._drawing is None:
-            painter.setPen(colour(self._tokens.soft))
-            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, "There is no room yet. Add one in Survey.")
+            painter.setPen(colour(self.tokens.soft))
+            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, self.empty_text)
             return
         self._painter.paint(painter, self._drawing.shapes, self._view)
         if chains := self.dimensions():
             self._painter.paint_chains(painter, chains, self._view, self._text_px)
         self._paint_selection(painter)
         if self._press and self._press.moved and not self._press.panning and self._press.unit is None and self._pointer:
-            painter.setPen(QPen(colour(self._tokens.accent), 1.0, Qt.PenStyle.DashLine))
-            painter.setBrush(colour(self._tokens.accent, 0.1))
+            painter.setPen(QPen(colour(self.tokens.accent), 1.0, Qt.PenStyle.DashLine))
+            painter.setBrush(colour(self.tokens.accent, 0.1))
             painter.drawRect(QRectF(self._press.at, self._pointer).normalized())
         if self._ghost is not None:
             self._paint_ghost(painter, self._ghost)
 
     def _paint_selection(self, painter: QPainter) -> None:
-        chosen = set(self._store.state.selected)
-        painter.setBrush(colour(self._tokens.accent, 0.1))
-        painter.setPen(QPen(colour(self._tokens.accent), 2.4))
+        chosen = self.chosen()
+        painter.setBrush(colour(self.tokens.accent, 0.1))
+        painter.setPen(QPen(colour(self.tokens.accent), 2.4))
         for target in self._drawing.targets if self._drawing else ():
             if target.owner in chosen:
                 rect = QRectF(self._view.out(target.low), self._view.out(target.high)).normalized()
                 painter.drawRect(rect)
                 for corner in (rect.topLeft(), rect.topRight(), rect.bottomLeft(), rect.bottomRight()):
-                    painter.fillRect(QRectF(corner.x() - 3, corner.y() - 3, 6, 6), colour(self._tokens.accent))
+                    painter.fillRect(QRectF(corner.x() - 3, corner.y() - 3, 6, 6), colour(self.tokens.accent))
 
     def _paint_ghost(self, painter: QPainter, ghost: Ghost) -> None:
         rect = QRectF(self._view.out(ghost.low), self._view.out(ghost.high)).normalized()
-        painter.setPen(QPen(colour(self._tokens.accent), 1.6, Qt.PenStyle.DashLine))
-        painter.setBrush(colour(self._tokens.accent, 0.16))
+        painter.setPen(QPen(colour(self.tokens.accent), 1.6, Qt.PenStyle.DashLine))
+        painter.setBrush(colour(self.tokens.accent, 0.16))
         if rect.width() > 1:
             painter.drawRect(rect)
         if not ghost.relation or self._pointer is None:
@@ -203,9 +203,9 @@ class DrawingCanvas(QWidget):
         box.moveRight(min(box.right(), self.width() - 4.0))
         box.moveTop(max(box.top(), 4.0))
         painter.setPen(Qt.PenStyle.NoPen)
-        painter.setBrush(colour(self._tokens.accent))
+        painter.setBrush(colour(self.tokens.accent))
         painter.drawRoundedRect(box, 3, 3)
-        painter.setPen(colour(self._tokens.on_accent))
+        painter.setPen(colour(self.tokens.on_accent))
         painter.drawText(box, Qt.AlignmentFlag.AlignCenter, ghost.relation)
 
     # pointing
@@ -235,7 +235,7 @@ class DrawingCanvas(QWidget):
         place = event.position()
         self.setFocus()
         if event.button() in (Qt.MouseButton.MiddleButton, Qt.MouseButton.RightButton):
-            self._press = _Press(place, None, panning=True)
+            self._press = Press(place, None, panning=True)
             return
         if self._store.state.placing:
             self._place(place)
@@ -245,13 +245,20 @@ class DrawingCanvas(QWidget):
             self.type_over(text)
             return
         unit = self.unit_at(place)
-        if event.modifiers() & (Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.ShiftModifier):
-            if unit:
-                self._store.toggle(unit)
-        elif unit not in self._store.state.selected:
-            self._store.select([unit] if unit else [])
-        self._press = _Press(place, unit, panning=False)
-        self._slid = False
+        self.choose(unit, adding=bool(event.modifiers() & (Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.ShiftModifier)))
+        self._press = Press(place, unit, panning=False)
+
+    def chosen(self) -> frozenset[str]:
+        """The owners of the targets that are marked."""
+        return frozenset(self._store.state.selected)
+
+    def choose(self, owner: str | None, *, adding: bool) -> None:
+        """Take what was pointed at into the selection."""
+        if adding:
+            if owner:
+                self._store.toggle(owner)
+        elif owner not in self._store.state.selected:
+            self._store.select([owner] if owner else [])
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
         if event is None:
@@ -261,7 +268,7 @@ class DrawingCanvas(QWidget):
         if self._store.state.placing:
             self._show_ghost(self._store.state.placing)
         if press is None:
-            self._show_cursor(event.position())
+            self.show_cursor(event.position())
             return
         if press.panning and before is not None:
             self._view = View(
@@ -272,7 +279,7 @@ class DrawingCanvas(QWidget):
             first = not press.moved
             press.moved = True
             if press.unit is not None:
-                self._slide(press, first)
+                self.slide(press, first=first)
         self.update()
 
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
@@ -290,8 +297,13 @@ class DrawingCanvas(QWidget):
             self.zoom(1.0015 ** event.angleDelta().y(), event.position())
 
     def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
-        if event is not None and self.unit_at(event.position()) is None and self.dimension_at(event.position()) is None:
+        if event is None or self.dimension_at(event.position()) is not None:
+            return
+        owner = self.unit_at(event.position())
+        if owner is None:
             self.fit()
+        elif any(u.id == owner for u in self._store.job.units):
+            self._store.open_on_bench(owner)
 
     def leaveEvent(self, event: object) -> None:
         self._pointer = None
@@ -318,14 +330,23 @@ class DrawingCanvas(QWidget):
         if self._store.state.placing:
             self._store.place_next("")
         elif self._press is not None and self._press.moved:
-            self._arranger.cancel()
+            self.cancel_slide()
             self._press = None
             self._ghost = None
         else:
-            self._store.select([])
+            self.back_out()
         self.update()
 
-    def _show_cursor(self, place: QPointF) -> None:
+    def cancel_slide(self) -> None:
+        """Put back what is being dragged."""
+        self._arranger.cancel()
+
+    def back_out(self) -> None:
+        """Esc with nothing else to leave: let go of the selection."""
+        self._store.select([])
+
+    def show_cursor(self, place: QPointF) -> None:
+        """Let the cursor say what a press would do."""
         text = self.dimension_at(place)
         if text is not None and text.measure.typed:
             self.setCursor(Qt.CursorShape.IBeamCursor)
@@ -374,7 +395,8 @@ class DrawingCanvas(QWidget):
             self._store.say(str(problem))
         self._drop_ghost()
 
-    def _slide(self, press: _Press, first: bool) -> None:
+    def slide(self, press: Press, *, first: bool) -> None:
+        """Drag what the mouse went down on."""
         if self._pointer is None or press.unit is None:
             return
         try:

@@ -79,7 +79,14 @@ def _quote(painter: QPainter) -> None:
     _lines((8, 8, 16, 8), (8, 11, 16, 11), (11, 15, 16, 15), (11, 17.5, 16, 17.5))(painter)
 
 
-_STAGES: dict[str, Stroke] = {"survey": _survey, "layout": _layout, "finish": _finish, "make": _make, "quote": _quote}
+def _bench(painter: QPainter) -> None:
+    """A bench top with its vice and a board in it."""
+    _lines((3, 11, 21, 11), (3, 14, 21, 14), (3, 11, 3, 14), (21, 11, 21, 14), (6, 14, 6, 21), (18, 14, 18, 21), (6, 18, 18, 18))(painter)
+    painter.drawRect(QRectF(12, 3, 3.5, 8))
+    _lines((9, 8, 12, 8), (9, 6.5, 9, 9.5))(painter)
+
+
+_STAGES: dict[str, Stroke] = {"survey": _survey, "layout": _layout, "bench": _bench, "finish": _finish, "make": _make, "quote": _quote}
 
 
 def kind_picture(catalog: Catalog, standard: Standard, kind: str, tokens: Tokens, size: QSize) -> QPixmap:

@@ -8,7 +8,7 @@ from PyQt6.QtGui import QBrush, QColor, QImage, QPainter, QPen, QPixmap, QPolygo
 
 from tallplank.app.theme import Tokens, colour, font
 from tallplank.core.catalog.record import Catalog, Look
-from tallplank.core.draw.dimension import SetOut
+from tallplank.core.draw.dimension import FIGURE_WIDTH, SetOut
 from tallplank.core.draw.primitive import Arc, Fill, Line, Pen, Poly, Shape, Text
 from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.solid.texture import pixels
@@ -105,6 +105,10 @@ class DrawingPainter:
             return QBrush(colour(t.wall))
         if fill.kind == "glass":
             return QBrush(colour(t.glass))
+        if fill.kind == "cut":
+            return QBrush(colour(t.wood, 0.55))
+        if fill.kind == "tint":
+            return QBrush(colour(fill.look, 0.75))
         if fill.kind == "wrong":
             return QBrush(colour(t.wrong, 0.55), Qt.BrushStyle.BDiagPattern)
         if fill.kind == "plain":
@@ -116,7 +120,8 @@ class DrawingPainter:
         at, t = view.out(text.at), self._tokens
         size = max(round(text.size * PIXELS_PER_PAPER_MM * 1.2), 9)
         if text.room:
-            size = min(size, round(text.room * view.scale / 1.9))
+            width = 1.9 if text.framed else max(len(text.text) * FIGURE_WIDTH * 1.12, 1.0)
+            size = min(size, int(text.room * view.scale / width))
             if size < LEAST_TEXT:
                 return
         painter.setFont(font(size, bold=True))

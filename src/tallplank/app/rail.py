@@ -11,7 +11,14 @@ from tallplank.core.catalog.record import Look
 from tallplank.session.store import STAGES, Stage, Store
 
 WIDTH, STEP, TOP = 84, 86, 14
-NAMES: dict[Stage, str] = {"survey": "Survey", "layout": "Layout", "finish": "Finish", "make": "Make", "quote": "Quote"}
+NAMES: dict[Stage, str] = {
+    "survey": "Survey",
+    "layout": "Layout",
+    "bench": "Bench",
+    "finish": "Finish",
+    "make": "Make",
+    "quote": "Quote",
+}
 
 
 class StageRail(QWidget):

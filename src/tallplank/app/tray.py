@@ -135,9 +135,14 @@ class Tray(QWidget):
         self._column.setSpacing(2)
         self.items, self._filtered = [], []
         self._target_label: QLabel | None = None
-        {"survey": self._survey, "layout": self._layout, "finish": self._finish, "make": self._make, "quote": self._quote}[
-            self._store.state.stage
-        ]()
+        {
+            "survey": self._survey,
+            "layout": self._layout,
+            "bench": self._bench,
+            "finish": self._finish,
+            "make": self._make,
+            "quote": self._quote,
+        }[self._store.state.stage]()
         self._column.addStretch(1)
         old = self._scroll.takeWidget()
         self._scroll.setWidget(body)
@@ -212,6 +217,13 @@ class Tray(QWidget):
                 if kind.mount == mount:
                     picture = kind_picture(self._store.catalog, self._store.job.standard, kind.id, self._tokens, PICTURE)
                     self._item(kind.id, kind.name, kind.hint, picture)
+
+    def _bench(self) -> None:
+        self._group("Units")
+        for unit in self._store.job.units:
+            name = f"{unit.mark}  {self._store.catalog.kinds[unit.kind].name}"
+            self._choice(name, lambda u=unit.id: self._store.select([u]))  # type: ignore[misc]
+        self._soft("Pick a unit; then an opening, a board or a part of it.")
 
     def _finish(self) -> None:
         store, catalog = self._store, self._store.catalog

@@ -3,7 +3,7 @@
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass, replace
 from pathlib import Path
-from typing import Literal, TypeVar
+from typing import Literal, TypeVar, get_args
 
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.edit.open import open_job
@@ -14,8 +14,8 @@ from tallplank.core.job.record import Job, Room, Unit, Wall
 from tallplank.session.derived import Derived, Deriver
 
 _T = TypeVar("_T")
-Stage = Literal["survey", "layout", "finish", "make", "quote"]
-STAGES: tuple[Stage, ...] = ("survey", "layout", "finish", "make", "quote")
+Stage = Literal["survey", "layout", "bench", "finish", "make", "quote"]
+STAGES: tuple[Stage, ...] = get_args(Stage)
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,6 +29,10 @@ class State:
     stage: Stage = "layout"
     placing: str = ""
     """The kind of unit that the next click on a drawing places, or 'door' or 'window'."""
+    bench: str = ""
+    """The id of the unit on the bench: the newest that was selected first."""
+    pick: str = ""
+    """What is picked on the bench: an opening by its path, such as `opening.0`, or a part by its key, such as `part:bottom`."""
     opened: float = 0.0
     """How far doors and drawers stand open, 0 to 1."""
     path: Path | None = None
@@ -102,8 +106,26 @@ class Store:
             self._show(history, before)
 
     def select(self, units: Iterable[str]) -> None:
-        """Select these units (or wall openings), in this order."""
-        self._set(replace(self.state, selected=tuple(dict.fromkeys(units))))
+        """Select these units (or wall openings), in this order; the first unit comes to the bench."""
+        selected = tuple(dict.fromkeys(units))
+        first = next((u.id for key in selected for u in self.job.units if u.id == key), self.state.bench)
+        pick = self.state.pick if first == self.state.bench else ""
+        self._set(replace(self.state, selected=selected, bench=first, pick=pick))
+
+    def pick(self, what: str) -> None:
+        """Pick an opening or a part of the unit on the bench; nothing with an empty text."""
+        self._set(replace(self.state, pick=what))
+
+    def bench_unit(self) -> Unit | None:
+        """The unit on the bench: the one last selected, else the first of the shown room."""
+        units = self.job.units
+        found = next((u for u in units if u.id == self.state.bench), None)
+        return found or next((u for u in units if u.room == self.state.room), units[0] if units else None)
+
+    def open_on_bench(self, unit: str) -> None:
+        """Show the bench with a unit."""
+        self.select([unit])
+        self.go("bench")
 
     def toggle(self, unit: str) -> None:
         """Add a unit to the selection or take it out."""
@@ -116,8 +138,10 @@ class Store:
         return tuple(u for u in self.job.units if u.id in chosen)
 
     def go(self, stage: Stage) -> None:
-        """Show another stage."""
+        """Show another stage; the unit on the bench is then the selected one."""
         self._set(replace(self.state, stage=stage, placing=""))
+        if stage == "bench" and not self.selected_units() and (unit := self.bench_unit()) is not None:
+            self.select([unit.id])
 
     def place_next(self, kind: str) -> None:
         """Let the next click on a drawing place this; nothing with an empty text."""

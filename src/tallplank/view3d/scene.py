@@ -89,6 +89,7 @@ class Scene:
         self.window.SetSize(400, 300)
         self.window.AddRenderer(self.renderer)
         self.renderer.SetAutomaticLightCreation(0)
+        self._opacity, self._kept = 1.0, ""
         self._lines = self._line_actor(1.0)
         self._chosen = self._line_actor(2.5)
         self.tint(tones)
@@ -113,6 +114,10 @@ class Scene:
         for name in set(self._actors) - present:
             self.renderer.RemoveActor(self._actors.pop(name)[0])
         _set_lines(self._lines, solids.lines)
+
+    def fade(self, opacity: float, kept: str = "") -> None:
+        """Show all faces but those of one look see-through, from the next solids on."""
+        self._opacity, self._kept = opacity, kept
 
     def choose(self, units: Sequence[str]) -> None:
         """Mark these units by their outlines."""
@@ -228,6 +233,7 @@ class Scene:
         if name not in self._actors:
             self._actors[name] = self._face_actor(name)
             self.renderer.AddActor(self._actors[name][0])
+        self._actors[name][0].GetProperty().SetOpacity(1.0 if name == self._kept else self._opacity)
         scale = self._looks[name].scale if name in self._looks else 1.0
         data = self._actors[name][1]
         points = vtkPoints()

@@ -28,7 +28,7 @@ class ElevationPane(DrawingCanvas):
         super().restyle(tokens, textured=textured or self.store.state.stage == "finish")
 
     def _stage_changed(self) -> None:
-        self.restyle(self._tokens)
+        self.restyle(self.tokens)
         self.refresh()
 
 

@@ -26,9 +26,17 @@ HARDWARE_NAMES: dict[HardwareRole, str] = {
     "clip": "Plinth clip",
     "cam": "Cam",
     "dowel": "Dowel",
+    "confirmat": "Confirmat",
+    "screw": "Screw",
+    "pocket-screw": "Pocket screw",
+    "stay": "Flap stay",
+    "rail": "Hanging rail",
+    "bracket": "Rail bracket",
+    "rack": "Rack",
+    "basket": "Basket",
+    "bin": "Waste bins",
+    "dish-rack": "Dish rack",
 }
-BACKS: Choices = tuple((b, b.capitalize(), None) for b in ("grooved", "rebated", "planted", "none"))
-KICKS: Choices = (("legs", "Legs and plinth", None), ("none", "None", None))
 
 
 def finish_choices(catalog: Catalog, role: FinishRole, tokens: Tokens) -> Choices:

@@ -1,7 +1,6 @@
 """The Spec while nothing is selected: what holds for the whole job."""
 
 from tallplank.app.spec.choice import (
-    BACKS,
     HARDWARE_NAMES,
     ROLE_NAMES,
     finish_choices,
@@ -9,6 +8,7 @@ from tallplank.app.spec.choice import (
     style_choices,
 )
 from tallplank.app.spec.row import Origin, Panel
+from tallplank.app.spec.rules import rule_choices
 from tallplank.app.theme import Tokens
 from tallplank.core.build.choice import chosen_finish, chosen_hardware, pick_source, rule_source, rules_for
 from tallplank.core.edit.standard import (
@@ -113,7 +113,7 @@ class JobPanel(Panel):
             ("reveal", "Reveal"),
         ):
             self.length(name, lambda r=rule: self._value(r), lambda v, r=rule: self._set(r, v), self._origin(rule))  # type: ignore[misc, arg-type, return-value]
-        self.pick("Back", BACKS, lambda: self._value("back"), lambda v: self._set("back", str(v)), self._origin("back"))
+        self.pick("Back", rule_choices("back"), lambda: self._value("back"), lambda v: self._set("back", str(v)), self._origin("back"))
 
     def _value(self, rule: str) -> object:
         return getattr(rules_for(self.store.catalog, self.store.job.standard, {}), rule)

@@ -2,11 +2,11 @@
 
 from collections import Counter
 
-from PyQt6.QtCore import Qt
+from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtWidgets import QHeaderView, QLabel, QTreeWidget, QTreeWidgetItem, QVBoxLayout, QWidget
 
 from tallplank.core.build.made import MadeUnit
-from tallplank.core.build.part import Part
+from tallplank.core.build.part import Part, part_keys
 from tallplank.core.measure.display import format_length
 from tallplank.session.store import Store
 
@@ -66,6 +66,9 @@ class PartList(QWidget):
         if item is not None:
             self._picked = self.tree.indexOfTopLevelItem(item)
             self._explain()
+            if self._made is not None and self._store.state.stage == "bench":
+                key = part_keys(self._made.parts)[self._picked]
+                QTimer.singleShot(0, lambda: self._store.pick(f"part:{key}"))
 
     def _explain(self) -> None:
         made = self._made

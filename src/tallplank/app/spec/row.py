@@ -340,6 +340,10 @@ class Panel(QWidget):
         """The field of a row by its name, for tests and shortcuts."""
         return next(r.field for r in self._rows if r.field.accessibleName() == name)
 
+    def row_names(self) -> frozenset[str]:
+        """The names of all rows."""
+        return frozenset(r.field.accessibleName() for r in self._rows)
+
     def _add(self, row: SpecRow) -> None:
         self._rows.append(row)
         self._column.addWidget(row)

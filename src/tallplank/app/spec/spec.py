@@ -5,11 +5,14 @@ from collections.abc import Callable
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QScrollArea, QVBoxLayout, QWidget
 
+from tallplank.app.spec.bench_panel import CellPanel, PartPanel, picked_cell
 from tallplank.app.spec.job_panel import JobPanel, RatesPanel
 from tallplank.app.spec.room_panel import OpeningPanel, RoomPanel, selected_opening
 from tallplank.app.spec.row import Panel
-from tallplank.app.spec.unit_panel import UnitPanel
+from tallplank.app.spec.unit_panel import UnitPanel, row_name
 from tallplank.app.theme import Tokens
+from tallplank.core.build.part import part_keys
+from tallplank.core.job.opening import parsed_path, path_text
 from tallplank.session.store import Store
 
 WIDTH = 306
@@ -32,7 +35,7 @@ class Spec(QWidget):
         self._scroll.setWidgetResizable(True)
         self._scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         column.addWidget(self._scroll)
-        self._subscription = store.subscribe(lambda s: (s.job, s.selected, s.stage, s.room), lambda _: self.refresh())
+        self._subscription = store.subscribe(lambda s: (s.job, s.selected, s.stage, s.room, s.pick), lambda _: self.refresh())
 
     def close_pane(self) -> None:
         """End the subscription."""
@@ -56,10 +59,28 @@ class Spec(QWidget):
         if old is not None:
             old.deleteLater()
 
+    def lead_to(self, source: str) -> None:
+        """Go to where the source of a term can be changed: an opening, or a row of the unit's own panel."""
+        if (path := parsed_path(source)) is not None:
+            self._store.pick(path_text(path))
+            return
+        self._store.pick("")
+        name = row_name(source)
+        if isinstance(self.panel, UnitPanel) and name in self.panel.row_names():
+            field = self.panel.row(name)
+            self._scroll.ensureWidgetVisible(field)
+            field.setFocus()
+
     def _wanted(self) -> tuple[tuple[object, ...], Callable[[], Panel]]:
         store, tokens = self._store, self._tokens
+        if store.state.stage == "bench" and (unit := store.bench_unit()) is not None:
+            if (path := picked_cell(store)) is not None:
+                return CellPanel.key(store, path), lambda: CellPanel(store, tokens, path)
+            made = store.derived.made.by_id[unit.id]
+            if store.state.pick.startswith("part:") and store.state.pick.removeprefix("part:") in part_keys(made.parts):
+                return PartPanel.key(store), lambda: PartPanel(store, tokens, self.lead_to)
         if store.selected_units():
-            return UnitPanel.key(store), lambda: UnitPanel(store, tokens)
+            return UnitPanel.key(store), lambda: UnitPanel(store, tokens, self.lead_to)
         if (found := selected_opening(store)) is not None:
             wall, opening = found
             return ("opening", opening.id, store.state.room), lambda: OpeningPanel(store, wall, opening)

@@ -2,19 +2,20 @@
 
 from collections.abc import Callable
 
+from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QLabel, QToolButton, QWidget
 
 from tallplank.app.spec.choice import (
-    BACKS,
     HARDWARE_NAMES,
-    KICKS,
     ROLE_NAMES,
     finish_choices,
     hardware_choices,
     style_choices,
 )
+from tallplank.app.spec.explain import counted
 from tallplank.app.spec.parts import PartList
 from tallplank.app.spec.row import Origin, Panel, same
+from tallplank.app.spec.rules import AS_BOARD, COUNTS, RULE_GROUPS, RULE_NAMES, rule_choices
 from tallplank.app.theme import Tokens
 from tallplank.core.build.choice import pick_source, rule_source
 from tallplank.core.build.made import MadeUnit
@@ -29,7 +30,7 @@ from tallplank.core.edit.unit import (
     slide_units,
 )
 from tallplank.core.job.opening import Path, opening_at, walk
-from tallplank.core.job.record import FinishRole, HardwareRole, Opening, RuleValue, Unit
+from tallplank.core.job.record import HARDWARE_ROLES, FinishRole, HardwareRole, Opening, RuleValue, Unit
 from tallplank.session.store import Store
 
 _ANCHORS: tuple[tuple[Anchor, str, str], ...] = (
@@ -46,12 +47,26 @@ def _shape(opening: Opening) -> object:
     return (opening.front, opening.split, tuple(_shape(cell) for cell in opening.openings))
 
 
+def row_name(source: str) -> str:
+    """The row in which the source of a term can be changed; empty where there is none."""
+    what, _, key = source.partition(".")
+    if what == "unit":
+        return key.capitalize()
+    if what == "rule":
+        return RULE_NAMES.get(key, "")
+    if what == "finish":
+        return ROLE_NAMES.get(key, "")  # type: ignore[call-overload, no-any-return]
+    if what == "hardware":
+        return HARDWARE_NAMES.get(key, "")  # type: ignore[call-overload, no-any-return]
+    return "Door style" if what == "door_style" else ""
+
+
 class UnitPanel(Panel):
     """Sizes, place, openings, construction, finishes and parts of the selected units."""
 
-    def __init__(self, store: Store, tokens: Tokens) -> None:
+    def __init__(self, store: Store, tokens: Tokens, lead: Callable[[str], None]) -> None:
         super().__init__(store)
-        self._tokens = tokens
+        self._tokens, self._lead = tokens, lead
         self._anchor: Anchor = "left"
         self._parts: PartList | None = None
         units = self.units()
@@ -59,6 +74,12 @@ class UnitPanel(Panel):
         if store.state.stage == "finish":
             self._finishes(units)
             self._sizes()
+        elif store.state.stage == "bench":
+            self._sizes()
+            self._all_rules()
+            self._finishes(units)
+            self._fittings(units)
+            self._part_list(units)
         elif store.state.stage in ("make", "quote"):
             self._part_list(units)
             self._sizes()
@@ -225,11 +246,38 @@ class UnitPanel(Panel):
     def _construction(self) -> None:
         self.group("Construction")
         self._rule("Board", "board_thickness")
-        self._rule_choice("Back", "back", BACKS)
+        self._rule_choice("Back", "back", rule_choices("back"))
         if any(m.choice.kind.kick for m in self._made()):
-            self._rule_choice("Kick", "kick", KICKS)
+            self._rule_choice("Kick", "kick", rule_choices("kick"))
             self._rule("Kick height", "kick_height")
             self._rule("Kick setback", "kick_setback")
+
+    def _all_rules(self) -> None:
+        for group, rules in RULE_GROUPS.items():
+            self.group(group)
+            for rule, name in rules.items():
+                if choices := rule_choices(rule):
+                    self._rule_choice(name, rule, choices)
+                elif rule in COUNTS:
+                    self.count(name, (0, 20), self._rule_value(rule), lambda v, r=rule: self._set_rule(r, v))  # type: ignore[arg-type, misc]
+                else:
+                    self._rule(name, rule)
+
+    def _fittings(self, units: tuple[Unit, ...]) -> None:
+        """What is bought for the unit, each count term by term."""
+        if len(units) != 1:
+            return
+        self.group("Fittings, and how each count came about")
+        label = self.words("plain", self._fitting_words)
+        label.setTextFormat(Qt.TextFormat.RichText)
+        label.setTextInteractionFlags(Qt.TextInteractionFlag.TextBrowserInteraction)
+        label.linkActivated.connect(self._lead)
+
+    def _fitting_words(self) -> str:
+        made = self._made()
+        items = self.store.catalog.hardware
+        lines = [counted(f"{items[f.item].name}, {f.where}:", f.count, self._tokens) for m in made for f in m.fittings]
+        return "<br>".join(lines) or "None."
 
     def _rule_origin(self, rule: str) -> Origin:
         def text() -> str:
@@ -238,7 +286,11 @@ class UnitPanel(Panel):
         return Origin(text, lambda: self._set_rule(rule, None))
 
     def _rule_value(self, rule: str) -> Callable[[], object]:
-        return lambda: same([getattr(m.choice.rules, rule) for m in self._made()])
+        def read(made: MadeUnit) -> object:
+            value = getattr(made.choice.rules, rule)
+            return made.choice.rules.board_thickness if rule in AS_BOARD and not value else value
+
+        return lambda: same([read(m) for m in self._made()])
 
     def _set_rule(self, rule: str, value: RuleValue | None) -> None:
         to = "back to the shop" if value is None else f"→ {value if isinstance(value, str) else self.shown(value)}"
@@ -261,8 +313,9 @@ class UnitPanel(Panel):
         for role in roles:
             self._finish(role)
         self._style()
-        for item in ("pull", "hinge", "slide"):
-            self._hardware(item)  # type: ignore[arg-type]
+        roles_shown: tuple[HardwareRole, ...] = HARDWARE_ROLES if self.store.state.stage == "bench" else ("pull", "hinge", "slide")
+        for item in roles_shown:
+            self._hardware(item)
 
     def _finish(self, role: FinishRole) -> None:
         def apply(value: object) -> None:

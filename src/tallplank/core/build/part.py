@@ -1,5 +1,7 @@
 """What building results in: parts, fittings and visible pieces of hardware, in the frame of their unit."""
 
+from collections import Counter
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -154,6 +156,16 @@ class Part:
     def area_m2(self) -> float:
         """The cut area in square metres."""
         return self.cut_length * self.cut_width / 1e6
+
+
+def part_keys(parts: Sequence[Part]) -> tuple[str, ...]:
+    """A name for each part of one unit that no other has: its own, and its number among those alike from the second on."""
+    seen: Counter[str] = Counter()
+    keys = []
+    for part in parts:
+        seen[part.name] += 1
+        keys.append(part.name if seen[part.name] == 1 else f"{part.name} #{seen[part.name]}")
+    return tuple(keys)
 
 
 @dataclass(frozen=True, slots=True)

@@ -65,6 +65,9 @@ class Band(Record):
     price_m: NotNegative
     allowance: NotNegative = 50.0
     """Millimetres lost per edge."""
+    tint: Colour
+    """How its edges are shown in the drawings for the shop, with its mark."""
+    mark: Annotated[str, Field(min_length=1, max_length=3)]
 
 
 class Finish(Record):

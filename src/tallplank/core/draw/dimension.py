@@ -55,14 +55,14 @@ def set_out(chains: Sequence[Chain], text_height: float, show: Callable[[float],
     lines: list[tuple[Point, Point]] = []
     ticks: list[tuple[Point, Point]] = []
     texts: list[DimensionText] = []
-    used: dict[str, float] = {}
+    used: dict[tuple[str, str], float] = {}
     for chain in chains:
-        offset = used.get(chain.side, STAND_OFF * text_height)
+        offset = used.get((chain.side, chain.lane), STAND_OFF * text_height)
         row = _Row(chain, offset, text_height, show, most_lifts)
         lines += row.lines()
         ticks += row.ticks()
         texts += row.texts
-        used[chain.side] = offset + row.height
+        used[chain.side, chain.lane] = offset + row.height
     return SetOut(tuple(lines), tuple(ticks), tuple(texts), *_bounds(lines, texts))
 
 

@@ -99,7 +99,7 @@ def unit_front(unit: MadeUnit, *, marked: bool = True) -> Iterator[Shape]:
         yield _part(unit, part, x, z)
     yield rectangle(x, z, unit.unit.width, unit.unit.height, Pen.OUTLINE)
     for front in unit.fronts if marked else ():
-        yield from _front_marks(front, x, z)
+        yield from front_marks(front, x, z)
     for piece in unit.pieces:
         if piece.role == "pull":
             size = (piece.high.x - piece.low.x, piece.high.z - piece.low.z)
@@ -130,13 +130,17 @@ def _part(unit: MadeUnit, part: Part, x: float, z: float) -> Poly:
     return rectangle(x + low.x, z + low.z, high.x - low.x, high.z - low.z, pen, fill)
 
 
-def _front_marks(front: Front, x: float, z: float) -> Iterator[Shape]:
-    """Broken lines that meet at the hinge side of a door."""
+def front_marks(front: Front, x: float, z: float) -> Iterator[Shape]:
+    """Broken lines that meet at the hinged side of a door or flap."""
+    near, far = x + front.x, x + front.x + front.width
+    low, high = z + front.z, z + front.z + front.height
+    if front.kind in ("flap", "lift"):
+        hinged, loose = (low, high) if front.kind == "flap" else (high, low)
+        yield Line((near, loose), ((near + far) / 2, hinged), Pen.HIDDEN)
+        yield Line((far, loose), ((near + far) / 2, hinged), Pen.HIDDEN)
     if front.kind != "door":
         return
-    near, far = x + front.x, x + front.x + front.width
     hinge, free = (near, far) if front.hand == "left" else (far, near)
-    low, high = z + front.z, z + front.z + front.height
     yield Line((free, low), (hinge, (low + high) / 2), Pen.HIDDEN)
     yield Line((free, high), (hinge, (low + high) / 2), Pen.HIDDEN)
 

@@ -28,13 +28,13 @@ class Pen(Enum):
 class Fill:
     """How an area is filled: by a look of the catalogue with its grain along x or y, or as cut wall, glass or plain paper."""
 
-    kind: Literal["look", "plain", "wall", "glass", "paper", "wrong"]
+    kind: Literal["look", "plain", "tint", "wall", "glass", "paper", "cut", "wrong"]
     look: str = ""
-    """The id of a look, or for a plain fill its colour."""
+    """The id of a look; for a plain fill its colour, shown where looks are; for a tint a colour that is always shown."""
     grain: Literal["x", "y"] = "y"
 
 
-PAPER, WALL, GLASS, WRONG = Fill("paper"), Fill("wall"), Fill("glass"), Fill("wrong")
+PAPER, WALL, GLASS, CUT, WRONG = Fill("paper"), Fill("wall"), Fill("glass"), Fill("cut"), Fill("wrong")
 
 
 @dataclass(frozen=True, slots=True)
@@ -75,7 +75,7 @@ class Text:
     size: float = 2.6
     framed: bool = False
     room: float = 0.0
-    """Millimetres of the drawing that a framed text may take at most; 0 for any."""
+    """Millimetres of the drawing that a text may take at most; 0 for any. One that would be too small to read is left out."""
 
 
 Shape = Line | Poly | Arc | Text
@@ -85,9 +85,12 @@ Shape = Line | Poly | Arc | Text
 class Measure:
     """What a dimension measures; one that can be typed names the unit and the value, or the room, or an opening of a wall."""
 
-    what: Literal["width", "height", "room-width", "room-depth", "room-height", "opening-x", "opening-width", "gap", "level"]
+    what: Literal[
+        "width", "height", "depth", "cell", "room-width", "room-depth", "room-height", "opening-x", "opening-width", "gap", "level"
+    ]
     owner: str = ""
     wall: str = ""
+    """The wall of an opening; for a cell of a unit its path, such as `opening.0`."""
 
     @property
     def typed(self) -> bool:
@@ -104,6 +107,18 @@ class Chain:
     """The coordinate, across the chain, of the edge that it stands off from."""
     ticks: tuple[float, ...]
     measures: tuple[Measure, ...]
+    lane: str = ""
+    """Chains on one side stack outwards within their lane; views drawn side by side have lanes of their own."""
+
+
+@dataclass(frozen=True, slots=True)
+class Handle:
+    """A boundary that can be dragged: between the cell `path` and the next one, across axis x or z of a unit."""
+
+    path: tuple[int, ...]
+    axis: Literal["x", "z"]
+    low: Point
+    high: Point
 
 
 @dataclass(frozen=True, slots=True)
@@ -125,6 +140,7 @@ class Drawing:
     targets: tuple[Target, ...]
     low: Point
     high: Point
+    handles: tuple[Handle, ...] = ()
 
 
 def rectangle(x: float, y: float, width: float, height: float, pen: Pen | None, fill: Fill | None = None) -> Poly:

@@ -15,7 +15,7 @@ from reportlab.pdfgen.canvas import Canvas
 
 from tallplank.core.build.made import Made
 from tallplank.core.check.finding import overlapping
-from tallplank.core.draw.dimension import SetOut, set_out
+from tallplank.core.draw.dimension import FIGURE_WIDTH, SetOut, set_out
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.primitive import Arc, Drawing, Line, Poly, Shape, Text
 from tallplank.core.exchange.exporter import Exporter, Shop
@@ -26,7 +26,7 @@ FRAME_MM, TITLE_MM = 10.0, 24.0
 TEXT_MM = 2.5
 SCALES = (5, 10, 20, 25, 50, 100, 200)
 """Scales that a joiner's rule has, largest first. Source: ISO 5455 (from memory), and 1 : 25 as common practice."""
-_GREY = {"wall": 0.82, "glass": 0.96, "paper": 1.0, "look": 1.0, "plain": 1.0, "wrong": 0.9}
+_GREY = {"wall": 0.82, "glass": 0.96, "paper": 1.0, "look": 1.0, "plain": 1.0, "tint": 0.85, "cut": 0.88, "wrong": 0.9}
 
 
 @dataclass(frozen=True, slots=True)
@@ -161,7 +161,7 @@ def _draw(canvas: Canvas, shape: Shape, unit: float) -> None:
 def _draw_text(canvas: Canvas, text: Text, unit: float) -> None:
     x, y, size = text.at[0] * unit, text.at[1] * unit, text.size * mm
     if text.room:
-        size = min(size, text.room * unit / 1.9)
+        size = min(size, text.room * unit / (1.9 if text.framed else max(len(text.text) * FIGURE_WIDTH, 1.0)))
     canvas.setDash([])
     if text.framed:
         canvas.setFillGray(1.0)

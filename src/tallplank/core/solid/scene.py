@@ -115,12 +115,12 @@ def _outside_bodies(unit: MadeUnit) -> Iterator[Body]:
 def _bodies(parts: Sequence[Part], seed: int = 1) -> Iterator[Body]:
     groups: dict[tuple[str, Motion | None], list[tuple[Faces, Floats]]] = {}
     for number, part in enumerate(parts):
-        groups.setdefault((part.finish.look, part.motion), []).append((faces(part, seed * 31 + number), _outline(part)))
+        groups.setdefault((part.finish.look, part.motion), []).append((faces(part, seed * 31 + number), outline(part)))
     for (look, motion), made in groups.items():
         yield Body(look, _joined([f for f, _ in made]), np.concatenate([line for _, line in made]), motion)
 
 
-def _outline(part: Part) -> Floats:
+def outline(part: Part) -> Floats:
     """The twelve edges of what is seen of the part: without its tongues, and nothing of a panel that lies in grooves."""
     length, width, thickness = part.size
     if part.surface == "front" and thickness < part.finish.thickness:

@@ -1,0 +1,99 @@
+"""The unit on the bench in three dimensions: solid or see-through, whole or pulled apart."""
+
+from collections.abc import Sequence
+
+from PyQt6.QtCore import Qt
+from PyQt6.QtGui import QMouseEvent
+from PyQt6.QtWidgets import QHBoxLayout, QLabel, QSlider, QToolButton, QWidget
+
+from tallplank.app.board.kind import PaneKind
+from tallplank.app.icons import action_icon
+from tallplank.app.solidview import SolidView
+from tallplank.app.theme import Tokens
+from tallplank.core.solid.scene import Solids
+from tallplank.core.solid.unit import BORED, unit_solids
+from tallplank.session.store import Store
+from tallplank.view3d.scene import Scene
+
+SEEN_THROUGH = 0.16
+VIEWS = {"corner": (-0.62, -1.0, 0.5), "facing": (0.0, -1.0, 0.06), "above": (0.0, 0.0, 1.0)}
+
+
+class Bench3DPane(SolidView):
+    """One unit; a click picks a part."""
+
+    def __init__(self, store: Store, tokens: Tokens) -> None:
+        super().__init__(store, tokens)
+        self.apart, self.through = 0.0, False
+        self._subscriptions = [
+            store.subscribe(lambda s: (s.job, s.bench, s.room), lambda _: self.changed()),
+            store.subscribe(lambda s: s.pick, lambda _: self.chosen_changed()),
+        ]
+
+    def solids(self) -> Solids | None:
+        unit = self.store.bench_unit()
+        return unit_solids(self.store.derived.made.by_id[unit.id], self.apart) if unit is not None else None
+
+    def prepare(self, scene: Scene) -> None:
+        scene.fade(SEEN_THROUGH if self.through else 1.0, BORED)
+
+    def framed_as(self) -> str:
+        unit = self.store.bench_unit()
+        return unit.id if unit is not None else ""
+
+    def marked(self) -> Sequence[str]:
+        return (self.store.state.pick,)
+
+    def pointed(self, key: str | None, *, adding: bool) -> None:
+        self.store.pick(key or "")
+
+    def direction(self, view: str) -> tuple[float, float, float]:
+        return VIEWS[view]
+
+    def see_through(self, on: bool) -> None:
+        """Show the boards as if of glass, with all that is bored into them."""
+        self.through = on
+        self.changed()
+
+    def pull_apart(self, share: float) -> None:
+        """Pull the parts away from one another, from 0 (closed up) to 1; the whole stays in the picture."""
+        self.apart = min(max(share, 0.0), 1.0)
+        self.changed()
+        self.ready().fit()
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
+        self.look("corner")
+
+
+def _tools(pane: QWidget) -> list[QWidget]:
+    if not isinstance(pane, Bench3DPane):
+        return []
+    through_button = QToolButton()
+    through_button.setIcon(action_icon("eye", pane.tokens))
+    through_button.setCheckable(True)
+    through_button.setAccessibleName("See through")
+    through_button.setToolTip("See through: the boards as if of glass, with all that is bored into them")
+    through_button.setFixedSize(28, 26)
+    through_button.toggled.connect(pane.see_through)
+    return [through_button, _apart_slider(pane)]
+
+
+def _apart_slider(pane: Bench3DPane) -> QWidget:
+    holder = QWidget()
+    row = QHBoxLayout(holder)
+    row.setContentsMargins(2, 0, 0, 0)
+    row.setSpacing(4)
+    label = QLabel("Apart")
+    label.setProperty("kind", "soft")
+    slider = QSlider(Qt.Orientation.Horizontal)
+    slider.setRange(0, 100)
+    slider.setFixedWidth(70)
+    slider.setAccessibleName("Pull the parts apart")
+    slider.setToolTip("Pull the parts apart")
+    slider.valueChanged.connect(lambda v: pane.pull_apart(v / 100))
+    row.addWidget(label)
+    row.addWidget(slider)
+    return holder
+
+
+KIND = PaneKind("bench3d", "Unit, 3D", Bench3DPane, _tools)

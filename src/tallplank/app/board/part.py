@@ -1,0 +1,104 @@
+"""The part that is picked on the bench, laid flat with its machining."""
+
+from PyQt6.QtWidgets import QComboBox, QToolButton, QWidget
+
+from tallplank.app.board.kind import PaneKind
+from tallplank.app.canvas import DrawingCanvas
+from tallplank.app.icons import action_icon
+from tallplank.app.theme import Tokens
+from tallplank.core.build.made import MadeUnit
+from tallplank.core.build.part import part_keys
+from tallplank.core.draw.part import part_drawing
+from tallplank.core.draw.primitive import Drawing
+from tallplank.core.measure.display import format_length
+from tallplank.session.arrange import Arranger
+from tallplank.session.store import Store
+
+
+def bench_made(store: Store) -> MadeUnit | None:
+    """The unit on the bench as it is made."""
+    unit = store.bench_unit()
+    return store.derived.made.by_id[unit.id] if unit is not None else None
+
+
+class PartPane(DrawingCanvas):
+    """One part flat."""
+
+    def __init__(self, store: Store, tokens: Tokens) -> None:
+        self.store, self.banded = store, True
+        self._last = ""
+        super().__init__(store, tokens, self._part_drawing, Arranger(store, on_plan=False), textured=False)
+        self.empty_text = "Pick a part of the unit to see it flat."
+        self._subscriptions.append(store.subscribe(lambda s: (s.bench, s.pick), lambda _: self.refresh()))
+
+    def _part_drawing(self) -> Drawing | None:
+        made, display = bench_made(self.store), self.store.job.display
+        if made is None or not made.parts:
+            return None
+        keys = part_keys(made.parts)
+        self._last = shown_part(self.store, self._last)
+        part = made.parts[keys.index(self._last)]
+
+        def show(value: float) -> str:
+            return format_length(value, display.style, denominator=display.denominator)
+
+        return part_drawing(part, self._last, self.store.catalog.bands, show, marked=self.banded)
+
+    def restyle(self, tokens: Tokens, *, textured: bool = False) -> None:
+        super().restyle(tokens, textured=textured)
+
+    def chosen(self) -> frozenset[str]:
+        return frozenset()
+
+    def choose(self, owner: str | None, *, adding: bool) -> None:
+        """Nothing in a part can be selected."""
+
+    def show_bands(self, on: bool) -> None:
+        """Show or hide the marks of the bands."""
+        self.banded = on
+        self.refresh()
+
+    def follow(self, field: QComboBox) -> None:
+        """Keep a list of the parts at the one that is shown."""
+
+        def show() -> None:
+            made = bench_made(self.store)
+            field.blockSignals(True)
+            keys = part_keys(made.parts) if made is not None else ()
+            if [field.itemText(i) for i in range(field.count())] != list(keys):
+                field.clear()
+                field.addItems(keys)
+            field.setCurrentText(self._last)
+            field.blockSignals(False)
+
+        self._subscriptions.append(self.store.subscribe(lambda s: (s.job, s.bench, s.pick), lambda _: show()))
+
+
+def shown_part(store: Store, last: str = "") -> str:
+    """The key of the part that is picked, else the one that was shown last, else the first; empty where there are none."""
+    made = bench_made(store)
+    keys = part_keys(made.parts) if made is not None else ()
+    wanted = store.state.pick.removeprefix("part:") if store.state.pick.startswith("part:") else last
+    return wanted if wanted in keys else keys[0] if keys else ""
+
+
+def _tools(pane: QWidget) -> list[QWidget]:
+    if not isinstance(pane, PartPane):
+        return []
+    part_field = QComboBox()
+    part_field.setAccessibleName("Part")
+    part_field.setMinimumWidth(120)
+    part_field.activated.connect(lambda i: pane.store.pick(f"part:{part_field.itemText(i)}"))
+    pane.follow(part_field)
+    bands_button = QToolButton()
+    bands_button.setIcon(action_icon("tag", pane.tokens))
+    bands_button.setCheckable(True)
+    bands_button.setChecked(True)
+    bands_button.setAccessibleName("Bands")
+    bands_button.setToolTip("Bands: show which edge takes which band; hide it for the customer")
+    bands_button.setFixedSize(28, 26)
+    bands_button.toggled.connect(pane.show_bands)
+    return [part_field, bands_button]
+
+
+KIND = PaneKind("part", "Part", PartPane, _tools)

@@ -1,0 +1,220 @@
+"""Solids on screen: turn, shift, come nearer, point. What is shown and what pointing does is up to the pane."""
+
+from collections.abc import Sequence
+
+from PyQt6.QtCore import QPointF, Qt, QTimer
+from PyQt6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QResizeEvent, QShowEvent, QWheelEvent
+from PyQt6.QtWidgets import QWidget
+
+from tallplank.app.theme import Tokens
+from tallplank.core.solid.scene import Solids
+from tallplank.session.store import Store
+from tallplank.view3d.scene import Scene, Tones
+
+REST_MS = 180
+
+
+class SolidView(QWidget):
+    """Drag turns, middle or right drag (or Shift) shifts, the wheel comes nearer to the pointer, a click selects."""
+
+    def __init__(self, store: Store, tokens: Tokens) -> None:
+        super().__init__()
+        self.store = store
+        self.tokens = tokens
+        self._scene: Scene | None = None
+        self._image: QImage | None = None
+        self._stale_scene, self._stale_picture, self._framed = True, True, ""
+        self._press: QPointF | None = None
+        self._last = QPointF()
+        self._moved = False
+        self._rest = QTimer(self)
+        self._rest.setSingleShot(True)
+        self._rest.setInterval(REST_MS)
+        self._rest.timeout.connect(self._smooth)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setMinimumSize(120, 90)
+        self._subscriptions: list = []  # type: ignore[type-arg]
+
+    # what a pane says
+
+    def solids(self) -> Solids | None:
+        """What to show now, or None for nothing."""
+        raise NotImplementedError
+
+    def framed_as(self) -> str:
+        """What the camera was set for; it is set anew when this changes."""
+        raise NotImplementedError
+
+    def marked(self) -> Sequence[str]:
+        """The keys of the boxes that are outlined as selected."""
+        raise NotImplementedError
+
+    def pointed(self, key: str | None, *, adding: bool) -> None:
+        """Something was clicked, or nothing."""
+        raise NotImplementedError
+
+    def direction(self, view: str) -> tuple[float, float, float]:
+        """Where the eye is for one of the standard views."""
+        raise NotImplementedError
+
+    def prepare(self, scene: Scene) -> None:
+        """Set the scene up before it shows the solids."""
+
+    # the view
+
+    def close_pane(self) -> None:
+        """End the subscriptions and give the renderer's memory back."""
+        self._rest.stop()
+        for subscription in self._subscriptions:
+            subscription.close()
+        if self._scene is not None:
+            self._scene.close()
+            self._scene = None
+
+    def restyle(self, tokens: Tokens) -> None:
+        """Use another theme."""
+        self.tokens = tokens
+        if self._scene is not None:
+            self._scene.tint(tones(tokens))
+        self.changed()
+
+    def fit(self) -> None:
+        """Show everything from a corner."""
+        self.look("corner")
+
+    def look(self, view: str) -> None:
+        """Take one of the standard views: corner, facing or above."""
+        scene = self.ready()
+        scene.look_from(self.direction(view))
+        self.turned()
+
+    def ready(self) -> Scene:
+        """The scene with what is to be shown."""
+        if self._scene is None:
+            self._scene = Scene(self.store.catalog.looks, tones(self.tokens))
+            self._size_scene(self._scene)
+        if self._stale_scene and (solids := self.solids()) is not None:
+            self.prepare(self._scene)
+            self._scene.show(solids)
+            self._scene.choose(self.marked())
+            self._stale_scene = False
+            if self._framed != self.framed_as():
+                self._framed = self.framed_as()
+                self.look("corner")
+        return self._scene
+
+    def changed(self) -> None:
+        """Something else is to be shown."""
+        self._stale_scene = True
+        self.turned()
+
+    def chosen_changed(self) -> None:
+        """Something else is selected."""
+        if self._scene is not None:
+            self._scene.choose(self.marked())
+        self.turned()
+
+    def turned(self) -> None:
+        """The picture is to be made anew."""
+        self._stale_picture = True
+        self._rest.start()
+        self.update()
+
+    def _size_scene(self, scene: Scene) -> None:
+        ratio = self.devicePixelRatioF()
+        scene.resize(round(self.width() * ratio), round(self.height() * ratio))
+
+    def _smooth(self) -> None:
+        if self._scene is not None and self.isVisible():
+            self._scene.smooth(True)
+            self._stale_picture = True
+            self.repaint()
+            self._scene.smooth(False)
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        if self._stale_picture or self._image is None:
+            scene = self.ready()
+            if self._stale_scene:
+                return
+            pixels = scene.render()
+            height, width, _ = pixels.shape
+            image = QImage(pixels.tobytes(), width, height, 4 * width, QImage.Format.Format_RGBX8888)
+            self._image = image.mirrored(False, True)
+            self._image.setDevicePixelRatio(self.devicePixelRatioF())
+            self._stale_picture = False
+        QPainter(self).drawImage(0, 0, self._image)
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        if self._scene is not None:
+            self._size_scene(self._scene)
+        self.turned()
+
+    def showEvent(self, event: QShowEvent | None) -> None:
+        self.turned()
+
+    # the pointer
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        if event is not None:
+            self._press = self._last = event.position()
+            self._moved = False
+            self.setFocus()
+
+    def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
+        if event is None or self._press is None:
+            return
+        step, self._last = event.position() - self._last, event.position()
+        if not self._moved and (self._last - self._press).manhattanLength() < 4:
+            return
+        self._moved = True
+        shifting = event.buttons() & (Qt.MouseButton.MiddleButton | Qt.MouseButton.RightButton)
+        if shifting or event.modifiers() & Qt.KeyboardModifier.ShiftModifier:
+            self.ready().pan(step.x() * self.devicePixelRatioF(), -step.y() * self.devicePixelRatioF())
+        else:
+            self.ready().orbit(step.x(), step.y())
+        self.turned()
+
+    def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
+        if event is not None and self._press is not None and not self._moved and event.button() == Qt.MouseButton.LeftButton:
+            adding = event.modifiers() & (Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.ShiftModifier)
+            self.pointed(self.unit_at(event.position()), adding=bool(adding))
+        self._press = None
+
+    def unit_at(self, place: QPointF) -> str | None:
+        """The key of what is under a point of the widget."""
+        ratio = self.devicePixelRatioF()
+        return self.ready().unit_at(place.x() * ratio, (self.height() - place.y()) * ratio)
+
+    def wheelEvent(self, event: QWheelEvent | None) -> None:
+        if event is not None:
+            ratio = self.devicePixelRatioF()
+            x, y = event.position().x() - self.width() / 2, self.height() / 2 - event.position().y()
+            self.ready().zoom(1.0012 ** event.angleDelta().y(), x * ratio, y * ratio)
+            self.turned()
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        turns = {Qt.Key.Key_Left: (-20, 0), Qt.Key.Key_Right: (20, 0), Qt.Key.Key_Up: (0, 20), Qt.Key.Key_Down: (0, -20)}
+        if event is not None and event.key() in turns:
+            self.ready().orbit(*turns[event.key()])
+            self.turned()
+        elif event is not None and event.key() == Qt.Key.Key_Escape:
+            self.pointed(None, adding=False)
+        else:
+            super().keyPressEvent(event)
+
+
+def tones(tokens: Tokens) -> Tones:
+    """The colours of a theme for what is no material."""
+
+    def rgb(value: str) -> tuple[float, float, float]:
+        c = QColor(value)
+        return (c.redF(), c.greenF(), c.blueF())
+
+    dark = tokens.name == "Evening"
+    shell = {
+        "wall": rgb("#8f8d88" if dark else "#f4efe4"),
+        "floor": rgb("#77736c" if dark else "#e2d8c6"),
+        "glass": rgb("#3c5660" if dark else "#d3e4ea"),
+        "door": rgb("#7a7164" if dark else "#e3d9c8"),
+    }
+    return Tones(rgb(tokens.desk), shell, rgb("#151617" if dark else "#4a453e"), rgb(tokens.accent))

@@ -1,0 +1,59 @@
+"""Sizes and counts told term by term; each term is a link to where it can be changed."""
+
+from collections.abc import Iterator
+from html import escape
+
+from tallplank.app.theme import Tokens
+from tallplank.core.job.record import Display
+from tallplank.core.measure.display import format_length
+from tallplank.core.measure.size import Size, Term
+
+
+def explained(name: str, size: Size, display: Display, tokens: Tokens) -> str:
+    """A size as rich text: `Length 564 = 600 width − 2 × 18 gable`, and below it what its terms are made of."""
+    lines = [f"<b>{escape(name)}</b> {_sum(size, display, tokens)}"]
+    lines += [f"&nbsp;&nbsp;– {line}" for line in _inner(size, display, tokens)]
+    return "<br>".join(lines)
+
+
+def counted(name: str, count: Size, tokens: Tokens) -> str:
+    """A count as rich text: `Cup hinge: 3 = 2 hinges to a door + 1 more for a height of 1300`."""
+    parts = [
+        ("− " if t.factor < 0 else "+ " if i else "") + _link(f"{abs(t.factor * t.amount):g} {t.name}", t.source, tokens)
+        for i, t in enumerate(t for t in count.terms if t.factor * t.amount)
+    ]
+    return f"<b>{escape(name)}</b> {count.value:g} = {' '.join(parts)}"
+
+
+def _inner(size: Size, display: Display, tokens: Tokens) -> Iterator[str]:
+    for term in size.terms:
+        if term.inner is not None and len(term.inner.terms) > 1:
+            yield f"{escape(term.name)}: {_sum(term.inner, display, tokens)}"
+            yield from _inner(term.inner, display, tokens)
+
+
+def _sum(size: Size, display: Display, tokens: Tokens) -> str:
+    total = format_length(size.value, display.style, denominator=display.denominator)
+    terms = [t for t in size.terms if t.factor * t.amount]
+    parts = []
+    for i, term in enumerate(terms):
+        sign = "− " if term.factor < 0 else "+ " if i else ""
+        parts.append(sign + _link(_words(term, display), term.source, tokens))
+    return f"{total} = {' '.join(parts)}" if parts else total
+
+
+def _words(term: Term, display: Display) -> str:
+    amount = f"{format_length(term.amount, display.style, denominator=display.denominator)} {term.name}"
+    factor = abs(term.factor)
+    if factor == 1:
+        return amount
+    if factor == int(factor):
+        return f"{int(factor)} × {amount}"
+    share = 1 / factor
+    return f"1/{round(share)} of {amount}" if abs(share - round(share)) < 1e-9 else f"{factor:.4g} × {amount}"
+
+
+def _link(text: str, source: str, tokens: Tokens) -> str:
+    if not source:
+        return escape(text)
+    return f'<a href="{escape(source, quote=True)}" style="color:{tokens.accent}; text-decoration:none">{escape(text)}</a>'

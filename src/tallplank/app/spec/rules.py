@@ -1,0 +1,109 @@
+"""The names under which the Spec shows the rules of a construction, and what each of them can be set to."""
+
+from typing import Literal, get_args, get_origin
+
+from tallplank.core.job.construction import Construction
+
+RULE_GROUPS: dict[str, dict[str, str]] = {
+    "Box": {
+        "box": "Box",
+        "board_thickness": "Board",
+        "floor_thickness": "Bottom, top",
+        "shelf_thickness": "Shelves",
+        "partition_thickness": "Partitions",
+        "base_top": "Base top",
+        "stretcher_width": "Stretchers",
+    },
+    "Back": {"back": "Back", "back_inset": "Back inset", "groove_depth": "Groove", "back_clearance": "Back play"},
+    "Kick": {
+        "kick": "Kick",
+        "kick_height": "Kick height",
+        "kick_setback": "Kick setback",
+        "leg_inset": "Leg inset",
+        "leg_wide": "More legs from",
+    },
+    "Fronts": {
+        "overlay": "Fronts lie",
+        "reveal": "Reveal",
+        "inset_gap": "Inset gap",
+        "front_gap": "Front gap",
+        "door_most": "Widest door",
+        "drawer_front_grain": "Drawer grain",
+        "pull_corner": "Pull corner",
+        "pull_wide": "Two pulls from",
+        "hinge_end": "First hinge",
+    },
+    "Face frame": {
+        "frame_thickness": "Frame",
+        "frame_stile": "Stiles",
+        "frame_rail": "Rails",
+        "frame_mid": "Members",
+        "frame_overhang": "Overhang",
+        "frame_overlay": "Overlay",
+    },
+    "Shelves and drawers": {
+        "shelf_clearance": "Shelf play",
+        "shelf_setback": "Shelf setback",
+        "drawer_bottom_inset": "Bottom inset",
+        "drawer_groove": "Bottom groove",
+        "drawer_allowance": "Box lower by",
+        "drawer_most": "Highest box",
+        "tray_height": "Tray height",
+        "slide_clearance": "Behind slides",
+    },
+    "Joints": {
+        "joint": "Corners",
+        "joint_shelf": "Fixed shelves",
+        "joint_partition": "Partition ends",
+        "joint_frame": "Frame joints",
+        "joint_drawer": "Drawer corners",
+        "joint_end": "First fixing",
+        "joint_pitch": "Fixing pitch",
+        "cam_from_end": "Cam from end",
+        "dado_depth": "Dado depth",
+    },
+    "Rows of holes": {
+        "pin_rows": "Pin holes",
+        "pin_spread": "Holes beside",
+        "system_pitch": "Hole pitch",
+        "system_front": "First row",
+        "system_start": "First hole",
+    },
+    "Run": {"top_front": "Top front", "top_end": "Top end", "wall_height": "Wall units at", "bands_trimmed": "Bands trimmed"},
+}
+"""Every rule once, by group, with its name in the Spec."""
+RULE_NAMES: dict[str, str] = {rule: name for group in RULE_GROUPS.values() for rule, name in group.items()}
+WORDS = {
+    "face-frame": "Face frame",
+    "cam-dowel": "Cam and dowel",
+    "pocket-screw": "Pocket screws",
+    "dado": "Dado or rebate",
+    "confirmat": "Confirmat screws",
+    "screw": "Screws",
+    "dowel": "Dowels",
+    "rails": "Two rails",
+    "stretchers": "Two stretchers",
+    "legs": "Legs and plinth",
+    "notched": "Notched gables",
+    "ladder": "Ladder base",
+    "around": "Around each shelf",
+    "full": "Full",
+    "none": "None",
+    "across": "Across",
+    "upright": "Upright",
+}
+OVERLAYS = {"full": "Over the gables", "half": "Over half of them", "inset": "Between them"}
+TOPS = {"full": "Full top"}
+AS_BOARD = frozenset({"floor_thickness", "shelf_thickness", "partition_thickness"})
+"""Thicknesses that are those of the gables where they are not set."""
+COUNTS = frozenset({"pin_spread"})
+"""Rules that are plain numbers, not lengths."""
+
+
+def rule_choices(rule: str) -> tuple[tuple[object, str, None], ...]:
+    """What a rule can be set to, if it is a choice; nothing for a length."""
+    annotation = Construction.model_fields[rule].annotation
+    if get_origin(annotation) is not Literal:
+        return ()
+    own = {"overlay": OVERLAYS, "base_top": TOPS}.get(rule, {})
+    return tuple((value, own.get(value) or WORDS.get(value, str(value).capitalize()), None) for value in get_args(annotation))

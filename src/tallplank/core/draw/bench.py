@@ -1,0 +1,247 @@
+"""One unit opened up: its front with all openings and boards, and beside it the section, both with their inner sizes."""
+
+from collections.abc import Callable, Iterator
+from itertools import pairwise
+
+from tallplank.core.build.layout import Cell, Layout
+from tallplank.core.build.made import MadeUnit
+from tallplank.core.build.part import Part, part_keys
+from tallplank.core.draw.elevation import front_marks
+from tallplank.core.draw.primitive import (
+    CUT,
+    PAPER,
+    Arc,
+    Chain,
+    Drawing,
+    Fill,
+    Handle,
+    Measure,
+    Pen,
+    Shape,
+    Target,
+    Text,
+    rectangle,
+)
+from tallplank.core.job.opening import Path, opening_at, path_text
+from tallplank.core.job.record import Opening
+
+BETWEEN = 260.0
+"""Room between front and section."""
+TEXT_AT = 0.26
+"""Where in its height a cell's size is written: low, clear of pulls and marks."""
+GRIP = 7.0
+"""How far beyond a boundary, to both sides, it can be grasped."""
+TINY = 1e-6
+
+Show = Callable[[float], str]
+
+
+def bench_drawing(made: MadeUnit, pick: Path, show: Show) -> Drawing:
+    """Front and section of a unit. The chains measure the division that the opening at `pick` is part of."""
+    unit = made.unit
+    title = f"Unit {made.label}"
+    if made.layout is None:
+        shapes: list[Shape] = [_rect(p.box[0].x, p.box[0].z, p.box[1].x, p.box[1].z, Pen.EDGE, PAPER) for p in made.parts]
+        whole = (_whole("below", unit.width, Measure("width", unit.id)), _whole("left", unit.height, Measure("height", unit.id)))
+        shapes += [Text((unit.width / 2, unit.height / 2), "cannot be built")] if made.problem else []
+        return Drawing(title, tuple(shapes), whole, (), (0.0, 0.0), (unit.width, unit.height))
+    offset = unit.width + BETWEEN
+    cut = _cut_at(made, made.layout, pick)
+    shapes = [*_front(made, made.layout, show), *_section(made, offset, cut)]
+    floor = min((p.box[0].z for p in made.parts), default=0.0)
+    floor = min(floor, *(p.low.z for p in made.pieces), 0.0)
+    low, high = (0.0, floor), (offset + unit.depth, unit.height)
+    chains = tuple(_chains(made, made.layout, pick, offset, cut, floor))
+    return Drawing(title, tuple(shapes), chains, tuple(_targets(made, made.layout)), low, high, tuple(_handles(made, made.layout)))
+
+
+def _rect(x0: float, z0: float, x1: float, z1: float, pen: Pen | None, fill: Fill | None = None) -> Shape:
+    return rectangle(x0, z0, x1 - x0, z1 - z0, pen, fill)
+
+
+def _front(made: MadeUnit, layout: Layout, show: Show) -> Iterator[Shape]:
+    unit = made.unit
+    yield rectangle(0.0, 0.0, unit.width, unit.height, None, PAPER)
+    for part in sorted((p for p in made.parts if p.kind in ("drawer", "shelf")), key=lambda p: -p.box[0].y):
+        yield _part_front(part, Pen.BEYOND)
+    for piece in made.pieces:
+        if piece.role != "pull":
+            yield _rect(piece.low.x, piece.low.z, piece.high.x, piece.high.z, Pen.BEYOND)
+    for part in made.parts:
+        if part.kind in ("gable", "floor", "fixed-shelf", "partition", "frame"):
+            yield _part_front(part, Pen.EDGE, CUT if part.kind != "frame" else PAPER)
+    for front in made.fronts:
+        yield rectangle(front.x, front.z, front.width, front.height, Pen.OUTLINE)
+        yield from front_marks(front, 0.0, 0.0)
+    for piece in made.pieces:
+        if piece.role == "pull":
+            yield _rect(piece.low.x, piece.low.z, piece.high.x, piece.high.z, Pen.EDGE, PAPER)
+    for cell in layout.leaves:
+        yield from _cell_text(cell, show)
+
+
+def _part_front(part: Part, pen: Pen, fill: Fill | None = None) -> Shape:
+    low, high = part.box
+    return _rect(low.x, low.z, high.x, high.z, pen, fill)
+
+
+def _cell_text(cell: Cell, show: Show) -> Iterator[Shape]:
+    """The clear size of a cell."""
+    x, z = (cell.x.clear_at + cell.x.clear_end) / 2, cell.z.clear_at + cell.z.clear.value * TEXT_AT
+    text = f"{show(cell.x.clear.value)} × {show(cell.z.clear.value)}"
+    room = min(cell.x.clear.value * 0.9, cell.z.clear.value * 2.4)
+    yield Text((x, z), text, 2.4, room=room)
+
+
+def _cut_at(made: MadeUnit, layout: Layout, pick: Path) -> float:
+    """Where the section is cut: through the middle of what is picked, but through no upright board."""
+    cell = layout.at(pick) or layout.cells[0]
+    x = (cell.x.clear_at + cell.x.clear_end) / 2
+    uprights = [p.box for p in made.parts if p.kind in ("partition", "gable")]
+    for low, high in uprights:
+        if low.x - TINY < x < high.x + TINY:
+            x = high.x + 20.0
+    return x
+
+
+def _section(made: MadeUnit, offset: float, cut: float) -> Iterator[Shape]:
+    """The unit cut upright and seen from its right: fronts to the left, back to the right, the left part's gable beyond."""
+    gable = next((p for p in made.parts if p.name == "gable left"), None)
+    beyond = [p for p in made.parts if p.kind in ("gable", "partition") and p.box[1].x <= cut]
+    for part in sorted(beyond, key=lambda p: p.box[1].x)[-1:] or ([gable] if gable else []):
+        low, high = part.box
+        yield _rect(offset + low.y, low.z, offset + high.y, high.z, Pen.BEYOND, PAPER)
+        yield from _bored_side(part, offset)
+    for piece in made.pieces:
+        yield _rect(offset + piece.low.y, piece.low.z, offset + piece.high.y, piece.high.z, Pen.BEYOND)
+    for part in made.parts:
+        low, high = part.box
+        if part.kind == "drawer" and low.x > cut - TINY:
+            continue
+        through = low.x - TINY < cut < high.x + TINY
+        if through:
+            yield _rect(offset + low.y, low.z, offset + high.y, high.z, Pen.CUT if part.kind != "drawer" else Pen.OUTLINE, CUT)
+        elif part.kind == "drawer":
+            yield _rect(offset + low.y, low.z, offset + high.y, high.z, Pen.BEYOND)
+
+
+def _bored_side(part: Part, offset: float) -> Iterator[Shape]:
+    """The holes in the inner face of an upright, as circles."""
+    for hole in part.holes:
+        into = part.frame.turned_out(hole.into)
+        if into.x < -0.9:
+            at = part.frame.out(hole.at)
+            yield Arc((offset + at.y, at.z), hole.diameter / 2, 0.0, 360.0, Pen.BEYOND)
+
+
+def _targets(made: MadeUnit, layout: Layout) -> Iterator[Target]:
+    for cell in layout.leaves:
+        x, z = cell.x, cell.z
+        fronted = any(f.path == cell.path for f in made.fronts)
+        low = (x.front_at, z.front_at) if fronted else (x.clear_at, z.clear_at)
+        high = (x.front_end, z.front_end) if fronted else (x.clear_end, z.clear_end)
+        yield Target(path_text(cell.path), low, high)
+    for key, part in zip(part_keys(made.parts), made.parts, strict=True):
+        if part.kind in ("gable", "floor", "fixed-shelf", "partition", "frame", "shelf"):
+            low_corner, high_corner = part.box
+            yield Target(f"part:{key}", (low_corner.x, low_corner.z), (high_corner.x, high_corner.z))
+
+
+def _handles(made: MadeUnit, layout: Layout) -> Iterator[Handle]:
+    for cell in layout.cells:
+        count = len(cell.opening.openings)
+        for index in range(count - 1):
+            a, b = layout.at((*cell.path, index)), layout.at((*cell.path, index + 1))
+            if a is None or b is None:
+                continue
+            if cell.opening.split == "rows":
+                low = (cell.x.clear_at, b.z.clear_end - GRIP)
+                yield Handle(a.path, "z", low, (cell.x.clear_end, a.z.clear_at + GRIP))
+            else:
+                low = (a.x.clear_end - GRIP, cell.z.clear_at)
+                yield Handle(a.path, "x", low, (b.x.clear_at + GRIP, cell.z.clear_end))
+
+
+def _whole(side: str, length: float, measure: Measure, base: float = 0.0, start: float = 0.0, lane: str = "") -> Chain:
+    return Chain(side, base, (start, start + length), (measure,), lane)  # type: ignore[arg-type]
+
+
+def _chains(made: MadeUnit, layout: Layout, pick: Path, offset: float, cut: float, floor: float) -> Iterator[Chain]:
+    unit = made.unit
+    rows = _division(layout, pick, unit.opening, "rows")
+    bays = _division(layout, pick, unit.opening, "bays")
+    if bays is not None:
+        yield _cells_chain(made, layout, bays, "below", floor)
+    yield _whole("below", unit.width, Measure("width", unit.id), floor)
+    if rows is not None:
+        yield _cells_chain(made, layout, rows, "left", 0.0)
+    yield _whole("left", unit.height, Measure("height", unit.id))
+    yield _heights(made, offset, cut)
+    yield from _depths(made, offset, floor)
+
+
+def _division(layout: Layout, pick: Path, root: Opening, split: str) -> Path | None:
+    """The nearest division of a kind that the pick lies in, or holds; of the whole unit as the last resort."""
+    candidates = [pick[:n] for n in range(len(pick), -1, -1)]
+    candidates += [cell.path for cell in layout.cells if cell.path not in candidates]
+    for path in candidates:
+        opening = opening_at(root, path)
+        if opening is not None and opening.openings and opening.split == split:
+            return path
+    return None
+
+
+def _cells_chain(made: MadeUnit, layout: Layout, path: Path, side: str, base: float) -> Chain:
+    """The sizes that a division's rule decides: of its fronts or of the clear cells, and what lies between them."""
+    cells = [c for c in layout.cells if len(c.path) == len(path) + 1 and c.path[: len(path)] == path]
+    rows = side == "left"
+    fronted = _parts_fronts(made.unit.opening, path)
+    spans = sorted([((_start(c, rows, fronted), _end(c, rows, fronted)), c.path) for c in cells])
+    ticks: list[float] = []
+    measures: list[Measure] = []
+    for (start, end), cell_path in spans:
+        if ticks and start - ticks[-1] > TINY:
+            measures.append(Measure("gap"))
+            ticks.append(start)
+        elif not ticks:
+            ticks.append(start)
+        measures.append(Measure("cell", made.unit.id, path_text(cell_path)))
+        ticks.append(end)
+    return Chain(side, base, tuple(ticks), tuple(measures))  # type: ignore[arg-type]
+
+
+def _parts_fronts(root: Opening, path: Path) -> bool:
+    division = opening_at(root, path)
+    above = [opening_at(root, path[:n]) for n in range(len(path) + 1)]
+    return division is not None and division.is_fronted and all(o is not None and o.front == "none" for o in above)
+
+
+def _start(cell: Cell, rows: bool, fronted: bool) -> float:
+    span = cell.z if rows else cell.x
+    return span.front_at if fronted else span.clear_at
+
+
+def _end(cell: Cell, rows: bool, fronted: bool) -> float:
+    span = cell.z if rows else cell.x
+    return span.front_end if fronted else span.clear_end
+
+
+def _heights(made: MadeUnit, offset: float, cut: float) -> Chain:
+    """Boards and clear heights where the section cuts, from the bottom up."""
+    levels = {0.0, made.unit.height}
+    for part in made.parts:
+        low, high = part.box
+        level = part.kind in ("floor", "fixed-shelf", "shelf") and low.x - TINY < cut < high.x + TINY and high.z - low.z < high.y - low.y
+        if level:
+            levels |= {round(low.z, 6), round(high.z, 6)}
+    ticks = tuple(sorted(levels))
+    return Chain("right", offset + made.unit.depth, ticks, tuple(Measure("level") for _ in pairwise(ticks)), "section")
+
+
+def _depths(made: MadeUnit, offset: float, floor: float) -> Iterator[Chain]:
+    unit = made.unit
+    back = next((p.box[0].y for p in made.parts if p.kind == "back"), unit.depth)
+    if unit.depth - back > TINY:
+        ticks = (offset, offset + back, offset + unit.depth)
+        yield Chain("below", floor, ticks, (Measure("level"), Measure("level")), "section")
+    yield _whole("below", unit.depth, Measure("depth", unit.id), floor, offset, "section")

@@ -1,0 +1,119 @@
+"""One unit as surfaces for the bench: whole or pulled apart, with what is bored into its parts."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from math import cos, pi, sin
+
+import numpy as np
+from numpy.typing import NDArray
+
+from tallplank.core.build.made import MadeUnit
+from tallplank.core.build.part import Hole, Part, part_keys
+from tallplank.core.measure.frame import Vec
+from tallplank.core.measure.memo import IdentityMemo
+from tallplank.core.solid.mesh import Faces, Floats, box_faces, faces
+from tallplank.core.solid.scene import Batch, Box, Solids, outline
+
+BORED = "#8a3b22"
+"""The colour in which holes are shown, as if filled."""
+SIDES = 8
+PROUD = 0.25
+"""A hole's filling stands this far out of its board, so that it is seen on the closed surface."""
+APART = (0.55, 0.8, 0.5)
+"""How far parts move from the middle of the unit at most, by how far they are from it, along x, y and z."""
+FORWARD = {"front": 0.55, "drawer": 0.3, "shelf": 0.12}
+"""How far parts of a kind come forward besides, as a share of the depth."""
+
+
+@dataclass(frozen=True, slots=True)
+class _Body:
+    """All surfaces of a unit by look, each with the number of what moves it; the last numbers are those of the pieces."""
+
+    surfaces: tuple[tuple[str, Faces, NDArray[np.int64]], ...]
+    lines: Floats
+    line_owner: NDArray[np.int64]
+    moves: Floats
+    boxes: tuple[Box, ...]
+
+
+_bodies: IdentityMemo[_Body] = IdentityMemo(4)
+
+
+def unit_solids(made: MadeUnit, apart: float) -> Solids:
+    """The surfaces of a unit in its own frame, pulled apart by a share from 0 to 1."""
+    body = _bodies.get((made,), lambda: _body(made))
+    shift = body.moves * np.float32(apart)
+    batches = [
+        Batch(look, Faces(surface.corners + shift[owner][:, None], surface.normals, surface.uv)) for look, surface, owner in body.surfaces
+    ]
+    boxes = [Box(b.unit, Vec(*(b.low + shift[i])), Vec(*(b.high + shift[i]))) for i, b in enumerate(body.boxes)]
+    size = Vec(made.unit.width, made.unit.depth, made.unit.height)
+    return Solids(tuple(batches), body.lines + shift[body.line_owner][:, None], tuple(boxes), (), size)
+
+
+def _body(made: MadeUnit) -> _Body:
+    found: dict[str, list[tuple[Faces, int]]] = {}
+    lines: list[Floats] = []
+    owners: list[int] = []
+    boxes: list[Box] = []
+    for number, (key, part) in enumerate(zip(part_keys(made.parts), made.parts, strict=True)):
+        found.setdefault(part.finish.look, []).append((faces(part, number), number))
+        edges = outline(part)
+        lines.append(edges)
+        owners += [number] * len(edges)
+        boxes.append(Box(f"part:{key}", *part.box))
+        if part.holes:
+            found.setdefault(BORED, []).append((_fillings(part), number))
+    for number, piece in enumerate(made.pieces, len(made.parts)):
+        found.setdefault(piece.colour, []).append((box_faces(piece.low, piece.high), number))
+    surfaces = [
+        (look, _joined([f for f, _ in some]), np.concatenate([np.full(len(f), owner) for f, owner in some])) for look, some in found.items()
+    ]
+    joined = np.concatenate(lines) if lines else np.zeros((0, 2, 3), np.float32)
+    return _Body(tuple(surfaces), joined, np.array(owners, dtype=np.int64), _moves(made), tuple(boxes))
+
+
+def _moves(made: MadeUnit) -> Floats:
+    """Where each part and piece goes when the unit is pulled all apart."""
+    unit = made.unit
+    middle = np.array((unit.width / 2, unit.depth / 2, unit.height / 2))
+    moves = []
+    for part in made.parts:
+        low, high = part.box
+        way = ((np.array(low) + np.array(high)) / 2 - middle) * APART
+        moves.append(way - (0.0, FORWARD.get(part.kind, 0.0) * unit.depth, 0.0))
+    for piece in made.pieces:
+        way = ((np.array(piece.low) + np.array(piece.high)) / 2 - middle) * APART
+        ahead = FORWARD["front"] if piece.role == "pull" else 0.0
+        moves.append(way - (0.0, ahead * unit.depth, 0.0))
+    return np.array(moves, dtype=np.float32).reshape(-1, 3)
+
+
+def _joined(some: Sequence[Faces]) -> Faces:
+    return Faces(np.concatenate([f.corners for f in some]), np.concatenate([f.normals for f in some]), np.concatenate([f.uv for f in some]))
+
+
+def _fillings(part: Part) -> Faces:
+    """The holes of a part as round bars of eight sides, in the frame of its unit."""
+    corners = np.concatenate([_bar(hole) for hole in part.holes])
+    sides = np.cross(corners[:, 1] - corners[:, 0], corners[:, 3] - corners[:, 0])
+    length = np.linalg.norm(sides, axis=1, keepdims=True)
+    normals = sides / np.where(length > 0, length, 1.0)
+    frame = part.frame
+    turn = np.array([frame.x, frame.y, frame.z])
+    placed = corners @ turn + np.array(frame.origin)
+    return Faces(placed.astype(np.float32), (normals @ turn).astype(np.float32), np.zeros((len(corners), 4, 2), np.float32))
+
+
+def _bar(hole: Hole) -> NDArray[np.float64]:
+    """The sides and both ends of one bar, as quads; an eight-cornered end is three of them."""
+    along = np.array(hole.into)
+    aside = np.cross(along, (0.0, 0.0, 1.0) if abs(along[2]) < 0.7 else (1.0, 0.0, 0.0))
+    aside /= np.linalg.norm(aside)
+    upward = np.cross(along, aside)
+    r = hole.diameter / 2
+    ring = np.array([r * (cos(2 * pi * k / SIDES) * aside + sin(2 * pi * k / SIDES) * upward) for k in range(SIDES)])
+    near, far = ring + np.array(hole.at) - along * PROUD, ring + np.array(hole.at) + along * hole.depth
+    sides = [(near[k], near[(k + 1) % SIDES], far[(k + 1) % SIDES], far[k]) for k in range(SIDES)]
+    ends = [tuple(end[i] for i in quad) for end in (near[::-1], far) for quad in ((0, 1, 2, 3), (0, 3, 4, 7), (4, 5, 6, 7))]
+    return np.array([*sides, *ends])
