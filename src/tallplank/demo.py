@@ -4,7 +4,7 @@ from tallplank.core.catalog.record import Catalog
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.edit.room import add_opening, add_room, change_wall
 from tallplank.core.edit.standard import set_job_finish, set_job_hardware, set_job_rule, set_job_style
-from tallplank.core.edit.unit import Spot, place_unit, renumber, set_finish
+from tallplank.core.edit.unit import Spot, place_unit, renumber, set_finish, set_rule
 from tallplank.core.job.opening import ROOT
 from tallplank.core.job.record import Job
 
@@ -58,4 +58,5 @@ def _furnished(job: Job, catalog: Catalog) -> Job:
     job = set_opening(job, catalog, [ids["wall", 1050.0], ids["base", 1200.0]], ROOT, hand="right")
     job = set_finish(job, catalog, [ids["open-shelf", 2700.0]], "carcass", "oak-figure")
     job = set_finish(job, catalog, [ids["open-shelf", 2700.0]], "back", "oak-figure-back")
+    job = set_rule(job, catalog, [ids["sink", 1650.0]], "leg_count", 6)
     return renumber(job, catalog)

@@ -3,12 +3,13 @@
 from collections.abc import Sequence
 
 from PyQt6.QtCore import QSize, Qt
-from PyQt6.QtWidgets import QDialog, QLabel, QListWidget, QListWidgetItem, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QDialog, QHBoxLayout, QLabel, QListWidget, QListWidgetItem, QPushButton, QVBoxLayout, QWidget
 
-from tallplank.core.check.finding import Finding
+from tallplank.core.check.record import Finding
+from tallplank.core.error import PlankError
 from tallplank.session.store import Store
 
-ROW = 46
+ROW = 54
 _SIGNS = {"error": "▲", "warning": "△", "note": "·"}
 
 
@@ -18,7 +19,7 @@ class FindingList(QDialog):
     def __init__(self, parent: QWidget, store: Store, found: Sequence[Finding]) -> None:
         super().__init__(parent, Qt.WindowType.Popup)
         self._store = store
-        self.setFixedSize(QSize(470, 300))
+        self.setFixedSize(QSize(560, 340))
         column = QVBoxLayout(self)
         title = QLabel(f"{len(found)} findings" if len(found) != 1 else "1 finding")
         title.setProperty("kind", "title")
@@ -31,11 +32,38 @@ class FindingList(QDialog):
             item.setSizeHint(QSize(0, ROW))
             item.setData(Qt.ItemDataRole.UserRole, finding)
             self.list.addItem(item)
+            if finding.fix is not None:
+                self.list.setItemWidget(item, self._with_fix(finding))
+                item.setText("")
         if not found:
             self.list.addItem("Nothing is wrong or open.")
         self.list.itemClicked.connect(self._pick)
         self.list.itemActivated.connect(self._pick)
         column.addWidget(self.list)
+
+    def _with_fix(self, finding: Finding) -> QWidget:
+        """The finding's words with a button that does its remedy."""
+        holder = QWidget()
+        row = QHBoxLayout(holder)
+        row.setContentsMargins(4, 0, 6, 0)
+        label = QLabel(f"{_SIGNS[finding.level]} {finding.text}")
+        label.setWordWrap(True)
+        label.setAttribute(Qt.WidgetAttribute.WA_TransparentForMouseEvents)
+        row.addWidget(label, 1)
+        button = QPushButton(finding.fix.label if finding.fix else "")
+        button.setAccessibleName(button.text())
+        button.clicked.connect(lambda: self._fix(finding))
+        row.addWidget(button)
+        return holder
+
+    def _fix(self, finding: Finding) -> None:
+        if finding.fix is None:
+            return
+        try:
+            self._store.apply(finding.fix.edit, finding.fix.label.lower())
+        except PlankError as problem:
+            self._store.say(str(problem))
+        self.close()
 
     def _pick(self, item: QListWidgetItem) -> None:
         finding: Finding | None = item.data(Qt.ItemDataRole.UserRole)

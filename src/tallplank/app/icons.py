@@ -145,7 +145,7 @@ def swatch(look: Look, tokens: Tokens, width: int = 34, height: int = 20) -> QPi
     picture = _blank(QSize(width, height))
     painter = QPainter(picture)
     area = QRect(0, 0, width, height)
-    if look.kind == "plain":
+    if look.kind in ("plain", "glass"):
         painter.fillRect(area, colour(look.colour))
     else:
         painter.drawPixmap(area, look_pixmap(look), QRect(0, 0, 7 * width, 7 * height))

@@ -114,6 +114,8 @@ class DrawingPainter:
         if fill.kind == "plain":
             return QBrush(colour(fill.look if self._textured else t.paper))
         look = self._catalog.looks.get(fill.look) if fill.kind == "look" and self._textured else None
+        if look is not None and look.kind == "glass":
+            return QBrush(colour(t.glass))
         return look_brush(look, fill.grain, view) if look is not None else QBrush(colour(t.paper))
 
     def _text(self, painter: QPainter, text: Text, view: View) -> None:
@@ -135,7 +137,7 @@ class DrawingPainter:
 
 def look_brush(look: Look, grain: str, view: View) -> QBrush:
     """A brush of a look at the drawing's scale, its grain along x or y."""
-    if look.kind == "plain":
+    if look.kind in ("plain", "glass"):
         return QBrush(QColor(look.colour))
     brush = QBrush(look_pixmap(look))
     step = view.scale * look.scale / 512

@@ -5,7 +5,8 @@ from functools import cached_property
 
 from tallplank.core.build.made import Made, Workshop
 from tallplank.core.catalog.record import Catalog
-from tallplank.core.check.finding import Finding, findings
+from tallplank.core.check.finding import findings
+from tallplank.core.check.record import Finding
 from tallplank.core.exchange.exporter import Shop
 from tallplank.core.job.record import Job
 from tallplank.core.money.price import Price, PriceMaker

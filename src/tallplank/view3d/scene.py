@@ -71,6 +71,8 @@ class Light:
 NEARER = 0.9982
 """Lines are drawn this much nearer to the eye than they are: in the same place of the picture, but before their faces."""
 SHELL = "shell-"
+GLASS = 0.35
+"""How much of what is behind it glass hides."""
 BODY_LIGHT, SHELL_LIGHT = Light(1.04, 0.6, 0.82, 0.94), Light(0.86, 0.9, 0.95, 1.0)
 
 
@@ -233,7 +235,8 @@ class Scene:
         if name not in self._actors:
             self._actors[name] = self._face_actor(name)
             self.renderer.AddActor(self._actors[name][0])
-        self._actors[name][0].GetProperty().SetOpacity(1.0 if name == self._kept else self._opacity)
+        opacity = GLASS if name in self._looks and self._looks[name].kind == "glass" else 1.0
+        self._actors[name][0].GetProperty().SetOpacity(1.0 if name == self._kept else opacity * self._opacity)
         scale = self._looks[name].scale if name in self._looks else 1.0
         data = self._actors[name][1]
         points = vtkPoints()
@@ -259,7 +262,7 @@ class Scene:
         return _rgb(self._looks[name].colour if name in self._looks else name)
 
     def _is_textured(self, name: str) -> bool:
-        return name in self._looks and self._looks[name].kind != "plain"
+        return name in self._looks and self._looks[name].kind in ("wood", "stone")
 
     def _face_actor(self, name: str) -> tuple[vtkActor, vtkPolyData]:
         data, mapper, actor = vtkPolyData(), vtkPolyDataMapper(), vtkActor()

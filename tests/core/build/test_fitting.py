@@ -39,9 +39,9 @@ def test_the_number_of_doors_and_the_hand_can_be_set() -> None:
     assert right.fronts[0].hand == "right"
 
 
-@pytest.mark.parametrize(("width", "legs"), [(600, 4), (899, 4), (900, 6), (1200, 6)])
-def test_wide_units_take_two_more_legs(width: float, legs: int) -> None:
-    made = a_made_unit("base", width=width)
+@pytest.mark.parametrize("legs", [4, 6, 8])
+def test_legs_are_counted_and_shown(legs: int) -> None:
+    made = a_made_unit("base", width=1200, rules={"leg_count": legs})
     assert count(made, "leg") == legs == sum(p.role == "leg" for p in made.pieces)
 
 

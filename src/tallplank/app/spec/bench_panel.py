@@ -7,7 +7,7 @@ from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QLabel, QPushButton, QSpinBo
 
 from tallplank.app.spec.choice import style_choices
 from tallplank.app.spec.explain import explained
-from tallplank.app.spec.row import Origin, Panel, same
+from tallplank.app.spec.row import Origin, Panel, number, same
 from tallplank.app.theme import Tokens
 from tallplank.core.build.inside import ROLES
 from tallplank.core.build.layout import Cell
@@ -138,7 +138,7 @@ class CellPanel(Panel):
             return "rule" if self._opening().size.is_open else "set"
 
         self.length(name, read, apply, Origin(origin, lambda: apply(None), own="set"))
-        self.text("Share", lambda: f"{self._opening().size.share:g}", lambda t: self._member("share", _number(t)))
+        self.text("Share", lambda: f"{self._opening().size.share:g}", lambda t: self._member("share", _share(t)))
         self.length("At least", lambda: self._opening().size.least, lambda v: self._member("least", v))
         self.length("At most", lambda: self._opening().size.most or 0.0, lambda v: self._member("most", v or None))
         if parent is not None and self._path[-1] < len(parent.openings) - 1:
@@ -341,11 +341,8 @@ class PartPanel(Panel):
         return "\n".join(machining_lines(part, self.shown)) or "None." if part is not None else ""
 
 
-def _number(text: str) -> float:
-    try:
-        value = float(text.replace(",", "."))
-    except ValueError:
-        raise PlankError(f"'{text}' is not a number.") from None
+def _share(text: str) -> float:
+    value = number(text)
     if not 0 < value < 1000:
         raise PlankError("A share is a number above 0, such as 1 or 2.")
     return value

@@ -15,6 +15,7 @@ ROLE_NAMES: dict[FinishRole, str] = {
     "drawer": "Drawer boxes",
     "top": "Worktop",
     "plinth": "Plinth",
+    "glass": "Glass",
 }
 HARDWARE_NAMES: dict[HardwareRole, str] = {
     "pull": "Pull",

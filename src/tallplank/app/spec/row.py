@@ -349,6 +349,18 @@ class Panel(QWidget):
         self._column.addWidget(row)
 
 
+def number(text: str) -> float:
+    """A plain number that was typed.
+
+    Raises:
+        PlankError: it is none.
+    """
+    try:
+        return float(text.strip().replace(",", "."))
+    except ValueError:
+        raise PlankError(f"'{text}' is not a number.") from None
+
+
 def same(values: Sequence[_T]) -> _T | None:
     """The value that all share, or None when they differ."""
     return values[0] if values and all(v == values[0] for v in values) else None

@@ -21,6 +21,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "kick_setback": "Kick setback",
         "leg_inset": "Leg inset",
         "leg_wide": "More legs from",
+        "leg_count": "Legs",
     },
     "Fronts": {
         "overlay": "Fronts lie",
@@ -69,6 +70,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "system_front": "First row",
         "system_start": "First hole",
     },
+    "Strength": {"shelf_load": "Load kN/m²", "sag_limit": "Sag: length /", "moisture_swing": "Moisture ± %"},
     "Run": {"top_front": "Top front", "top_end": "Top end", "wall_height": "Wall units at", "bands_trimmed": "Bands trimmed"},
 }
 """Every rule once, by group, with its name in the Spec."""
@@ -96,6 +98,8 @@ OVERLAYS = {"full": "Over the gables", "half": "Over half of them", "inset": "Be
 TOPS = {"full": "Full top"}
 AS_BOARD = frozenset({"floor_thickness", "shelf_thickness", "partition_thickness"})
 """Thicknesses that are those of the gables where they are not set."""
+NUMBERS = frozenset({"shelf_load", "sag_limit", "moisture_swing"})
+"""Rules that are numbers with a unit of their own."""
 COUNTS = frozenset({"pin_spread"})
 """Rules that are plain numbers, not lengths."""
 

@@ -14,8 +14,8 @@ from tallplank.app.spec.choice import (
 )
 from tallplank.app.spec.explain import counted
 from tallplank.app.spec.parts import PartList
-from tallplank.app.spec.row import Origin, Panel, same
-from tallplank.app.spec.rules import AS_BOARD, COUNTS, RULE_GROUPS, RULE_NAMES, rule_choices
+from tallplank.app.spec.row import Origin, Panel, number, same
+from tallplank.app.spec.rules import AS_BOARD, COUNTS, NUMBERS, RULE_GROUPS, RULE_NAMES, rule_choices
 from tallplank.app.theme import Tokens
 from tallplank.core.build.choice import pick_source, rule_source
 from tallplank.core.build.made import MadeUnit
@@ -191,8 +191,8 @@ class UnitPanel(Panel):
         leaves = [path for path, opening in walk(first) if not opening.openings]
         if len(leaves) > MOST_SHOWN:
             return
-        for number, path in enumerate(leaves, 1):
-            self.group("Opening" if len(leaves) == 1 else f"Opening {number}")
+        for count, path in enumerate(leaves, 1):
+            self.group("Opening" if len(leaves) == 1 else f"Opening {count}")
             self._opening(path, units)
 
     def _drawers(self, count: int) -> None:
@@ -260,6 +260,8 @@ class UnitPanel(Panel):
                     self._rule_choice(name, rule, choices)
                 elif rule in COUNTS:
                     self.count(name, (0, 20), self._rule_value(rule), lambda v, r=rule: self._set_rule(r, v))  # type: ignore[arg-type, misc]
+                elif rule in NUMBERS:
+                    self.text(name, lambda r=rule: f"{self._rule_value(r)():g}", lambda t, r=rule: self._set_rule(r, number(t)))  # type: ignore[misc, str-format]
                 else:
                     self._rule(name, rule)
 
@@ -301,7 +303,7 @@ class UnitPanel(Panel):
         self.length(name, self._rule_value(rule), lambda v: self._set_rule(rule, v), self._rule_origin(rule))  # type: ignore[arg-type]
 
     def _rule_choice(self, name: str, rule: str, choices: tuple[tuple[object, str, None], ...]) -> None:
-        self.pick(name, choices, self._rule_value(rule), lambda v: self._set_rule(rule, str(v)), self._rule_origin(rule))
+        self.pick(name, choices, self._rule_value(rule), lambda v: self._set_rule(rule, v), self._rule_origin(rule))
 
     def _finishes(self, units: tuple[Unit, ...]) -> None:
         self.group("Finish")

@@ -62,6 +62,13 @@ def chosen_hardware(catalog: Catalog, standard: Standard, unit: Unit | None, rol
     return catalog.hardware.get(own or standard.hardware.get(role, default)) or catalog.hardware[default]
 
 
+def by_load(choice: Choice, role: HardwareRole, load_kg: float) -> Hardware:
+    """The chosen item, or the weakest stronger one of its make that bears the load; the strongest where none does."""
+    chosen = choice.hardware(role)
+    stronger = sorted((h for h in choice.family(role) if h.rated_kg >= chosen.rated_kg), key=lambda h: h.rated_kg)
+    return next((h for h in stronger if h.rated_kg >= load_kg), stronger[-1])
+
+
 def choice_for(catalog: Catalog, standard: Standard, unit: Unit) -> Choice:
     """The choices that hold for a unit.
 

@@ -14,6 +14,7 @@ from tallplank.core.build.part import (
     Hole,
     HoleKind,
     Motion,
+    Outline,
     Part,
     PartKind,
     Piece,
@@ -65,6 +66,8 @@ class Collector:
     """What is bored so far, by the number of the part; the parts take it when all is built."""
     layout: Layout | None = None
     notes: list[tuple[str, str]] = field(default_factory=list)
+    drawers: list[tuple[str, str]] = field(default_factory=list)
+    """Each drawer and tray with the words for its slides, which are counted when its front is there too."""
     slides: list[tuple[Cell, float, float]] = field(default_factory=list)
     """Each pair of slides: its cell, the height of its screws and its length."""
     path: tuple[int, ...] | None = None
@@ -83,8 +86,10 @@ class Collector:
         pockets: tuple[Pocket, ...] = (),
         motion: Motion | None = None,
         kind: PartKind = "other",
+        outline: Outline | None = None,
+        frame: Frame | None = None,
     ) -> Part:
-        """Add a part of length, width and thickness.
+        """Add a part of length, width and thickness; a slanted one gives its `frame`, one that is no rectangle its `outline`.
 
         Raises:
             BuildError: one of its sizes would be nothing or less.
@@ -108,12 +113,13 @@ class Collector:
             width.value - off_width,
             "length" if board.grain else "none",
             edges,
-            frame_along(lay.length_axis, lay.width_axis, lay.origin),
+            frame or frame_along(lay.length_axis, lay.width_axis, lay.origin),
             pockets,
             motion,
             front=len(self.fronts) if kind == "front" else -1,
             kind=kind,
             path=self.path,
+            outline=outline,
         )
         self.parts.append(part)
         return part

@@ -81,7 +81,7 @@ def add_drawer(choice: Choice, box: Box, drawer: Drawer, out: Collector) -> floa
     _add_sides(choice, body, slide, motion, out)
     _add_bottom(choice, body, motion, out)
     where = f"{drawer.name}, {length:g} long"
-    out.fit(slide, Size.of(1, "pair of slides to a drawer", "hardware.slide"), where)
+    out.drawers.append((drawer.name, where))
     out.slides.append((cell, body.z + slide.rise, length))
     return length
 

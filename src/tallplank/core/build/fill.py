@@ -3,15 +3,17 @@
 from dataclasses import dataclass, field
 
 from tallplank.core.build.box import Box
-from tallplank.core.build.choice import Choice
+from tallplank.core.build.choice import Choice, by_load
 from tallplank.core.build.collector import Collector, Lay
 from tallplank.core.build.drawer import Drawer, add_drawer
 from tallplank.core.build.front import Plane, add_doors, add_drawer_front, add_level_front, plane_of
 from tallplank.core.build.inside import add_inside
 from tallplank.core.build.layout import Cell, Divider, Layout
+from tallplank.core.build.load import drawer_loads
 from tallplank.core.build.machining import add_machining
 from tallplank.core.build.part import BuildError, Edges
 from tallplank.core.build.shelf import add_shelves
+from tallplank.core.measure.size import Size
 
 
 @dataclass(slots=True)
@@ -43,7 +45,16 @@ def fill_cells(choice: Choice, box: Box, layout: Layout, out: Collector) -> None
         out.path = cell.path
         _add_front(filling, cell)
     out.path = None
+    _count_slides(choice, out)
     add_machining(choice, box, layout.cells, filling.plane, out)
+
+
+def _count_slides(choice: Choice, out: Collector) -> None:
+    """A pair of slides to each drawer, strong enough for it filled."""
+    words = dict(out.drawers)
+    for drawer in drawer_loads(choice, out.parts):
+        count = Size.of(1, f"pair of slides for {drawer.filled_kg:.0f} kg filled", "hardware.slide")
+        out.fit(by_load(choice, "slide", drawer.filled_kg), count, words[drawer.name])
 
 
 def _add_board(filling: _Filling, divider: Divider) -> None:

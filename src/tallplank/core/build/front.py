@@ -3,14 +3,14 @@
 Source: common practice; the values are rules of the construction, fields of the door style and of the hardware.
 """
 
-from collections.abc import Iterator
 from dataclasses import dataclass
 
 from tallplank.core.build.choice import Choice
 from tallplank.core.build.collector import Collector
 from tallplank.core.build.layout import Cell
 from tallplank.core.build.leaf import Leaf, add_leaf_parts
-from tallplank.core.build.part import Front, Motion, Part
+from tallplank.core.build.load import GRAVITY, weight_kg
+from tallplank.core.build.part import Front, Motion
 from tallplank.core.build.pull import add_pulls
 from tallplank.core.catalog.record import DoorStyle, Hardware
 from tallplank.core.job.record import FrontKind
@@ -18,7 +18,6 @@ from tallplank.core.measure.size import Size
 
 FEWEST_HINGES = 2
 STAYS = 2
-GRAVITY = 9.81
 FALSE_FRONT_SCREWS = 4
 
 
@@ -114,9 +113,9 @@ def add_front(choice: Choice, cell: Cell, leaf: Leaf, out: Collector) -> float:
     """Add one front with its pulls; returns its weight in kg."""
     style, first = style_of(choice, cell), len(out.parts)
     framed = add_leaf_parts(choice, style, leaf, out)
-    weight = sum(weights_kg(choice, out.parts[first:]))
+    weight = sum(weight_kg(choice, p) for p in out.parts[first:])
     if choice.kind.takes_pulls and leaf.kind not in ("strip", "false"):
-        add_pulls(choice, leaf, style.stile if framed else 0.0, out)
+        add_pulls(choice, leaf, style if framed else None, out)
     size = (leaf.width.value, leaf.height.value)
     out.fronts.append(Front(leaf.kind, leaf.x, leaf.z, *size, leaf.hand, framed, style.id, cell.path, weight))
     return weight
@@ -133,10 +132,3 @@ def hinge_count(hinge: Hardware, height: float, weight_kg: float) -> Size:
     if by_height >= by_weight and by_height:
         return count + Size.of(by_height, f"more for a height of {height:.0f}", "hardware.hinge")
     return count + Size.of(by_weight, f"more for a weight of {weight_kg:.1f} kg", "hardware.hinge") if by_weight else count
-
-
-def weights_kg(choice: Choice, parts: list[Part]) -> Iterator[float]:
-    """The weight of each part, its grooves not taken off."""
-    for part in parts:
-        length, width, thick = part.size
-        yield length * width * thick / 1e9 * choice.catalog.boards[part.board].density

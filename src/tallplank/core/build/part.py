@@ -13,6 +13,7 @@ from tallplank.core.measure.size import Size
 
 Grain = Literal["length", "none"]
 Surface = Literal["carcass", "front", "inside", "drawer", "top", "plinth"]
+Outline = tuple[tuple[float, float], ...]
 FrontShape = Literal["door", "drawer", "flap", "lift", "false", "strip"]
 PartKind = Literal["gable", "floor", "fixed-shelf", "partition", "back", "frame", "shelf", "front", "drawer", "kick", "other"]
 PocketKind = Literal["groove", "rebate", "tongue", "dado", "notch", "recess"]
@@ -32,7 +33,7 @@ HoleKind = Literal[
     "hanger",
     "stay",
     "rail",
-    "lock",
+    "louvre",
     "pull",
 ]
 
@@ -54,11 +55,15 @@ FORSTNER_FROM = 14.5
 
 @dataclass(frozen=True, slots=True)
 class Pocket:
-    """A square-cornered removal in a part's own frame: from `low` to `high`, x along the length, z out of the face."""
+    """A removal in a part's own frame: from `low` to `high`, x along the length, z out of the face.
+
+    It is square-cornered unless it has an `outline` of its own in x and y, of which `low` and `high` are then the extent.
+    """
 
     what: PocketKind
     low: Vec
     high: Vec
+    outline: Outline | None = None
 
     @property
     def tool(self) -> str:
@@ -141,6 +146,8 @@ class Part:
     kind: PartKind = "other"
     path: tuple[int, ...] | None = None
     """The opening of the unit that the part serves; None for the parts of its box."""
+    outline: Outline | None = None
+    """The true shape in x and y, counter-clockwise, of a part that is no rectangle; length and width are its extent."""
 
     @property
     def size(self) -> tuple[float, float, float]:
@@ -151,6 +158,16 @@ class Part:
     def box(self) -> tuple[Vec, Vec]:
         """Smallest and largest corner in the frame of the unit."""
         return extent(self.frame, self.size)
+
+    def covers(self, x: float, y: float) -> bool:
+        """Whether a point of the part's own face lies within its outline."""
+        if self.outline is None:
+            return 0.0 <= x <= self.length.value and 0.0 <= y <= self.width.value
+        inside = False
+        for (x0, y0), (x1, y1) in zip(self.outline, (*self.outline[1:], self.outline[0]), strict=True):
+            if (y0 > y) != (y1 > y) and x < x0 + (y - y0) * (x1 - x0) / (y1 - y0):
+                inside = not inside
+        return inside
 
     @property
     def area_m2(self) -> float:

@@ -6,7 +6,7 @@ from tallplank.core.build.choice import Choice
 from tallplank.core.build.collector import FORWARD, Bore, Collector
 from tallplank.core.build.leaf import Leaf, front_thickness
 from tallplank.core.build.part import Motion, Piece
-from tallplank.core.catalog.record import Hardware
+from tallplank.core.catalog.record import DoorStyle, Hardware
 from tallplank.core.measure.frame import Vec
 from tallplank.core.measure.size import Size
 
@@ -20,10 +20,10 @@ class Place:
     level: bool
 
 
-def add_pulls(choice: Choice, leaf: Leaf, stile: float, out: Collector) -> None:
-    """Add the pulls of a front, bored through where their screws go; on the middle of the stile where it is framed."""
+def add_pulls(choice: Choice, leaf: Leaf, style: DoorStyle | None, out: Collector) -> None:
+    """Add the pulls of a front, bored through where their screws go; on the middle of the stile of a framed `style`."""
     pull = choice.hardware("pull")
-    count, places = pull_places(choice, leaf, pull, stile)
+    count, places = pull_places(choice, leaf, pull, style)
     out.fit(pull, count, leaf.name)
     face = leaf.y - front_thickness(choice).value
     for place in places:
@@ -43,12 +43,13 @@ def _bore_through(out: Collector, x: float, z: float, diameter: float) -> None:
         if part.front != number:
             return
         low, high = part.box
-        if low.x < x < high.x and low.z < z < high.z:
+        at = part.frame.inside(Vec(x, high.y, z))
+        if low.x < x < high.x and low.z < z < high.z and part.covers(at.x, at.y):
             out.bore(index, Vec(x, high.y, z), FORWARD, Bore("pull", diameter, high.y - low.y))
             return
 
 
-def pull_places(choice: Choice, leaf: Leaf, pull: Hardware, stile: float = 0.0) -> tuple[Size, tuple[Place, ...]]:
+def pull_places(choice: Choice, leaf: Leaf, pull: Hardware, style: DoorStyle | None = None) -> tuple[Size, tuple[Place, ...]]:
     """How many pulls a front takes, and where."""
     corner, middle, top = choice.rules.pull_corner, leaf.x + leaf.width.value / 2, leaf.z + leaf.height.value
     if leaf.kind == "drawer":
@@ -61,7 +62,9 @@ def pull_places(choice: Choice, leaf: Leaf, pull: Hardware, stile: float = 0.0) 
     if leaf.kind in ("flap", "lift"):
         inset = min(corner, leaf.height.value / 2)
         return count, (Place(middle, leaf.z + inset if leaf.kind == "lift" else top - inset, level=True),)
-    inset = stile / 2 or min(corner, leaf.width.value / 2)
+    inset = style.stile / 2 if style else min(corner, leaf.width.value / 2)
+    if style and style.corner == "mitred":
+        corner = max(corner, style.rail)
     x = leaf.x + leaf.width.value - inset if leaf.hand == "left" else leaf.x + inset
     return count, (Place(x, _door_pull_height(choice, leaf, pull.length, corner, top) + pull.length / 2, level=False),)
 

@@ -1,14 +1,14 @@
 """What carries a unit: legs under those on the floor, hangers behind those on the wall. Source: common practice."""
 
 from tallplank.core.build.box import Box
-from tallplank.core.build.choice import Choice
+from tallplank.core.build.choice import Choice, by_load
 from tallplank.core.build.collector import Bore, Collector
+from tallplank.core.build.load import hung_load
 from tallplank.core.build.part import Piece
 from tallplank.core.measure.divide import divide, equal
 from tallplank.core.measure.frame import Vec
 from tallplank.core.measure.size import Size
 
-FEW_LEGS, WIDE_LEGS = 4, 6
 CLEAR_OF_CAMS = 6.0
 """From the middle of the cams to that of a leg, so that their holes keep apart."""
 
@@ -22,8 +22,9 @@ def add_support(choice: Choice, box: Box, out: Collector) -> None:
 
 
 def _add_hangers(choice: Choice, box: Box, out: Collector) -> None:
-    hanger, rear = choice.hardware("hanger"), box.back_face
-    out.fit(hanger, Size.of(1, "pair of hangers to a unit", "hardware.hanger"), "hung on the wall")
+    load, rear = hung_load(choice, out.parts), box.back_face
+    hanger = by_load(choice, "hanger", load)
+    out.fit(hanger, Size.of(1, f"pair of hangers for {load:.0f} kg filled", "hardware.hanger"), "hung on the wall")
     top = box.height.value - box.top_used.value
     for x, into in ((box.inside_left, Vec(-1.0, 0.0, 0.0)), (box.inside_right, Vec(1.0, 0.0, 0.0))):
         for bored in hanger.box_holes:
@@ -33,9 +34,7 @@ def _add_hangers(choice: Choice, box: Box, out: Collector) -> None:
 
 def _add_legs(choice: Choice, box: Box, out: Collector) -> None:
     rules, leg, depth, width = choice.rules, choice.hardware("leg"), choice.unit.depth, box.width.value
-    count = Size.of(FEW_LEGS, "legs to a unit", "hardware.leg")
-    if width >= rules.leg_wide:
-        count = count + Size.of(WIDE_LEGS - FEW_LEGS, f"in the middle, from {rules.leg_wide:g} wide", "rule.leg_wide")
+    count = Size.of(rules.leg_count, "legs to a unit", "rule.leg_count")
     out.fit(leg, count, "under the carcass")
     columns = int(count.value) // 2
     half = leg.thick / 2

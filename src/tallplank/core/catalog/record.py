@@ -28,7 +28,7 @@ class Look(Record):
 
     id: Id
     name: Name
-    kind: Literal["plain", "wood", "stone"]
+    kind: Literal["plain", "wood", "stone", "glass"]
     colour: Colour
     second: Colour = "#000000"
     scale: Positive = 600.0
@@ -48,6 +48,10 @@ class Board(Record):
     grain: bool
     density: Positive
     """In kg per cubic metre."""
+    modulus: Positive | None = None
+    """Stiffness in bending along the length, in N per square millimetre."""
+    movement: Annotated[float, Field(ge=0, lt=0.02)] = 0.0
+    """By what share solid wood grows across its grain for each per cent of moisture; 0 for what does not move."""
 
     def price_m2(self, thickness: float) -> float | None:
         """Price of a square metre, or None if the board is not sold in this thickness."""
@@ -85,20 +89,47 @@ class Finish(Record):
     coated_faces: Literal[0, 1, 2] = 0
 
 
+PanelKind = Literal["flat", "raised", "beaded", "slatted", "louvred", "glazed"]
+
+
 class DoorStyle(Record):
-    """How a front is built: one slab, or five pieces (two stiles, two rails and a panel in their grooves)."""
+    """How a front is built: one slab, or a frame of two stiles and its rails with panels in their grooves."""
 
     id: Id
     name: Name
     build: Literal["slab", "five-piece"]
+    edge: Literal["square", "eased", "rounded"] = "square"
+    """The outer edge's shape, as the shop notes it."""
     stile: NotNegative = 0.0
     rail: NotNegative = 0.0
+    top_rail: NotNegative = 0.0
+    """Where it is another than the others; 0 is as they."""
+    mid_rails: Annotated[int, Field(ge=0, le=4)] = 0
+    """Rails between the panels of doors; drawers have none."""
+    corner: Literal["butt", "mitred"] = "butt"
+    arch: NotNegative = 0.0
+    """Rise of the arch in the top rail of doors."""
     tongue: NotNegative = 10.0
     """Depth of the groove, and of the tongue of the rails in it."""
+    panel_kind: PanelKind = "flat"
     panel: Positive = 6.0
-    """Thickness of the panel."""
+    """Thickness of the panel, or of a raised panel's edge, of slats or of the glass."""
     float_gap: NotNegative = 2.0
     """Taken off the panel's width and height in all."""
+    raised: Positive = 14.0
+    """Thickness of a raised panel's field."""
+    bevel: NotNegative = 28.0
+    """From the frame to a raised panel's field."""
+    pitch: Positive = 50.0
+    """From bead to bead, slat to slat or louvre to louvre, at most."""
+    slat: Positive = 40.0
+    """Width of slats and louvres."""
+    slope: Annotated[float, Field(ge=10, le=80)] = 40.0
+    """Of louvres, in degrees from upright."""
+    bars: tuple[Annotated[int, Field(ge=0, le=4)], Annotated[int, Field(ge=0, le=6)]] = (0, 0)
+    """Glazing bars upright and level."""
+    bar: Positive = 20.0
+    """Width of a glazing bar."""
     least: Positive = 60.0
     """A front whose panel would show less than this is made as a slab."""
 

@@ -3,26 +3,18 @@
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from itertools import combinations
-from typing import Literal
 
 from tallplank.core.build.made import Made, MadeUnit
+from tallplank.core.build.part import Part
+from tallplank.core.check.machining import Fault, faults
+from tallplank.core.check.record import Finding, shown
+from tallplank.core.check.strength import few_legs, heavy_doors, heavy_drawers, heavy_flaps, heavy_hung_units, sagging_shelves
 from tallplank.core.job.record import FINISH_ROLES, HARDWARE_ROLES, Room, Wall
-from tallplank.core.measure.display import format_length
 from tallplank.core.measure.frame import Vec, extent, wall_frame
+from tallplank.core.measure.memo import IdentityMemo
 
 SLACK = 0.5
 """Millimetres that two things may share before it counts."""
-
-
-@dataclass(frozen=True, slots=True)
-class Finding:
-    """What is wrong or open, in words, with the units that it is about and what to do."""
-
-    level: Literal["error", "warning", "note"]
-    code: str
-    text: str
-    remedy: str
-    units: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,11 +24,6 @@ class Standing:
     made: MadeUnit
     low: Vec
     high: Vec
-
-
-def _shown(made: Made, length: float) -> str:
-    display = made.job.display
-    return format_length(length, display.style, denominator=display.denominator, suffix=True)
 
 
 def findings(made: Made) -> tuple[Finding, ...]:
@@ -64,7 +51,7 @@ def _overlaps(made: Made) -> Iterator[Finding]:
         standing = [_standing(made, room, u) for u in made.units if u.unit.room == room.id]
         for a, b in _meeting(standing):
             depth = min(min(a.high[i], b.high[i]) - max(a.low[i], b.low[i]) for i in range(3))
-            text = f"{a.made.label} and {b.made.label} overlap by {_shown(made, depth)}."
+            text = f"{a.made.label} and {b.made.label} overlap by {shown(made, depth)}."
             yield Finding("error", "overlap", text, "Move one of them or make it narrower.", (a.made.unit.id, b.made.unit.id))
 
 
@@ -93,10 +80,10 @@ def _outside(made: Made) -> Iterator[Finding]:
         placed, length = unit.placed, room.wall_length(wall)
         beyond = max(-placed.x, placed.right - length)
         if beyond > SLACK:
-            text = f"{unit.label} stands {_shown(made, beyond)} beyond the end of {wall.name}."
+            text = f"{unit.label} stands {shown(made, beyond)} beyond the end of {wall.name}."
             yield Finding("error", "beyond-wall", text, "Slide it back or make it narrower.", (unit.unit.id,))
         if placed.top - room.height > SLACK:
-            text = f"{unit.label} is {_shown(made, placed.top - room.height)} higher than the room."
+            text = f"{unit.label} is {shown(made, placed.top - room.height)} higher than the room."
             yield Finding("error", "beyond-ceiling", text, "Make it lower.", (unit.unit.id,))
 
 
@@ -107,7 +94,7 @@ def _before_openings(made: Made) -> Iterator[Finding]:
             beside = min(placed.right, opening.x + opening.width) - max(placed.x, opening.x)
             above = min(placed.top, opening.sill + opening.height) - max(placed.z, opening.sill)
             if beside > SLACK and above > SLACK:
-                text = f"{unit.label} stands {_shown(made, beside)} into the {opening.kind} of {wall.name}."
+                text = f"{unit.label} stands {shown(made, beside)} into the {opening.kind} of {wall.name}."
                 yield Finding("warning", "covers-opening", text, f"Keep it beside or below the {opening.kind}.", (unit.unit.id,))
 
 
@@ -157,12 +144,17 @@ def _unknown_style(made: Made) -> Iterator[Finding]:
 
 def _thickness_not_sold(made: Made) -> Iterator[Finding]:
     for unit in made.units:
-        for board, thickness in sorted({(p.board, p.thickness.value) for p in unit.parts}):
+        for board, thickness in sorted({(p.board, p.thickness.value) for p in unit.parts if not _milled(p)}):
             entry = made.catalog.boards[board]
             if entry.price_m2(thickness) is None:
                 sold = ", ".join(f"{float(t):g}" for t in entry.prices)
-                text = f"{unit.label} needs {entry.name} {thickness:g} thick, which is not sold; the price is that of the nearest."
+                text = f"{unit.label} needs {entry.name} {thickness:g} thick, which is not sold; the price is that of the next thicker."
                 yield Finding("warning", "thickness-not-sold", text, f"Choose a thickness of {sold}.", (unit.unit.id,))
+
+
+def _milled(part: Part) -> bool:
+    """Pieces of a framed front are planed down from thicker stock; there is nothing to say about that."""
+    return part.kind in ("front", "frame") and part.thickness.value <= part.finish.thickness
 
 
 def _legs_out_of_range(made: Made) -> Iterator[Finding]:
@@ -170,8 +162,30 @@ def _legs_out_of_range(made: Made) -> Iterator[Finding]:
         if any(f.role == "leg" for f in unit.fittings):
             leg = unit.choice.hardware("leg")
             if not leg.heights[0] - SLACK <= unit.placed.z <= leg.heights[1] + SLACK:
-                text = f"{unit.label} stands {_shown(made, unit.placed.z)} above the floor; {leg.name} does not reach that."
+                text = f"{unit.label} stands {shown(made, unit.placed.z)} above the floor; {leg.name} does not reach that."
                 yield Finding("warning", "leg-range", text, "Choose another leg or kick height.", (unit.unit.id,))
+
+
+_faults: IdentityMemo[tuple[Fault, ...]] = IdentityMemo(1024)
+
+
+def _badly_bored(made: Made) -> Iterator[Finding]:
+    """Faults of the machining, several of one kind in one unit told by the first."""
+    for unit in made.units:
+        by_code: dict[str, list[Fault]] = {}
+        for fault in _faults.get((unit,), lambda u=unit: faults(u.parts)):  # type: ignore[misc]
+            by_code.setdefault(fault.code, []).append(fault)
+        for code, found in by_code.items():
+            more = f" So in {len(found) - 1} more {'part' if len(found) == 2 else 'parts'}." if len(found) > 1 else ""
+            yield Finding("warning", code, f"{unit.label}, {found[0].text}{more}", found[0].remedy, (unit.unit.id,))
+
+
+def _notes(made: Made) -> Iterator[Finding]:
+    for unit in made.units:
+        for code, text in unit.notes:
+            yield Finding(
+                "warning", code, f"{unit.label}: {text}", "Put a board there, or choose another front or inside.", (unit.unit.id,)
+            )
 
 
 def _alike_numbers(made: Made) -> Iterator[Finding]:
@@ -191,5 +205,13 @@ CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
     _thickness_not_sold,
     _legs_out_of_range,
     _alike_numbers,
+    _badly_bored,
+    _notes,
+    sagging_shelves,
+    heavy_doors,
+    heavy_drawers,
+    heavy_hung_units,
+    heavy_flaps,
+    few_legs,
 )
 """Every check; a new one is one function added here."""

@@ -28,7 +28,7 @@ NAMES: dict[HoleKind, str] = {
     "hanger": "hanger",
     "stay": "stay",
     "rail": "rail bracket",
-    "lock": "slide's lock",
+    "louvre": "louvre's pin",
     "pull": "pull",
 }
 SHARED: frozenset[HoleKind] = frozenset({"pin", "plate", "slide", "bolt", "stay", "rail"})
@@ -162,6 +162,8 @@ def _dot(a: Vec, b: Vec) -> float:
 def _in_wood(part: Part, bored: Sequence[_Bored]) -> Iterator[tuple[str, str]]:
     for pocket in part.pockets:
         for one in bored:
+            if one.hole.what == "pull" and pocket.high.z - pocket.low.z < part.thickness.value / 2:
+                continue  # a screw may pass through a bead
             if all(min(one.high[a], pocket.high[a]) - max(one.low[a], pocket.low[a]) > SLACK for a in range(3)):
                 yield "hole-in-cut", f"{_said(part, one.hole)} runs into a {pocket.what}."
 

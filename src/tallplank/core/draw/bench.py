@@ -77,7 +77,8 @@ def _front(made: MadeUnit, layout: Layout, show: Show) -> Iterator[Shape]:
         if piece.role == "pull":
             yield _rect(piece.low.x, piece.low.z, piece.high.x, piece.high.z, Pen.EDGE, PAPER)
     for cell in layout.leaves:
-        yield from _cell_text(cell, show)
+        pair = sum(f.path == cell.path for f in made.fronts) > 1
+        yield from _cell_text(cell, 0.27 if pair else 0.5, show)
 
 
 def _part_front(part: Part, pen: Pen, fill: Fill | None = None) -> Shape:
@@ -85,11 +86,11 @@ def _part_front(part: Part, pen: Pen, fill: Fill | None = None) -> Shape:
     return _rect(low.x, low.z, high.x, high.z, pen, fill)
 
 
-def _cell_text(cell: Cell, show: Show) -> Iterator[Shape]:
+def _cell_text(cell: Cell, share: float, show: Show) -> Iterator[Shape]:
     """The clear size of a cell."""
-    x, z = (cell.x.clear_at + cell.x.clear_end) / 2, cell.z.clear_at + cell.z.clear.value * TEXT_AT
+    x, z = cell.x.clear_at + cell.x.clear.value * share, cell.z.clear_at + cell.z.clear.value * TEXT_AT
     text = f"{show(cell.x.clear.value)} × {show(cell.z.clear.value)}"
-    room = min(cell.x.clear.value * 0.9, cell.z.clear.value * 2.4)
+    room = min(cell.x.clear.value * min(0.9, 1.8 * share), cell.z.clear.value * 2.4)
     yield Text((x, z), text, 2.4, room=room)
 
 

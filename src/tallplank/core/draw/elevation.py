@@ -24,6 +24,7 @@ from tallplank.core.draw.primitive import (
     rectangle,
 )
 from tallplank.core.job.record import Room, Wall, WallOpening
+from tallplank.core.measure.frame import Vec
 
 FLOOR_DEPTH = 60.0
 
@@ -127,6 +128,10 @@ def _part(unit: MadeUnit, part: Part, x: float, z: float) -> Poly:
     upright = abs(part.frame.x.z) > 0.5
     fill = Fill("look", part.finish.look, "y" if upright else "x")
     pen = Pen.EDGE if part.surface == "front" else Pen.BEYOND
+    if part.outline is not None:
+        points = [part.frame.out((*corner, 0.0)) for corner in part.outline]
+        return Poly(tuple((x + p.x, z + p.z) for p in points), pen, fill)
+    low = Vec(low.x, low.y, max(low.z, 0.0))  # notched gables reach behind the plinth
     return rectangle(x + low.x, z + low.z, high.x - low.x, high.z - low.z, pen, fill)
 
 

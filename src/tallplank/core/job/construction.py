@@ -78,7 +78,8 @@ class Construction(Record):
     """Free depth behind the slide."""
     leg_inset: NotNegative
     leg_wide: Positive
-    """From this width on a unit takes two more legs."""
+    """From this width on two more legs are advisable."""
+    leg_count: Literal[4, 6, 8] = 4
     pull_corner: NotNegative
     """From the edges of a door to the near end of its pull."""
     pull_wide: Positive
@@ -117,6 +118,12 @@ class Construction(Record):
     """Worktop overhang before the face of the fronts."""
     top_end: NotNegative
     """Worktop overhang at an open end."""
+    shelf_load: Positive = 0.72
+    """What shelves and drawers are meant to bear, in kN per square metre."""
+    moisture_swing: NotNegative = 4.0
+    """Per cent of moisture that solid wood is expected to gain or lose."""
+    sag_limit: Positive = 200.0
+    """A shelf may bend by its length divided by this."""
     wall_height: NotNegative
     """Floor to the bottom of wall units."""
     bands_trimmed: Literal["yes", "no"]

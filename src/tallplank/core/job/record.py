@@ -18,7 +18,7 @@ Name = Annotated[str, Field(min_length=1, max_length=120)]
 Id = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[A-Za-z0-9_.-]+$")]
 
 MountKind = Literal["floor", "wall"]
-FinishRole = Literal["carcass", "front", "back", "drawer", "top", "plinth"]
+FinishRole = Literal["carcass", "front", "back", "drawer", "top", "plinth", "glass"]
 HardwareRole = Literal[
     "hinge",
     "slide",
@@ -43,7 +43,7 @@ HardwareRole = Literal[
 FrontKind = Literal["none", "doors", "drawer", "flap", "lift", "false"]
 InsideKind = Literal["none", "drawer", "pullout", "rail", "rack", "basket", "bin", "dish-rack", "appliance"]
 MOST_CELLS, DEEPEST = 40, 6
-FINISH_ROLES: tuple[FinishRole, ...] = ("carcass", "front", "back", "drawer", "top", "plinth")
+FINISH_ROLES: tuple[FinishRole, ...] = get_args(FinishRole)
 RUN_ROLES: tuple[FinishRole, ...] = ("top", "plinth")
 HARDWARE_ROLES: tuple[HardwareRole, ...] = get_args(HardwareRole)
 

@@ -6,6 +6,7 @@ x along its length, y along its width, z out of its face.
 """
 
 from dataclasses import dataclass
+from math import cos, radians, sin
 from typing import NamedTuple
 
 
@@ -84,15 +85,27 @@ def wall_frame(side: str, room_width: float, room_depth: float) -> Frame:
 
 
 def extent(frame: Frame, size: tuple[float, float, float]) -> tuple[Vec, Vec]:
-    """The smallest and the largest corner, in the frame around, of the box that spans `size` from the frame's origin.
+    """The smallest and the largest corner, in the frame around, of the box that spans `size` from the frame's origin."""
+    (ox, oy, oz), x, y, z = frame.origin, frame.x, frame.y, frame.z
+    a, b, c = size
+    steps = [(a * x[i], b * y[i], c * z[i]) for i in (0, 1, 2)]
+    low = [sum([s for s in row if s < 0]) for row in steps]
+    high = [sum([s for s in row if s > 0]) for row in steps]
+    return Vec(ox + low[0], oy + low[1], oz + low[2]), Vec(ox + high[0], oy + high[1], oz + high[2])
 
-    Exact for frames whose axes are parallel to those around, as all parts of a square carcass are.
-    """
-    a, b = frame.origin, frame.out(size)
-    return (
-        Vec(min(a[0], b[0]), min(a[1], b[1]), min(a[2], b[2])),
-        Vec(max(a[0], b[0]), max(a[1], b[1]), max(a[2], b[2])),
-    )
+
+def tilted(frame: Frame, degrees: float) -> Frame:
+    """A frame turned about its own x axis, its y axis towards its z axis."""
+    c, s = cos(radians(degrees)), sin(radians(degrees))
+    y = Vec(*(c * a + s * b for a, b in zip(frame.y, frame.z, strict=True)))
+    z = Vec(*(c * b - s * a for a, b in zip(frame.y, frame.z, strict=True)))
+    return Frame(frame.origin, frame.x, y, z)
+
+
+def turned_about_z(degrees: float, origin: tuple[float, float, float]) -> Frame:
+    """A frame turned about the upright axis, counter-clockwise seen from above."""
+    c, s = cos(radians(degrees)), sin(radians(degrees))
+    return Frame(Vec(*origin), Vec(c, s, 0.0), Vec(-s, c, 0.0), Z)
 
 
 def _dot(a: tuple[float, float, float], b: tuple[float, float, float]) -> float:

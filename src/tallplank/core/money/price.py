@@ -103,12 +103,12 @@ class _Tables:
 
 
 def board_price_m2(catalog: Catalog, board: str, thickness: float) -> float:
-    """Price of a square metre; for a thickness that is not sold, that of the nearest one (a finding says so)."""
+    """Price of a square metre; for a thickness that is not sold that of the next thicker, which is milled down, or of the thickest."""
     entry = catalog.boards[board]
     known = entry.price_m2(thickness)
     if known is not None:
         return known
-    return entry.prices[min(entry.prices, key=lambda t: (abs(float(t) - thickness), float(t)))]
+    return entry.prices[min(entry.prices, key=lambda t: (float(t) < thickness, abs(float(t) - thickness)))]
 
 
 def banded_edges(part: Part) -> tuple[tuple[str, float], ...]:

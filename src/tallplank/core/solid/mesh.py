@@ -8,6 +8,7 @@ from numpy.typing import NDArray
 
 from tallplank.core.build.part import Part
 from tallplank.core.measure.frame import Vec
+from tallplank.core.solid.shape import is_shaped, shaped_quads, shaped_volume
 
 Floats = NDArray[np.float32]
 Cell = tuple[tuple[float, float], tuple[float, float], tuple[float, float]]
@@ -27,11 +28,13 @@ class Faces:
 
 def volume(part: Part) -> float:
     """The volume of a part in cubic millimetres, with its pockets cut out."""
+    if is_shaped(part):
+        return shaped_volume(part)
     return sum((x[1] - x[0]) * (y[1] - y[0]) * (z[1] - z[0]) for x, y, z in cells(part))
 
 
 def cells(part: Part) -> tuple[Cell, ...]:
-    """The part as boxes that do not overlap, in its own frame."""
+    """The part as boxes that do not overlap, in its own frame; one that is no rectangle as the box around it."""
     if not part.pockets:
         length, width, thickness = part.size
         return (((0.0, length), (0.0, width), (0.0, thickness)),)
@@ -59,6 +62,9 @@ def box_faces(low: Vec, high: Vec) -> Faces:
 
 
 def _local_faces(part: Part) -> tuple[Floats, Floats]:
+    if is_shaped(part):
+        quads, ways = shaped_quads(part)
+        return np.array(quads, dtype=np.float32), np.array(ways, dtype=np.float32)
     if not part.pockets:
         return _box(np.zeros(3), np.array(part.size))
     lines = _grid(part)

@@ -21,7 +21,8 @@ SHELL_GAP = 3.0
 """Walls and floor are shown this far behind their true faces, so that what stands against them keeps its edges."""
 PANE_DEPTH = 0.6
 """How far into the wall glass and door leaves stand, as a share of its thickness."""
-_EDGES = ((0, 1), (1, 2), (2, 3), (3, 0))
+MOST_CORNERS = 8
+"""An outline with more corners than this is a curve; its corners are no edges."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -121,16 +122,21 @@ def _bodies(parts: Sequence[Part], seed: int = 1) -> Iterator[Body]:
 
 
 def outline(part: Part) -> Floats:
-    """The twelve edges of what is seen of the part: without its tongues, and nothing of a panel that lies in grooves."""
+    """The edges of what is seen of the part: without its tongues, and nothing of a panel that lies in grooves."""
     length, width, thickness = part.size
-    if part.surface == "front" and thickness < part.finish.thickness:
+    if part.surface == "front" and part.kind == "front" and thickness < part.finish.thickness and part.outline is None:
         return np.zeros((0, 2, 3), np.float32)
-    tongue = max((p.high.x - p.low.x for p in part.pockets if p.what == "tongue"), default=0.0)
-    a, b = part.frame.out((tongue, 0.0, 0.0)), part.frame.out((length - tongue, width, thickness))
-    corners = box_faces(Vec(*map(min, a, b)), Vec(*map(max, a, b))).corners[[4, 5]]
-    flat = [(face[i], face[j]) for face in corners for i, j in _EDGES]
-    upright = [(corners[0][i], corners[1][j]) for i, j in ((0, 0), (1, 3), (2, 2), (3, 1))]
-    return np.array(flat + upright, dtype=np.float32)
+    tongue = max((p.high.x - p.low.x for p in part.pockets if p.what == "tongue" and p.high.x - p.low.x < length / 2), default=0.0)
+    corners = part.outline or ((tongue, 0.0), (length - tongue, 0.0), (length - tongue, width), (tongue, width))
+    lines = []
+    for (x0, y0), (x1, y1) in zip(corners, (*corners[1:], corners[0]), strict=True):
+        lines += [((x0, y0, z), (x1, y1, z)) for z in (0.0, thickness)]
+    sharp = corners if len(corners) <= MOST_CORNERS else ()
+    lines += [((x, y, 0.0), (x, y, thickness)) for x, y in sharp]
+    frame = part.frame
+    turn = np.array([frame.x, frame.y, frame.z])
+    placed: Floats = (np.array(lines) @ turn + np.array(frame.origin)).astype(np.float32)
+    return placed
 
 
 def _placed(body: Body, frame: Frame, opened: float) -> tuple[str, Faces, Floats]:

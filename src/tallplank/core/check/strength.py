@@ -1,0 +1,146 @@
+"""Whether shelves, doors, drawers, flaps and hung units bear what they are meant to bear, with the remedy as an edit.
+
+Source: design load 15 lb/ft2 (0.72 kN/m2) on shelves and in drawers, ANSI/KCMA A161.1, from memory; sag of a simply
+supported beam under an even load 5 w L^4 / (384 E I), any strength of materials text; the limit L/200 is common practice.
+"""
+
+from collections.abc import Iterator
+from functools import partial
+
+from tallplank.core.build.front import STAYS, stay_for, stay_moment
+from tallplank.core.build.load import GRAVITY, drawer_loads, hung_load
+from tallplank.core.build.made import Made, MadeUnit
+from tallplank.core.build.part import Part
+from tallplank.core.catalog.record import Catalog
+from tallplank.core.check.record import Finding, Fix, shown
+from tallplank.core.edit.opening import set_opening, split_opening
+from tallplank.core.edit.unit import set_hardware, set_rule
+from tallplank.core.job.opening import Path
+
+SHELVES = ("shelf", "fixed-shelf")
+
+
+def sag(span: float, depth: float, thickness: float, modulus: float, load_kn_m2: float, density: float = 0.0) -> float:
+    """The sag in the middle of a shelf in millimetres: `modulus` in N/mm2, `density` of its own board in kg/m3."""
+    pressure = load_kn_m2 / 1000 + density * 1e-9 * GRAVITY * thickness
+    inertia = depth * thickness**3 / 12
+    return 5 * pressure * depth * span**4 / (384 * modulus * inertia)
+
+
+def shelf_sag(part: Part, catalog: Catalog, load_kn_m2: float, thickness: float | None = None) -> float | None:
+    """The sag of a shelf under the load, for its own or another thickness; None where the board's stiffness is not known."""
+    board = catalog.boards[part.board]
+    if board.modulus is None:
+        return None
+    return sag(part.length.value, part.width.value, thickness or part.thickness.value, board.modulus, load_kn_m2, board.density)
+
+
+def sagging_shelves(made: Made) -> Iterator[Finding]:
+    """Shelves that bend more than the construction allows, once for each opening."""
+    for unit in made.units:
+        seen: set[tuple[Path | None, float]] = set()
+        rules = unit.choice.rules
+        for part in unit.parts:
+            if part.kind not in SHELVES or (part.path, part.length.value) in seen:
+                continue
+            seen.add((part.path, part.length.value))
+            bend = shelf_sag(part, made.catalog, rules.shelf_load)
+            allowed = part.length.value / rules.sag_limit
+            if bend is not None and bend > allowed:
+                text = (
+                    f"A {part.name} of {unit.label}, {shown(made, part.length.value)} long, sags {shown(made, bend)} under "
+                    f"{rules.shelf_load:g} kN/m²; {shown(made, allowed)} is allowed."
+                )
+                fix = _shelf_fix(made, unit, part)
+                remedy = f"{fix.label}, or make it shorter." if fix else "Make it shorter, or of a stiffer board."
+                yield Finding("warning", "shelf-sags", text, remedy, (unit.unit.id,), fix)
+
+
+def _shelf_fix(made: Made, unit: MadeUnit, part: Part) -> Fix | None:
+    """The next thickness of the same board that is stiff enough, else a partition."""
+    rules, board, catalog, unit_id = unit.choice.rules, made.catalog.boards[part.board], made.catalog, unit.unit.id
+    for thickness in sorted(float(t) for t in board.prices):
+        bend = shelf_sag(part, catalog, rules.shelf_load, thickness)
+        if thickness > part.thickness.value and bend is not None and bend <= part.length.value / rules.sag_limit:
+            label = f"Make the shelves {shown(made, thickness)} thick"
+            return Fix(label, partial(set_rule, catalog=catalog, ids=[unit_id], name="shelf_thickness", value=thickness))
+    if part.path is None or part.kind != "shelf":
+        return None
+    path = part.path
+    return Fix("Put a partition into the opening", lambda j: split_opening(j, catalog, [unit_id], path, "bays", 2, over=True, board=True))
+
+
+def heavy_doors(made: Made) -> Iterator[Finding]:
+    """Doors that are heavier than the hinges' table goes."""
+    for unit in made.units:
+        hinge = unit.choice.hardware("hinge")
+        limit = max(hinge.door_kg, default=0.0)
+        for front in unit.fronts:
+            if front.kind == "door" and limit and front.weight_kg > limit:
+                text = f"A door of {unit.label} weighs {front.weight_kg:.1f} kg; {hinge.name} bears {limit:g} kg."
+                edit = partial(set_opening, catalog=made.catalog, ids=[unit.unit.id], path=front.path, doors=2)
+                single = sum(f.path == front.path for f in unit.fronts) == 1
+                fix = Fix("Hang a pair of doors", edit) if single else None
+                yield Finding("warning", "door-weight", text, "Hang a pair of doors, or use a lighter board.", (unit.unit.id,), fix)
+
+
+def heavy_drawers(made: Made) -> Iterator[Finding]:
+    """Drawers that weigh more, filled, than any slide of the chosen make bears."""
+    for unit in made.units:
+        for drawer in drawer_loads(unit.choice, unit.parts):
+            best = max(unit.choice.family("slide"), key=lambda h: h.rated_kg)
+            if best.rated_kg and drawer.filled_kg > best.rated_kg:
+                load = f"{drawer.name.capitalize()} of {unit.label} weighs {drawer.filled_kg:.0f} kg filled"
+                text = f"{load}; {best.name} bears {best.rated_kg:g} kg."
+                fix = _stronger(made, unit, "slide", drawer.filled_kg)
+                yield Finding("warning", "drawer-weight", text, "Use stronger slides or narrower drawers.", (unit.unit.id,), fix)
+
+
+def heavy_hung_units(made: Made) -> Iterator[Finding]:
+    """Hung units that are heavier, filled, than any hanger of the chosen make bears."""
+    for unit in made.units:
+        if not any(f.role == "hanger" for f in unit.fittings):
+            continue
+        load = hung_load(unit.choice, unit.parts)
+        best = max(unit.choice.family("hanger"), key=lambda h: h.rated_kg)
+        if best.rated_kg and load > best.rated_kg:
+            text = f"{unit.label} weighs {load:.0f} kg filled; {best.name} bears {best.rated_kg:g} kg."
+            fix = _stronger(made, unit, "hanger", load)
+            yield Finding("warning", "hung-weight", text, "Use stronger hangers, or two narrower units.", (unit.unit.id,), fix)
+
+
+def heavy_flaps(made: Made) -> Iterator[Finding]:
+    """Flaps that no stay of the chosen make holds."""
+    for unit in made.units:
+        for front in unit.fronts:
+            if front.kind in ("flap", "lift"):
+                moment = stay_moment(front.weight_kg, front.height)
+                stay = stay_for(unit.choice, moment)
+                if STAYS * stay.rated_nm < moment:
+                    text = f"A flap of {unit.label} pulls with {moment:.1f} Nm; two of {stay.name} hold {STAYS * stay.rated_nm:g} Nm."
+                    yield Finding("warning", "flap-moment", text, "Make it lower, or of a lighter board.", (unit.unit.id,))
+
+
+def few_legs(made: Made) -> Iterator[Finding]:
+    """Wide units on four legs; source: another leg is advisable from about 900 wide, common practice."""
+    wide = [u for u in made.units if any(f.role == "leg" for f in u.fittings) and u.unit.width >= u.choice.rules.leg_wide]
+    few = [u for u in wide if u.choice.rules.leg_count < MORE_LEGS]
+    if not few:
+        return
+    ids, catalog = [u.unit.id for u in few], made.catalog
+    names = ", ".join(u.label for u in few)
+    text = f"{names}: from {shown(made, few[0].choice.rules.leg_wide)} wide two more legs in the middle are advisable."
+    fix = Fix("Add two legs to each" if len(few) > 1 else "Add two legs", lambda j: set_rule(j, catalog, ids, "leg_count", MORE_LEGS))
+    yield Finding("note", "few-legs", text, f"{fix.label}.", tuple(ids), fix)
+
+
+MORE_LEGS = 6
+
+
+def _stronger(made: Made, unit: MadeUnit, role: str, load: float) -> Fix | None:
+    """The weakest item of any make that bears the load, if the catalogue has one."""
+    items = [h for h in made.catalog.hardware_for(role) if h.rated_kg >= load]  # type: ignore[arg-type]
+    if not items:
+        return None
+    item, catalog, unit_id = min(items, key=lambda h: h.rated_kg), made.catalog, unit.unit.id
+    return Fix(f"Use {item.name}", lambda j: set_hardware(j, catalog, [unit_id], role, item.id))  # type: ignore[arg-type]
