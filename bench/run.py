@@ -1,4 +1,4 @@
-"""Speed as ratios measured in one run: ./plank bench [edit] [build] [orbit] [start]."""
+"""Speed as ratios measured in one run: ./plank bench [edit] [build] [orbit] [records] [drag] [start]."""
 
 import gc
 import os
@@ -167,7 +167,77 @@ def bench_start() -> tuple[float, float]:
     return median(b for _, b in pairs) / median(a for a, _ in pairs), 2.5
 
 
-BENCHES = {"edit": bench_edit, "build": bench_build, "orbit": bench_orbit, "start": bench_start}
+def bench_records() -> tuple[float, float]:
+    """Building every kind of unit with its machining against making as many plain frozen records of known values; at most 10."""
+    from makers import a_unit
+    from tallplank.core.build.made import MadeUnit, _make_unit
+    from tallplank.core.job.record import Standard
+
+    def fields(record: object) -> tuple[type, tuple[object, ...]]:
+        return type(record), tuple(getattr(record, name) for name in record.__slots__)  # type: ignore[attr-defined]
+
+    def records(made: MadeUnit) -> list[tuple[type, tuple[object, ...]]]:
+        found = [fields(r) for part in made.parts for r in (part, part.frame, part.edges, *part.holes, *part.pockets)]
+        return found + [fields(r) for r in (*made.fittings, *made.pieces, *made.fronts)]
+
+    standard, units = Standard(), [a_unit(kind) for kind in CATALOG.kinds]
+    known = [pair for unit in units for pair in records(_make_unit(CATALOG, standard, unit))]
+    ratios = []
+    for _ in range(40):
+        plain = timed(lambda: [make(*values) for make, values in known])
+        built = timed(lambda: [_make_unit(CATALOG, standard, unit) for unit in units])
+        ratios.append((built / plain, built, plain))
+    ratio, built, plain = sorted(ratios)[len(ratios) // 2]
+    print(f"  {len(units)} units in {built * 1e3:.2f} ms, {len(known)} plain records in {plain * 1e3:.2f} ms")
+    return ratio, 10.0
+
+
+def bench_drag() -> tuple[float, float]:
+    """The slowest of 100 steps of dragging an opening's boundary in the real window against their median; at most 3."""
+    import tempfile
+
+    os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+    from PyQt6.QtCore import QSettings
+
+    from tallplank.app.theme import load_fonts
+    from tallplank.app.window import MainWindow, application
+    from tallplank.demo import demo_job
+    from tallplank.session.bench import BoundaryDrag
+    from tallplank.session.store import Store
+
+    app = application([])
+    load_fonts()
+    store = Store(CATALOG, demo_job(CATALOG))
+    steps: list[float] = []
+    with tempfile.TemporaryDirectory() as scratch:
+        window = MainWindow(store, QSettings(f"{scratch}/window.ini", QSettings.Format.IniFormat))
+        window.resize(1280, 800)
+        window.show()
+        store.open_on_bench(next(u.id for u in store.job.units if u.kind == "drawers"))
+        app.processEvents()
+        unit = store.bench_unit()
+        drawing = window.board.pane("bench").drawing  # type: ignore[union-attr]
+        drag = BoundaryDrag(store, unit, drawing.handles[0])  # type: ignore[arg-type]
+        gc.collect()
+        for i in range(110):
+            start = time.perf_counter()
+            drag.move(0.7 * (i % 50) - 17.0, 0.0)
+            app.processEvents()
+            steps.append(time.perf_counter() - start)
+        window.dismantle()
+    kept = steps[10:]
+    print(f"  median {median(kept) * 1e3:.1f} ms, slowest {max(kept) * 1e3:.1f} ms")
+    return max(kept) / median(kept), 3.0
+
+
+BENCHES = {
+    "edit": bench_edit,
+    "build": bench_build,
+    "orbit": bench_orbit,
+    "records": bench_records,
+    "drag": bench_drag,
+    "start": bench_start,
+}
 
 
 def main(names: list[str]) -> int:

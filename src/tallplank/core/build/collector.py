@@ -70,6 +70,8 @@ class Collector:
     """Each drawer and tray with the words for its slides, which are counted when its front is there too."""
     slides: list[tuple[Cell, float, float]] = field(default_factory=list)
     """Each pair of slides: its cell, the height of its screws and its length."""
+    _ways: dict[tuple[int, Vec], Vec] = field(default_factory=dict)
+    _boxes: dict[int, tuple[Part, tuple[Vec, Vec]]] = field(default_factory=dict)
     path: tuple[int, ...] | None = None
     """The opening that is being filled; None while the box is built."""
 
@@ -132,8 +134,19 @@ class Collector:
     def bore(self, index: int, point: Vec, into: Vec, bore: Bore) -> None:
         """Bore part number `index` where `point` and the direction `into` are in the frame of the unit."""
         frame = self.parts[index].frame
-        hole = Hole(bore.what, frame.inside(point), _turned_in(frame, into), bore.diameter, bore.depth, bore.pair)
-        self.holes[index].append(hole)
+        key = (index, into)
+        way = self._ways.get(key)
+        if way is None:
+            way = self._ways[key] = _turned_in(frame, into)
+        self.holes[index].append(Hole(bore.what, frame.inside(point), way, bore.diameter, bore.depth, bore.pair))
+
+    def box(self, index: int) -> tuple[Vec, Vec]:
+        """The smallest and the largest corner of part number `index`."""
+        part = self.parts[index]
+        known = self._boxes.get(index)
+        if known is None or known[0] is not part:
+            known = self._boxes[index] = (part, part.box)
+        return known[1]
 
     def bore_at(self, point: Vec, into: Vec, bore: Bore, kinds: tuple[PartKind, ...]) -> int | None:
         """Bore the part of one of these kinds on whose surface `point` lies; returns its number, or None where there is none."""
@@ -145,7 +158,7 @@ class Collector:
     def host(self, point: Vec, into: Vec, kinds: tuple[PartKind, ...]) -> int | None:
         """The number of the part of one of these kinds that a hole from `point` goes into, or None."""
         for index, part in enumerate(self.parts):
-            if part.kind in kinds and _enters(part, point, into):
+            if part.kind in kinds and _enters(self.box(index), point, into):
                 return index
         return None
 
@@ -175,11 +188,13 @@ def _direction(x: float, y: float, z: float) -> Vec:
     return Vec(x, y, z)
 
 
-def _enters(part: Part, point: Vec, into: Vec) -> bool:
-    """Whether a point lies on the part's surface with the part's wood in the direction `into`."""
-    low, high = part.box
-    inside = all(a - NEAR <= p <= b + NEAR for a, p, b in zip(low, point, high, strict=True))
-    return inside and all(a < p + d < b for a, p, b, d in zip(low, point, high, into, strict=True) if d)
+def _enters(box: tuple[Vec, Vec], point: Vec, into: Vec) -> bool:
+    """Whether a point lies on the surface of a box with its wood in the direction `into`."""
+    (x0, y0, z0), (x1, y1, z1) = box
+    x, y, z = point
+    if not (x0 - NEAR <= x <= x1 + NEAR and y0 - NEAR <= y <= y1 + NEAR and z0 - NEAR <= z <= z1 + NEAR):
+        return False
+    return all(a < p + d < b for a, p, b, d in zip(box[0], point, box[1], into, strict=True) if d)
 
 
 def slot(x: tuple[float, float], y: tuple[float, float], z: tuple[float, float], what: PocketKind = "groove") -> Pocket:

@@ -41,6 +41,7 @@ RULES: Mapping[tuple[PartKind, PartKind], str] = MappingProxyType(
     }
 )
 """Which rule of the construction joins the end of one kind of part to another kind."""
+JOINED = frozenset(kind for pair in RULES for kind in pair)
 WHERE = {
     "joint": "bottom and top to the gables",
     "joint_shelf": "fixed shelves to the uprights",
@@ -69,9 +70,12 @@ class Meeting:
 
     def point(self, place: float) -> Vec:
         """The point in the frame of the unit at a place along the meeting."""
-        p = [0.0, 0.0, 0.0]
-        p[self.axis], p[self.along], p[3 - self.axis - self.along] = self.at, place, self.middle
-        return Vec(*p)
+        at, middle = self.at, self.middle
+        if self.axis == 0:
+            return Vec(at, place, middle) if self.along == 1 else Vec(at, middle, place)
+        if self.axis == 1:
+            return Vec(place, at, middle) if self.along == 0 else Vec(middle, at, place)
+        return Vec(place, middle, at) if self.along == 0 else Vec(middle, place, at)
 
     @property
     def into_face(self) -> Vec:
@@ -86,6 +90,7 @@ class Meeting:
 
 _AXES = {(axis, sign): Vec(*(sign if i == axis else 0.0 for i in range(3))) for axis in range(3) for sign in (1.0, -1.0)}
 _Count = Counter[HardwareRole]
+_Box = tuple[Vec, Vec]
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,7 +104,7 @@ class _Joining:
         return self.out.parts[index].thickness.value
 
     def through(self, meeting: Meeting) -> float:
-        low, high = self.out.parts[meeting.face].box
+        low, high = self.out.box(meeting.face)
         return high[meeting.axis] - low[meeting.axis]
 
 
@@ -111,7 +116,8 @@ def add_joints(choice: Choice, box: Box, out: Collector) -> None:
     """
     rules = choice.rules
     back = box.back_face if rules.back in ("grooved", "rebated") else None
-    met = [m for m in meetings(out.parts, back) if getattr(rules, m.rule) != "none"]
+    boxes = [out.box(i) for i in range(len(out.parts))]
+    met = [m for m in meetings(out.parts, boxes, back) if getattr(rules, m.rule) != "none"]
     longer: set[tuple[int, int, float]] = set()
     for meeting in met:
         if getattr(rules, meeting.rule) == "dado":
@@ -154,18 +160,14 @@ def dowel_places(places: Sequence[float]) -> tuple[float, ...]:
     return tuple(p + (DOWEL_BESIDE if i < len(places) / 2 else -DOWEL_BESIDE) for i, p in enumerate(places))
 
 
-def meetings(parts: Sequence[Part], back: float | None = None) -> Iterator[Meeting]:
+def meetings(parts: Sequence[Part], boxes: Sequence[_Box], back: float | None = None) -> Iterator[Meeting]:
     """Every end that lies flat against a part that its kind is joined to; before `back`, where the back sits in a groove."""
-    ends = {kind for kind, _ in RULES}
-    boxes = [(i, part, part.box) for i, part in enumerate(parts) if part.kind in ends or part.kind == "gable"]
-    for i, end, end_box in boxes:
-        for j, face, face_box in boxes:
+    joined = [(i, part, boxes[i]) for i, part in enumerate(parts) if part.kind in JOINED]
+    for i, end, end_box in joined:
+        for j, face, face_box in joined:
             rule = RULES.get((end.kind, face.kind)) if i != j else None
             if rule is not None:
                 yield from _met((i, end, end_box), (j, face_box), rule, back)
-
-
-_Box = tuple[Vec, Vec]
 
 
 def _met(one: tuple[int, Part, _Box], other: tuple[int, _Box], rule: str, back: float | None) -> Iterator[Meeting]:

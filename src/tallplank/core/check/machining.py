@@ -2,9 +2,11 @@
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from math import sqrt
+from typing import NamedTuple
 
-from tallplank.core.build.part import Hole, HoleKind, Part
+from tallplank.core.build.part import Hole, HoleKind, Part, Pocket
 from tallplank.core.measure.frame import Vec
 
 SLACK = 1e-6
@@ -72,12 +74,27 @@ def faults(parts: Sequence[Part]) -> tuple[Fault, ...]:
     """Everything that is wrong with the machining of the parts of one unit, each kind once for a part."""
     found: dict[tuple[str, int], Fault] = {}
     for index, part in enumerate(parts):
-        bored = [_bored(hole) for hole in part.holes]
-        for code, text in (*_in_board(part, bored), *_apart(part, bored), *_in_wood(part, bored)):
+        for code, text in _own_faults(_Board(part.name, part.size, part.pockets, part.holes)):
             found.setdefault((code, index), Fault(code, index, text))
     for fault in _partners(parts):
         found.setdefault((fault.code, fault.part), fault)
     return tuple(found.values())
+
+
+class _Board(NamedTuple):
+    """What the check of one part by itself depends on."""
+
+    name: str
+    size: tuple[float, float, float]
+    pockets: tuple[Pocket, ...]
+    holes: tuple[Hole, ...]
+
+
+@lru_cache(maxsize=4096)
+def _own_faults(board: _Board) -> tuple[tuple[str, str], ...]:
+    """What is wrong with one part by itself; kept, since an edit leaves most parts as they were."""
+    bored = [_bored(hole) for hole in board.holes]
+    return (*_in_board(board, bored), *_apart(board, bored), *_in_wood(board, bored))
 
 
 def _bored(hole: Hole) -> _Bored:
@@ -89,11 +106,11 @@ def _bored(hole: Hole) -> _Bored:
     return _Bored(hole, end, low, high)  # type: ignore[arg-type]
 
 
-def _said(part: Part, hole: Hole) -> str:
+def _said(part: Part | _Board, hole: Hole) -> str:
     return f"{part.name}: the hole {hole.diameter:g} for a {NAMES[hole.what]}"
 
 
-def _in_board(part: Part, bored: Sequence[_Bored]) -> Iterator[tuple[str, str]]:
+def _in_board(part: _Board, bored: Sequence[_Bored]) -> Iterator[tuple[str, str]]:
     size = part.size
     for one in bored:
         hole = one.hole
@@ -107,7 +124,7 @@ def _in_board(part: Part, bored: Sequence[_Bored]) -> Iterator[tuple[str, str]]:
             yield "breaks-out", f"{_said(part, hole)} breaks out at an edge."
 
 
-def _apart(part: Part, bored: Sequence[_Bored]) -> Iterator[tuple[str, str]]:
+def _apart(part: _Board, bored: Sequence[_Bored]) -> Iterator[tuple[str, str]]:
     """Clashes between holes, found by sweeping along the length."""
     active: list[_Bored] = []
     for one in sorted(bored, key=lambda b: b.low[0]):
@@ -159,10 +176,10 @@ def _dot(a: Vec, b: Vec) -> float:
     return a.x * b.x + a.y * b.y + a.z * b.z
 
 
-def _in_wood(part: Part, bored: Sequence[_Bored]) -> Iterator[tuple[str, str]]:
+def _in_wood(part: _Board, bored: Sequence[_Bored]) -> Iterator[tuple[str, str]]:
     for pocket in part.pockets:
         for one in bored:
-            if one.hole.what == "pull" and pocket.high.z - pocket.low.z < part.thickness.value / 2:
+            if one.hole.what == "pull" and pocket.high.z - pocket.low.z < part.size[2] / 2:
                 continue  # a screw may pass through a bead
             if all(min(one.high[a], pocket.high[a]) - max(one.low[a], pocket.low[a]) > SLACK for a in range(3)):
                 yield "hole-in-cut", f"{_said(part, one.hole)} runs into a {pocket.what}."

@@ -44,8 +44,9 @@ class Frame:
 
     def inside(self, p: tuple[float, float, float]) -> Vec:
         """A point of the frame around, seen in this frame."""
-        d = (p[0] - self.origin[0], p[1] - self.origin[1], p[2] - self.origin[2])
-        return Vec(_dot(d, self.x), _dot(d, self.y), _dot(d, self.z))
+        o, x, y, z = self.origin, self.x, self.y, self.z
+        a, b, c = p[0] - o[0], p[1] - o[1], p[2] - o[2]
+        return Vec(a * x[0] + b * x[1] + c * x[2], a * y[0] + b * y[1] + c * y[2], a * z[0] + b * z[1] + c * z[2])
 
     def then(self, outer: "Frame") -> "Frame":
         """This frame as seen from the frame around `outer`."""
@@ -106,7 +107,3 @@ def turned_about_z(degrees: float, origin: tuple[float, float, float]) -> Frame:
     """A frame turned about the upright axis, counter-clockwise seen from above."""
     c, s = cos(radians(degrees)), sin(radians(degrees))
     return Frame(Vec(*origin), Vec(c, s, 0.0), Vec(-s, c, 0.0), Z)
-
-
-def _dot(a: tuple[float, float, float], b: tuple[float, float, float]) -> float:
-    return a[0] * b[0] + a[1] * b[1] + a[2] * b[2]

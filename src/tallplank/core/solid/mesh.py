@@ -1,14 +1,15 @@
 """Parts as solids: their boards less their pockets, as disjoint boxes and as surfaces with texture coordinates."""
 
 from dataclasses import dataclass
+from functools import lru_cache
 from itertools import pairwise
 
 import numpy as np
 from numpy.typing import NDArray
 
-from tallplank.core.build.part import Part
+from tallplank.core.build.part import Part, Pocket
 from tallplank.core.measure.frame import Vec
-from tallplank.core.solid.shape import is_shaped, shaped_quads, shaped_volume
+from tallplank.core.solid.shape import Shape, is_shaped, shaped_quads, shaped_volume
 
 Floats = NDArray[np.float32]
 Cell = tuple[tuple[float, float], tuple[float, float], tuple[float, float]]
@@ -38,8 +39,8 @@ def cells(part: Part) -> tuple[Cell, ...]:
     if not part.pockets:
         length, width, thickness = part.size
         return (((0.0, length), (0.0, width), (0.0, thickness)),)
-    grid = _grid(part)
-    solid = _solid(part, grid)
+    grid = _grid(part.size, part.pockets)
+    solid = _solid(part.pockets, grid)
     return tuple(
         ((grid[0][i], grid[0][i + 1]), (grid[1][j], grid[1][j + 1]), (grid[2][k], grid[2][k + 1])) for i, j, k in np.argwhere(solid)
     )
@@ -62,14 +63,25 @@ def box_faces(low: Vec, high: Vec) -> Faces:
 
 
 def _local_faces(part: Part) -> tuple[Floats, Floats]:
+    """The surface in the part's own frame; kept by shape, since most parts of a unit stay the same from edit to edit."""
     if is_shaped(part):
-        quads, ways = shaped_quads(part)
-        return np.array(quads, dtype=np.float32), np.array(ways, dtype=np.float32)
-    if not part.pockets:
-        return _box(np.zeros(3), np.array(part.size))
-    lines = _grid(part)
+        return _shaped_faces(Shape.of(part))
+    return _square_faces(part.size, part.pockets)
+
+
+@lru_cache(maxsize=256)
+def _shaped_faces(shape: Shape) -> tuple[Floats, Floats]:
+    quads, ways = shaped_quads(shape)
+    return np.array(quads, dtype=np.float32), np.array(ways, dtype=np.float32)
+
+
+@lru_cache(maxsize=4096)
+def _square_faces(size: tuple[float, float, float], pockets: tuple[Pocket, ...]) -> tuple[Floats, Floats]:
+    if not pockets:
+        return _box(np.zeros(3), np.array(size))
+    lines = _grid(size, pockets)
     grid = [np.array(line) for line in lines]
-    solid = np.pad(_solid(part, lines), 1).view(np.int8)
+    solid = np.pad(_solid(pockets, lines), 1).view(np.int8)
     found: list[Floats] = []
     turned: list[Floats] = []
     for axis in range(3):
@@ -110,12 +122,12 @@ def _grain_uv(corners: Floats, normals: Floats) -> Floats:
     return np.stack([along, across], axis=2).astype(np.float32)
 
 
-def _grid(part: Part) -> list[list[float]]:
+def _grid(size: tuple[float, float, float], pockets: tuple[Pocket, ...]) -> list[list[float]]:
     grid = []
     for axis in range(3):
-        whole = part.size[axis]
+        whole = size[axis]
         cuts = {0.0, whole}
-        for pocket in part.pockets:
+        for pocket in pockets:
             cuts |= {min(max(pocket.low[axis], 0.0), whole), min(max(pocket.high[axis], 0.0), whole)}
         grid.append(_without_slivers(sorted(cuts)))
     return grid
@@ -127,10 +139,10 @@ def _without_slivers(cuts: list[float]) -> list[float]:
     return kept
 
 
-def _solid(part: Part, grid: list[list[float]]) -> NDArray[np.bool_]:
+def _solid(pockets: tuple[Pocket, ...], grid: list[list[float]]) -> NDArray[np.bool_]:
     solid = np.ones([len(line) - 1 for line in grid], dtype=bool)
     middles = [np.array([(a + b) / 2 for a, b in pairwise(line)]) for line in grid]
-    for pocket in part.pockets:
+    for pocket in pockets:
         inside = [(m > pocket.low[a]) & (m < pocket.high[a]) for a, m in enumerate(middles)]
         solid &= ~(inside[0][:, None, None] & inside[1][None, :, None] & inside[2][None, None, :])
     return solid

@@ -3,16 +3,30 @@
 from collections.abc import Iterator
 from functools import lru_cache
 from itertools import pairwise
+from typing import NamedTuple
 
 import numpy as np
 import shapely
 from shapely.geometry import Polygon, box
 from shapely.geometry.base import BaseGeometry
 
-from tallplank.core.build.part import Part, Pocket
+from tallplank.core.build.part import Outline, Part, Pocket
 
 Quad = tuple[tuple[float, float, float], ...]
 LEAST_AREA = 1e-6
+
+
+class Shape(NamedTuple):
+    """What the surface of a part depends on."""
+
+    size: tuple[float, float, float]
+    pockets: tuple[Pocket, ...]
+    outline: Outline | None
+
+    @classmethod
+    def of(cls, part: Part) -> "Shape":
+        """The shape of a part."""
+        return cls(part.size, part.pockets, part.outline)
 
 
 def is_shaped(part: Part) -> bool:
@@ -20,12 +34,12 @@ def is_shaped(part: Part) -> bool:
     return part.outline is not None or any(p.outline is not None for p in part.pockets)
 
 
-def layers(part: Part) -> tuple[tuple[float, float, BaseGeometry], ...]:
+def layers(part: Shape) -> tuple[tuple[float, float, BaseGeometry], ...]:
     """The part from z = 0 up: each layer's lower and upper z with the area of wood in it."""
     whole = _outline(part)
-    cuts = {0.0, part.thickness.value}
+    cuts = {0.0, part.size[2]}
     for pocket in part.pockets:
-        cuts |= {min(max(z, 0.0), part.thickness.value) for z in (pocket.low.z, pocket.high.z)}
+        cuts |= {min(max(z, 0.0), part.size[2]) for z in (pocket.low.z, pocket.high.z)}
     levels = sorted(cuts)
     found = []
     for low, high in pairwise(levels):
@@ -39,10 +53,10 @@ def layers(part: Part) -> tuple[tuple[float, float, BaseGeometry], ...]:
 
 def shaped_volume(part: Part) -> float:
     """The volume in cubic millimetres."""
-    return float(sum((high - low) * area.area for low, high, area in layers(part)))
+    return float(sum((high - low) * area.area for low, high, area in layers(Shape.of(part))))
 
 
-def shaped_quads(part: Part) -> tuple[list[Quad], list[tuple[float, float, float]]]:
+def shaped_quads(part: Shape) -> tuple[list[Quad], list[tuple[float, float, float]]]:
     """The surface as quads, each counter-clockwise seen from outside, with their normals; triangles repeat a corner."""
     quads: list[Quad] = []
     normals: list[tuple[float, float, float]] = []
@@ -69,8 +83,8 @@ def _polygon(points: tuple[tuple[float, float], ...]) -> Polygon:
     return Polygon(points)
 
 
-def _outline(part: Part) -> BaseGeometry:
-    return _polygon(part.outline) if part.outline is not None else box(0.0, 0.0, part.length.value, part.width.value)
+def _outline(part: Shape) -> BaseGeometry:
+    return _polygon(part.outline) if part.outline is not None else box(0.0, 0.0, *part.size[:2])
 
 
 def _area(pocket: Pocket) -> BaseGeometry:

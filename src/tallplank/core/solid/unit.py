@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from math import cos, pi, sin
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -95,25 +95,29 @@ def _joined(some: Sequence[Faces]) -> Faces:
 
 def _fillings(part: Part) -> Faces:
     """The holes of a part as round bars of eight sides, in the frame of its unit."""
-    corners = np.concatenate([_bar(hole) for hole in part.holes])
-    sides = np.cross(corners[:, 1] - corners[:, 0], corners[:, 3] - corners[:, 0])
-    length = np.linalg.norm(sides, axis=1, keepdims=True)
-    normals = sides / np.where(length > 0, length, 1.0)
+    corners, normals = _bars(part.holes)
     frame = part.frame
-    turn = np.array([frame.x, frame.y, frame.z])
-    placed = corners @ turn + np.array(frame.origin)
-    return Faces(placed.astype(np.float32), (normals @ turn).astype(np.float32), np.zeros((len(corners), 4, 2), np.float32))
+    turn = np.array([frame.x, frame.y, frame.z], dtype=np.float32)
+    placed = corners @ turn + np.array(frame.origin, dtype=np.float32)
+    return Faces(placed, normals @ turn, np.zeros((len(corners), 4, 2), np.float32))
 
 
-def _bar(hole: Hole) -> NDArray[np.float64]:
-    """The sides and both ends of one bar, as quads; an eight-cornered end is three of them."""
-    along = np.array(hole.into)
-    aside = np.cross(along, (0.0, 0.0, 1.0) if abs(along[2]) < 0.7 else (1.0, 0.0, 0.0))
-    aside /= np.linalg.norm(aside)
+@lru_cache(maxsize=2048)
+def _bars(holes: tuple[Hole, ...]) -> tuple[Floats, Floats]:
+    """The sides and both ends of all bars as quads, and their normals; an eight-cornered end is three quads."""
+    at, along = np.array([h.at for h in holes]), np.array([h.into for h in holes])
+    radius, depth = np.array([h.diameter / 2 for h in holes]), np.array([h.depth for h in holes])
+    aside = np.cross(along, np.where(np.abs(along[:, 2:3]) < 0.7, (0.0, 0.0, 1.0), (1.0, 0.0, 0.0)))
+    aside /= np.linalg.norm(aside, axis=1, keepdims=True)
     upward = np.cross(along, aside)
-    r = hole.diameter / 2
-    ring = np.array([r * (cos(2 * pi * k / SIDES) * aside + sin(2 * pi * k / SIDES) * upward) for k in range(SIDES)])
-    near, far = ring + np.array(hole.at) - along * PROUD, ring + np.array(hole.at) + along * hole.depth
-    sides = [(near[k], near[(k + 1) % SIDES], far[(k + 1) % SIDES], far[k]) for k in range(SIDES)]
-    ends = [tuple(end[i] for i in quad) for end in (near[::-1], far) for quad in ((0, 1, 2, 3), (0, 3, 4, 7), (4, 5, 6, 7))]
-    return np.array([*sides, *ends])
+    turns = np.arange(SIDES) * 2 * np.pi / SIDES
+    ring = radius[:, None, None] * (np.cos(turns)[:, None] * aside[:, None] + np.sin(turns)[:, None] * upward[:, None])
+    near = ring + (at - along * PROUD)[:, None]
+    far = ring + (at + along * depth[:, None])[:, None]
+    after = np.roll(np.arange(SIDES), -1)
+    sides = np.stack([near, near[:, after], far[:, after], far], axis=2)
+    middles = (ring + ring[:, after]) / 2
+    ends = [np.stack([end[:, list(quad)] for quad in ((0, 1, 2, 3), (0, 3, 4, 7), (4, 5, 6, 7))], axis=1) for end in (near[:, ::-1], far)]
+    ways = [middles / np.linalg.norm(middles, axis=2, keepdims=True), *(np.repeat(s * along[:, None], 3, axis=1) for s in (-1.0, 1.0))]
+    corners = np.concatenate([sides, *ends], axis=1).reshape(-1, 4, 3)
+    return corners.astype(np.float32), np.concatenate(ways, axis=1).reshape(-1, 3).astype(np.float32)
