@@ -4,7 +4,7 @@ import signal
 import sys
 from pathlib import Path
 
-from platformdirs import user_state_path
+from platformdirs import user_config_path, user_state_path
 from PyQt6.QtCore import QSettings
 
 from tallplank.app.theme import load_fonts
@@ -12,6 +12,7 @@ from tallplank.app.window import MainWindow, application
 from tallplank.core.catalog.reader import shipped
 from tallplank.core.job.record import Job
 from tallplank.session.autosave import Autosave
+from tallplank.session.shop import ShopShelf
 from tallplank.session.store import Store
 
 
@@ -25,6 +26,8 @@ def run(job: Job | None, path: Path | None) -> int:
     app = application(sys.argv[:1])
     load_fonts()
     signal.signal(signal.SIGINT, signal.SIG_DFL)
-    window = MainWindow(Store(shipped(), job, path), settings_file(), Autosave(user_state_path("tall-plank") / "recovery"))
+    shelf = ShopShelf(user_config_path("tall-plank") / "constructions.json")
+    store = Store(shipped(), job, path, shelf)
+    window = MainWindow(store, settings_file(), Autosave(user_state_path("tall-plank") / "recovery"))
     window.show()
     return app.exec()

@@ -6,12 +6,15 @@ from pathlib import Path
 from typing import Literal, TypeVar, get_args
 
 from tallplank.core.catalog.record import Catalog
+from tallplank.core.edit.construction import add_construction, fresh_construction, save_construction, set_construction, set_job_construction
 from tallplank.core.edit.open import open_job
 from tallplank.core.edit.standard import new_job
+from tallplank.core.error import PlankError
 from tallplank.core.job.file import save
 from tallplank.core.job.history import History
-from tallplank.core.job.record import Job, Room, Unit, Wall
+from tallplank.core.job.record import Job, Room, SavedConstruction, Unit, Wall
 from tallplank.session.derived import Derived, Deriver
+from tallplank.session.shop import ShopShelf
 
 _T = TypeVar("_T")
 Stage = Literal["survey", "layout", "bench", "finish", "make", "quote"]
@@ -62,8 +65,8 @@ class Subscription:
 class Store:
     """Applies edits, undoes them, and tells subscribers when the piece that they selected is another one."""
 
-    def __init__(self, catalog: Catalog, job: Job | None = None, path: Path | None = None) -> None:
-        self.catalog = catalog
+    def __init__(self, catalog: Catalog, job: Job | None = None, path: Path | None = None, shelf: ShopShelf | None = None) -> None:
+        self.catalog, self.shelf = catalog, shelf
         self._deriver = Deriver(catalog)
         self._subscribers: list[_Subscriber] = []
         self._notifying = False
@@ -182,6 +185,41 @@ class Store:
         """
         save(self.job, path)
         self._set(replace(self.state, path=path, saved=self.job, message=f"Saved {path.name}."))
+
+    def kept_constructions(self) -> tuple[SavedConstruction, ...]:
+        """What the shop keeps for other jobs; nothing where its file cannot be read."""
+        try:
+            return self.shelf.constructions() if self.shelf is not None else ()
+        except PlankError:
+            return ()
+
+    def build_as(self, units: Iterable[str], construction: str | None) -> None:
+        """Build units (or with none the whole job) by a construction: of the catalogue, the job, or with `shop:` one kept by the shop.
+
+        Raises:
+            PlankError: one of them cannot be built so.
+        """
+        ids, job = list(units), self.job
+        if construction is not None and construction.startswith("shop:"):
+            saved = next(s for s in self.kept_constructions() if s.id == construction.removeprefix("shop:"))
+            saved = fresh_construction(job, self.catalog, saved)
+            job, construction = add_construction(job, saved), saved.id
+        target = construction
+        if ids:
+            self.apply(lambda _: set_construction(job, self.catalog, ids, target), "construction")
+        elif target is not None:
+            self.apply(lambda _: set_job_construction(job, self.catalog, target), "construction of the job")
+
+    def keep_construction(self, unit: str, name: str) -> None:
+        """Save how a unit is built under a name, in the job and for other jobs.
+
+        Raises:
+            PlankError: no name, or the shop's file cannot be written.
+        """
+        job, saved = save_construction(self.job, self.catalog, unit, name)
+        self.apply(lambda _: job, f"construction '{saved.name}'")
+        if self.shelf is not None:
+            self.shelf.keep(saved)
 
     def room(self) -> Room | None:
         """The room that is shown."""

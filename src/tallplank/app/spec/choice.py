@@ -6,6 +6,7 @@ from tallplank.app.icons import swatch
 from tallplank.app.theme import Tokens
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.job.record import FinishRole, HardwareRole
+from tallplank.session.store import Store
 
 Choices = tuple[tuple[object, str, QIcon | None], ...]
 ROLE_NAMES: dict[FinishRole, str] = {
@@ -48,6 +49,14 @@ def finish_choices(catalog: Catalog, role: FinishRole, tokens: Tokens) -> Choice
 def hardware_choices(catalog: Catalog, role: HardwareRole) -> Choices:
     """The items of a hardware role."""
     return tuple((h.id, h.name, None) for h in catalog.hardware_for(role))
+
+
+def construction_choices(store: Store) -> Choices:
+    """The constructions of the catalogue, of the job, and those that the shop keeps for other jobs."""
+    saved = {s.id: s.name for s in store.job.standard.constructions}
+    kept = {s.id: s.name for s in store.kept_constructions() if s.name not in saved.values()}
+    named = {**{c.id: c.name for c in store.catalog.constructions.values()}, **saved, **{f"shop:{k}": n for k, n in kept.items()}}
+    return tuple((key, name, None) for key, name in named.items())
 
 
 def style_choices(catalog: Catalog) -> Choices:

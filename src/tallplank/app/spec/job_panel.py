@@ -3,6 +3,7 @@
 from tallplank.app.spec.choice import (
     HARDWARE_NAMES,
     ROLE_NAMES,
+    construction_choices,
     finish_choices,
     hardware_choices,
     style_choices,
@@ -103,6 +104,7 @@ class JobPanel(Panel):
 
     def _rules(self) -> None:
         self.group("Construction of the job")
+        self._built_as()
         for rule, name in (
             ("board_thickness", "Board"),
             ("kick_height", "Kick height"),
@@ -115,8 +117,17 @@ class JobPanel(Panel):
             self.length(name, lambda r=rule: self._value(r), lambda v, r=rule: self._set(r, v), self._origin(rule))  # type: ignore[misc, arg-type, return-value]
         self.pick("Back", rule_choices("back"), lambda: self._value("back"), lambda v: self._set("back", str(v)), self._origin("back"))
 
+    def _built_as(self) -> None:
+        store = self.store
+        self.pick(
+            "Built as",
+            construction_choices(store),
+            lambda: store.job.standard.construction,
+            lambda v: store.build_as([], str(v)),
+        )
+
     def _value(self, rule: str) -> object:
-        return getattr(rules_for(self.store.catalog, self.store.job.standard, {}), rule)
+        return getattr(rules_for(self.store.catalog, self.store.job.standard), rule)
 
     def _set(self, rule: str, value: RuleValue | None) -> None:
         label = f"{rule.replace('_', ' ')} of the job"

@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QLabel, QToolButton, QWid
 from tallplank.app.spec.choice import (
     HARDWARE_NAMES,
     ROLE_NAMES,
+    construction_choices,
     finish_choices,
     hardware_choices,
     style_choices,
@@ -96,7 +97,8 @@ class UnitPanel(Panel):
         """What the panel's rows depend on; it is built anew when this changes."""
         units = store.selected_units()
         shape = same([(u.kind, _shape(u.opening)) for u in units])
-        return ("units", store.state.stage, shape, len(units) == 1, len({u.kind for u in units}))
+        saved = tuple(c.id for c in store.job.standard.constructions)
+        return ("units", store.state.stage, saved, shape, len(units) == 1, len({u.kind for u in units}))
 
     def units(self) -> tuple[Unit, ...]:
         """The units that the panel is about."""
@@ -245,6 +247,7 @@ class UnitPanel(Panel):
 
     def _construction(self) -> None:
         self.group("Construction")
+        self._built_as()
         self._rule("Board", "board_thickness")
         self._rule_choice("Back", "back", rule_choices("back"))
         if any(m.choice.kind.kick for m in self._made()):
@@ -252,7 +255,32 @@ class UnitPanel(Panel):
             self._rule("Kick height", "kick_height")
             self._rule("Kick setback", "kick_setback")
 
+    def _built_as(self) -> None:
+        """Which construction holds, and a place to save the present one under a name."""
+        store = self.store
+
+        def source() -> str:
+            return "own" if any(u.construction for u in self.units()) else "job"
+
+        self.pick(
+            "Built as",
+            construction_choices(store),
+            lambda: same([u.construction or store.job.standard.construction for u in self.units()]),
+            lambda v: store.build_as(self._ids(), str(v)),
+            Origin(source, lambda: store.build_as(self._ids(), None)),
+        )
+        self.text("Save as", lambda: "", self._save_as)
+
+    def _save_as(self, name: str) -> None:
+        if name.strip():
+            self.store.keep_construction(self._ids()[0], name)
+            others = self._ids()[1:]
+            if others:
+                self.store.build_as(others, self.units()[0].construction)
+
     def _all_rules(self) -> None:
+        self.group("Construction")
+        self._built_as()
         for group, rules in RULE_GROUPS.items():
             self.group(group)
             for rule, name in rules.items():

@@ -76,28 +76,47 @@ def choice_for(catalog: Catalog, standard: Standard, unit: Unit) -> Choice:
         KeyError: the unit's kind is not in the catalogue.
     """
     style = catalog.door_styles.get(unit.door_style or standard.door_style) or catalog.door_styles[catalog.defaults.door_style]
-    return Choice(unit, catalog.kinds[unit.kind], rules_for(catalog, standard, unit.rules), style, catalog, standard)
+    return Choice(unit, catalog.kinds[unit.kind], rules_for(catalog, standard, unit), style, catalog, standard)
 
 
-def rules_for(catalog: Catalog, standard: Standard, own: Mapping[str, RuleValue]) -> Construction:
-    """The construction that holds once the job's and the unit's own rules are laid over the catalogue's."""
-    base = catalog.constructions.get(standard.construction) or catalog.constructions[catalog.defaults.construction]
-    if not own and not standard.rules:
-        return base
-    return _overlaid(Same(base), tuple(sorted(standard.rules.items())), tuple(sorted(own.items())))
+def rules_for(catalog: Catalog, standard: Standard, unit: Unit | None = None) -> Construction:
+    """The construction that holds for a unit, or for the job.
+
+    A unit's own construction stands apart from the rules that the job lays over its own; the unit's rules are laid over both.
+    """
+    own = unit.construction if unit is not None and is_known(catalog, standard, unit.construction) else None
+    base, saved = _based(catalog, standard, own or standard.construction)
+    job_rules = standard.rules if own is None or own == standard.construction else {}
+    rules = {**saved, **job_rules, **(unit.rules if unit is not None else {})}
+    return _overlaid(Same(base), tuple(sorted(rules.items()))) if rules else base
+
+
+def is_known(catalog: Catalog, standard: Standard, construction: str | None) -> bool:
+    """Whether the job or the catalogue has this construction."""
+    return construction in catalog.constructions or any(s.id == construction for s in standard.constructions)
+
+
+def _based(catalog: Catalog, standard: Standard, wanted: str) -> tuple[Construction, Mapping[str, RuleValue]]:
+    """The catalogue's construction behind an id, and the rules that a shop's own lays over it."""
+    saved = next((s for s in standard.constructions if s.id == wanted), None)
+    usual = catalog.constructions[catalog.defaults.construction]
+    if saved is not None:
+        return catalog.constructions.get(saved.base) or usual, saved.rules
+    return catalog.constructions.get(wanted) or usual, {}
 
 
 @lru_cache(maxsize=256)
-def _overlaid(base: Same, job: tuple[tuple[str, Any], ...], own: tuple[tuple[str, Any], ...]) -> Construction:
+def _overlaid(base: Same, rules: tuple[tuple[str, Any], ...]) -> Construction:
     construction: Construction = base.it  # type: ignore[assignment]
-    return construction.model_copy(update={**dict(job), **dict(own)})
+    return construction.model_copy(update=dict(rules))
 
 
 def rule_source(standard: Standard, unit: Unit | None, name: str) -> Source:
     """Where the value of a construction rule comes from."""
     if unit is not None and name in unit.rules:
         return "own"
-    return "job" if name in standard.rules else "construction"
+    apart = unit is not None and unit.construction not in (None, standard.construction)
+    return "job" if name in standard.rules and not apart else "construction"
 
 
 def pick_source(standard: Standard, unit: Unit | None, table: Literal["finishes", "hardware"], role: str) -> Source:

@@ -66,6 +66,8 @@ class Collector:
     """What is bored so far, by the number of the part; the parts take it when all is built."""
     layout: Layout | None = None
     notes: list[tuple[str, str]] = field(default_factory=list)
+    tails: dict[str, int] = field(default_factory=dict)
+    """How many dovetails the corners of each drawer box take in all."""
     drawers: list[tuple[str, str]] = field(default_factory=list)
     """Each drawer and tray with the words for its slides, which are counted when its front is there too."""
     slides: list[tuple[Cell, float, float]] = field(default_factory=list)

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from tallplank.core.build.box import Box
 from tallplank.core.build.choice import Choice
 from tallplank.core.build.collector import Collector, Lay, slot
+from tallplank.core.build.corner import add_corners
 from tallplank.core.build.layout import Cell
 from tallplank.core.build.part import BuildError, Edges, Motion, Pocket
 from tallplank.core.catalog.record import Hardware
@@ -78,7 +79,9 @@ def add_drawer(choice: Choice, box: Box, drawer: Drawer, out: Collector) -> floa
     length = slide_length(slide.lengths, box.back_face - max(drawer.start, box.front) - choice.rules.slide_clearance)
     body = _body(choice, box, drawer, slide, length)
     motion = Motion("slide", reach=length)
+    first = len(out.parts)
     _add_sides(choice, body, slide, motion, out)
+    add_corners(choice, body.name, first, out)
     _add_bottom(choice, body, motion, out)
     where = f"{drawer.name}, {length:g} long"
     out.drawers.append((drawer.name, where))

@@ -86,12 +86,22 @@ def _hang_flap(choice: Choice, box: Box, cell: Cell, front: Front, plane: Plane,
             point = Vec(x + bored.z, plane.rows + bored.x, side)
             if out.bore_at(point, into, Bore("plate", bored.diameter, bored.depth), LEVELS) is None:
                 out.note("no-board", f"The hinges of the {_name(front)} find no board to be screwed to.")
+    _fix_stays(choice, cell, front, plane, (edge, inward, side), out)
+
+
+def _fix_stays(choice: Choice, cell: Cell, front: Front, plane: Plane, hung: tuple[float, float, float], out: Collector) -> None:
+    """The holes of both stays: in the uprights on the rows, in the flap on the middle of its stiles where it is framed."""
+    edge, inward, side = hung
     stay = stay_for(choice, stay_moment(front.weight_kg, front.height))
-    for x, way, inside in ((cell.x.clear_at, LEFT, 1.0), (cell.x.clear_end, RIGHT, -1.0)):
+    stile = choice.catalog.door_styles[front.style].stile / 2 if front.framed else 0.0
+    ends = ((cell.x.clear_at, LEFT, front.x, 1.0), (cell.x.clear_end, RIGHT, front.x + front.width, -1.0))
+    for x, way, outer, inside in ends:
         for bored in stay.box_holes:
-            out.bore_at(Vec(x, plane.rows + bored.x, side + inward * bored.z), way, Bore("stay", bored.diameter, bored.depth), UPRIGHTS)
+            z = on_row(choice.rules, side + inward * bored.z)
+            out.bore_at(Vec(x, plane.rows + bored.x, z), way, Bore("stay", bored.diameter, bored.depth), UPRIGHTS)
         for bored in stay.front_holes:
-            point = Vec(x + inside * bored.x, plane.back, edge + inward * bored.z)
+            at = outer + inside * stile if stile else x + inside * bored.x
+            point = Vec(at, plane.back, edge + inward * bored.z)
             out.bore_at(point, FORWARD, Bore("stay", bored.diameter, bored.depth), ("front",))
 
 

@@ -38,6 +38,8 @@ class MadeUnit:
     fronts: tuple[Front, ...]
     layout: Layout | None = None
     """Where the openings lie; None for what has none."""
+    tails: tuple[tuple[str, int], ...] = ()
+    """Dovetails to cut, by drawer."""
     notes: tuple[tuple[str, str], ...] = ()
     """What was built but will not do: a code and the words for the designer."""
     problem: str = ""
@@ -98,7 +100,7 @@ def _make_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
     except PlankError as error:
         return MadeUnit(unit, choice, placed, (), (), (), (), problem=str(error))
     made = (out.finished(), tuple(out.fittings), tuple(out.pieces), tuple(out.fronts))
-    return MadeUnit(unit, choice, placed, *made, out.layout, tuple(out.notes))
+    return MadeUnit(unit, choice, placed, *made, out.layout, tuple(out.tails.items()), tuple(out.notes))
 
 
 class Workshop:

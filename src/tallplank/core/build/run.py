@@ -16,6 +16,9 @@ from tallplank.core.measure.size import Size
 TOUCH = 0.5
 """Units nearer than this stand joined."""
 CLIP_PITCH = 600.0
+LADDER_PITCH, LADDER_FROM_WALL = 600.0, 60.0
+"""Rungs of a ladder base lie no farther apart than this; its rear rail stands this far before the wall."""
+SCREWS_AN_END = 2
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,7 +86,7 @@ def _stretch(group: list[Placed], floor: Sequence[Placed], wall_length: float) -
 
 def build_run(stretch: Stretch, what: FinishRole, number: int, room: Room, wall: Wall, catalog: Catalog, standard: Standard) -> Run:
     """The worktop or the plinth of a stretch, in as many pieces as its stock length asks for."""
-    rules = rules_for(catalog, standard, {})
+    rules = rules_for(catalog, standard)
     out = Collector(catalog, rules.bands_trimmed == "yes")
     finish = _run_finish(catalog, standard, stretch, what)
     problem = ""
@@ -159,7 +162,34 @@ def _add_plinth(stretch: Stretch, finish: Finish, rules: Construction, out: Coll
         lay = Lay("+x", "+z", (a, setback + finish.thickness, 0.0))
         out.add("plinth", "plinth", "plinth", finish, (length, height, thickness), lay, edges=edges)
         count = Size.of(ceil((b - a) / CLIP_PITCH) + 1, f"clips, one every {CLIP_PITCH:g} and one more", "hardware.clip")
-        out.fit(chosen_hardware(catalog, standard, None, "clip"), count, "behind the plinth")
+        if members[0].rules.kick == "legs":
+            out.fit(chosen_hardware(catalog, standard, None, "clip"), count, "behind the plinth")
+        elif members[0].rules.kick == "ladder":
+            _add_ladder(members, (a, b), setback + finish.thickness, out, catalog, standard)
+
+
+def _add_ladder(
+    members: Sequence[Placed], ends: tuple[float, float], front: float, out: Collector, catalog: Catalog, standard: Standard
+) -> None:
+    """A frame like a ladder laid down behind the plinth: two long rails with rungs between them. Source: common practice."""
+    finish, (a, b) = chosen_finish(catalog, standard, None, "carcass"), ends
+    board = Size.of(members[0].rules.board_thickness, "board", "rule.board_thickness")
+    height = Size.of(members[0].z, "kick height", "rule.kick_height")
+    length = _length(members, a, b, {}, "", "")
+    rear = -LADDER_FROM_WALL
+    between = Size.of(rear - board.value - (front + board.value), "between the rails", "rule.kick_setback")
+    if between.value <= 0:
+        raise BuildError(f"The ladder base would be {between.value:.0f} deep between its rails: use a smaller kick setback.")
+    for name, y in (("front", front + board.value), ("rear", rear)):
+        lay = Lay("+x", "+z", (a, y, 0.0))
+        out.add(f"ladder rail {name}", "plinth", "plinth", finish, (length, height, board), lay, kind="kick")
+    rungs = max(ceil((b - a - board.value) / LADDER_PITCH), 1) + 1
+    step = (b - a - board.value) / (rungs - 1)
+    for i in range(rungs):
+        lay = Lay("+y", "+z", (a + i * step, front + board.value, 0.0))
+        out.add("ladder rung", "plinth", "plinth", finish, (between, height, board), lay, kind="kick")
+    screws = Size.of(2 * SCREWS_AN_END * rungs, f"screws, {SCREWS_AN_END} to each end of {rungs} rungs", "hardware.screw")
+    out.fit(chosen_hardware(catalog, standard, None, "screw"), screws, "ladder base")
 
 
 def _length(members: Sequence[Placed], a: float, b: float, ends: dict[float, float], source: str, name: str) -> Size:

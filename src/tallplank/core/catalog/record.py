@@ -202,7 +202,7 @@ class Operation(Record):
 
     id: Id
     name: Name
-    counted_by: Literal["part", "band_metre", "unit", "front", "frame_front", "drawer", "coat_m2", "top_metre"]
+    counted_by: Literal["part", "band_metre", "unit", "front", "frame_front", "drawer", "coat_m2", "top_metre", "tail"]
     minutes: NotNegative
 
 

@@ -4,6 +4,7 @@ from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from itertools import combinations
 
+from tallplank.core.build.choice import is_known
 from tallplank.core.build.made import Made, MadeUnit
 from tallplank.core.build.part import Part
 from tallplank.core.check.machining import Fault, faults
@@ -137,9 +138,12 @@ def _unknown_style(made: Made) -> Iterator[Finding]:
         if style is not None and style not in catalog.door_styles:
             text = f"{who} asks for the door style '{style}', which is not in the catalogue."
             yield Finding("error", "unknown-style", text, "Choose another door style.", units)
-    if standard.construction not in catalog.constructions:
-        text = f"The job asks for the construction '{standard.construction}', which is not in the catalogue."
-        yield Finding("error", "unknown-construction", text, "The catalogue's own is used until then.")
+    wanted: list[tuple[str, str | None, tuple[str, ...]]] = [("The job", standard.construction, ())]
+    wanted += [(u.label, u.unit.construction, (u.unit.id,)) for u in made.units]
+    for who, construction, units in wanted:
+        if construction is not None and not is_known(catalog, standard, construction):
+            text = f"{who} asks for the construction '{construction}', which neither the job nor the catalogue has."
+            yield Finding("error", "unknown-construction", text, "Another is used until then: choose one.", units)
 
 
 def _thickness_not_sold(made: Made) -> Iterator[Finding]:

@@ -49,7 +49,8 @@ def loads(text: str, name: str = "the file") -> Job:
         body = MIGRATIONS[step](body) if isinstance(body, dict) else body
     try:
         job = Job.model_validate_json(json.dumps(body))
-        for rules in (job.standard.rules, *(unit.rules for unit in job.units)):
+        saved = (construction.rules for construction in job.standard.constructions)
+        for rules in (job.standard.rules, *saved, *(unit.rules for unit in job.units)):
             check_rules(dict(rules))
     except ValidationError as problem:
         raise JobFileError(f"{name}: {_first_problem(problem)}") from None

@@ -171,7 +171,7 @@ RuleValue = float | int | str
 class Unit(Record):
     """Anything placed along a wall. `x` is its left edge in the wall's frame, `z` its carcass bottom (None: by rule).
 
-    `rules`, `finishes`, `hardware` and `door_style` hold only what differs from the job's standard.
+    `construction`, `rules`, `finishes`, `hardware` and `door_style` hold only what differs from the job's standard.
     """
 
     id: Id
@@ -186,16 +186,28 @@ class Unit(Record):
     depth: Positive
     opening: Opening = Opening()
     note: Annotated[str, Field(max_length=500)] = ""
+    construction: Id | None = None
     rules: Mapping[str, RuleValue] = {}
     finishes: Mapping[FinishRole, Id] = {}
     hardware: Mapping[HardwareRole, Id] = {}
     door_style: Id | None = None
 
 
+class SavedConstruction(Record):
+    """A shop's own way of building: a construction of the catalogue with rules of its own."""
+
+    id: Id
+    name: Name
+    base: Id
+    rules: Mapping[str, RuleValue] = {}
+
+
 class Standard(Record):
     """What the job uses wherever a unit does not say otherwise."""
 
     construction: Id = "frameless"
+    constructions: tuple[SavedConstruction, ...] = ()
+    """The shop's own constructions that this job uses; they come before the catalogue's."""
     rules: Mapping[str, RuleValue] = {}
     finishes: Mapping[FinishRole, Id] = {}
     hardware: Mapping[HardwareRole, Id] = {}

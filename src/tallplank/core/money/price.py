@@ -125,6 +125,8 @@ def band_metres(part: Part, bands: Mapping[str, Band]) -> float:
 
 def _unit_line(made: MadeUnit, room: str, tables: _Tables) -> PriceLine:
     counts: dict[str, float] = {"unit": 1.0 if made.parts else 0.0, **_front_counts(made.fronts)}
+    counts["drawer"] = sum(f.count.value for f in made.fittings if f.role == "slide")
+    counts["tail"] = float(sum(count for _, count in made.tails))
     cost = _cost(made.parts, made.fittings, counts, tables)
     return PriceLine(made.unit.id, (made.unit.id,), room, made.label, cost, _sold_for(cost, tables.rates))
 
@@ -136,11 +138,10 @@ def _run_line(run: Run, room: str, tables: _Tables) -> PriceLine:
 
 
 def _front_counts(fronts: Iterable[Front]) -> dict[str, float]:
-    counts = {"front": 0.0, "frame_front": 0.0, "drawer": 0.0}
+    counts = {"front": 0.0, "frame_front": 0.0}
     for front in fronts:
         counts["front"] += 1
         counts["frame_front"] += front.framed
-        counts["drawer"] += front.kind == "drawer"
     return counts
 
 

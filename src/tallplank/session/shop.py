@@ -1,0 +1,47 @@
+"""The shop's own constructions, kept for other jobs in one file of the user's."""
+
+import json
+from pathlib import Path
+
+from pydantic import TypeAdapter, ValidationError
+
+from tallplank.core.error import PlankError
+from tallplank.core.job.construction import check_rules
+from tallplank.core.job.file import write_atomically
+from tallplank.core.job.record import SavedConstruction
+
+_adapter = TypeAdapter(tuple[SavedConstruction, ...])
+
+
+class ShopShelf:
+    """Reads and writes the file; a damaged one is told, never overwritten."""
+
+    def __init__(self, path: Path) -> None:
+        self._path = path
+
+    def constructions(self) -> tuple[SavedConstruction, ...]:
+        """All that the shop has kept.
+
+        Raises:
+            PlankError: the file is damaged.
+        """
+        if not self._path.exists():
+            return ()
+        try:
+            found = _adapter.validate_json(self._path.read_text(encoding="utf-8"))
+            for saved in found:
+                check_rules(dict(saved.rules))
+        except (OSError, ValueError, ValidationError) as problem:
+            raise PlankError(f"The shop's constructions in {self._path} cannot be read: {problem}.") from None
+        return found
+
+    def keep(self, saved: SavedConstruction) -> None:
+        """Add a construction; one of the same name is replaced.
+
+        Raises:
+            PlankError: the file is damaged or cannot be written.
+        """
+        others = [s for s in self.constructions() if s.name != saved.name]
+        data = [s.model_dump(mode="json") for s in (*others, saved)]
+        self._path.parent.mkdir(parents=True, exist_ok=True)
+        write_atomically(self._path, (json.dumps(data, indent=1, ensure_ascii=False) + "\n").encode())

@@ -1,0 +1,324 @@
+"""The bench in the real window: openings, boundaries, parts, constructions, findings and explanations."""
+
+from collections.abc import Callable
+
+import numpy as np
+import pytest
+from PyQt6.QtCore import QPointF, Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QCheckBox, QComboBox, QPushButton, QSlider, QToolButton, QWidget
+
+from makers import CATALOG, a_wall_of, made
+from tallplank.app.board.bench import BenchPane
+from tallplank.app.board.bench3d import Bench3DPane
+from tallplank.app.board.part import PartPane
+from tallplank.app.findings import FindingList
+from tallplank.app.spec.bench_panel import CellPanel, PartPanel
+from tallplank.app.spec.row import Panel, TextField
+from tallplank.app.spec.rules import RULE_GROUPS, RULE_NAMES, rule_choices
+from tallplank.app.spec.unit_panel import UnitPanel, row_name
+from tallplank.app.window import MainWindow
+from tallplank.core.build.part import part_keys
+from tallplank.core.edit.unit import set_width
+from tallplank.core.job.construction import Construction
+from tallplank.core.job.record import Job
+
+Open = Callable[..., MainWindow]
+LEFT = Qt.MouseButton.LeftButton
+
+
+def on_bench(open_window: Open, unit: str = "u2", job: Job | None = None) -> MainWindow:
+    window = open_window(job)
+    window.store.open_on_bench(unit)
+    return window
+
+
+def drawing(window: MainWindow) -> BenchPane:
+    pane = window.board.pane("bench")
+    assert isinstance(pane, BenchPane)
+    return pane
+
+
+def panel(window: MainWindow) -> Panel:
+    assert window.spec.panel is not None
+    return window.spec.panel
+
+
+def press(window: MainWindow, name: str) -> None:
+    button = next(b for b in panel(window).findChildren(QPushButton) if b.accessibleName() == name or b.text() == name)
+    QTest.mouseClick(button, LEFT)
+
+
+def type_into(window: MainWindow, name: str, text: str) -> None:
+    field = panel(window).row(name)
+    assert isinstance(field, TextField)
+    field.setFocus()
+    field.selectAll()
+    QTest.keyClicks(field, text)
+    QTest.keyClick(field, Qt.Key.Key_Return)
+
+
+def choose(window: MainWindow, name: str, text: str) -> None:
+    field = panel(window).row(name)
+    assert isinstance(field, QComboBox)
+    index = field.findText(text)
+    assert index >= 0, [field.itemText(i) for i in range(field.count())]
+    field.setCurrentIndex(index)
+    field.activated.emit(index)
+
+
+def heights(window: MainWindow, unit: str = "u2") -> list[float]:
+    return [round(f.height, 3) for f in window.store.derived.made.by_id[unit].fronts]
+
+
+def test_a_double_click_in_the_elevation_opens_the_unit_on_the_bench(open_window: Open) -> None:
+    window = open_window()
+    view = window.board.pane("elevation")
+    assert view is not None
+    QTest.mouseDClick(view, LEFT, pos=view.place_of(900, 500).toPoint())  # type: ignore[attr-defined]
+    assert (window.store.state.stage, window.store.state.bench) == ("bench", "u2")
+    drawn = drawing(window).drawing
+    assert drawn is not None
+    assert drawn.title == "Unit 2 Base, drawers"
+
+
+def test_a_click_picks_an_opening_and_the_spec_shows_it(open_window: Open) -> None:
+    window = on_bench(open_window)
+    view = drawing(window)
+    QTest.mouseClick(view, LEFT, pos=view.place_of(150, 100).toPoint())
+    assert window.store.state.pick == "opening.2"
+    assert isinstance(window.spec.panel, CellPanel)
+    type_into(window, "Front height", "160")
+    assert heights(window) == [140, 411, 160]
+    press(window, "Reset Front height")
+    assert heights(window) == [140, 285.5, 285.5]
+
+
+def test_an_opening_is_split_and_joined_again(open_window: Open) -> None:
+    window = on_bench(open_window, "u1")
+    window.store.pick("opening")
+    press(window, "Split into bays")
+    assert [c.front for c in window.store.job.unit("u1").opening.openings] == ["doors", "doors"]
+    assert len([p for p in window.store.derived.made.by_id["u1"].parts if p.name == "partition"]) == 1
+    window.store.pick("opening.0")
+    choose(window, "Board", "No board")
+    assert not window.store.job.unit("u1").opening.openings[0].board
+    press(window, "Join with the next")
+    assert window.store.job.unit("u1").opening.openings == ()
+    assert window.store.state.pick == "opening"
+    window.store.undo()
+    window.store.undo()
+    window.store.undo()
+    assert window.store.job.unit("u1").opening.openings == ()
+
+
+def test_one_front_stays_over_the_cells_where_it_is_asked_to(open_window: Open) -> None:
+    window = on_bench(open_window, "u1")
+    window.store.pick("opening")
+    box = next(c for c in panel(window).findChildren(QCheckBox) if c.accessibleName() == "One front over all")
+    box.setChecked(True)
+    press(window, "Split into rows")
+    assert window.store.job.unit("u1").opening.front == "doors"
+    press(window, "Make one again")
+    assert window.store.job.unit("u1").opening.openings == ()
+
+
+def test_a_boundary_is_dragged_with_its_size_named_and_is_one_step(open_window: Open) -> None:
+    window = on_bench(open_window)
+    view = drawing(window)
+    past = len(window.store.state.history.past)
+    z = 720 - 1.5 - 140 - 1.5
+    start, end = view.place_of(300, z), view.place_of(300, z - 40)
+    QTest.mousePress(view, LEFT, pos=start.toPoint())
+    for share in (0.3, 0.6, 1.0):
+        QTest.mouseMove(view, (start + (end - start) * share).toPoint())
+    assert view._ghost is not None
+    assert view._ghost.relation.startswith(f"{heights(window)[0]:g} mm")
+    QTest.mouseRelease(view, LEFT, pos=end.toPoint())
+    assert heights(window)[0] == pytest.approx(180, abs=4)
+    assert heights(window)[2] == 285.5
+    assert len(window.store.state.history.past) == past + 1
+    window.store.undo()
+    assert heights(window) == [140, 285.5, 285.5]
+
+
+def test_a_dragged_boundary_rests_in_the_middle(open_window: Open) -> None:
+    window = on_bench(open_window)
+    view = drawing(window)
+    start = view.place_of(300, 720 - 1.5 - 140 - 1.5)
+    end = view.place_of(300, 720 - 1.5 - 140 - 1.5 - 72.75)
+    QTest.mousePress(view, LEFT, pos=start.toPoint())
+    for share in (0.5, 1.0):
+        QTest.mouseMove(view, (start + (end - start) * share).toPoint())
+    assert view._ghost is not None
+    assert "in the middle" in view._ghost.relation
+    assert heights(window)[:2] == [212.75, 212.75]
+    QTest.keyClick(view, Qt.Key.Key_Escape)
+    assert heights(window) == [140, 285.5, 285.5]
+
+
+def test_a_dimension_of_the_bench_is_typed_over(open_window: Open) -> None:
+    window = on_bench(open_window)
+    view = drawing(window)
+    chains = view.dimensions()
+    assert chains is not None
+    text = next(t for t in chains.texts if t.measure.what == "cell" and t.measure.wall == "opening.0")
+    field = view.type_over(text)
+    field.field.setText("175")
+    QTest.keyClick(field.field, Qt.Key.Key_Return)
+    assert heights(window)[0] == 175
+    depth = next(t for t in view.dimensions().texts if t.measure.what == "depth")  # type: ignore[union-attr]
+    field = view.type_over(depth)
+    field.field.setText("500")
+    QTest.keyClick(field.field, Qt.Key.Key_Return)
+    assert window.store.job.unit("u2").depth == 500
+
+
+def test_fronts_and_insides_are_chosen(open_window: Open) -> None:
+    window = on_bench(open_window, "u3")
+    window.store.pick("opening")
+    choose(window, "Front", "Flap that lifts")
+    choose(window, "Style", "Aqueduct, arched 70")
+    unit = window.store.derived.made.by_id["u3"]
+    assert [(f.kind, f.style) for f in unit.fronts] == [("lift", "aqueduct-arched")]
+    choose(window, "Holds", "Dish rack")
+    assert any(f.role == "dish-rack" for f in window.store.derived.made.by_id["u3"].fittings)
+    choose(window, "Holds", "Pull-out tray")
+    assert "No drawer slide" in window.message_label.text() or window.store.job.unit("u3").opening.inside == "pullout"
+
+
+def test_change_the_construction_of_three_units_and_save_one(open_window: Open) -> None:
+    window = open_window(a_wall_of("base", "drawers", "base"))
+    store = window.store
+    store.go("bench")
+    store.select(["u1", "u2", "u3"])
+    choose(window, "Built as", "Face frame, notched gables")
+    assert {u.construction for u in store.job.units} == {"face-frame"}
+    assert all(any(p.kind == "frame" for p in m.parts) for m in store.derived.made.units)
+    press(window, "Reset Built as")
+    assert {u.construction for u in store.job.units} == {None}
+    choose(window, "Fronts lie", "Between them")
+    assert {u.rules["overlay"] for u in store.job.units} == {"inset"}
+    type_into(window, "Save as", "Wharf inset")
+    assert [s.name for s in store.job.standard.constructions] == ["Wharf inset"]
+    assert len({u.construction for u in store.job.units}) == 1
+    assert all(m.choice.rules.overlay == "inset" for m in store.derived.made.units)
+    assert {str(u.rules) for u in store.job.units} == {"{}"}
+
+
+def test_a_finding_is_fixed_with_its_button(open_window: Open) -> None:
+    window = open_window(set_width(a_wall_of("base"), CATALOG, ["u1"], 1000))
+    popup = FindingList(window, window.store, window.store.derived.findings)
+    button = next(b for b in popup.findChildren(QPushButton) if b.text() == "Add two legs")
+    QTest.mouseClick(button, LEFT)
+    assert window.store.job.units[0].rules == {"leg_count": 6}
+    assert "few-legs" not in {f.code for f in window.store.derived.findings}
+
+
+def test_explode_and_pick_a_part(open_window: Open) -> None:
+    window = on_bench(open_window)
+    pane = window.board.pane("bench3d")
+    assert isinstance(pane, Bench3DPane)
+    together = pane.ready().render().copy()
+    slider = next(s for s in window.board.findChildren(QSlider) if s.accessibleName() == "Pull the parts apart")
+    slider.setValue(100)
+    assert pane.apart == 1.0
+    apart = pane.ready().render().copy()
+    assert np.abs(together.astype(int) - apart.astype(int)).mean() > 2
+    found = {pane.unit_at(QPointF(x, y)) for x in range(10, pane.width(), 14) for y in range(10, pane.height(), 14)}
+    keys = {f"part:{key}" for key in part_keys(window.store.derived.made.by_id["u2"].parts)}
+    assert len(found & keys) > 8
+    place = next(
+        QPointF(x, y)
+        for x in range(10, pane.width(), 6)
+        for y in range(10, pane.height(), 6)
+        if pane.unit_at(QPointF(x, y)) == "part:gable left"
+    )
+    QTest.mouseClick(pane, LEFT, pos=place.toPoint())
+    assert window.store.state.pick == "part:gable left"
+    assert isinstance(window.spec.panel, PartPanel)
+    part = window.board.pane("part")
+    assert isinstance(part, PartPane)
+    assert part.drawing is not None
+    assert part.drawing.title == "gable left"
+
+
+def test_seen_through_the_bores_show(open_window: Open) -> None:
+    window = on_bench(open_window)
+    pane = window.board.pane("bench3d")
+    assert isinstance(pane, Bench3DPane)
+    solid = pane.ready().render().copy()
+    button = next(b for b in window.board.findChildren(QToolButton) if b.accessibleName() == "See through")
+    button.click()
+    through = pane.ready().render().copy()
+    assert np.abs(solid.astype(int) - through.astype(int)).mean() > 2
+
+
+def test_bands_are_hidden_for_the_customer(open_window: Open) -> None:
+    window = on_bench(open_window)
+    window.store.pick("part:gable left")
+    pane = window.board.pane("part")
+    assert isinstance(pane, PartPane)
+
+    def tints() -> int:
+        assert pane.drawing is not None
+        return sum(getattr(s, "fill", None) is not None and s.fill.kind == "tint" for s in pane.drawing.shapes)  # type: ignore[union-attr]
+
+    assert tints() == 1
+    next(b for b in window.board.findChildren(QToolButton) if b.accessibleName() == "Bands").click()
+    assert tints() == 0
+
+
+def test_each_term_of_a_size_leads_to_where_it_can_be_changed(open_window: Open) -> None:
+    window = on_bench(open_window)
+    for index, part in enumerate(window.store.derived.made.by_id["u2"].parts):
+        for size in (part.length, part.width, part.thickness):
+            for term in size.terms:
+                if term.source and not term.source.startswith("opening"):
+                    assert row_name(term.source), (index, part.name, term)
+    window.store.pick("part:bottom")
+    label = window.spec.panel.explained_label  # type: ignore[union-attr]
+    assert "564 = " in label.text()
+    assert 'href="unit.width"' in label.text()
+    label.linkActivated.emit("rule.board_thickness")
+    assert isinstance(window.spec.panel, UnitPanel)
+    assert window.focusWidget() is window.spec.panel.row("Board")
+    window.spec.lead_to("opening.1")
+    assert window.store.state.pick == "opening.1"
+
+
+def test_every_rule_has_a_name_and_a_row(open_window: Open) -> None:
+    rules = [rule for group in RULE_GROUPS.values() for rule in group]
+    assert sorted(rules) == sorted(set(Construction.model_fields) - {"id", "name"})
+    assert len(set(RULE_NAMES.values())) == len(rules)
+    window = on_bench(open_window)
+    names = panel(window).row_names()
+    assert set(RULE_NAMES.values()) <= names
+    assert all(rule_choices(r) for r in ("back", "kick", "joint", "overlay"))
+
+
+def test_counts_of_fittings_are_explained(open_window: Open) -> None:
+    window = on_bench(open_window, "u1")
+    texts = " ".join(w.text() for w in panel(window).findChildren(QWidget) if hasattr(w, "text") and "href" in str(w.text()))
+    assert "Cup hinge" in texts
+    assert "2 hinges to a door" in texts
+
+
+def test_the_bench_says_what_to_do_when_there_is_nothing(open_window: Open) -> None:
+    from makers import a_room
+
+    window = open_window(a_room())
+    window.store.go("bench")
+    assert drawing(window).drawing is None
+    assert drawing(window).empty_text == "There is no unit yet. Place one in Layout."
+
+
+def test_an_edit_on_the_bench_builds_one_unit_and_no_run(open_window: Open) -> None:
+    window = on_bench(open_window)
+    window.store.pick("opening.0")
+    counted = window.store._deriver.workshop.built.copy()
+    type_into(window, "Front height", "150")
+    after = window.store._deriver.workshop.built
+    assert after["unit"] - counted["unit"] == 1
+    assert after["run"] - counted["run"] <= 2
+    assert made(window.store.job).by_id["u2"].fronts[0].height == 150

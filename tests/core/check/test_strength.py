@@ -1,0 +1,96 @@
+"""Strength: what is too weak is found, and its remedy does away with the finding."""
+
+import pytest
+
+from makers import CATALOG, a_wall_of, made
+from tallplank.core.check.finding import findings
+from tallplank.core.check.record import Finding
+from tallplank.core.edit.opening import set_opening
+from tallplank.core.edit.standard import set_job_hardware
+from tallplank.core.edit.unit import change_units, set_finish, set_rule, set_width
+from tallplank.core.job.record import Job, Opening
+
+
+def found(job: Job, code: str) -> list[Finding]:
+    return [f for f in findings(made(job)) if f.code == code]
+
+
+def remedied(job: Job, code: str) -> Job:
+    (finding,) = found(job, code)
+    assert finding.fix is not None
+    job = finding.fix.edit(job)
+    assert found(job, code) == []
+    return job
+
+
+def test_a_long_shelf_sags_until_it_is_thicker() -> None:
+    job = remedied(set_width(a_wall_of("open-shelf"), CATALOG, ["u1"], 950), "shelf-sags")
+    assert job.units[0].rules == {"shelf_thickness": 25}
+
+
+def test_a_very_long_shelf_takes_a_partition() -> None:
+    job = remedied(set_width(a_wall_of("open-shelf"), CATALOG, ["u1"], 1500), "shelf-sags")
+    assert len(job.units[0].opening.openings) == 2
+    assert any(p.name == "partition" for p in made(job).units[0].parts)
+
+
+def test_wide_units_on_four_legs_are_advised_two_more_in_one_click() -> None:
+    job = a_wall_of("base", "sink", "base")
+    for unit in ("u1", "u2"):
+        job = set_width(job, CATALOG, [unit], 1000)
+    job = remedied(job, "few-legs")
+    assert [u.rules.get("leg_count") for u in job.units] == [6, 6, None]
+
+
+def test_a_heavy_door_becomes_a_pair() -> None:
+    job = change_units(a_wall_of("tall"), CATALOG, ["u1"], opening=Opening(front="doors", doors=1), width=900.0, height=2400.0)
+    remedied(job, "door-weight")
+
+
+def test_a_heavy_drawer_asks_for_stronger_slides() -> None:
+    job = set_job_hardware(a_wall_of("drawers"), CATALOG, "slide", "slide-under-40")
+    job = set_rule(set_width(job, CATALOG, ["u1"], 1200), CATALOG, ["u1"], "shelf_load", 0.8)
+    (first, *_) = found(job, "drawer-weight")
+    assert "bears 40 kg" in first.text
+
+
+def test_slides_and_hangers_are_chosen_by_load_within_their_make() -> None:
+    job = set_job_hardware(a_wall_of("drawers", "wall"), CATALOG, "slide", "slide-side-30")
+    light = {f.item for f in made(job).units[0].fittings if f.role == "slide"}
+    heavy = {f.item for f in made(set_width(job, CATALOG, ["u1"], 1000)).units[0].fittings if f.role == "slide"}
+    assert light == {"slide-side-30"}
+    assert heavy == {"slide-side-45"}
+    wide = made(set_width(job, CATALOG, ["u2"], 900)).units[1]
+    assert [f.item for f in wide.fittings if f.role == "hanger"] == ["hanger-120"]
+
+
+def test_a_hung_unit_too_heavy_for_any_hanger_is_found() -> None:
+    job = change_units(a_wall_of("wall"), CATALOG, ["u1"], width=1200.0, height=1400.0)
+    job = set_opening(job, CATALOG, ["u1"], (), shelves=6, doors=2)
+    assert "bears 120 kg" in found(job, "hung-weight")[0].text
+
+
+def test_a_flap_too_heavy_for_any_stay_is_found() -> None:
+    job = change_units(a_wall_of("wall"), CATALOG, ["u1"], width=1200.0, height=900.0, opening=Opening(front="lift"))
+    job = set_finish(job, CATALOG, ["u1"], "front", "oak-solid")
+    assert "hold 50 Nm" in found(job, "flap-moment")[0].text
+
+
+def test_stays_are_chosen_by_the_flap_moment() -> None:
+    def stay(height: float) -> str:
+        job = change_units(a_wall_of("wall"), CATALOG, ["u1"], height=height, opening=Opening(front="lift"))
+        return next(f.item for f in made(job).units[0].fittings if f.role == "stay")
+
+    assert [stay(h) for h in (360, 600, 800)] == ["stay-15", "stay-30", "stay-60"]
+
+
+def test_hinges_without_a_board_are_found() -> None:
+    opening = Opening(split="bays", openings=(Opening(front="doors", hand="right"), Opening(front="doors", hand="left")))
+    job = change_units(a_wall_of("base"), CATALOG, ["u1"], opening=opening)
+    assert len(found(job, "no-board")) == 2
+
+
+@pytest.mark.parametrize("kind", sorted(CATALOG.kinds))
+def test_every_kind_in_its_usual_size_is_strong_enough(kind: str) -> None:
+    strength = {"shelf-sags", "door-weight", "drawer-weight", "hung-weight", "flap-moment", "no-board"}
+    assert [f.text for f in findings(made(a_wall_of(kind))) if f.code in strength] == []
