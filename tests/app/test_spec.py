@@ -58,13 +58,15 @@ def test_each_kind_shows_the_rows_that_apply_to_it(open_window: Open, kind: str)
     window = open_window(a_wall_of(kind))
     window.store.select(["u1"])
     shown = names(window)
-    assert shown[:5] == ["Width", "Height", "Depth", "From left", "Above floor"]
+    own = ["Second depth", "Side"] if CATALOG.kinds[kind].build == "shaped" else []
+    assert shown[: 5 + len(own)] == ["Width", "Height", "Depth", *own, "From left", "Above floor"]
     assert ("Kick height" in shown) == CATALOG.kinds[kind].kick
     assert ("Worktop" in shown) == CATALOG.kinds[kind].worktop
     assert ("Drawers" in shown) == (kind == "drawers")
-    assert ("Hand" in shown) == (kind in ("base", "sink", "wall", "tall"))
-    assert ("Pull" in shown) == (kind not in ("open-shelf", "filler"))
-    assert ("Slide" in shown) == (kind == "drawers")
+    unit = window.store.derived.made.units[0]
+    assert ("Hand" in shown) == any(f.kind == "door" for f in unit.fronts)
+    assert ("Pull" in shown) == any(f.role == "pull" for f in unit.fittings)
+    assert ("Slide" in shown) == any(f.role == "slide" for f in unit.fittings)
 
 
 def test_place_and_level(open_window: Open) -> None:

@@ -21,6 +21,9 @@ def extruded(outline: tuple, height: float) -> manifold3d.Manifold:  # type: ign
 
 def manifold(part: Part) -> manifold3d.Manifold:
     """The board less its pockets, cut by manifold3d, in the frame of the unit."""
+    if part.body is not None:
+        f = part.body.frame
+        return extruded(part.body.outline, part.body.height).transform(np.column_stack([f.x, f.y, f.z, f.origin]))
     body = extruded(part.outline, part.thickness.value) if part.outline else manifold3d.Manifold.cube(part.size)
     for pocket in part.pockets:
         size = np.subtract(pocket.high, pocket.low)

@@ -12,6 +12,7 @@ from tallplank.app.theme import Tokens, colour
 from tallplank.core.build.made import make_unit
 from tallplank.core.catalog.record import Catalog, Look
 from tallplank.core.draw.elevation import unit_front
+from tallplank.core.edit.unit import usual_values
 from tallplank.core.job.record import Standard, Unit
 
 Stroke = Callable[[QPainter], None]
@@ -99,10 +100,7 @@ def kind_picture(catalog: Catalog, standard: Standard, kind: str, tokens: Tokens
         room="r",
         wall="w",
         x=0,
-        width=usual.width,
-        height=usual.height,
-        depth=usual.depth,
-        opening=usual.opening,
+        **usual_values(usual),
     )
     made = make_unit(catalog, standard, unit)
     picture = _blank(size)

@@ -8,7 +8,7 @@ from tallplank.core.draw.plan import wall_at
 from tallplank.core.draw.primitive import Point
 from tallplank.core.edit.room import add_opening, change_opening, usual_opening
 from tallplank.core.edit.snap import Mover, Rest, rest
-from tallplank.core.edit.unit import Spot, move_to_wall, place_unit, slide_units
+from tallplank.core.edit.unit import Spot, move_to_wall, place_unit, slide_units, usual_values
 from tallplank.core.job.record import Display, Job, Room, Unit, Wall
 from tallplank.core.measure.frame import wall_frame
 from tallplank.core.measure.length import LengthUnit
@@ -149,12 +149,9 @@ class Arranger:
             room=room.id,
             wall=wall.id,
             x=0,
-            width=usual.width,
-            height=usual.height,
-            depth=usual.depth,
-            opening=usual.opening,
+            **usual_values(usual, inches=store.job.display.style.unit is LengthUnit.INCH),
         )
-        resting = self._rest(store.job, room, wall, unit, along - usual.width / 2, reach, frozenset())
+        resting = self._rest(store.job, room, wall, unit, along - unit.width / 2, reach, frozenset())
         placed = make_unit(store.catalog, store.job.standard, unit).placed
         return _Aim(room, wall, resting, unit.width, (placed.front, 0.0), (placed.z, placed.top))
 

@@ -31,7 +31,7 @@ def test_parts_never_overlap_and_stay_inside_their_box(unit: Unit, standard: Sta
     made = make_unit(CATALOG, standard, unit)
     assume(not made.problem)
     assert overlaps(made.parts) == []
-    front = made.placed.front + unit.depth
+    front = made.placed.front + unit.depth - (3.0 if unit.kind == "base-hollow" else 0.0)  # the ends of a bent door stand on its radius
     for p in made.parts:
         low, high = p.box
         assert low.x >= -SLACK, p.name

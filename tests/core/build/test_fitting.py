@@ -53,6 +53,9 @@ def test_wide_drawers_take_two_pulls() -> None:
 def test_each_kind_gets_what_it_needs_and_no_more() -> None:
     assert {k: count(a_made_unit(k), "pull") for k in CATALOG.kinds} == {
         "base": 1, "drawers": 3, "sink": 2, "wall": 1, "tall": 2, "open-shelf": 0, "filler": 0,
+        "base-open": 0, "base-drawer-doors": 3, "blind-corner": 1, "corner-diagonal": 1, "corner-ell": 1, "end-slanted": 1,
+        "base-bow": 1, "base-hollow": 1, "oven-housing": 3, "fridge-housing": 2, "hood": 1, "end-panel": 0, "back-panel": 0,
+        "box-on-legs": 2, "bench-seat": 2,
     }  # fmt: skip
     assert {k: count(a_made_unit(k), "hanger") for k in ("wall", "open-shelf", "base", "tall")} == {
         "wall": 1,

@@ -17,11 +17,27 @@ OUT = Vec(0.0, 0.0, -1.0)
 
 @pytest.mark.parametrize("kind", sorted(CATALOG.kinds))
 @pytest.mark.parametrize("style", sorted(CATALOG.door_styles))
-@pytest.mark.parametrize("joint", ["cam-dowel", "confirmat", "screw", "dowel", "dado", "pocket-screw"])
-def test_every_kind_in_its_usual_size_can_be_bored(kind: str, style: str, joint: str) -> None:
-    made = a_made_unit(kind, Standard(door_style=style), rules={"joint": joint, "joint_shelf": joint})
+def test_every_kind_in_its_usual_size_can_be_bored(kind: str, style: str) -> None:
+    made = a_made_unit(kind, Standard(door_style=style), rules=CATALOG.kinds[kind].rules)
     assert not made.problem
     assert faults(made.parts) == ()
+
+
+@pytest.mark.parametrize("kind", sorted(CATALOG.kinds))
+@pytest.mark.parametrize("joint", ["confirmat", "screw", "dowel", "dado", "pocket-screw"])
+def test_every_kind_can_be_bored_for_every_joint(kind: str, joint: str) -> None:
+    made = a_made_unit(kind, rules={**CATALOG.kinds[kind].rules, "joint": joint, "joint_shelf": joint, "joint_partition": joint})
+    assert not made.problem
+    assert faults(made.parts) == ()
+
+
+@pytest.mark.parametrize("kind", sorted(CATALOG.kinds))
+@pytest.mark.parametrize("construction", sorted(CATALOG.constructions))
+def test_every_kind_can_be_built_in_every_construction(kind: str, construction: str) -> None:
+    made = a_made_unit(kind, Standard(construction=construction), rules=CATALOG.kinds[kind].rules)
+    assert not made.problem
+    assert faults(made.parts) == ()
+    assert made.notes == ()
 
 
 @given(standards)

@@ -48,7 +48,10 @@ class Bench3DPane(SolidView):
         self.store.pick(key or "")
 
     def direction(self, view: str) -> tuple[float, float, float]:
-        return VIEWS[view]
+        unit = self.store.bench_unit()
+        shaped = unit is not None and self.store.derived.made.by_id[unit.id].plan is not None
+        x, y, z = VIEWS[view]
+        return (-x, y, z) if shaped and unit is not None and unit.side == "left" else (x, y, z)
 
     def see_through(self, on: bool) -> None:
         """Show the boards as if of glass, with all that is bored into them."""

@@ -77,6 +77,8 @@ class UnitPanel(Panel):
             self._sizes()
         elif store.state.stage == "bench":
             self._sizes()
+            if self._all_shaped():
+                self._openings(units)
             self._all_rules()
             self._finishes(units)
             self._fittings(units)
@@ -132,6 +134,12 @@ class UnitPanel(Panel):
         self.widget(self._anchor_row())
         for name in ("height", "depth"):
             self.length(name.capitalize(), self._number(lambda u, n=name: getattr(u, n)), lambda v, n=name: self._change(n, v))  # type: ignore[misc]
+        if self._all_shaped():
+            self.length(
+                "Second depth", self._number(lambda u: u.arm or self.store.catalog.kinds[u.kind].arm), lambda v: self._change("arm", v)
+            )
+            sides = (("left", "For the left", None), ("right", "For the right", None))
+            self.pick("Side", sides, self._each(lambda u: u.side), self._turn)
         self.group("Place")
         self.length("From left", self._number(lambda u: u.x), self._set_x)
 
@@ -143,6 +151,12 @@ class UnitPanel(Panel):
 
         origin = Origin(lambda: "own" if any(u.z is not None for u in self.units()) else "construction", reset)
         self.length("Above floor", level, lambda v: self._change("z", v), origin)
+
+    def _all_shaped(self) -> bool:
+        return all(self.store.catalog.kinds[u.kind].build == "shaped" for u in self.units())
+
+    def _turn(self, side: object) -> None:
+        self.store.apply(lambda j: change_units(j, self.store.catalog, self._ids(), side=side), f"for the {side}")
 
     def _anchor_row(self) -> QWidget:
         holder = QWidget()
@@ -185,6 +199,10 @@ class UnitPanel(Panel):
 
     def _openings(self, units: tuple[Unit, ...]) -> None:
         first = units[0].opening
+        if self._all_shaped():
+            self.group("Opening")
+            self._opening((), units)
+            return
         if self._made()[0].layout is None or any(_shape(u.opening) != _shape(first) for u in units):
             return
         if is_bank(first):

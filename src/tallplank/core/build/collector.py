@@ -65,6 +65,8 @@ class Collector:
     holes: defaultdict[int, list[Hole]] = field(default_factory=lambda: defaultdict(list))
     """What is bored so far, by the number of the part; the parts take it when all is built."""
     layout: Layout | None = None
+    plan: Outline | None = None
+    """The unit's outline seen from above, where it is no rectangle."""
     notes: list[tuple[str, str]] = field(default_factory=list)
     tails: dict[str, int] = field(default_factory=dict)
     """How many dovetails the corners of each drawer box take in all."""

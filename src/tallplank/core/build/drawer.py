@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from tallplank.core.build.box import Box
 from tallplank.core.build.choice import Choice
 from tallplank.core.build.collector import Collector, Lay, slot
-from tallplank.core.build.corner import add_corners
+from tallplank.core.build.drawer_joint import add_corners
 from tallplank.core.build.layout import Cell
 from tallplank.core.build.part import BuildError, Edges, Motion, Pocket
 from tallplank.core.catalog.record import Hardware

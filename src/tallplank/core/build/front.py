@@ -10,7 +10,7 @@ from tallplank.core.build.collector import Collector
 from tallplank.core.build.layout import Cell
 from tallplank.core.build.leaf import Leaf, add_leaf_parts
 from tallplank.core.build.load import GRAVITY, weight_kg
-from tallplank.core.build.part import Front, Motion
+from tallplank.core.build.part import BuildError, Front, Motion
 from tallplank.core.build.pull import add_pulls
 from tallplank.core.catalog.record import DoorStyle, Hardware
 from tallplank.core.job.record import FrontKind
@@ -53,22 +53,39 @@ def style_of(choice: Choice, cell: Cell) -> DoorStyle:
 
 def door_count(choice: Choice, cell: Cell) -> int:
     """One door or a pair: as set, else a pair where one would be wider than the shop makes them."""
-    return cell.opening.doors or (1 if cell.x.front.value + choice.rules.reveal <= choice.rules.door_most else 2)
+    return cell.opening.doors or (1 if cell.x.front.value - cell.opening.blind + choice.rules.reveal <= choice.rules.door_most else 2)
 
 
 def add_doors(choice: Choice, cell: Cell, plane: Plane, out: Collector) -> None:
     """Add one door or a pair, with hinges and pulls."""
-    count, reveal, width = door_count(choice, cell), choice.rule("reveal"), cell.x.front
+    count, reveal, width, start = door_count(choice, cell), choice.rule("reveal"), cell.x.front, cell.x.front_at
+    if cell.opening.blind:
+        width, start = _add_blind(choice, cell, plane, out)
     each = width if count == 1 else (width - reveal).named("both doors", 0.5)
     thick = choice.finish("front").thickness
     for i in range(count):
         left = (cell.opening.hand if count == 1 else ("left", "right")[i]) == "left"
-        x = cell.x.front_at + i * (each.value + reveal.value)
+        x = start + i * (each.value + reveal.value)
         motion = Motion("swing", x if left else x + each.value, plane.back - thick, clockwise=left)
         name = "door" if count == 1 else f"door {'left' if left else 'right'}"
         leaf = Leaf(name, "door", x, cell.z.front_at, each, cell.z.front, plane.back, motion, "left" if left else "right")
         weight = add_front(choice, cell, leaf, out)
         out.fit(choice.hardware("hinge"), hinge_count(choice.hardware("hinge"), cell.z.front.value, weight), name)
+
+
+def _add_blind(choice: Choice, cell: Cell, plane: Plane, out: Collector) -> tuple[Size, float]:
+    """Add the fixed front of a blind corner away from the hinges; returns the width and the start of what is left for doors."""
+    blind, reveal = Size.of(cell.opening.blind, "blind front", cell.source), choice.rule("reveal")
+    left = cell.x.front - blind - reveal
+    if left.value <= 0:
+        raise BuildError(f"A blind front {blind.value:g} wide leaves no door: {left.explained()}.")
+    hinged_left = cell.opening.hand == "left"
+    x = cell.x.front_at + (left.value + reveal.value if hinged_left else 0.0)
+    leaf = Leaf("blind front", "false", x, cell.z.front_at, blind, cell.z.front, plane.back, None)
+    add_front(choice, cell, leaf, out)
+    screws = Size.of(FALSE_FRONT_SCREWS, "screws to a fixed front", "hardware.screw")
+    out.fit(choice.hardware("screw"), screws, "blind front")
+    return left, cell.x.front_at if hinged_left else cell.x.front_at + blind.value + reveal.value
 
 
 def add_drawer_front(choice: Choice, cell: Cell, number: int, slide: float, plane: Plane, out: Collector) -> None:

@@ -108,14 +108,14 @@ class _Joining:
         return high[meeting.axis] - low[meeting.axis]
 
 
-def add_joints(choice: Choice, box: Box, out: Collector) -> None:
+def add_joints(choice: Choice, box: Box | None, out: Collector) -> None:
     """Machine all parts that meet, and count the fittings.
 
     Raises:
         BuildError: a board would be let in deeper than the other is thick.
     """
     rules = choice.rules
-    back = box.back_face if rules.back in ("grooved", "rebated") else None
+    back = box.back_face if box is not None and rules.back in ("grooved", "rebated") else None
     boxes = [out.box(i) for i in range(len(out.parts))]
     met = [m for m in meetings(out.parts, boxes, back) if getattr(rules, m.rule) != "none"]
     longer: set[tuple[int, int, float]] = set()

@@ -12,16 +12,26 @@ from tallplank.core.build.choice import Choice, choice_for
 from tallplank.core.build.collector import Collector
 from tallplank.core.build.filler import build_filler
 from tallplank.core.build.layout import Layout
-from tallplank.core.build.part import Fitting, Front, Part, Piece
+from tallplank.core.build.part import Fitting, Front, Outline, Part, Piece
 from tallplank.core.build.place import Placed, place
 from tallplank.core.build.run import Run, Stretch, build_run, stretches
+from tallplank.core.build.shaped import build_shaped
+from tallplank.core.build.sheet import build_back_panel, build_end_panel
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.error import PlankError
 from tallplank.core.job.record import RUN_ROLES, FinishRole, Job, Room, Standard, Unit, Wall
 from tallplank.core.measure.frame import Frame, moved, wall_frame
 from tallplank.core.measure.memo import IdentityMemo, Mapped, Same
 
-BUILDERS: Mapping[str, Callable[[Choice, Collector], None]] = MappingProxyType({"carcass": build_carcass, "filler": build_filler})
+BUILDERS: Mapping[str, Callable[[Choice, Collector], None]] = MappingProxyType(
+    {
+        "carcass": build_carcass,
+        "filler": build_filler,
+        "shaped": build_shaped,
+        "end-panel": build_end_panel,
+        "back-panel": build_back_panel,
+    }
+)
 """From a kind's `build` to the function that builds it; a new way of building is registered here."""
 
 
@@ -38,6 +48,8 @@ class MadeUnit:
     fronts: tuple[Front, ...]
     layout: Layout | None = None
     """Where the openings lie; None for what has none."""
+    plan: Outline | None = None
+    """Its outline seen from above, where it is no rectangle."""
     tails: tuple[tuple[str, int], ...] = ()
     """Dovetails to cut, by drawer."""
     notes: tuple[tuple[str, str], ...] = ()
@@ -100,7 +112,7 @@ def _make_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
     except PlankError as error:
         return MadeUnit(unit, choice, placed, (), (), (), (), problem=str(error))
     made = (out.finished(), tuple(out.fittings), tuple(out.pieces), tuple(out.fronts))
-    return MadeUnit(unit, choice, placed, *made, out.layout, tuple(out.tails.items()), tuple(out.notes))
+    return MadeUnit(unit, choice, placed, *made, out.layout, out.plan, tuple(out.tails.items()), tuple(out.notes))
 
 
 class Workshop:

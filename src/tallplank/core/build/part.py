@@ -122,6 +122,15 @@ class Motion:
 
 
 @dataclass(frozen=True, slots=True)
+class Body:
+    """What a board becomes when it is bent: an outline in x and y of its frame, as high as `height` along z."""
+
+    frame: Frame
+    outline: Outline
+    height: float
+
+
+@dataclass(frozen=True, slots=True)
 class Part:
     """One piece of board. Sizes are finished sizes; `cut_length` and `cut_width` are what the saw makes."""
 
@@ -148,6 +157,8 @@ class Part:
     """The opening of the unit that the part serves; None for the parts of its box."""
     outline: Outline | None = None
     """The true shape in x and y, counter-clockwise, of a part that is no rectangle; length and width are its extent."""
+    body: Body | None = None
+    """How a bent part stands in the unit; its sizes are those of the flat board that it is bent from."""
 
     @property
     def size(self) -> tuple[float, float, float]:
@@ -157,6 +168,9 @@ class Part:
     @property
     def box(self) -> tuple[Vec, Vec]:
         """Smallest and largest corner in the frame of the unit."""
+        if self.body is not None:
+            across, up = max(p[0] for p in self.body.outline), max(p[1] for p in self.body.outline)
+            return extent(self.body.frame, (across, up, self.body.height))
         return extent(self.frame, self.size)
 
     def covers(self, x: float, y: float) -> bool:

@@ -59,7 +59,7 @@ class Run:
 def stretches(units: Iterable[Placed], wall_length: float, *, worktop: bool) -> tuple[Stretch, ...]:
     """The stretches that carry a worktop, or a plinth; units on the floor that stand apart begin a new one."""
     floor = sorted((p for p in units if not p.hung), key=lambda p: p.x)
-    carrying = [p for p in floor if (p.kind.worktop if worktop else p.kind.kick and p.rules.kick != "none" and p.z > 0)]
+    carrying = [p for p in floor if (p.kind.worktop if worktop else p.kind.kick and p.kind.plinth and p.rules.kick != "none" and p.z > 0)]
     groups: list[list[Placed]] = []
     for placed in carrying:
         if groups and _joined(groups[-1], placed, worktop):

@@ -9,6 +9,8 @@ from tallplank.core.measure.divide import divide, equal
 from tallplank.core.measure.frame import Vec
 from tallplank.core.measure.size import Size
 
+BESIDE_PARTITION = 8.0
+"""The screws of middle legs keep this far from where a partition might stand."""
 CLEAR_OF_CAMS = 6.0
 """From the middle of the cams to that of a leg, so that their holes keep apart."""
 
@@ -45,9 +47,10 @@ def _add_legs(choice: Choice, box: Box, out: Collector) -> None:
     rear = max(min(depth - rules.leg_inset, box.back_face - half), depth / 2)
     for x in (*(first + g for g in gaps), last):
         inward = 1.0 if x < width / 2 else -1.0
+        aside = 0.0 if x in (first, last) else BESIDE_PARTITION
         for y in (front, rear):
             low = Vec(x - half, y - half, -rules.kick_height)
             out.pieces.append(Piece("leg", leg.colour, low, Vec(x + half, y + half, 0.0)))
             for bored in leg.box_holes:
                 bore = Bore("leg", bored.diameter, min(bored.depth, box.floor.value - 3.0))
-                out.bore_at(Vec(x + inward * bored.x, y + bored.z, 0.0), Vec(0.0, 0.0, 1.0), bore, ("floor",))
+                out.bore_at(Vec(x + inward * (bored.x + aside), y + bored.z, 0.0), Vec(0.0, 0.0, 1.0), bore, ("floor",))

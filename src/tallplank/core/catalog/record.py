@@ -18,6 +18,7 @@ from tallplank.core.job.record import (
     Opening,
     Positive,
     Record,
+    RuleValue,
 )
 
 Colour = Annotated[str, Field(pattern=r"^#[0-9a-f]{6}$")]
@@ -212,7 +213,11 @@ class Kind(Record):
     id: Id
     name: Name
     hint: Name
-    build: Literal["carcass", "filler"]
+    build: Literal["carcass", "filler", "shaped", "end-panel", "back-panel"]
+    plan: Literal["", "diagonal", "ell", "slanted", "bow", "hollow"] = ""
+    """The outline of a shaped unit, seen from above."""
+    arm: NotNegative = 0.0
+    """The second depth of a shaped unit: of its neighbours at a corner, of its shallow end, or how far its front curves."""
     mount: MountKind
     top: Literal["full", "worktop", "sink", "none"]
     """How the box is closed above; under a worktop as the construction says."""
@@ -223,6 +228,13 @@ class Kind(Record):
     depth: Positive
     opening: Opening = Opening()
     takes_pulls: bool = True
+    plinth: bool = True
+    """Whether a plinth runs before its legs."""
+    rules: Mapping[str, RuleValue] = {}
+    hardware: Mapping[HardwareRole, Id] = {}
+    """What a unit of this kind starts with, where that is not what the job says."""
+    inch: tuple[Positive, Positive, Positive] | None = None
+    """Width, height and depth in inch work, in millimetres."""
 
 
 class Defaults(Record):

@@ -41,7 +41,7 @@ def sagging_shelves(made: Made) -> Iterator[Finding]:
         seen: set[tuple[Path | None, float]] = set()
         rules = unit.choice.rules
         for part in unit.parts:
-            if part.kind not in SHELVES or (part.path, part.length.value) in seen:
+            if part.kind not in SHELVES or part.outline is not None or (part.path, part.length.value) in seen:
                 continue
             seen.add((part.path, part.length.value))
             bend = shelf_sag(part, made.catalog, rules.shelf_load)

@@ -17,6 +17,8 @@ from tallplank.core.draw.primitive import (
     Handle,
     Measure,
     Pen,
+    Point,
+    Poly,
     Shape,
     Target,
     Text,
@@ -41,10 +43,7 @@ def bench_drawing(made: MadeUnit, pick: Path, show: Show) -> Drawing:
     unit = made.unit
     title = f"Unit {made.label}"
     if made.layout is None:
-        shapes: list[Shape] = [_rect(p.box[0].x, p.box[0].z, p.box[1].x, p.box[1].z, Pen.EDGE, PAPER) for p in made.parts]
-        whole = (_whole("below", unit.width, Measure("width", unit.id)), _whole("left", unit.height, Measure("height", unit.id)))
-        shapes += [Text((unit.width / 2, unit.height / 2), "cannot be built")] if made.problem else []
-        return Drawing(title, tuple(shapes), whole, (), (0.0, 0.0), (unit.width, unit.height))
+        return _undivided(made, title)
     offset = unit.width + BETWEEN
     cut = _cut_at(made, made.layout, pick)
     shapes = [*_front(made, made.layout, show), *_section(made, offset, cut)]
@@ -53,6 +52,52 @@ def bench_drawing(made: MadeUnit, pick: Path, show: Show) -> Drawing:
     low, high = (0.0, floor), (offset + unit.depth, unit.height)
     chains = tuple(_chains(made, made.layout, pick, offset, cut, floor))
     return Drawing(title, tuple(shapes), chains, tuple(_targets(made, made.layout)), low, high, tuple(_handles(made, made.layout)))
+
+
+def _undivided(made: MadeUnit, title: str) -> Drawing:
+    """A unit without a tree of openings: its front and, where it is no rectangle, its plan beside it."""
+    unit = made.unit
+    shapes: list[Shape] = []
+    for part in sorted(made.parts, key=lambda p: -p.box[0].y):
+        shapes.append(_part_front(part, Pen.EDGE if part.surface == "front" else Pen.BEYOND, PAPER))
+    for front in made.fronts:
+        shapes += front_marks(front, 0.0, 0.0)
+    for piece in made.pieces:
+        shapes.append(_rect(piece.low.x, piece.low.z, piece.high.x, piece.high.z, Pen.BEYOND))
+    if made.problem:
+        shapes.append(Text((unit.width / 2, unit.height / 2), "cannot be built"))
+    floor = min([0.0, *(p.low.z for p in made.pieces)])
+    chains = [_whole("below", unit.width, Measure("width", unit.id), floor), _whole("left", unit.height, Measure("height", unit.id))]
+    targets = tuple(_part_targets(made))
+    right = unit.width
+    if made.plan is not None:
+        offset = unit.width + BETWEEN
+        shapes += _from_above(made, offset)
+        chains.append(_whole("below", unit.width, Measure("width", unit.id), 0.0, offset, "plan"))
+        chains.append(_whole("right", unit.depth, Measure("depth", unit.id), offset + unit.width, 0.0, "plan"))
+        right = offset + unit.width
+    return Drawing(title, tuple(shapes), tuple(chains), targets, (0.0, floor), (right, max(unit.height, unit.depth)))
+
+
+def _from_above(made: MadeUnit, offset: float) -> Iterator[Shape]:
+    """The plan: the bottom, what stands around it, and the fronts."""
+    if made.plan is not None:
+        yield Poly(tuple((offset + x, y) for x, y in made.plan), Pen.OUTLINE, PAPER)
+    for part in made.parts:
+        if part.kind in ("gable", "back", "front"):
+            yield Poly(tuple((offset + p[0], p[1]) for p in footprint(part)), Pen.EDGE, CUT)
+
+
+def footprint(part: Part) -> tuple[Point, ...]:
+    """The outline of an upright part seen from above."""
+    if part.body is not None:
+        o = part.body.frame.origin
+        return tuple((o.x + x, o.y + y) for x, y in part.body.outline)
+    length, width, thick = part.size
+    upright = abs(part.frame.x.z) > TINY
+    a, b = ((0.0, width, 0.0), (0.0, width, thick)) if upright else ((length, 0.0, 0.0), (length, 0.0, thick))
+    corners = [part.frame.out(p) for p in ((0.0, 0.0, 0.0), a, b, (0.0, 0.0, thick))]
+    return tuple((c.x, c.y) for c in corners)
 
 
 def _rect(x0: float, z0: float, x1: float, z1: float, pen: Pen | None, fill: Fill | None = None) -> Shape:
@@ -142,6 +187,10 @@ def _targets(made: MadeUnit, layout: Layout) -> Iterator[Target]:
         low = (x.front_at, z.front_at) if fronted else (x.clear_at, z.clear_at)
         high = (x.front_end, z.front_end) if fronted else (x.clear_end, z.clear_end)
         yield Target(path_text(cell.path), low, high)
+    yield from _part_targets(made)
+
+
+def _part_targets(made: MadeUnit) -> Iterator[Target]:
     for key, part in zip(part_keys(made.parts), made.parts, strict=True):
         if part.kind in ("gable", "floor", "fixed-shelf", "partition", "frame", "shelf"):
             low_corner, high_corner = part.box

@@ -7,7 +7,7 @@ from itertools import pairwise
 
 from tallplank.core.build.part import Edges, Hole, Part, Pocket
 from tallplank.core.catalog.record import Band
-from tallplank.core.draw.primitive import CUT, PAPER, Arc, Chain, Drawing, Fill, Line, Measure, Pen, Point, Shape, Text, rectangle
+from tallplank.core.draw.primitive import CUT, PAPER, Arc, Chain, Drawing, Fill, Line, Measure, Pen, Point, Poly, Shape, Text, rectangle
 
 TINY = 1e-6
 STRIP = 0.018
@@ -40,15 +40,15 @@ def part_drawing(part: Part, title: str, bands: Mapping[str, Band], show: Callab
     """A part with its machining; `marked` shows the tint and mark of each edge's band, which customers need not see."""
     flat = Flat(part, part.width.value > part.length.value)
     wide, high = flat.size
-    shapes: list[Shape] = [rectangle(0.0, 0.0, wide, high, Pen.OUTLINE, PAPER)]
+    shapes: list[Shape] = [_outline(flat, PAPER)]
     for pocket in part.pockets:
         shapes += _pocket(flat, pocket)
     if part.grain == "length":
         shapes += _grain(flat)
     shapes += [shape for hole in part.holes for shape in _hole(flat, hole)]
-    if marked:
+    if marked and part.outline is None:
         shapes += _bands(flat, part.edges, bands)
-    shapes.append(rectangle(0.0, 0.0, wide, high, Pen.OUTLINE))
+    shapes.append(_outline(flat, None))
     return Drawing(title, tuple(shapes), tuple(_chains(flat)), (), (0.0, 0.0), (wide, high))
 
 
@@ -67,6 +67,13 @@ def _side(hole: Hole, part: Part) -> str:
     if hole.into.z > FACE:
         return "through" if hole.depth > part.thickness.value - TINY else "lower face"
     return "end" if abs(hole.into.x) > FACE else "edge"
+
+
+def _outline(flat: Flat, fill: Fill | None) -> Shape:
+    corners = flat.part.outline
+    if corners is None:
+        return rectangle(0.0, 0.0, *flat.size, Pen.OUTLINE, fill)
+    return Poly(tuple(flat.out(x, y) for x, y in corners), Pen.OUTLINE, fill)
 
 
 def _pocket(flat: Flat, pocket: Pocket) -> Iterator[Shape]:

@@ -123,6 +123,11 @@ def _unit(room: Room, unit: MadeUnit) -> Iterator[Shape]:
     frame, placed = _frame(room, unit), unit.placed
     hung = placed.hung
     look = unit.choice.finish("carcass").look
+    if unit.plan is not None:
+        points = [frame.out((placed.x + x, y - unit.unit.depth, 0.0)) for x, y in unit.plan]
+        fill = None if hung else Fill("look", look, "x")
+        yield Poly(tuple((p.x, p.y) for p in points), Pen.HIDDEN if hung else Pen.OUTLINE, fill)
+        return
     carcass = _span(frame, placed.x, -unit.unit.depth, unit.unit.width, unit.unit.depth)
     yield _quad(*carcass, Pen.HIDDEN if hung else Pen.OUTLINE, None if hung else Fill("look", look, "x"))
     if placed.has_fronts and not hung:

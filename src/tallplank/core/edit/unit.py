@@ -7,13 +7,14 @@ from typing import Literal, TypeVar
 
 from tallplank.core.build.made import Made, make, make_unit
 from tallplank.core.build.run import TOUCH
-from tallplank.core.catalog.record import Catalog
+from tallplank.core.catalog.record import Catalog, Kind
 from tallplank.core.edit.check import EditError, buildable, valid, with_units
 from tallplank.core.edit.room import fresh_id
 from tallplank.core.edit.snap import Mover, first_gap, neighbour
 from tallplank.core.job.construction import Construction, check_rules
 from tallplank.core.job.record import FinishRole, HardwareRole, Job, RuleValue, Unit
 from tallplank.core.measure.divide import Member, divide
+from tallplank.core.measure.length import LengthUnit
 
 _K = TypeVar("_K", bound=str)
 Anchor = Literal["left", "right", "centre"]
@@ -39,13 +40,7 @@ def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | N
     if kind not in catalog.kinds:
         raise EditError(f"The catalogue has no kind of unit called '{kind}'.")
     usual = catalog.kinds[kind]
-    values: dict[str, object] = {
-        "width": usual.width,
-        "height": usual.height,
-        "depth": usual.depth,
-        "opening": usual.opening,
-        **sizes,
-    }
+    values: dict[str, object] = {**usual_values(usual, inches=job.display.style.unit is LengthUnit.INCH), **sizes}
     try:
         room, wall = job.room(spot.room), job.wall(spot.room, spot.wall)
     except KeyError:
@@ -61,6 +56,13 @@ def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | N
     if usual.build == "filler":
         unit = _matched(unit, present, sizes)
     return job.replaced(units=(*job.units, buildable(catalog, job.standard, unit)))
+
+
+def usual_values(kind: Kind, *, inches: bool = False) -> dict[str, object]:
+    """What a new unit of a kind starts with; sizes of inch work where the job is shown in inches."""
+    width, height, depth = kind.inch if inches and kind.inch is not None else (kind.width, kind.height, kind.depth)
+    own = {"rules": dict(kind.rules), "hardware": dict(kind.hardware)}
+    return {"width": width, "height": height, "depth": depth, "opening": kind.opening, **own}
 
 
 def _level(catalog: Catalog, job: Job, unit: Unit) -> float:

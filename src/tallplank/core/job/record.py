@@ -118,6 +118,8 @@ class Opening(Record):
     style: Id | None = None
     """The door style of this front, where it is another than the unit's."""
     shelves: Annotated[int, Field(ge=0, le=12)] = 0
+    blind: NotNegative = 0.0
+    """Width of a fixed front on the side away from the hinges, where a corner's neighbour stands before the unit."""
     inside: InsideKind = "none"
     item: Id | None = None
     """The catalogue item of the inside, where it is another than the usual one."""
@@ -184,6 +186,10 @@ class Unit(Record):
     width: Positive
     height: Positive
     depth: Positive
+    arm: NotNegative = 0.0
+    """The second depth of a shaped unit; 0 is its kind's."""
+    side: Literal["left", "right"] = "left"
+    """Which corner or end a shaped unit is for."""
     opening: Opening = Opening()
     note: Annotated[str, Field(max_length=500)] = ""
     construction: Id | None = None

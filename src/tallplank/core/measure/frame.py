@@ -105,5 +105,5 @@ def tilted(frame: Frame, degrees: float) -> Frame:
 
 def turned_about_z(degrees: float, origin: tuple[float, float, float]) -> Frame:
     """A frame turned about the upright axis, counter-clockwise seen from above."""
-    c, s = cos(radians(degrees)), sin(radians(degrees))
+    c, s = round(cos(radians(degrees)), 15), round(sin(radians(degrees)), 15)
     return Frame(Vec(*origin), Vec(c, s, 0.0), Vec(-s, c, 0.0), Z)

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 
 from tallplank.core.build.part import Part, Pocket
 from tallplank.core.measure.frame import Vec
-from tallplank.core.solid.shape import Shape, is_shaped, shaped_quads, shaped_volume
+from tallplank.core.solid.shape import Shape, is_shaped, shaped_area, shaped_quads, shaped_volume
 
 Floats = NDArray[np.float32]
 Cell = tuple[tuple[float, float], tuple[float, float], tuple[float, float]]
@@ -29,6 +29,8 @@ class Faces:
 
 def volume(part: Part) -> float:
     """The volume of a part in cubic millimetres, with its pockets cut out."""
+    if part.body is not None:
+        return shaped_area(part.body.outline) * part.body.height
     if is_shaped(part):
         return shaped_volume(part)
     return sum((x[1] - x[0]) * (y[1] - y[0]) * (z[1] - z[0]) for x, y, z in cells(part))
@@ -48,12 +50,27 @@ def cells(part: Part) -> tuple[Cell, ...]:
 
 def faces(part: Part, seed: int = 0) -> Faces:
     """The surface of a part in the frame of its unit; `seed` shifts the grain so that no two parts look alike."""
+    if part.body is not None:
+        return _bent_faces(part, seed)
     corners, normals = _local_faces(part)
     shift = np.array([(seed * 373.0) % 1700, (seed * 197.0) % 1300], dtype=np.float32)
     uv = _grain_uv(corners, normals) + shift
     frame = part.frame
     turn = np.array([frame.x, frame.y, frame.z], dtype=np.float32)
     return Faces(corners @ turn + np.array(frame.origin, dtype=np.float32), normals @ turn, uv)
+
+
+def _bent_faces(part: Part, seed: int) -> Faces:
+    """The surface of a bent part; its grain runs upwards."""
+    body = part.body
+    if body is None:
+        raise ValueError("the part is not bent")
+    size = (max(p[0] for p in body.outline), max(p[1] for p in body.outline), body.height)
+    corners, normals = _shaped_faces(Shape(size, (), body.outline))
+    around = corners[:, :, 0] + corners[:, :, 1]
+    uv = np.stack([corners[:, :, 2], around], axis=2).astype(np.float32) + np.float32((seed * 373.0) % 1700)
+    turn = np.array([body.frame.x, body.frame.y, body.frame.z], dtype=np.float32)
+    return Faces(corners @ turn + np.array(body.frame.origin, dtype=np.float32), normals @ turn, uv)
 
 
 def box_faces(low: Vec, high: Vec) -> Faces:

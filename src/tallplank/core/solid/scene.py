@@ -123,6 +123,13 @@ def _bodies(parts: Sequence[Part], seed: int = 1) -> Iterator[Body]:
 
 def outline(part: Part) -> Floats:
     """The edges of what is seen of the part: without its tongues, and nothing of a panel that lies in grooves."""
+    if part.body is not None:
+        body = part.body
+        ends = [(body.outline[i], body.outline[(i + 1) % len(body.outline)]) for i in range(len(body.outline))]
+        rings = [((*a, z), (*b, z)) for a, b in ends for z in (0.0, body.height)]
+        turn = np.array([body.frame.x, body.frame.y, body.frame.z])
+        curved: Floats = (np.array(rings) @ turn + np.array(body.frame.origin)).astype(np.float32)
+        return curved
     length, width, thickness = part.size
     if part.surface == "front" and part.kind == "front" and thickness < part.finish.thickness and part.outline is None:
         return np.zeros((0, 2, 3), np.float32)

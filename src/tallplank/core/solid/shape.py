@@ -31,7 +31,7 @@ class Shape(NamedTuple):
 
 def is_shaped(part: Part) -> bool:
     """Whether the part or one of its cuts has an outline of its own."""
-    return part.outline is not None or any(p.outline is not None for p in part.pockets)
+    return part.outline is not None or part.body is not None or any(p.outline is not None for p in part.pockets)
 
 
 def layers(part: Shape) -> tuple[tuple[float, float, BaseGeometry], ...]:
@@ -54,6 +54,11 @@ def layers(part: Shape) -> tuple[tuple[float, float, BaseGeometry], ...]:
 def shaped_volume(part: Part) -> float:
     """The volume in cubic millimetres."""
     return float(sum((high - low) * area.area for low, high, area in layers(Shape.of(part))))
+
+
+def shaped_area(outline: Outline) -> float:
+    """The area that an outline encloses."""
+    return float(_polygon(outline).area)
 
 
 def shaped_quads(part: Shape) -> tuple[list[Quad], list[tuple[float, float, float]]]:
