@@ -130,6 +130,10 @@ class Board(QWidget):
             kinds = [p.kind for p in self.panes]
             self._build([kind, *kinds[1:]])
 
+    def show_only(self, *kinds: str) -> None:
+        """Open just these kinds of panes."""
+        self._build(list(kinds)[:MOST])
+
     def remember(self) -> None:
         """Keep the kinds and sizes of this stage's panes."""
         if not self.panes:

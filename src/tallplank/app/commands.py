@@ -4,6 +4,7 @@ from typing import TYPE_CHECKING
 
 from tallplank.app.command import Command
 from tallplank.app.rail import NAMES
+from tallplank.core.edit.mirror import mirror_units
 from tallplank.core.edit.unit import carry_look, close_up, delete_units, duplicate_units, renumber, space_evenly
 from tallplank.session.store import STAGES, Store
 
@@ -66,6 +67,22 @@ def _edit(window: "MainWindow", store: Store) -> tuple[Command, ...]:
             lambda: "Delete",
             lambda: store.apply(lambda j: delete_units(j, store.state.selected), _counted(store, "delete")),
             "Del",
+            some,
+        ),
+        Command(
+            "mirror",
+            "Edit",
+            lambda: "Mirror",
+            lambda: store.apply(lambda j: mirror_units(j, store.catalog, store.state.selected), _counted(store, "mirror")),
+            "Ctrl+M",
+            some,
+        ),
+        Command(
+            "bench",
+            "Edit",
+            lambda: "Open on the bench",
+            lambda: store.open_on_bench(store.selected_units()[0].id),
+            "Ctrl+B",
             some,
         ),
         Command(

@@ -7,11 +7,12 @@ from pathlib import Path
 
 from PyQt6.QtCore import QCoreApplication, QEventLoop, QSettings
 from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QSlider, QToolButton
 
 from tallplank.app.theme import load_fonts
 from tallplank.app.window import MainWindow, application
 from tallplank.core.catalog.reader import shipped
-from tallplank.core.edit.unit import set_finish
+from tallplank.core.edit.unit import change_units, set_finish
 from tallplank.demo import demo_job
 from tallplank.session.store import Store
 
@@ -81,6 +82,43 @@ def _quote(window: MainWindow) -> None:
     store.go("quote")
 
 
+def _bench(window: MainWindow) -> None:
+    window.store.open_on_bench(_unit(window, "tall"))
+    window.store.pick("opening.1")
+
+
+def _through(window: MainWindow) -> None:
+    """See-through with machining, and one part flat."""
+    window.store.open_on_bench(_unit(window, "base"))
+    window.store.pick("part:gable left")
+    next(b for b in window.board.findChildren(QToolButton) if b.accessibleName() == "See through").click()
+
+
+def _apart(window: MainWindow) -> None:
+    window.store.open_on_bench(_unit(window, "drawers"))
+    window.board.show_only("bench3d", "part")
+    window.store.pick("part:drawer 2 side left")
+    slider = next(s for s in window.board.findChildren(QSlider) if s.accessibleName() == "Pull the parts apart")
+    slider.setValue(75)
+
+
+def _part(window: MainWindow) -> None:
+    window.store.open_on_bench(_unit(window, "base"))
+    window.board.show_only("part")
+    window.store.pick("part:gable left")
+
+
+def _doors(window: MainWindow) -> None:
+    """Styles side by side, and the door list."""
+    store = window.store
+    styles = iter(("lantern-glazed", "mooring-mitred", "weirhouse-louvred", "aqueduct-arched", "towpath-raised", "reedbed-beaded"))
+    for unit in store.job.units:
+        if unit.kind in ("tall", "wall", "sink", "base") and (style := next(styles, "")):
+            store.apply(lambda j, u=unit.id, s=style: change_units(j, store.catalog, [u], door_style=s), "door style")  # type: ignore[misc]
+    store.go("make")
+    window.board.show_only("room3d", "doorlist")
+
+
 def _evening(window: MainWindow) -> None:
     window.change_theme()
     _layout(window)
@@ -89,6 +127,11 @@ def _evening(window: MainWindow) -> None:
 SHOTS: dict[str, Callable[[MainWindow], None]] = {
     "survey": _survey,
     "layout": _layout,
+    "bench": _bench,
+    "bench-through": _through,
+    "bench-apart": _apart,
+    "bench-part": _part,
+    "doors": _doors,
     "finish": _finish,
     "make": _make,
     "quote": _quote,

@@ -11,6 +11,7 @@ from tallplank.core.exchange.exporter import Shop
 from tallplank.core.job.record import Job
 from tallplank.core.money.price import Price, PriceMaker
 from tallplank.core.shop.cutlist import CutlistMaker, CutRow
+from tallplank.core.shop.doorlist import DoorlistMaker, DoorRow
 from tallplank.core.shop.schedule import ScheduleMaker, ScheduleRow
 
 
@@ -20,6 +21,7 @@ class Derived:
 
     made: Made
     _cutlists: CutlistMaker
+    _doorlists: DoorlistMaker
     _schedules: ScheduleMaker
     _prices: PriceMaker
 
@@ -27,6 +29,11 @@ class Derived:
     def cutlist(self) -> tuple[CutRow, ...]:
         """The cut list per unit."""
         return self._cutlists.rows(self.made)
+
+    @cached_property
+    def doorlist(self) -> tuple[DoorRow, ...]:
+        """The door list."""
+        return self._doorlists.rows(self.made)
 
     @cached_property
     def schedule(self) -> tuple[ScheduleRow, ...]:
@@ -51,7 +58,7 @@ class Derived:
     @property
     def shop(self) -> Shop:
         """All that exporters write about."""
-        return Shop(self.made, self.cutlist, self.schedule, self.price)
+        return Shop(self.made, self.cutlist, self.doorlist, self.schedule, self.price)
 
 
 class Deriver:
@@ -59,13 +66,14 @@ class Deriver:
 
     def __init__(self, catalog: Catalog) -> None:
         self.workshop = Workshop(catalog)
-        self._cutlists, self._schedules, self._prices = CutlistMaker(), ScheduleMaker(), PriceMaker()
+        self._cutlists, self._doorlists = CutlistMaker(), DoorlistMaker()
+        self._schedules, self._prices = ScheduleMaker(), PriceMaker()
         self._last: tuple[Job, Derived] | None = None
 
     def derive(self, job: Job) -> Derived:
         """All that follows from a job."""
         if self._last is None or self._last[0] is not job:
-            derived = Derived(self.workshop.make(job), self._cutlists, self._schedules, self._prices)
+            derived = Derived(self.workshop.make(job), self._cutlists, self._doorlists, self._schedules, self._prices)
             self._last = (job, derived)
         return self._last[1]
 

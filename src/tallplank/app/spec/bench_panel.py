@@ -14,6 +14,7 @@ from tallplank.core.build.layout import Cell
 from tallplank.core.build.made import MadeUnit
 from tallplank.core.build.part import Part, part_keys
 from tallplank.core.draw.part import machining_lines
+from tallplank.core.edit.front import style_all, style_kind
 from tallplank.core.edit.opening import (
     Split,
     cell_size,
@@ -181,6 +182,20 @@ class CellPanel(Panel):
         if opening.front != "none":
             styles = (("", "As the unit", None), *style_choices(store.catalog))
             self.pick("Style", styles, lambda: self._each(lambda o: o.style or ""), lambda v: self._put("style of front", style=v or None))
+            alike = {"doors": "All doors", "drawer": "All drawers"}.get(opening.front, "All of its kind")
+            self._button_row(((f"{alike} so", self._style_kind), ("All fronts so", self._style_all)))
+
+    def _style_now(self) -> str:
+        made = self.store.derived.made.by_id[self._unit().id]
+        return next(f.style for f in made.fronts if f.path == self._path)
+
+    def _style_kind(self) -> None:
+        style, kind, catalog = self._style_now(), self._opening().front, self.store.catalog
+        self._apply(lambda j: style_kind(j, catalog, kind, style), "style of all fronts of a kind")
+
+    def _style_all(self) -> None:
+        style, catalog = self._style_now(), self.store.catalog
+        self._apply(lambda j: style_all(j, catalog, style), "style of all fronts")
 
     def _inside(self, opening: Opening) -> None:
         catalog = self.store.catalog

@@ -51,6 +51,26 @@ POCKET_TOOLS: dict[PocketKind, str] = {
     "recess": "router 12",
 }
 FORSTNER_FROM = 14.5
+HOLE_NAMES: dict[HoleKind, str] = {
+    "cam": "cam",
+    "bolt": "bolt",
+    "dowel": "dowel",
+    "confirmat": "confirmat screw",
+    "screw": "screw",
+    "pocket-screw": "pocket screw",
+    "cup": "hinge cup",
+    "hinge-screw": "hinge's screw",
+    "plate": "hinge plate",
+    "pin": "shelf pin",
+    "slide": "slide",
+    "leg": "leg",
+    "hanger": "hanger",
+    "stay": "stay",
+    "rail": "rail bracket",
+    "louvre": "louvre's pin",
+    "pull": "pull",
+}
+"""What a hole is for, in words."""
 
 
 @dataclass(frozen=True, slots=True)

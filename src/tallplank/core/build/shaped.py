@@ -94,7 +94,7 @@ def _place(out: Collector, part: Part, frame: Frame) -> None:
 
 
 def _backs(choice: Choice, plan: Plan, out: Collector) -> None:
-    """A thin back inside each side at the wall, between its neighbours."""
+    """A thin back inside each side at the wall, between its neighbours; in a corner the one across the room runs through."""
     finish, height = choice.finish("back"), _height(choice)
     thick = Size.of(finish.thickness, "back", "finish.back")
     board = choice.rules.board_thickness
@@ -102,8 +102,8 @@ def _backs(choice: Choice, plan: Plan, out: Collector) -> None:
         if side.kind != "back":
             continue
         before, after = plan[i - 1].kind, plan[(i + 1) % len(plan)].kind
-        first = board if before == "gable" else thick.value if before == "back" else 0.0
-        last = board if after == "gable" else 0.0
+        whole = abs(side.b[0] - side.a[0]) > abs(side.b[1] - side.a[1])
+        first, last = (board if n == "gable" else thick.value if n == "back" and not whole else 0.0 for n in (before, after))
         width = Size.of(side.length, "side of the plan", "unit.width") - Size.of(
             first + last, "neighbouring boards", "rule.board_thickness"
         )

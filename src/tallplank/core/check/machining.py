@@ -6,7 +6,7 @@ from functools import lru_cache
 from math import sqrt
 from typing import NamedTuple
 
-from tallplank.core.build.part import Hole, HoleKind, Part, Pocket
+from tallplank.core.build.part import HOLE_NAMES, Hole, HoleKind, Part, Pocket
 from tallplank.core.measure.frame import Vec
 
 SLACK = 1e-6
@@ -14,25 +14,6 @@ MEET = 0.01
 """Both halves of a joint meet in space within this."""
 LEAST_SKIN = 1.0
 """Board that must be left under a blind hole, and beside it towards an edge."""
-NAMES: dict[HoleKind, str] = {
-    "cam": "cam",
-    "bolt": "bolt",
-    "dowel": "dowel",
-    "confirmat": "confirmat screw",
-    "screw": "screw",
-    "pocket-screw": "pocket screw",
-    "cup": "hinge cup",
-    "hinge-screw": "hinge's screw",
-    "plate": "hinge plate",
-    "pin": "shelf pin",
-    "slide": "slide",
-    "leg": "leg",
-    "hanger": "hanger",
-    "stay": "stay",
-    "rail": "rail bracket",
-    "louvre": "louvre's pin",
-    "pull": "pull",
-}
 SHARED: frozenset[HoleKind] = frozenset({"pin", "plate", "slide", "bolt", "stay", "rail"})
 """Holes of these may be bored from both sides of a board on one line: what sits in them is as short as that."""
 JOINED: frozenset[HoleKind] = frozenset({"bolt", "dowel", "confirmat", "screw", "pocket-screw"})
@@ -107,7 +88,7 @@ def _bored(hole: Hole) -> _Bored:
 
 
 def _said(part: Part | _Board, hole: Hole) -> str:
-    return f"{part.name}: the hole {hole.diameter:g} for a {NAMES[hole.what]}"
+    return f"{part.name}: the hole {hole.diameter:g} for a {HOLE_NAMES[hole.what]}"
 
 
 def _in_board(part: _Board, bored: Sequence[_Bored]) -> Iterator[tuple[str, str]]:
@@ -135,7 +116,7 @@ def _apart(part: _Board, bored: Sequence[_Bored]) -> Iterator[tuple[str, str]]:
                 and not _agree(one, other)
                 and _distance(one, other) < (one.hole.diameter + other.hole.diameter) / 2 - SLACK
             ):
-                yield "holes-clash", f"{_said(part, one.hole)} runs into the one for a {NAMES[other.hole.what]}."
+                yield "holes-clash", f"{_said(part, one.hole)} runs into the one for a {HOLE_NAMES[other.hole.what]}."
         active.append(one)
 
 

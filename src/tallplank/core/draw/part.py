@@ -5,7 +5,7 @@ from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
-from tallplank.core.build.part import Edges, Hole, Part, Pocket
+from tallplank.core.build.part import HOLE_NAMES, Edges, Hole, Part, Pocket
 from tallplank.core.catalog.record import Band
 from tallplank.core.draw.primitive import CUT, PAPER, Arc, Chain, Drawing, Fill, Line, Measure, Pen, Point, Poly, Shape, Text, rectangle
 
@@ -13,6 +13,7 @@ TINY = 1e-6
 STRIP = 0.018
 """Width of the tint beside a banded edge, as a share of the longer side."""
 LEAST_STRIP = 7.0
+MARK_AT = 0.17
 FACE = 0.5
 """From this share of the direction on, a hole goes into a face, else into an edge."""
 MOST_TICKS = 24
@@ -57,7 +58,7 @@ def machining_lines(part: Part, show: Callable[[float], str]) -> tuple[str, ...]
     cuts = Counter((p.what, show(p.high.z - p.low.z), show(min(p.high.x - p.low.x, p.high.y - p.low.y)), p.tool) for p in part.pockets)
     lines = [f"{n} × {what} {wide} wide, {deep} deep · {tool}" for (what, deep, wide, tool), n in cuts.items()]
     holes = Counter((h.what, show(h.diameter), show(h.depth), _side(h, part), h.tool) for h in part.holes)
-    lines += [f"{n} × ⌀{d}, {deep} deep, {what.replace('-', ' ')}, {side} · {tool}" for (what, d, deep, side, tool), n in holes.items()]
+    lines += [f"{n} × ⌀{d}, {deep} deep, {HOLE_NAMES[what]}, {side} · {tool}" for (what, d, deep, side, tool), n in holes.items()]
     return tuple(lines)
 
 
@@ -136,15 +137,15 @@ def _bands(flat: Flat, edges: Edges, bands: Mapping[str, Band]) -> Iterator[Shap
         a, b = flat.out(x0, y0), flat.out(x1, y1)
         low, high = (min(a[0], b[0]), min(a[1], b[1])), (max(a[0], b[0]), max(a[1], b[1]))
         yield rectangle(*low, high[0] - low[0], high[1] - low[1], None, Fill("tint", bands[band].tint))
-        inward = flat.out((x0 + x1) / 2 + _inward(x0, x1, length, strip), (y0 + y1) / 2 + _inward(y0, y1, width, strip))
+        inward = flat.out(_mark(x0, x1, length, strip), _mark(y0, y1, width, strip))
         yield Text(inward, bands[band].mark, 2.8)
 
 
-def _inward(low: float, high: float, whole: float, strip: float) -> float:
-    """From the middle of a strip to where its mark stands: inwards from the edge that it lies along."""
+def _mark(low: float, high: float, whole: float, strip: float) -> float:
+    """Where a strip's mark stands: along it a little off its middle, where holes are rare, and across it just inside."""
     if high - low > 1.5 * strip:
-        return 0.0
-    return 2.4 * strip if low < whole / 2 else -2.4 * strip
+        return low + (high - low) * MARK_AT
+    return low + 2.9 * strip if low < whole / 2 else high - 2.9 * strip
 
 
 def _chains(flat: Flat) -> Iterator[Chain]:

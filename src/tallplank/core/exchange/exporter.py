@@ -9,6 +9,7 @@ from tallplank.core.error import PlankError
 from tallplank.core.job.file import write_atomically
 from tallplank.core.money.price import Price
 from tallplank.core.shop.cutlist import CutRow
+from tallplank.core.shop.doorlist import DoorRow
 from tallplank.core.shop.schedule import ScheduleRow
 
 
@@ -22,6 +23,7 @@ class Shop:
 
     made: Made
     cutlist: tuple[CutRow, ...]
+    doorlist: tuple[DoorRow, ...]
     schedule: tuple[ScheduleRow, ...]
     price: Price
 

@@ -65,6 +65,19 @@ def hardware_table(shop: Shop) -> Table:
     )
 
 
+def door_table(shop: Shop) -> Table:
+    """The door list as a table: each front, and below it the pieces that it is framed from, in millimetres."""
+    first = ("room", "unit", "front", "piece", "quantity", "style", "edge", "finish")
+    columns = (*first, "width", "height", "thickness", "hand", "hinges", "weight_kg")
+    lines: list[tuple[str | float, ...]] = []
+    for r in shop.doorlist:
+        size = (r.width, r.height, r.thickness)
+        lines.append((r.room, r.unit, r.front, "", 1, r.style, r.edge, r.finish, *size, r.hand, r.hinges, r.weight_kg))
+        for piece, count, length, width, thick in r.parts:
+            lines.append((r.room, r.unit, r.front, piece, count, "", "", "", width, length, thick, "", "", ""))
+    return Table("Doors", columns, tuple(lines))
+
+
 def price_table(shop: Shop) -> Table:
     """The price as a table: each unit and run, then the sums that lead to the total."""
     price, c = shop.price, shop.price.cost
@@ -94,5 +107,6 @@ CUTLIST_XLSX = Exporter(
     "Cut list, workbook",
     lambda shop: as_xlsx((cut_table("Per unit", shop.cutlist), cut_table("Grouped", grouped(shop.cutlist)))),
 )
+DOORS_CSV = Exporter("doors.csv", "Door list", lambda shop: as_csv(door_table(shop)))
 HARDWARE_CSV = Exporter("hardware.csv", "Hardware schedule", lambda shop: as_csv(hardware_table(shop)))
 PRICE_CSV = Exporter("price.csv", "Price", lambda shop: as_csv(price_table(shop)))

@@ -218,6 +218,8 @@ class Standard(Record):
     finishes: Mapping[FinishRole, Id] = {}
     hardware: Mapping[HardwareRole, Id] = {}
     door_style: Id = "quayside-slab"
+    front_styles: Mapping[FrontKind, Id] = {}
+    """Styles of fronts of one kind, such as drawers, where those are others than the doors'."""
 
 
 class Rates(Record):

@@ -1,0 +1,40 @@
+"""The door list: every front with what it is framed from."""
+
+from tallplank.app.board.kind import PaneKind
+from tallplank.app.table import Column, UnitTable
+from tallplank.app.theme import Tokens
+from tallplank.core.measure.display import format_length
+from tallplank.core.shop.doorlist import DoorRow
+from tallplank.session.store import Store
+
+
+class DoorlistPane(UnitTable[DoorRow]):
+    """Fronts from top to bottom, unit by unit; the tip of the style lists the pieces."""
+
+    def __init__(self, store: Store, tokens: Tokens) -> None:
+        def size(value: float) -> str:
+            display = store.job.display
+            return format_length(value, display.style, denominator=display.denominator)
+
+        def pieces(row: DoorRow) -> str:
+            lines = [f"{n} × {name} {size(a)} × {size(b)} × {size(c)}" for name, n, a, b, c in row.parts]
+            return "\n".join(lines) or "One board."
+
+        columns: tuple[Column[DoorRow], ...] = (
+            Column("Unit", lambda r: r.unit, width=120),
+            Column("Front", lambda r: r.front, width=110),
+            Column("Style", lambda r: r.style, width=150, tip=pieces),
+            Column("Width", lambda r: size(r.width), figure=True, width=60),
+            Column("Height", lambda r: size(r.height), figure=True, width=60),
+            Column("Thick", lambda r: size(r.thickness), figure=True, width=46),
+            Column("Hand", lambda r: r.hand or "–", width=52),
+            Column("Hinges", lambda r: str(r.hinges) if r.hinges else "–", figure=True, width=56),
+            Column("kg", lambda r: f"{r.weight_kg:.1f}", figure=True, width=44),
+            Column("Finish", lambda r: r.finish, width=170),
+            Column("Edge", lambda r: r.edge, width=66),
+            Column("Pieces", lambda r: str(sum(n for _, n, *_ in r.parts)) if r.parts else "1", figure=True, width=54),
+        )
+        super().__init__(store, columns, lambda: store.derived.doorlist, lambda r: r.owners)
+
+
+KIND = PaneKind("doorlist", "Doors", DoorlistPane)
