@@ -5,6 +5,7 @@ from collections.abc import Callable
 import numpy as np
 import pytest
 from PyQt6.QtCore import QPointF, Qt
+from PyQt6.QtGui import QFontMetricsF
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QCheckBox, QComboBox, QPushButton, QSlider, QToolButton, QWidget
 
@@ -14,9 +15,11 @@ from tallplank.app.board.bench3d import Bench3DPane
 from tallplank.app.board.part import PartPane
 from tallplank.app.findings import FindingList
 from tallplank.app.spec.bench_panel import CellPanel, PartPanel
-from tallplank.app.spec.row import Panel, TextField
+from tallplank.app.spec.choice import HARDWARE_NAMES
+from tallplank.app.spec.row import NAME_WIDTH, Panel, TextField
 from tallplank.app.spec.rules import RULE_GROUPS, RULE_NAMES, rule_choices
 from tallplank.app.spec.unit_panel import UnitPanel, row_name
+from tallplank.app.theme import font
 from tallplank.app.window import MainWindow
 from tallplank.core.build.part import part_keys
 from tallplank.core.edit.unit import set_width
@@ -322,3 +325,9 @@ def test_an_edit_on_the_bench_builds_one_unit_and_no_run(open_window: Open) -> N
     assert after["unit"] - counted["unit"] == 1
     assert after["run"] - counted["run"] <= 2
     assert made(window.store.job).by_id["u2"].fronts[0].height == 150
+
+
+def test_names_of_rules_fit_their_column(open_window: Open) -> None:
+    open_window()
+    metrics = QFontMetricsF(font())
+    assert [n for n in (*RULE_NAMES.values(), *HARDWARE_NAMES.values()) if metrics.horizontalAdvance(n) > NAME_WIDTH] == []

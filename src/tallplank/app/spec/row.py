@@ -291,10 +291,10 @@ class Panel(QWidget):
         field = share_field(self.store, read, apply)
         self._add(SpecRow(name, field, field.show_now))
 
-    def text(self, name: str, read: Callable[[], str], apply: Callable[[str], None]) -> None:
+    def text(self, name: str, read: Callable[[], str | None], apply: Callable[[str], None], origin: Origin | None = None) -> None:
         """Add a row for a text."""
         field = TextField(read, apply, self.store.say)
-        self._add(SpecRow(name, field, field.show_now))
+        self._add(SpecRow(name, field, field.show_now, origin))
 
     def pick(
         self,
@@ -308,10 +308,17 @@ class Panel(QWidget):
         field = PickField(choices, read, apply, self.store.say)
         self._add(SpecRow(name, field, field.show_now, origin))
 
-    def count(self, name: str, bounds: tuple[int, int], read: Callable[[], int | None], apply: Callable[[int], None]) -> None:
+    def count(
+        self,
+        name: str,
+        bounds: tuple[int, int],
+        read: Callable[[], int | None],
+        apply: Callable[[int], None],
+        origin: Origin | None = None,
+    ) -> None:
         """Add a row for a number of things."""
         field = CountField(*bounds, read, apply, self.store.say)
-        self._add(SpecRow(name, field, field.show_now))
+        self._add(SpecRow(name, field, field.show_now, origin))
 
     def widget(self, widget: QWidget, show_now: Callable[[], None] | None = None, *, stretch: int = 0) -> None:
         """Add anything else."""

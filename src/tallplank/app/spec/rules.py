@@ -20,7 +20,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "kick_height": "Kick height",
         "kick_setback": "Kick setback",
         "leg_inset": "Leg inset",
-        "leg_wide": "More legs from",
+        "leg_wide": "6 legs from",
         "leg_count": "Legs",
     },
     "Fronts": {
@@ -31,7 +31,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "door_most": "Widest door",
         "drawer_front_grain": "Drawer grain",
         "pull_corner": "Pull corner",
-        "pull_wide": "Two pulls from",
+        "pull_wide": "2 pulls from",
         "hinge_end": "First hinge",
     },
     "Face frame": {
@@ -46,7 +46,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "shelf_clearance": "Shelf play",
         "shelf_setback": "Shelf setback",
         "drawer_bottom_inset": "Bottom inset",
-        "drawer_groove": "Bottom groove",
+        "drawer_groove": "Box groove",
         "drawer_allowance": "Box lower by",
         "drawer_most": "Highest box",
         "tray_height": "Tray height",
@@ -57,7 +57,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "joint_shelf": "Fixed shelves",
         "joint_partition": "Partition ends",
         "joint_frame": "Frame joints",
-        "joint_drawer": "Drawer corners",
+        "joint_drawer": "Box corners",
         "joint_end": "First fixing",
         "joint_pitch": "Fixing pitch",
         "cam_from_end": "Cam from end",
@@ -71,7 +71,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "system_start": "First hole",
     },
     "Strength": {"shelf_load": "Load kN/m²", "sag_limit": "Sag: length /", "moisture_swing": "Moisture ± %"},
-    "Run": {"top_front": "Top front", "top_end": "Top end", "wall_height": "Wall units at", "bands_trimmed": "Bands trimmed"},
+    "Run": {"top_front": "Top front", "top_end": "Top end", "wall_height": "Wall units at", "bands_trimmed": "Trimmed"},
 }
 """Every rule once, by group, with its name in the Spec."""
 RULE_NAMES: dict[str, str] = {rule: name for group in RULE_GROUPS.values() for rule, name in group.items()}

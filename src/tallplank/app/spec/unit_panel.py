@@ -305,11 +305,24 @@ class UnitPanel(Panel):
                 if choices := rule_choices(rule):
                     self._rule_choice(name, rule, choices)
                 elif rule in COUNTS:
-                    self.count(name, (0, 20), self._rule_value(rule), lambda v, r=rule: self._set_rule(r, v))  # type: ignore[arg-type, misc]
+                    self._rule_count(name, rule)
                 elif rule in NUMBERS:
-                    self.text(name, lambda r=rule: f"{self._rule_value(r)():g}", lambda t, r=rule: self._set_rule(r, number(t)))  # type: ignore[misc, str-format]
+                    self._rule_number(name, rule)
                 else:
                     self._rule(name, rule)
+
+    def _rule_count(self, name: str, rule: str) -> None:
+        read = self._rule_value(rule)
+        self.count(name, (0, 20), read, lambda v: self._set_rule(rule, v), self._rule_origin(rule))  # type: ignore[arg-type]
+
+    def _rule_number(self, name: str, rule: str) -> None:
+        read = self._rule_value(rule)
+
+        def shown() -> str | None:
+            value = read()
+            return None if value is None else f"{value:g}"
+
+        self.text(name, shown, lambda t: self._set_rule(rule, number(t)), self._rule_origin(rule))
 
     def _fittings(self, units: tuple[Unit, ...]) -> None:
         """What is bought for the unit, each count term by term."""

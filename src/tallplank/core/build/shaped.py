@@ -15,15 +15,16 @@ from tallplank.core.build.joint import add_joints
 from tallplank.core.build.leaf import Leaf, add_leaf_parts, front_thickness
 from tallplank.core.build.load import weight_kg
 from tallplank.core.build.machining import hinge_places
-from tallplank.core.build.part import Body, BuildError, Edges, Front, Motion, Part, PartKind, Piece
+from tallplank.core.build.part import Body, BuildError, Edges, Front, Hole, HoleKind, Motion, Part, PartKind, Piece
 from tallplank.core.build.plan import Plan, Point, Side, arc, inset, mirrored, overhang, plan_of, setback
-from tallplank.core.build.pull import add_pulls
+from tallplank.core.build.pull import add_pulls, pull_places
+from tallplank.core.build.shelf import PIN_RADIUS
 from tallplank.core.measure.divide import DivideError, divide, equal
 from tallplank.core.measure.frame import Frame, Vec, moved, turned_about_z
 from tallplank.core.measure.size import Size
 
 SHELF_PLAY = 1.0
-PINS = 5
+PINS = 4
 INWARD_LEG = 70.0
 
 
@@ -132,7 +133,22 @@ def _boards(choice: Choice, plan: Plan, rise: float, out: Collector) -> None:
     for i in range(count):
         z = floor.value + division.starts[i] + division.sizes[i]
         _add_board(choice, "shelf", "shelf", inset(plan, play, rise), z, shelf, out)  # type: ignore[arg-type]
+        _pins(choice, z, out)
     out.fit(choice.hardware("pin"), Size.of(PINS, "pins to a shelf", "hardware.pin") * count, f"{count} adjustable shelves")
+
+
+def _pins(choice: Choice, z: float, out: Collector) -> None:
+    """Two holes in each gable for the pins that a shelf lies on, one near each of its edges."""
+    rules = choice.rules
+    bored = next(iter(choice.hardware("pin").box_holes), None)
+    for index, part in enumerate(out.parts):
+        if part.kind != "gable":
+            continue
+        inset_by = min(rules.system_front, part.width.value / 4)
+        into = part.frame.turned_out((0.0, 0.0, -1.0))
+        for y in (inset_by, part.width.value - inset_by):
+            point = part.frame.out((z - PIN_RADIUS, y, part.thickness.value))
+            out.bore(index, point, into, Bore("pin", bored.diameter if bored else 2 * PIN_RADIUS, bored.depth if bored else 12.0))
 
 
 def _add_board(choice: Choice, name: str, kind: PartKind, points: tuple[Point, ...], z: float, thick: Size, out: Collector) -> None:
@@ -293,14 +309,47 @@ def _curved_door(choice: Choice, side: Side, rise: float, out: Collector) -> Non
     part = out.add("door", "front", "front", finish, (height, width, thick), lay, edges=edges, motion=motion, kind="front")
     out.parts[-1] = replace(part, body=body)
     weight = weight_kg(choice, part)
-    out.fit(choice.hardware("hinge"), hinge_count(choice.hardware("hinge"), height.value, weight), "door")
+    hinge = choice.hardware("hinge")
+    count = hinge_count(hinge, height.value, weight)
+    out.fit(hinge, count, "door")
+    places = hinge_places(choice, reveal.value / 2, reveal.value / 2 + height.value, round(count.value), rows=True)
+    _bore_flat(choice, len(out.parts) - 1, [z - reveal.value / 2 for z in places], left, out)
+    corner = side.a if left else side.b
+    _plates(choice, Vec(corner[0], corner[1], 0.0), places, out)
     hand: Literal["left", "right"] = "left" if left else "right"
     x = min(side.a[0], side.b[0]) + reveal.value / 2
-    out.fronts.append(
-        Front("door", x, reveal.value / 2, side.length - reveal.value, height.value, hand, False, choice.door_style.id, (), weight)
-    )
+    size = (side.length - reveal.value, height.value)
+    out.fronts.append(Front("door", x, reveal.value / 2, *size, hand, False, choice.door_style.id, (), weight))
     if choice.kind.takes_pulls:
-        out.fit(choice.hardware("pull"), Size.of(1, "pull to a door", "hardware.pull"), "door")
+        _curved_pull(choice, side, rise, hand, motion, out)
+
+
+def _bore_flat(choice: Choice, index: int, places: list[float], left: bool, out: Collector) -> None:
+    """The cups of a bent door, on the flat board that it is bent from: its own y runs from its right edge."""
+    width = out.parts[index].width.value
+    for z in places:
+        for bored in choice.hardware("hinge").front_holes:
+            y = width - bored.x if left else bored.x
+            what: HoleKind = "cup" if bored.z == 0 else "hinge-screw"
+            out.holes[index].append(Hole(what, Vec(z + bored.z, y, 0.0), Vec(0.0, 0.0, 1.0), bored.diameter, bored.depth))
+
+
+def _curved_pull(choice: Choice, side: Side, rise: float, hand: Literal["left", "right"], motion: Motion, out: Collector) -> None:
+    """The pull of a bent door, upright near its free edge, and the holes for it in the flat board."""
+    pull, index, reveal = choice.hardware("pull"), len(out.parts) - 1, choice.rule("reveal")
+    part = out.parts[index]
+    leaf = Leaf("door", "door", 0.0, reveal.value / 2, part.width, part.length, 0.0, motion, hand)
+    count, (place, *_) = pull_places(choice, leaf, pull)
+    out.fit(pull, count, "door")
+    for off in (-pull.centres / 2, pull.centres / 2) if pull.centres else (0.0,):
+        at = Vec(place.z + off - reveal.value / 2, part.width.value - place.x, 0.0)
+        out.holes[index].append(Hole("pull", at, Vec(0.0, 0.0, 1.0), pull.screw, part.thickness.value))
+    face = arc(side, rise, choice.rules.front_gap + part.thickness.value)
+    share = place.x / part.width.value
+    x, y = face[min(int(share * len(face)), len(face) - 1)]
+    half = pull.thick / 2
+    low = Vec(x - half, y - pull.projection, place.z - pull.length / 2)
+    out.pieces.append(Piece("pull", pull.colour, low, Vec(x + half, y, place.z + pull.length / 2), motion))
 
 
 def _legs(choice: Choice, plan: Plan, rise: float, out: Collector) -> None:

@@ -22,7 +22,7 @@ from tallplank.core.catalog.record import (
     Look,
     Operation,
 )
-from tallplank.core.job.construction import Construction
+from tallplank.core.job.construction import Construction, RuleError, check_rules
 from tallplank.core.job.record import Record
 
 _TABLES: dict[str, type[Record]] = {
@@ -127,6 +127,15 @@ def _check_references(catalog: Catalog, where: Mapping[tuple[type[Record], str],
         need(finish, catalog.bands, finish.band, "band")
         if catalog.boards[finish.board].price_m2(finish.thickness) is None:
             raise CatalogError(f"{where[Finish, finish.id]}: board '{finish.board}' is not sold {finish.thickness:g} thick.")
+    for kind in catalog.kinds.values():
+        for item in kind.hardware.values():
+            need(kind, catalog.hardware, item, "hardware item")
+        try:
+            check_rules(dict(kind.rules))
+        except RuleError as problem:
+            raise CatalogError(f"{where[Kind, kind.id]}: {problem}") from None
+        if (kind.build == "shaped") != bool(kind.plan):
+            raise CatalogError(f"{where[Kind, kind.id]}: a shaped kind has a plan, and no other kind has one.")
     defaults = catalog.defaults
     need(defaults, catalog.constructions, defaults.construction, "construction")
     need(defaults, catalog.door_styles, defaults.door_style, "door style")

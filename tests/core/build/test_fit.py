@@ -1,0 +1,154 @@
+"""Parts fit each other: backs and panels fill their grooves, tongues reach the bottoms, ends touch what they are joined to."""
+
+import pytest
+from hypothesis import assume, given
+
+from makers import CATALOG, a_made_unit, a_wall_of
+from strategies import standards, units
+from tallplank.core.build.made import MadeUnit, make_unit
+from tallplank.core.build.part import Part
+from tallplank.core.edit.construction import add_construction, save_construction, set_construction, set_job_construction
+from tallplank.core.edit.standard import set_job_rule
+from tallplank.core.edit.unit import change_units, place_unit, set_rule, usual_values
+from tallplank.core.error import PlankError
+from tallplank.core.job.file import dumps, loads
+from tallplank.core.job.record import Opening, SavedConstruction, Standard, Unit
+from tallplank.core.measure.display import LengthStyle
+
+SLACK = 1e-6
+FRAMED = [s.id for s in CATALOG.door_styles.values() if s.build == "five-piece" and s.corner == "butt"]
+
+
+def named(made: MadeUnit, name: str) -> Part:
+    return next(p for p in made.parts if p.name == name)
+
+
+def built(unit: Unit, standard: Standard) -> MadeUnit:
+    made = make_unit(CATALOG, standard, unit)
+    assume(not made.problem)
+    return made
+
+
+@given(units(), standards)
+def test_a_grooved_back_fills_its_grooves(unit: Unit, standard: Standard) -> None:
+    made = built(unit, standard)
+    rules = made.choice.rules
+    assume(rules.back == "grooved" and made.layout is not None)
+    back = named(made, "back")
+    for name in ("gable left", "gable right", "bottom"):
+        part = named(made, name)
+        groove = next(p for p in part.pockets if p.what == "groove")
+        assert groove.high.y - groove.low.y == pytest.approx(back.thickness.value)
+        assert groove.high.z - groove.low.z == pytest.approx(rules.groove_depth)
+        low, high = part.frame.out(groove.low), part.frame.out(groove.high)
+        assert min(low.y, high.y) == pytest.approx(back.box[0].y)
+    left, right = named(made, "gable left").box[1].x, named(made, "gable right").box[0].x
+    for reach in (left - back.box[0].x, back.box[1].x - right):
+        assert reach == pytest.approx(rules.groove_depth - rules.back_clearance / 2)
+
+
+@given(units(), standards)
+def test_ends_touch_what_they_are_joined_to(unit: Unit, standard: Standard) -> None:
+    """No gap at either end of bottoms, tops, fixed shelves and partitions; a dado lets them in by its depth."""
+    made = built(unit, standard)
+    assume(made.layout is not None)
+    rules = made.choice.rules
+    against = {"floor": (0, ("gable",), "joint"), "fixed-shelf": (0, ("gable", "partition"), "joint_shelf")}
+    for part in made.parts:
+        if part.kind not in against:
+            continue
+        axis, kinds, joint = against[part.kind]
+        let_in = rules.dado_depth if getattr(rules, joint) == "dado" else 0.0
+        faces = [v for other in made.parts if other.kind in kinds for v in (other.box[0][axis], other.box[1][axis])]
+        assert min(abs(part.box[0][axis] + let_in - f) for f in faces) < SLACK, part.name
+        assert min(abs(part.box[1][axis] - let_in - f) for f in faces) < SLACK, part.name
+
+
+@pytest.mark.parametrize("style", FRAMED)
+@pytest.mark.parametrize("kind", ["base", "sink", "drawers"])
+def test_tongues_reach_the_bottoms_of_their_grooves(style: str, kind: str) -> None:
+    made = a_made_unit(kind, Standard(door_style=style))
+    entry = CATALOG.door_styles[style]
+    for stile in (p for p in made.parts if p.name.endswith("stile left")):
+        leaf = stile.name.removesuffix(" stile left")
+        groove = stile.pockets[0]
+        for end in ("bottom", "top"):
+            rail = named(made, f"{leaf} rail {end}")
+            assert stile.box[1].x - rail.box[0].x == pytest.approx(entry.tongue)
+            cheeks = [p for p in rail.pockets if p.what == "tongue"]
+            left = rail.thickness.value - sum(p.high.z - p.low.z for p in cheeks) / 2
+            assert left == pytest.approx(groove.high.z - groove.low.z)
+
+
+def test_the_panel_floats_in_its_frame_by_what_its_style_says() -> None:
+    made = a_made_unit("base", Standard(door_style="sluice-frame"))
+    stile, panel = named(made, "door stile left"), named(made, "door panel")
+    groove_bottom = stile.box[1].x - 10
+    assert panel.box[0].x - groove_bottom == pytest.approx(1)
+
+
+@pytest.mark.parametrize(
+    ("edit", "words"),
+    [
+        (lambda j: set_rule(j, CATALOG, ["u1"], "reveal", -3), "Reveal"),
+        (lambda j: set_rule(j, CATALOG, ["u1"], "joint", "glue"), "Joint"),
+        (lambda j: set_job_rule(j, CATALOG, "leg_count", 5), "Leg count"),
+        (lambda j: set_rule(j, CATALOG, ["u1"], "reveal", 700), "would be|no room|negative"),
+        (lambda j: change_units(j, CATALOG, ["u2"], width=40.0), "no room|would be"),
+        (lambda j: change_units(j, CATALOG, ["u2"], depth=230.0), "No drawer slide"),
+        (lambda j: set_construction(j, CATALOG, ["u1"], "none"), "no construction"),
+        (lambda j: set_job_construction(j, CATALOG, "none"), "no construction"),
+        (lambda j: save_construction(j, CATALOG, "u1", "  "), "a name"),
+        (lambda j: place_unit(j, CATALOG, "corner-diagonal", _SPOT, opening=Opening(openings=(Opening(), Opening()))), "one opening"),
+        (lambda j: place_unit(j, CATALOG, "corner-ell", _SPOT, arm=880.0), "leaves no front"),
+        (lambda j: place_unit(j, CATALOG, "base-hollow", _SPOT, arm=200.0), "cannot curve in"),
+        (lambda j: place_unit(j, CATALOG, "blind-corner", _SPOT, width=500.0), "leaves no door|no room"),
+    ],
+)
+def test_absurd_wishes_are_refused_in_words(edit, words: str) -> None:  # type: ignore[no-untyped-def]
+    job = a_wall_of("base", "drawers")
+    with pytest.raises(PlankError, match=words):
+        edit(job)
+
+
+_SPOT = __import__("tallplank.core.edit.unit", fromlist=["Spot"]).Spot("room1", "back")
+
+
+def test_a_saved_construction_holds_its_rules_and_is_stored_with_the_job() -> None:
+    job = set_rule(set_job_rule(a_wall_of("base", "wall"), CATALOG, "kick_height", 120), CATALOG, ["u1"], "overlay", "inset")
+    job, saved = save_construction(job, CATALOG, "u1", "Wharf")
+    assert (saved.base, dict(saved.rules)) == ("frameless", {"kick_height": 120, "overlay": "inset"})
+    assert (job.unit("u1").construction, dict(job.unit("u1").rules)) == (saved.id, {})
+    rules = make_unit(CATALOG, job.standard, job.unit("u1")).choice.rules
+    assert (rules.kick_height, rules.overlay) == (120, "inset")
+    assert loads(dumps(job)) == job
+    job = set_job_construction(job, CATALOG, saved.id)
+    assert make_unit(CATALOG, job.standard, job.unit("u2")).choice.rules.overlay == "inset"
+    again, same = save_construction(set_rule(job, CATALOG, ["u1"], "reveal", 4), CATALOG, "u1", "Wharf")
+    assert same.id == saved.id
+    assert len(again.standard.constructions) == 1
+
+
+def test_a_construction_from_the_shelf_comes_into_the_job_once() -> None:
+    saved = SavedConstruction(id="own1", name="Shelf", base="face-frame", rules={"frame_stile": 45.0})
+    job = add_construction(add_construction(a_wall_of("base"), saved), saved)
+    assert job.standard.constructions == (saved,)
+    job = set_construction(job, CATALOG, ["u1"], "own1")
+    frame = [p for p in make_unit(CATALOG, job.standard, job.unit("u1")).parts if p.name == "frame stile left"]
+    assert [p.width.value for p in frame] == [45]
+
+
+def test_inch_work_has_sizes_of_its_own() -> None:
+    for kind in CATALOG.kinds.values():
+        inches = usual_values(kind, inches=True)
+        assert kind.inch is not None, kind.id
+        assert all(abs(float(inches[n]) / 25.4 * 8 - round(float(inches[n]) / 25.4 * 8)) < 1e-6 for n in ("width", "height", "depth"))  # type: ignore[arg-type]
+    job = a_wall_of()
+    job = job.replaced(display=job.display.but(style=LengthStyle.INCH_FRACTION))
+    assert place_unit(job, CATALOG, "base", _SPOT).units[0].width == pytest.approx(609.6)
+
+
+@pytest.mark.parametrize("kind", sorted(CATALOG.kinds))
+def test_every_kind_can_be_built_in_inch_sizes(kind: str) -> None:
+    values = usual_values(CATALOG.kinds[kind], inches=True)
+    assert not a_made_unit(kind, **values).problem
