@@ -1,10 +1,10 @@
 """Solids on screen: turn, shift, come nearer, point. What is shown and what pointing does is up to the pane."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 
 from PyQt6.QtCore import QPointF, Qt, QTimer
 from PyQt6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QResizeEvent, QShowEvent, QWheelEvent
-from PyQt6.QtWidgets import QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QLabel, QSlider, QWidget
 
 from tallplank.app.theme import Tokens
 from tallplank.core.solid.scene import Solids
@@ -201,6 +201,25 @@ class SolidView(QWidget):
             self.pointed(None, adding=False)
         else:
             super().keyPressEvent(event)
+
+
+def labelled_slider(name: str, tip: str, width: int, changed: Callable[[float], None]) -> tuple[QWidget, QSlider]:
+    """A slider from 0 to 1 with its name before it, for the head of a pane."""
+    holder = QWidget()
+    row = QHBoxLayout(holder)
+    row.setContentsMargins(2, 0, 0, 0)
+    row.setSpacing(4)
+    label = QLabel(name)
+    label.setProperty("kind", "soft")
+    slider = QSlider(Qt.Orientation.Horizontal)
+    slider.setRange(0, 100)
+    slider.setFixedWidth(width)
+    slider.setAccessibleName(tip)
+    slider.setToolTip(tip)
+    slider.valueChanged.connect(lambda v: changed(v / 100))
+    row.addWidget(label)
+    row.addWidget(slider)
+    return holder, slider
 
 
 def tones(tokens: Tokens) -> Tones:

@@ -74,3 +74,32 @@ def test_the_line_of_a_wrong_value_is_its_own(tmp_path: Path) -> None:
 def test_a_catalogue_without_defaults_is_refused(tmp_path: Path) -> None:
     with pytest.raises(CatalogError, match="defaults"):
         read_catalog(tmp_path)
+
+
+@pytest.mark.parametrize(
+    ("file", "old", "new", "words"),
+    [
+        ("hardware.toml", "joint = { face = 5, face_depth = 11, end = 8, cam = 15, cam_depth = 12.5 }", "", "a cam needs 'joint'"),
+        (
+            "kind.toml",
+            'hardware = { leg = "leg-turned-200" }',
+            'hardware = { leg = "stilts" }',
+            "kind.toml, line .*no hardware item 'stilts'",
+        ),
+        ("kind.toml", "rules = { kick_height = 200", "rules = { kick_hight = 200", "no construction rule called 'kick_hight'"),
+        ("kind.toml", 'plan = "ell"\n', "", "a shaped kind has a plan"),
+        ("door_style.toml", 'panel_kind = "raised"', 'panel_kind = "carved"', "door_style.toml, line .*panel_kind"),
+        ("band.toml", 'mark = "c"', 'mark = ""', "mark"),
+    ],
+)
+def test_what_the_bench_needs_of_the_catalogue_is_checked(tmp_path: Path, file: str, old: str, new: str, words: str) -> None:
+    import shutil
+    from importlib.resources import files
+
+    folder = tmp_path / "data"
+    shutil.copytree(str(files("tallplank.core.catalog") / "data"), folder)
+    text = (folder / file).read_text(encoding="utf-8")
+    assert old in text
+    (folder / file).write_text(text.replace(old, new, 1), encoding="utf-8")
+    with pytest.raises(CatalogError, match=words):
+        read_catalog(folder)

@@ -2,13 +2,12 @@
 
 from collections.abc import Sequence
 
-from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QMouseEvent
-from PyQt6.QtWidgets import QHBoxLayout, QLabel, QSlider, QToolButton, QWidget
+from PyQt6.QtWidgets import QToolButton, QWidget
 
 from tallplank.app.board.kind import PaneKind
 from tallplank.app.icons import action_icon
-from tallplank.app.solidview import SolidView
+from tallplank.app.solidview import SolidView, labelled_slider
 from tallplank.app.theme import Tokens
 from tallplank.core.solid.scene import Solids
 from tallplank.core.solid.unit import BORED, unit_solids
@@ -78,25 +77,8 @@ def _tools(pane: QWidget) -> list[QWidget]:
     through_button.setToolTip("See through: the boards as if of glass, with all that is bored into them")
     through_button.setFixedSize(28, 26)
     through_button.toggled.connect(pane.see_through)
-    return [through_button, _apart_slider(pane)]
-
-
-def _apart_slider(pane: Bench3DPane) -> QWidget:
-    holder = QWidget()
-    row = QHBoxLayout(holder)
-    row.setContentsMargins(2, 0, 0, 0)
-    row.setSpacing(4)
-    label = QLabel("Apart")
-    label.setProperty("kind", "soft")
-    slider = QSlider(Qt.Orientation.Horizontal)
-    slider.setRange(0, 100)
-    slider.setFixedWidth(70)
-    slider.setAccessibleName("Pull the parts apart")
-    slider.setToolTip("Pull the parts apart")
-    slider.valueChanged.connect(lambda v: pane.pull_apart(v / 100))
-    row.addWidget(label)
-    row.addWidget(slider)
-    return holder
+    holder, _ = labelled_slider("Apart", "Pull the parts apart", 70, pane.pull_apart)
+    return [through_button, holder]
 
 
 KIND = PaneKind("bench3d", "Unit, 3D", Bench3DPane, _tools)

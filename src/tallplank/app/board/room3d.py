@@ -2,12 +2,12 @@
 
 from collections.abc import Sequence
 
-from PyQt6.QtCore import QSignalBlocker, Qt
+from PyQt6.QtCore import QSignalBlocker
 from PyQt6.QtGui import QMouseEvent
-from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QSlider, QWidget
+from PyQt6.QtWidgets import QComboBox, QSlider, QWidget
 
 from tallplank.app.board.kind import PaneKind
-from tallplank.app.solidview import SolidView
+from tallplank.app.solidview import SolidView, labelled_slider
 from tallplank.app.theme import Tokens
 from tallplank.core.solid.scene import SolidMaker, Solids
 from tallplank.session.store import Store
@@ -77,21 +77,8 @@ def _tools(pane: QWidget) -> list[QWidget]:
 
 
 def _open_slider(pane: Room3DPane) -> QWidget:
-    holder = QWidget()
-    row = QHBoxLayout(holder)
-    row.setContentsMargins(2, 0, 0, 0)
-    row.setSpacing(4)
-    label = QLabel("Open")
-    label.setProperty("kind", "soft")
-    slider = QSlider(Qt.Orientation.Horizontal)
-    slider.setRange(0, 100)
-    slider.setFixedWidth(56)
-    slider.setAccessibleName("Open doors and drawers")
-    slider.setToolTip("Open doors and drawers")
-    slider.valueChanged.connect(lambda v: pane.store.open_fronts(v / 100))
+    holder, slider = labelled_slider("Open", "Open doors and drawers", 56, lambda share: pane.store.open_fronts(share))
     pane.follow_opened(slider)
-    row.addWidget(label)
-    row.addWidget(slider)
     return holder
 
 

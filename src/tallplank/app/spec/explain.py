@@ -6,7 +6,7 @@ from html import escape
 from tallplank.app.theme import Tokens
 from tallplank.core.job.record import Display
 from tallplank.core.measure.display import format_length
-from tallplank.core.measure.size import Size, Term
+from tallplank.core.measure.size import Size, term_text
 
 
 def explained(name: str, size: Size, display: Display, tokens: Tokens) -> str:
@@ -38,19 +38,8 @@ def _sum(size: Size, display: Display, tokens: Tokens) -> str:
     parts = []
     for i, term in enumerate(terms):
         sign = "− " if term.factor < 0 else "+ " if i else ""
-        parts.append(sign + _link(_words(term, display), term.source, tokens))
+        parts.append(sign + _link(term_text(term, display.style, display.denominator), term.source, tokens))
     return f"{total} = {' '.join(parts)}" if parts else total
-
-
-def _words(term: Term, display: Display) -> str:
-    amount = f"{format_length(term.amount, display.style, denominator=display.denominator)} {term.name}"
-    factor = abs(term.factor)
-    if factor == 1:
-        return amount
-    if factor == int(factor):
-        return f"{int(factor)} × {amount}"
-    share = 1 / factor
-    return f"1/{round(share)} of {amount}" if abs(share - round(share)) < 1e-9 else f"{factor:.4g} × {amount}"
 
 
 def _link(text: str, source: str, tokens: Tokens) -> str:

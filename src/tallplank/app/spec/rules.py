@@ -47,6 +47,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "shelf_setback": "Shelf setback",
         "drawer_bottom_inset": "Bottom inset",
         "drawer_groove": "Box groove",
+        "bottom_play": "Bottom play",
         "drawer_allowance": "Box lower by",
         "drawer_most": "Highest box",
         "tray_height": "Tray height",
@@ -71,7 +72,13 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "system_start": "First hole",
     },
     "Strength": {"shelf_load": "Load kN/m²", "sag_limit": "Sag: length /", "moisture_swing": "Moisture ± %"},
-    "Run": {"top_front": "Top front", "top_end": "Top end", "wall_height": "Wall units at", "bands_trimmed": "Trimmed"},
+    "Run": {
+        "top_front": "Top front",
+        "top_end": "Top end",
+        "wall_height": "Wall units at",
+        "filler_cleat": "Filler cleat",
+        "bands_trimmed": "Trimmed",
+    },
 }
 """Every rule once, by group, with its name in the Spec."""
 RULE_NAMES: dict[str, str] = {rule: name for group in RULE_GROUPS.values() for rule, name in group.items()}

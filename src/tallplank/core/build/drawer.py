@@ -11,7 +11,6 @@ from tallplank.core.build.part import BuildError, Edges, Motion, Pocket
 from tallplank.core.catalog.record import Hardware
 from tallplank.core.measure.size import Size
 
-BOTTOM_PLAY = 1.0
 LOWEST_BOX = 30.0
 LOCK_NOTCH = (45.0, 13.0)
 """Width and height of the notches in the back of a box on slides from below, for their hooks."""
@@ -138,10 +137,10 @@ def _lock_notches(body: _Body, run: float) -> tuple[Pocket, ...]:
 
 
 def _add_bottom(choice: Choice, body: _Body, motion: Motion, out: Collector) -> None:
-    play, groove, thick = Size.of(BOTTOM_PLAY, "play"), body.groove, body.side.value
+    play, groove, thick = choice.rule("bottom_play", "play"), body.groove, body.side.value
     length = body.run - 2 * body.side + 2 * groove - play
     width = body.width - 2 * body.side + 2 * groove - play
-    off = thick - groove.value + BOTTOM_PLAY / 2
+    off = thick - groove.value + play.value / 2
     lay = Lay("+y", "-x", (body.x + body.width.value - off, body.y + off, body.z + body.lip[0]))
     name, finish = f"{body.name} bottom", choice.finish("back")
     out.add(name, "back", "drawer", finish, (length, width, body.bottom), lay, motion=motion, kind="drawer")

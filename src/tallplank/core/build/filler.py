@@ -7,15 +7,15 @@ from tallplank.core.build.leaf import Leaf, add_leaf_parts
 from tallplank.core.build.part import Front
 from tallplank.core.measure.size import Size
 
-CLEAT = 80.0
-
 
 def build_filler(choice: Choice, out: Collector) -> None:
     """Add the strip and its cleat; a filler takes no pulls, legs or hangers."""
     unit, finish = choice.unit, choice.finish("carcass")
     width = Size.of(unit.width, "width", "unit.width")
     height = Size.of(unit.height, "height", "unit.height")
-    cleat = Size.of(min(CLEAT, unit.depth / 2), "cleat")
+    cleat = choice.rule("filler_cleat", "cleat")
+    if cleat.value > unit.depth / 2:
+        cleat = Size.of(unit.depth / 2, "half the depth", "unit.depth")
     board = choice.rule("board_thickness", "board")
     thickness = board if board.value <= unit.width else width
     back = plane_of(choice).back

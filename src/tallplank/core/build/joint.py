@@ -1,7 +1,7 @@
 """Joints: where the end of one part meets another, both are machined by the joint's rule and the fittings are counted.
 
-A joint is found by where the parts meet in space, not by their names. Source: common practice throughout, e.g. cam bore
-15 x 12.5, 34 from the end, bolt in a hole of 5, dowels 8 x 30 beside it, spacing up to 250, at least two.
+A joint is found by where the parts meet in space, not by their names. What each fixing bores stands in its record.
+Source: common practice throughout: fixings up to 250 apart, at least two, dowels beside the cams.
 """
 
 from collections import Counter
@@ -9,23 +9,22 @@ from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from math import ceil, cos, radians, sin
 from types import MappingProxyType
+from typing import Literal
 
 from tallplank.core.build.box import Box
 from tallplank.core.build.choice import Choice
 from tallplank.core.build.collector import Bore, Collector
-from tallplank.core.build.part import BuildError, HoleKind, Part, PartKind, Pocket
+from tallplank.core.build.part import BuildError, Part, PartKind, Pocket
+from tallplank.core.catalog.record import Hardware, JointBores
 from tallplank.core.job.record import HardwareRole
 from tallplank.core.measure.frame import Vec
 from tallplank.core.measure.size import Size
 
 TOUCH = 1e-6
-CAM, CAM_DEPTH = 15.0, 12.5
-BOLT, BOLT_DEPTH, CHANNEL = 5.0, 11.0, 8.0
-DOWEL, DOWEL_IN_FACE, DOWEL_IN_END, DOWEL_BESIDE = 8.0, 12.0, 20.0, 32.0
-DOWEL_LONG = 30.0
-CONFIRMAT_LONG, CONFIRMAT_THROUGH, CONFIRMAT_PILOT = 50.0, 7.0, 5.0
-SCREW_LONG, SCREW_THROUGH, SCREW_PILOT = 50.0, 4.5, 3.0
-POCKET, POCKET_PILOT, POCKET_PILOT_DEPTH, POCKET_ANGLE = 9.5, 3.0, 12.0, 15.0
+DOWEL_BESIDE = 32.0
+"""From a cam to the dowel beside it."""
+END_PLAY, LEAST_PILOT = 2.0, 15.0
+POCKET_ANGLE = 15.0
 SKIN = 3.0
 """Board that is left under a blind hole at least."""
 
@@ -90,6 +89,7 @@ class Meeting:
 
 _AXES = {(axis, sign): Vec(*(sign if i == axis else 0.0 for i in range(3))) for axis in range(3) for sign in (1.0, -1.0)}
 _Count = Counter[HardwareRole]
+ThroughRole = Literal["confirmat", "screw"]
 _Box = tuple[Vec, Vec]
 
 
@@ -153,9 +153,9 @@ def fixings(span: tuple[float, float], end: float, pitch: float) -> tuple[float,
     return tuple(first + (last - first) * i / count for i in range(count + 1))
 
 
-def dowel_places(places: Sequence[float]) -> tuple[float, ...]:
+def dowel_places(places: Sequence[float], diameter: float) -> tuple[float, ...]:
     """A dowel on the inner side of each fixing, or where those are near each other a single one between them."""
-    if places[-1] - places[0] < 2 * DOWEL_BESIDE + 1.25 * DOWEL:
+    if places[-1] - places[0] < 2 * DOWEL_BESIDE + 1.25 * diameter:
         return ((places[0] + places[-1]) / 2,)
     return tuple(p + (DOWEL_BESIDE if i < len(places) / 2 else -DOWEL_BESIDE) for i, p in enumerate(places))
 
@@ -193,19 +193,30 @@ def _axis_of(direction: Vec) -> int:
     return max(range(3), key=lambda a: abs(direction[a]))
 
 
+def bores_of(item: Hardware) -> JointBores:
+    """What a fixing bores.
+
+    Raises:
+        BuildError: its record does not say.
+    """
+    if item.joint is None:
+        raise BuildError(f"The catalogue does not say what {item.name} bores.")
+    return item.joint
+
+
 def _cam_dowel(joining: _Joining, meeting: Meeting, places: Sequence[float], pair: str) -> Mapping[HardwareRole, int]:
-    out, from_end = joining.out, joining.choice.rules.cam_from_end
+    out, from_end, bores = joining.out, joining.choice.rules.cam_from_end, bores_of(joining.choice.hardware("cam"))
     deepest = joining.through(meeting) - SKIN
     end = out.parts[meeting.end]
     into = Vec(*(-c for c in _face_of(end)))
+    half = end.thickness.value / 2
     for i, place in enumerate(places):
-        point = meeting.point(place)
-        out.bore(meeting.face, point, meeting.into_face, Bore("bolt", BOLT, min(BOLT_DEPTH, deepest), f"{pair}.{i}"))
-        out.bore(meeting.end, point, meeting.into_end, Bore("bolt", CHANNEL, from_end, f"{pair}.{i}"))
-        cam = _moved(point, meeting.into_end, from_end)
-        half = end.thickness.value / 2
-        out.bore(meeting.end, _moved(cam, into, -half), into, Bore("cam", CAM, min(CAM_DEPTH, 2 * half - SKIN), f"{pair}.{i}"))
-    beside = dowel_places(places)
+        point, key = meeting.point(place), f"{pair}.{i}"
+        out.bore(meeting.face, point, meeting.into_face, Bore("bolt", bores.face, min(bores.face_depth, deepest), key))
+        out.bore(meeting.end, point, meeting.into_end, Bore("bolt", bores.end, from_end, key))
+        cam = _moved(_moved(point, meeting.into_end, from_end), into, -half)
+        out.bore(meeting.end, cam, into, Bore("cam", bores.cam, min(bores.cam_depth, 2 * half - SKIN), key))
+    beside = dowel_places(places, bores_of(joining.choice.hardware("dowel")).face)
     _dowels(joining, meeting, beside, f"{pair}d")
     return {"cam": len(places), "dowel": len(beside)}
 
@@ -216,40 +227,40 @@ def _face_of(part: Part) -> Vec:
 
 
 def _dowels(joining: _Joining, meeting: Meeting, places: Sequence[float], pair: str) -> Mapping[HardwareRole, int]:
-    out, deepest = joining.out, joining.through(meeting) - SKIN
-    in_face = min(DOWEL_IN_FACE, deepest)
+    out, dowel = joining.out, joining.choice.hardware("dowel")
+    bores = bores_of(dowel)
+    in_face = min(bores.face_depth, joining.through(meeting) - SKIN)
+    in_end = dowel.length + END_PLAY - in_face
     for i, place in enumerate(places):
         point = meeting.point(place)
-        out.bore(meeting.face, point, meeting.into_face, Bore("dowel", DOWEL, in_face, f"{pair}.{i}"))
-        out.bore(meeting.end, point, meeting.into_end, Bore("dowel", DOWEL, DOWEL_LONG + 2.0 - in_face, f"{pair}.{i}"))
+        out.bore(meeting.face, point, meeting.into_face, Bore("dowel", bores.face, in_face, f"{pair}.{i}"))
+        out.bore(meeting.end, point, meeting.into_end, Bore("dowel", bores.end, in_end, f"{pair}.{i}"))
     return {"dowel": len(places)}
 
 
-def _through(
-    joining: _Joining, meeting: Meeting, places: Sequence[float], pair: str, role: HardwareRole, size: tuple[float, float, float]
-) -> Mapping[HardwareRole, int]:
-    """Screws through the face into a pilot hole in the end: `size` is length, clearance hole and pilot hole."""
-    out, thick = joining.out, joining.through(meeting)
-    long, clearance, pilot = size
-    what: HoleKind = "confirmat" if role == "confirmat" else "screw"
+def _through(joining: _Joining, meeting: Meeting, places: Sequence[float], pair: str, role: ThroughRole) -> Mapping[HardwareRole, int]:
+    """Screws through the face into a pilot hole in the end."""
+    out, thick, item = joining.out, joining.through(meeting), joining.choice.hardware(role)
+    bores = bores_of(item)
+    pilot = max(item.length - thick + END_PLAY, LEAST_PILOT)
     for i, place in enumerate(places):
         point = meeting.point(place)
-        out.bore(meeting.face, point, meeting.into_face, Bore(what, clearance, thick, f"{pair}.{i}"))
-        out.bore(meeting.end, point, meeting.into_end, Bore(what, pilot, max(long - thick + 2.0, 15.0), f"{pair}.{i}"))
+        out.bore(meeting.face, point, meeting.into_face, Bore(role, bores.face, thick, f"{pair}.{i}"))
+        out.bore(meeting.end, point, meeting.into_end, Bore(role, bores.end, pilot, f"{pair}.{i}"))
     return {role: len(places)}
 
 
 def _confirmat(joining: _Joining, meeting: Meeting, places: Sequence[float], pair: str) -> Mapping[HardwareRole, int]:
-    return _through(joining, meeting, places, pair, "confirmat", (CONFIRMAT_LONG, CONFIRMAT_THROUGH, CONFIRMAT_PILOT))
+    return _through(joining, meeting, places, pair, "confirmat")
 
 
 def _screw(joining: _Joining, meeting: Meeting, places: Sequence[float], pair: str) -> Mapping[HardwareRole, int]:
-    return _through(joining, meeting, places, pair, "screw", (SCREW_LONG, SCREW_THROUGH, SCREW_PILOT))
+    return _through(joining, meeting, places, pair, "screw")
 
 
 def _pocket_screw(joining: _Joining, meeting: Meeting, places: Sequence[float], pair: str) -> Mapping[HardwareRole, int]:
     """A slanted hole from the face of the one part through the middle of its end, and a pilot hole in the other."""
-    out = joining.out
+    out, bores = joining.out, bores_of(joining.choice.hardware("pocket-screw"))
     end = out.parts[meeting.end]
     angle, face = radians(POCKET_ANGLE), _face_of(end)
     back, forth = meeting.into_end, meeting.into_face
@@ -258,8 +269,8 @@ def _pocket_screw(joining: _Joining, meeting: Meeting, places: Sequence[float], 
     depth = end.thickness.value / 2 / sin(angle)
     for i, place in enumerate(places):
         point = meeting.point(place)
-        out.bore(meeting.end, point, slant, Bore("pocket-screw", POCKET, depth, f"{pair}.{i}"))
-        out.bore(meeting.face, point, ahead, Bore("pocket-screw", POCKET_PILOT, POCKET_PILOT_DEPTH, f"{pair}.{i}"))
+        out.bore(meeting.end, point, slant, Bore("pocket-screw", bores.end, depth, f"{pair}.{i}"))
+        out.bore(meeting.face, point, ahead, Bore("pocket-screw", bores.face, bores.face_depth, f"{pair}.{i}"))
     return {"pocket-screw": len(places)}
 
 

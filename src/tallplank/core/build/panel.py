@@ -22,7 +22,6 @@ LEAST_BEAD = 4.0
 Cuts = Callable[[float, float, float], tuple[Pocket, ...]]
 """From a panel's height, its width and half of its float to what is cut into it."""
 LOUVRE_PIN, PIN_DEEP = 3.0, 10.0
-LOUVRE_PLAY = 1.0
 STEPS = 24
 
 
@@ -176,30 +175,31 @@ def _louvred(choice: Choice, inset: Inset, field: Field, out: Collector) -> None
         raise BuildError(f"Louvres {style.slat:g} wide at {style.slope:g}° do not fit into a frame {inset.full:g} thick.")
     count = max(ceil((room - high) / style.pitch) + 1, 1)
     step = (room - high) / (count - 1) if count > 1 else 0.0
-    length = field.width - Size.of(LOUVRE_PLAY, "play")
+    length = field.width - Size.of(style.float_gap, "float", "door_style.float_gap")
     sizes = (length, Size.of(style.slat, "louvre", "door_style.slat"), Size.of(style.panel, "louvre", "door_style.panel"))
     size = (length.value, style.slat, style.panel)
     deep = style.slat * sin(slope) + style.panel * cos(slope)
     back = inset.y - (inset.full - deep) / 2
     for i in range(count):
-        corner = (field.x + LOUVRE_PLAY / 2, 0.0, 0.0)
+        corner = (field.x + style.float_gap / 2, 0.0, 0.0)
         low, high_corner = extent(tilted(frame_along("+x", "+z", corner), style.slope), size)
         lift = field.z + i * step - low.z
         frame = tilted(frame_along("+x", "+z", (corner[0], back - high_corner.y, lift)), style.slope)
         name = f"{field.name} louvre"
         lay = Lay("+x", "+z", corner)
         out.add(name, "front", "front", inset.finish, sizes, lay, motion=inset.motion, kind="front", frame=frame)
-        _pin(out, len(out.parts) - 1, frame.out((0.0, style.slat / 2, style.panel / 2)), length.value)
+        _pin(out, frame.out((0.0, style.slat / 2, style.panel / 2)), length.value, style.float_gap / 2)
     dowels = Size.of(2 * count, "dowels, two to a louvre", "door_style.pitch")
     out.fit(choice.hardware("dowel"), dowels, field.name)
 
 
-def _pin(out: Collector, louvre: int, middle: Vec, length: float) -> None:
-    """A dowel at each end of a louvre, into the stile beside it; the play between them is bridged by the dowel."""
+def _pin(out: Collector, middle: Vec, length: float, play: float) -> None:
+    """A dowel at each end of the newest louvre, into the stile beside it; it bridges the play between them."""
+    louvre = len(out.parts) - 1
     for x, way in ((middle.x, -1.0), (middle.x + length, 1.0)):
         bore = Bore("louvre", LOUVRE_PIN, PIN_DEEP)
         out.bore(louvre, Vec(x, middle.y, middle.z), Vec(-way, 0.0, 0.0), bore)
-        out.bore_at(Vec(x + way * LOUVRE_PLAY / 2, middle.y, middle.z), Vec(way, 0.0, 0.0), bore, ("front",))
+        out.bore_at(Vec(x + way * play, middle.y, middle.z), Vec(way, 0.0, 0.0), bore, ("front",))
 
 
 def _glazed(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:

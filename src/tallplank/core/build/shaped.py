@@ -80,7 +80,7 @@ def _gables(choice: Choice, plan: Plan, rise: float, out: Collector) -> None:
         first, last = setback(plan, i, board.value, rise)
         length = Size.of(side.length, "side of the plan", "unit.depth")
         if first + last:
-            length = length - Size.of(first + last, "for the sharp corner")
+            length = length - Size.of(first + last, "for the sharp corner", "unit.depth")
         lay = Lay("+z", "+x", (first, 0.0, 0.0))
         part = out.add(
             next(names), "carcass", "carcass", finish, (height, length, board), lay,

@@ -37,6 +37,8 @@ _TABLES: dict[str, type[Record]] = {
     "kind": Kind,
     "defaults": Defaults,
 }
+JOINING = ("cam", "dowel", "confirmat", "screw", "pocket-screw")
+"""Roles of hardware that joints bore for."""
 _R = TypeVar("_R", bound=Record)
 
 
@@ -115,31 +117,41 @@ def _line(text: str, table: str, index: int, key: str = "") -> int:
     return start or 1
 
 
-def _check_references(catalog: Catalog, where: Mapping[tuple[type[Record], str], str]) -> None:
-    def need(entry: Record, table: Mapping[str, object], key: str | None, what: str) -> None:
-        if key is not None and key not in table:
-            place = where[type(entry), getattr(entry, "id", "")]
-            raise CatalogError(f"{place}: there is no {what} '{key}'.")
+_Where = Mapping[tuple[type[Record], str], str]
 
+
+def _check_references(catalog: Catalog, where: _Where) -> None:
     for finish in catalog.finishes.values():
-        need(finish, catalog.looks, finish.look, "look")
-        need(finish, catalog.boards, finish.board, "board")
-        need(finish, catalog.bands, finish.band, "band")
+        _need(where, finish, catalog.looks, finish.look, "look")
+        _need(where, finish, catalog.boards, finish.board, "board")
+        _need(where, finish, catalog.bands, finish.band, "band")
         if catalog.boards[finish.board].price_m2(finish.thickness) is None:
             raise CatalogError(f"{where[Finish, finish.id]}: board '{finish.board}' is not sold {finish.thickness:g} thick.")
+    for item in catalog.hardware.values():
+        if item.role in JOINING and item.joint is None:
+            raise CatalogError(f"{where[Hardware, item.id]}: a {item.role} needs 'joint', with what it bores.")
     for kind in catalog.kinds.values():
-        for item in kind.hardware.values():
-            need(kind, catalog.hardware, item, "hardware item")
-        try:
-            check_rules(dict(kind.rules))
-        except RuleError as problem:
-            raise CatalogError(f"{where[Kind, kind.id]}: {problem}") from None
-        if (kind.build == "shaped") != bool(kind.plan):
-            raise CatalogError(f"{where[Kind, kind.id]}: a shaped kind has a plan, and no other kind has one.")
+        _check_kind(catalog, where, kind)
     defaults = catalog.defaults
-    need(defaults, catalog.constructions, defaults.construction, "construction")
-    need(defaults, catalog.door_styles, defaults.door_style, "door style")
+    _need(where, defaults, catalog.constructions, defaults.construction, "construction")
+    _need(where, defaults, catalog.door_styles, defaults.door_style, "door style")
     for key in defaults.finishes.values():
-        need(defaults, catalog.finishes, key, "finish")
+        _need(where, defaults, catalog.finishes, key, "finish")
     for key in defaults.hardware.values():
-        need(defaults, catalog.hardware, key, "hardware item")
+        _need(where, defaults, catalog.hardware, key, "hardware item")
+
+
+def _need(where: _Where, entry: Record, table: Mapping[str, object], key: str | None, what: str) -> None:
+    if key is not None and key not in table:
+        raise CatalogError(f"{where[type(entry), getattr(entry, 'id', '')]}: there is no {what} '{key}'.")
+
+
+def _check_kind(catalog: Catalog, where: _Where, kind: Kind) -> None:
+    for item in kind.hardware.values():
+        _need(where, kind, catalog.hardware, item, "hardware item")
+    try:
+        check_rules(dict(kind.rules))
+    except RuleError as problem:
+        raise CatalogError(f"{where[Kind, kind.id]}: {problem}") from None
+    if (kind.build == "shaped") != bool(kind.plan):
+        raise CatalogError(f"{where[Kind, kind.id]}: a shaped kind has a plan, and no other kind has one.")

@@ -144,6 +144,19 @@ class Bored(Record):
     depth: Positive
 
 
+class JointBores(Record):
+    """What one fixing of a joint bores: in the face of the one part and in the end of the other."""
+
+    face: Positive
+    """Diameter in the face."""
+    face_depth: NotNegative = 0.0
+    """0 is right through."""
+    end: Positive
+    """Diameter in the end."""
+    cam: NotNegative = 0.0
+    cam_depth: NotNegative = 0.0
+
+
 class Hardware(Record):
     """A bought item, counted by rule; the fields beside the price are those its role needs."""
 
@@ -157,7 +170,7 @@ class Hardware(Record):
     family: str = ""
     """Items of one make and different ratings or sizes; a rule picks the one that suits."""
     length: NotNegative = 0.0
-    """A pull's whole length."""
+    """A pull's or a screw's whole length."""
     projection: NotNegative = 0.0
     colour: Colour = "#8a8478"
     thick: NotNegative = 0.0
@@ -192,6 +205,8 @@ class Hardware(Record):
     """A leg's smallest and largest height."""
     room: tuple[NotNegative, NotNegative, NotNegative] = (0.0, 0.0, 0.0)
     """The clear width, depth and height that an inside needs."""
+    joint: JointBores | None = None
+    """Fixings of joints only."""
     front_holes: tuple[Bored, ...] = ()
     """In the back of a front: x from its hinged edge, z from the middle of the item."""
     box_holes: tuple[Bored, ...] = ()

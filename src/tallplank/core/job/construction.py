@@ -68,6 +68,8 @@ class Construction(Record):
     shelf_setback: NotNegative
     drawer_bottom_inset: NotNegative
     drawer_groove: Positive
+    bottom_play: NotNegative = 1.0
+    """Taken off the bottom of a drawer box in all."""
     drawer_allowance: NotNegative
     """Between the opening's height and the drawer box's."""
     drawer_most: Positive
@@ -124,6 +126,8 @@ class Construction(Record):
     """Per cent of moisture that solid wood is expected to gain or lose."""
     sag_limit: Positive = 200.0
     """A shelf may bend by its length divided by this."""
+    filler_cleat: Positive = 80.0
+    """Depth of the cleat behind a filler."""
     wall_height: NotNegative
     """Floor to the bottom of wall units."""
     bands_trimmed: Literal["yes", "no"]

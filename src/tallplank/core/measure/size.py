@@ -59,7 +59,7 @@ class Size:
         """The sum in words, for example `564 = 600 width − 2 × 18 gable`."""
         parts = []
         for i, term in enumerate(t for t in self.terms if t.factor * t.amount):
-            text = _term_text(term, style, denominator)
+            text = term_text(term, style, denominator)
             minus = term.factor < 0
             parts.append((" − " if minus else " + ") + text if i else ("− " if minus else "") + text)
         total = format_length(self.value, style, denominator=denominator)
@@ -74,7 +74,8 @@ class Size:
         return tuple(lines)
 
 
-def _term_text(term: Term, style: LengthStyle, denominator: int) -> str:
+def term_text(term: Term, style: LengthStyle, denominator: int) -> str:
+    """One term in words, without its sign: `2 × 18 gable`."""
     amount = f"{format_length(term.amount, style, denominator=denominator)} {term.name}"
     factor = abs(term.factor)
     if factor == 1:
