@@ -103,7 +103,7 @@ def kind_picture(catalog: Catalog, standard: Standard, kind: str, tokens: Tokens
         **usual_values(usual),
     )
     made = make_unit(catalog, standard, unit)
-    picture = _blank(size)
+    picture = blank_picture(size)
     painter = QPainter(picture)
     tall = 2120.0
     scale = (
@@ -121,7 +121,7 @@ def kind_picture(catalog: Catalog, standard: Standard, kind: str, tokens: Tokens
 
 def opening_picture(kind: str, tokens: Tokens, size: QSize) -> QPixmap:
     """A door or a window in a wall."""
-    picture = _blank(size)
+    picture = blank_picture(size)
     painter = QPainter(picture)
     painter.setRenderHint(QPainter.RenderHint.Antialiasing)
     painter.setPen(QPen(colour(tokens.ink), 1.3))
@@ -140,7 +140,7 @@ def opening_picture(kind: str, tokens: Tokens, size: QSize) -> QPixmap:
 
 def swatch(look: Look, tokens: Tokens, width: int = 34, height: int = 20) -> QPixmap:
     """A look as a small sample."""
-    picture = _blank(QSize(width, height))
+    picture = blank_picture(QSize(width, height))
     painter = QPainter(picture)
     area = QRect(0, 0, width, height)
     if look.kind in ("plain", "glass"):
@@ -153,7 +153,8 @@ def swatch(look: Look, tokens: Tokens, width: int = 34, height: int = 20) -> QPi
     return picture
 
 
-def _blank(size: QSize) -> QPixmap:
+def blank_picture(size: QSize) -> QPixmap:
+    """Nothing, at twice the size in pixels for sharp screens."""
     picture = QPixmap(size * 2)
     picture.setDevicePixelRatio(2.0)
     picture.fill(Qt.GlobalColor.transparent)

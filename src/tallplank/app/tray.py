@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 
-from PyQt6.QtCore import QMimeData, QPoint, QSize, Qt
+from PyQt6.QtCore import QMimeData, QPoint, QSize, Qt, QTimer
 from PyQt6.QtGui import QDrag, QFontMetrics, QIcon, QMouseEvent, QPixmap
 from PyQt6.QtWidgets import (
     QComboBox,
@@ -18,7 +18,7 @@ from PyQt6.QtWidgets import (
 )
 
 from tallplank.app.canvas import KIND_MIME
-from tallplank.app.icons import kind_picture, opening_picture, swatch
+from tallplank.app.icons import blank_picture, kind_picture, opening_picture, swatch
 from tallplank.app.money import money
 from tallplank.app.spec.choice import ROLE_NAMES
 from tallplank.app.theme import Tokens, font
@@ -32,6 +32,8 @@ from tallplank.session.store import Store
 
 WIDTH = 196
 PICTURE = QSize(58, 46)
+PICTURE_MS = 4
+"""Between one drawing of a kind and the next."""
 
 
 def behind(catalog: Catalog, finish: Finish, currency: str) -> str:
@@ -55,17 +57,21 @@ class TrayItem(QToolButton):
         super().__init__()
         self.kind, self.name, self.hint = kind, name, hint
         self._press: QPoint | None = None
-        self._picture = picture
+        self.show_picture(picture)
         self.setCheckable(True)
         self.setProperty("kind", "quiet")
         self.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextBesideIcon)
-        self.setIcon(QIcon(picture))
         self.setIconSize(PICTURE)
         self.setText(name)
         self.setToolTip(f"{hint}.\nClick, then click a drawing; or drag it there. Enter places it in the first gap.")
         self.setAccessibleName(name)
         self.setFixedSize(WIDTH - 22, PICTURE.height() + 8)
         self.clicked.connect(lambda: choose(kind))
+
+    def show_picture(self, picture: QPixmap) -> None:
+        """Show a drawing of the thing, also while it is dragged."""
+        self._picture = picture
+        self.setIcon(QIcon(picture))
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         self._press = event.position().toPoint() if event else None
@@ -96,6 +102,10 @@ class Tray(QWidget):
         self._place_now, self._export = place_now, export
         self.items: list[TrayItem] = []
         self._filtered: list[tuple[str, QWidget]] = []
+        self._unpainted: list[TrayItem] = []
+        self._pictures = QTimer(self)
+        self._pictures.setInterval(PICTURE_MS)
+        self._pictures.timeout.connect(self._paint_next)
         column = QVBoxLayout(self)
         column.setContentsMargins(10, 10, 1, 6)
         column.setSpacing(6)
@@ -118,6 +128,7 @@ class Tray(QWidget):
 
     def close_pane(self) -> None:
         """End the subscriptions."""
+        self._pictures.stop()
         for subscription in self._subscriptions:
             subscription.close()
 
@@ -133,7 +144,8 @@ class Tray(QWidget):
         self._column = QVBoxLayout(body)
         self._column.setContentsMargins(0, 0, 6, 0)
         self._column.setSpacing(2)
-        self.items, self._filtered = [], []
+        self.items, self._filtered, self._unpainted = [], [], []
+        self._pictures.stop()
         self._target_label: QLabel | None = None
         {
             "survey": self._survey,
@@ -215,8 +227,17 @@ class Tray(QWidget):
             self._group(title)
             for kind in kinds:
                 if kind.mount == mount:
-                    picture = kind_picture(self._store.catalog, self._store.job.standard, kind.id, self._tokens, PICTURE)
-                    self._item(kind.id, kind.name, kind.hint, picture)
+                    self._item(kind.id, kind.name, kind.hint, blank_picture(PICTURE))
+                    self._unpainted.append(self.items[-1])
+        self._pictures.start()
+
+    def _paint_next(self) -> None:
+        """Draw one more of the kinds, so that the window need not wait for all of them."""
+        if not self._unpainted:
+            self._pictures.stop()
+            return
+        item = self._unpainted.pop(0)
+        item.show_picture(kind_picture(self._store.catalog, self._store.job.standard, item.kind, self._tokens, PICTURE))
 
     def _bench(self) -> None:
         self._group("Units")

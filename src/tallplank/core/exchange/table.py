@@ -5,8 +5,6 @@ import io
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
-import xlsxwriter
-
 Value = str | int | float
 _FORMULA_STARTS = ("=", "+", "-", "@", "\t", "\r", "\n", "|", "%")
 
@@ -43,6 +41,8 @@ def number(value: float) -> str:
 
 def as_xlsx(tables: Sequence[Table]) -> bytes:
     """A workbook with one sheet a table, headings frozen and columns as wide as their contents."""
+    import xlsxwriter  # takes long to import, and only those who write a workbook need it
+
     out = io.BytesIO()
     options = {"in_memory": True, "strings_to_formulas": False, "strings_to_urls": False, "strings_to_numbers": False}
     with xlsxwriter.Workbook(out, options) as book:

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 
 from tallplank.core.build.part import Part, Pocket
 from tallplank.core.measure.frame import Vec
-from tallplank.core.solid.shape import Shape, is_shaped, shaped_area, shaped_quads, shaped_volume
+from tallplank.core.solid.shape import Shape, is_shaped
 
 Floats = NDArray[np.float32]
 Cell = tuple[tuple[float, float], tuple[float, float], tuple[float, float]]
@@ -29,10 +29,10 @@ class Faces:
 
 def volume(part: Part) -> float:
     """The volume of a part in cubic millimetres, with its pockets cut out."""
-    if part.body is not None:
-        return shaped_area(part.body.outline) * part.body.height
     if is_shaped(part):
-        return shaped_volume(part)
+        from tallplank.core.solid.layer import shaped_area, shaped_volume  # shapely takes long to import, and few parts need it
+
+        return shaped_volume(part) if part.body is None else shaped_area(part.body.outline) * part.body.height
     return sum((x[1] - x[0]) * (y[1] - y[0]) * (z[1] - z[0]) for x, y, z in cells(part))
 
 
@@ -88,6 +88,8 @@ def _local_faces(part: Part) -> tuple[Floats, Floats]:
 
 @lru_cache(maxsize=256)
 def _shaped_faces(shape: Shape) -> tuple[Floats, Floats]:
+    from tallplank.core.solid.layer import shaped_quads  # as above
+
     quads, ways = shaped_quads(shape)
     return np.array(quads, dtype=np.float32), np.array(ways, dtype=np.float32)
 
