@@ -11,11 +11,14 @@ from tallplank.app.painter import DrawingPainter, View, look_pixmap
 from tallplank.app.theme import Tokens, colour
 from tallplank.core.build.made import make_unit
 from tallplank.core.catalog.record import Catalog, Look
+from tallplank.core.draw.bench import from_above
 from tallplank.core.draw.elevation import unit_front
 from tallplank.core.edit.unit import usual_values
 from tallplank.core.job.record import Standard, Unit
 
 Stroke = Callable[[QPainter], None]
+FROM_ABOVE = 980.0
+"""Millimetres that a picture of a shaped unit, seen from above, is high."""
 
 
 def action_icon(name: str, tokens: Tokens) -> QIcon:
@@ -91,7 +94,7 @@ _STAGES: dict[str, Stroke] = {"survey": _survey, "layout": _layout, "bench": _be
 
 
 def kind_picture(catalog: Catalog, standard: Standard, kind: str, tokens: Tokens, size: QSize) -> QPixmap:
-    """A unit kind at its usual sizes, drawn by the same geometry as the elevations."""
+    """A unit kind at its usual sizes, drawn by the same geometry as the elevations; a shaped one is seen from above."""
     usual = catalog.kinds[kind]
     unit = Unit(
         id="picture",
@@ -105,6 +108,12 @@ def kind_picture(catalog: Catalog, standard: Standard, kind: str, tokens: Tokens
     made = make_unit(catalog, standard, unit)
     picture = blank_picture(size)
     painter = QPainter(picture)
+    if made.plan is not None:
+        step = (size.height() - 6) / FROM_ABOVE
+        corner = View(step, (size.width() - usual.width * step) / 2, (size.height() + usual.depth * step) / 2)
+        DrawingPainter(catalog, tokens, textured=False).paint(painter, from_above(made, 0.0), corner)
+        painter.end()
+        return picture
     tall = 2120.0
     scale = (
         min((size.width() - 6) / 900, (size.height() - 4) / tall)

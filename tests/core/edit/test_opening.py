@@ -138,3 +138,12 @@ def test_a_file_of_the_first_version_is_read_as_a_tree() -> None:
     assert opening(read, "u1") == Opening(front="doors", shelves=2)
     assert opening(read, "u2") == Opening(openings=(Opening(front="doors", board=True), Opening()))
     assert loads(dumps(read)) == read
+
+
+def test_several_units_are_changed_where_they_have_the_opening() -> None:
+    job = a_wall_of("base", "drawers", "tall")
+    split = split_opening(job, CATALOG, ["u1", "u2", "u3"], (1,), "rows", 2)
+    assert split.unit("u1") is job.unit("u1")
+    assert [len(opening(split, u).openings) for u in ("u2", "u3")] == [4, 2]
+    joined = merge_openings(split, CATALOG, ["u1", "u2", "u3"], (2,))
+    assert [len(opening(joined, u).openings) for u in ("u1", "u2", "u3")] == [0, 3, 2]

@@ -3,9 +3,10 @@
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from makers import CATALOG, a_wall_of, made
+from makers import CATALOG, a_made_unit, a_wall_of, made
 from tallplank.core.edit.unit import set_finish, set_width
-from tallplank.core.shop.cutlist import CutlistMaker, cutlist, grouped
+from tallplank.core.job.record import Opening
+from tallplank.core.shop.cutlist import CutlistMaker, cutlist, grouped, unit_rows
 from tallplank.core.shop.schedule import ScheduleMaker, schedule
 
 kinds = st.lists(st.sampled_from(sorted(CATALOG.kinds)), min_size=1, max_size=5)
@@ -65,3 +66,14 @@ def test_kept_rows_agree_with_new_ones() -> None:
         shown = made(job)
         assert lists.rows(shown) == cutlist(shown)
         assert schedules.rows(shown) == schedule(shown)
+
+
+def test_parts_of_one_size_that_are_bored_otherwise_have_lines_of_their_own() -> None:
+    """A partition with shelves on one side is another part than one with shelves on both."""
+    open_bay, shelved = Opening(board=True), Opening(board=True, shelves=2)
+    last = shelved.but(board=False)
+    alike = a_made_unit("base-open", width=1200, opening=Opening(split="bays", openings=(shelved, shelved, last)))
+    other = a_made_unit("base-open", width=1200, opening=Opening(split="bays", openings=(open_bay, shelved, last)))
+    assert [r.quantity for r in unit_rows(alike, "Room") if r.part == "partition"] == [2]
+    assert [r.quantity for r in unit_rows(other, "Room") if r.part == "partition"] == [1, 1]
+    assert [r.quantity for r in unit_rows(alike, "Room") if r.part == "shelf"] == [6]

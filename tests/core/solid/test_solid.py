@@ -7,6 +7,7 @@ from hypothesis import given
 from makers import CATALOG, ROOM, a_made_unit, a_wall_of, made
 from strategies import standards, units
 from tallplank.core.build.made import Workshop, make_unit
+from tallplank.core.build.part import part_keys
 from tallplank.core.edit.room import add_opening
 from tallplank.core.edit.unit import set_width
 from tallplank.core.job.record import Standard, Unit
@@ -15,6 +16,7 @@ from tallplank.core.solid.mesh import cells, faces, volume
 from tallplank.core.solid.scene import SolidMaker
 from tallplank.core.solid.shape import is_shaped
 from tallplank.core.solid.texture import pixels
+from tallplank.core.solid.unit import BORED, unit_solids
 
 
 def flux(corners: np.ndarray, normals: np.ndarray) -> float:
@@ -108,3 +110,30 @@ def test_the_room_is_seen_from_inside() -> None:
         c = batch.faces.corners
         turn = np.cross(c[:, 1] - c[:, 0], c[:, 2] - c[:, 1])
         assert ((turn * batch.faces.normals).sum(axis=1) > 0).all(), batch.look
+
+
+def test_shelves_are_seen_through_glass() -> None:
+    def inside(style: str) -> int:
+        shown = made(a_wall_of("wall").replaced(standard=Standard(door_style=style)))
+        solids = SolidMaker().solids(shown, ROOM, 0.0)
+        return sum(len(b.faces) for b in solids.batches if b.look == "chalk")
+
+    assert inside("lantern-glazed") > inside("quayside-slab")
+
+
+def test_a_unit_pulled_apart_keeps_every_surface_and_brings_it_back() -> None:
+    unit = a_made_unit("drawers", Standard(door_style="sluice-frame"))
+    whole, apart, again = (unit_solids(unit, share) for share in (0.0, 1.0, 0.0))
+    assert [len(b.faces) for b in whole.batches] == [len(b.faces) for b in apart.batches]
+    assert all(np.array_equal(a.faces.corners, b.faces.corners) for a, b in zip(whole.batches, again.batches, strict=True))
+    assert {b.unit for b in apart.boxes} == {f"part:{key}" for key in part_keys(unit.parts)}
+    assert apart.boxes[0].low.x < whole.boxes[0].low.x
+    assert sum(len(b.faces) for b in whole.batches if b.look == BORED) == sum(len(p.holes) for p in unit.parts) * 14
+
+
+@pytest.mark.parametrize("kind", ["base-bow", "base-hollow"])
+def test_a_bent_door_is_as_long_flat_as_its_arc(kind: str) -> None:
+    """The body's volume is that of the flat board, but for what straight pieces cut off the arc."""
+    door = next(p for p in a_made_unit(kind).parts if p.body is not None)
+    flat = door.length.value * door.width.value * door.thickness.value
+    assert volume(door) == pytest.approx(flat, rel=0.01)

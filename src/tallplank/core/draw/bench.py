@@ -72,15 +72,15 @@ def _undivided(made: MadeUnit, title: str) -> Drawing:
     right = unit.width
     if made.plan is not None:
         offset = unit.width + BETWEEN
-        shapes += _from_above(made, offset)
+        shapes += from_above(made, offset)
         chains.append(_whole("below", unit.width, Measure("width", unit.id), 0.0, offset, "plan"))
         chains.append(_whole("right", unit.depth, Measure("depth", unit.id), offset + unit.width, 0.0, "plan"))
         right = offset + unit.width
     return Drawing(title, tuple(shapes), tuple(chains), targets, (0.0, floor), (right, max(unit.height, unit.depth)))
 
 
-def _from_above(made: MadeUnit, offset: float) -> Iterator[Shape]:
-    """The plan: the bottom, what stands around it, and the fronts."""
+def from_above(made: MadeUnit, offset: float) -> Iterator[Shape]:
+    """The plan of a shaped unit, shifted right by `offset`: its outline, what stands around it, and the fronts."""
     if made.plan is not None:
         yield Poly(tuple((offset + x, y) for x, y in made.plan), Pen.OUTLINE, PAPER)
     for part in made.parts:

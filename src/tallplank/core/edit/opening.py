@@ -120,8 +120,8 @@ def merge_openings(job: Job, catalog: Catalog, ids: Iterable[str], path: Path) -
 
     def change(_: Unit, division: Opening) -> Opening:
         cells = division.openings
-        if len(cells) < 2:
-            raise EditError("There is nothing to join it with.")
+        if index >= len(cells):
+            return division
         first = min(index, len(cells) - 2)
         a, b = cells[first], cells[first + 1]
         joined = a.but(size=_joined_size(a.size, b.size), board=b.board)
@@ -226,6 +226,8 @@ def _flattened(job: Job, catalog: Catalog, ids: Iterable[str], path: Path) -> Jo
         return job
 
     def change(_: Unit, division: Opening) -> Opening:
+        if path[-1] >= len(division.openings):
+            return division
         cell = division.openings[path[-1]]
         if not cell.openings or cell.split != division.split or not cell.size.is_open or cell.front != "none":
             return division

@@ -108,7 +108,8 @@ def _rows(catalog: Catalog, parts: Sequence[Part], owner: tuple[str, tuple[str, 
     alike: dict[tuple[object, ...], list[Part]] = {}
     for part in parts:
         name = part.name.removesuffix(" left").removesuffix(" right")
-        key = (name, part.board, part.size, part.edges if name == part.name else _mirrored(part), part.cut_length, part.cut_width)
+        own = (part.edges, part.outline, *_machined(part)) if name == part.name else (_mirrored(part),)
+        key = (name, part.board, part.size, part.cut_length, part.cut_width, *own)
         alike.setdefault(key, []).append(part)
     rows = []
     for number, group in enumerate(alike.values(), 1):
@@ -135,6 +136,12 @@ def _rows(catalog: Catalog, parts: Sequence[Part], owner: tuple[str, tuple[str, 
             )
         )
     return tuple(rows)
+
+
+def _machined(part: Part) -> tuple[object, ...]:
+    """What is cut and bored, whatever it is joined to."""
+    holes = frozenset((h.what, tuple(round(v, 4) for v in h.at), h.into, h.diameter, h.depth) for h in part.holes)
+    return (part.pockets, holes)
 
 
 def _mirrored(part: Part) -> tuple[object, ...]:

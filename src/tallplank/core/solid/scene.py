@@ -98,17 +98,19 @@ class SolidMaker:
         )
 
 
-def _hidden(unit: MadeUnit, part: Part) -> bool:
-    """Whether closed fronts hide the part."""
-    return part.surface in ("inside", "drawer") and unit.unit.opening.is_closed
+def _is_shut(unit: MadeUnit) -> bool:
+    """Whether closed fronts hide what is inside: they do unless there is glass in them."""
+    return unit.unit.opening.is_closed and not any(part.role == "glass" for part in unit.parts)
 
 
 def _inside_bodies(unit: MadeUnit) -> Iterator[Body]:
-    yield from _bodies([p for p in unit.parts if _hidden(unit, p)], unit.unit.mark)
+    if _is_shut(unit):
+        yield from _bodies([p for p in unit.parts if p.surface in ("inside", "drawer")], unit.unit.mark)
 
 
 def _outside_bodies(unit: MadeUnit) -> Iterator[Body]:
-    yield from _bodies([p for p in unit.parts if not _hidden(unit, p)], unit.unit.mark + 7)
+    shut = _is_shut(unit)
+    yield from _bodies([p for p in unit.parts if not (shut and p.surface in ("inside", "drawer"))], unit.unit.mark + 7)
     for piece in unit.pieces:
         yield Body(piece.colour, box_faces(piece.low, piece.high), np.zeros((0, 2, 3), np.float32), piece.motion)
 
