@@ -7,7 +7,7 @@ import pytest
 from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtGui import QFontMetricsF
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QCheckBox, QComboBox, QPushButton, QSlider, QToolButton, QWidget
+from PyQt6.QtWidgets import QCheckBox, QComboBox, QLabel, QPushButton, QSlider, QToolButton, QWidget
 
 from makers import CATALOG, a_wall_of, made
 from tallplank.app.board.bench import BenchPane
@@ -331,3 +331,12 @@ def test_names_of_rules_fit_their_column(open_window: Open) -> None:
     open_window()
     metrics = QFontMetricsF(font())
     assert [n for n in (*RULE_NAMES.values(), *HARDWARE_NAMES.values()) if metrics.horizontalAdvance(n) > NAME_WIDTH] == []
+
+
+def test_dovetails_are_counted(open_window: Open) -> None:
+    window = on_bench(open_window)
+    choose(window, "Box corners", "Dovetail")
+    unit = window.store.derived.made.by_id["u2"]
+    assert [name for name, _ in unit.tails] == ["drawer 1", "drawer 2", "drawer 3"]
+    assert not any("corners of" in f.where for f in unit.fittings)
+    assert any("dovetails" in w.text() for w in panel(window).findChildren(QLabel))

@@ -19,7 +19,7 @@ def explained(name: str, size: Size, display: Display, tokens: Tokens) -> str:
 def counted(name: str, count: Size, tokens: Tokens) -> str:
     """A count as rich text: `Cup hinge: 3 = 2 hinges to a door + 1 more for a height of 1300`."""
     parts = [
-        ("− " if t.factor < 0 else "+ " if i else "") + _link(f"{abs(t.factor * t.amount):g} {t.name}", t.source, tokens)
+        ("− " if t.factor < 0 else "+ " if i else "") + linked(f"{abs(t.factor * t.amount):g} {t.name}", t.source, tokens)
         for i, t in enumerate(t for t in count.terms if t.factor * t.amount)
     ]
     return f"<b>{escape(name)}</b> {count.value:g} = {' '.join(parts)}"
@@ -38,11 +38,12 @@ def _sum(size: Size, display: Display, tokens: Tokens) -> str:
     parts = []
     for i, term in enumerate(terms):
         sign = "− " if term.factor < 0 else "+ " if i else ""
-        parts.append(sign + _link(term_text(term, display.style, display.denominator), term.source, tokens))
+        parts.append(sign + linked(term_text(term, display.style, display.denominator), term.source, tokens))
     return f"{total} = {' '.join(parts)}" if parts else total
 
 
-def _link(text: str, source: str, tokens: Tokens) -> str:
+def linked(text: str, source: str, tokens: Tokens) -> str:
+    """A text as a link to its source; without one, just the text."""
     if not source:
         return escape(text)
     return f'<a href="{escape(source, quote=True)}" style="color:{tokens.accent}; text-decoration:none">{escape(text)}</a>'

@@ -1,0 +1,119 @@
+"""The bench's drawings: every chain adds up, every opening can be pointed at, every hole is where it is bored."""
+
+from itertools import combinations, pairwise
+
+import pytest
+from hypothesis import assume, given
+
+from makers import CATALOG, a_made_unit
+from strategies import standards, units
+from tallplank.core.build.made import make_unit
+from tallplank.core.build.part import part_keys
+from tallplank.core.draw.bench import bench_drawing, footprint
+from tallplank.core.draw.dimension import set_out
+from tallplank.core.draw.part import machining_lines, part_drawing
+from tallplank.core.draw.primitive import Arc, Chain, Drawing, Poly
+from tallplank.core.job.opening import path_text
+from tallplank.core.job.record import Opening, Standard, Unit
+
+
+def show(value: float) -> str:
+    return f"{value:g}"
+
+
+def chain(drawing: Drawing, what: str) -> Chain:
+    return next(c for c in drawing.chains if any(m.what == what for m in c.measures))
+
+
+@given(units(), standards)
+def test_any_unit_can_be_drawn_and_its_chains_run_upwards(unit: Unit, standard: Standard) -> None:
+    made = make_unit(CATALOG, standard, unit)
+    drawing = bench_drawing(made, (), show)
+    for one in drawing.chains:
+        assert len(one.measures) == len(one.ticks) - 1
+        assert all(a <= b + 1e-9 for a, b in pairwise(one.ticks))
+    assert chain(drawing, "width").ticks[-1] - chain(drawing, "width").ticks[0] == pytest.approx(unit.width)
+    assert chain(drawing, "height").ticks == pytest.approx((0.0, unit.height))
+
+
+@given(units(), standards)
+def test_every_cell_is_a_target_and_every_inner_boundary_a_handle(unit: Unit, standard: Standard) -> None:
+    made = make_unit(CATALOG, standard, unit)
+    assume(made.layout is not None)
+    assert made.layout is not None
+    drawing = bench_drawing(made, (), show)
+    owners = {t.owner for t in drawing.targets}
+    assert {path_text(cell.path) for cell in made.layout.leaves} <= owners
+    inner = sum(len(c.opening.openings) - 1 for c in made.layout.cells if c.opening.openings)
+    assert len(drawing.handles) == inner
+    for handle in drawing.handles:
+        assert handle.low[0] < handle.high[0]
+        assert handle.low[1] < handle.high[1]
+
+
+def test_the_chain_measures_the_division_that_is_picked() -> None:
+    drawer = Opening(front="drawer")
+    bays = Opening(split="bays", openings=(Opening(openings=(drawer, drawer), board=True), Opening(front="doors")))
+    made = a_made_unit("base", width=1000, opening=bays)
+    cells = chain(bench_drawing(made, (0, 1), show), "cell")
+    assert [m.wall for m in cells.measures if m.what == "cell"] == ["opening.0", "opening.1"]
+    rows = next(c for c in bench_drawing(made, (0, 1), show).chains if c.side == "left")
+    assert [m.wall for m in rows.measures if m.what == "cell"] == ["opening.0.1", "opening.0.0"]
+
+
+def test_a_unit_that_cannot_be_built_says_so() -> None:
+    drawing = bench_drawing(a_made_unit("drawers", depth=200), (), show)
+    assert any(getattr(s, "text", "") == "cannot be built" for s in drawing.shapes)
+
+
+@pytest.mark.parametrize("kind", ["corner-diagonal", "corner-ell", "end-slanted", "base-bow", "base-hollow"])
+def test_shaped_units_show_their_plan(kind: str) -> None:
+    made = a_made_unit(kind)
+    drawing = bench_drawing(made, (), show)
+    assert chain(drawing, "depth").ticks[-1] == pytest.approx(made.unit.depth)
+    doors = [footprint(p) for p in made.parts if p.kind == "front"]
+    assert doors
+    assert all(min(y for _, y in points) >= -25 for points in doors)
+
+
+@given(units())
+def test_every_hole_in_a_face_is_drawn_where_it_is_bored(unit: Unit) -> None:
+    made = make_unit(CATALOG, Standard(), unit)
+    assume(made.parts)
+    for key, part in zip(part_keys(made.parts), made.parts, strict=True):
+        drawing = part_drawing(part, key, CATALOG.bands, show)
+        turned = part.width.value > part.length.value
+        wanted = {
+            (round(part.width.value - h.at.y if turned else h.at.x, 3), round(h.at.x if turned else h.at.y, 3), h.diameter)
+            for h in part.holes
+            if abs(h.into.z) > 0.5
+        }
+        drawn = {(round(s.centre[0], 3), round(s.centre[1], 3), 2 * s.radius) for s in drawing.shapes if isinstance(s, Arc)}
+        assert drawn == wanted, key
+        assert all(sum(b - a for a, b in pairwise(c.ticks)) == pytest.approx(c.ticks[-1]) for c in drawing.chains)
+
+
+def test_texts_of_a_parts_dimensions_never_meet() -> None:
+    for part in a_made_unit("tall").parts:
+        drawing = part_drawing(part, part.name, CATALOG.bands, show)
+        texts = set_out(drawing.chains, 12.0, show).texts
+        for a, b in combinations(texts, 2):
+            apart = a.box[2] <= b.box[0] or b.box[2] <= a.box[0] or a.box[3] <= b.box[1] or b.box[3] <= a.box[1]
+            assert apart or a.turned != b.turned, (part.name, a.text, b.text)
+
+
+def test_an_outlined_part_is_drawn_in_its_true_shape() -> None:
+    bottom = next(p for p in a_made_unit("corner-ell").parts if p.name == "bottom")
+    outline = part_drawing(bottom, "bottom", CATALOG.bands, show).shapes[0]
+    assert isinstance(outline, Poly)
+    assert len(outline.points) == 6
+
+
+def test_the_machining_is_told_with_face_size_and_tool() -> None:
+    gable = a_made_unit("base").parts[0]
+    lines = machining_lines(gable, show)
+    assert "1 × groove 8 wide, 8 deep · grooving saw" in lines
+    assert any(line.startswith("10 × ⌀5, 12 deep, shelf pin, upper face") for line in lines)
+    door = next(p for p in a_made_unit("base").parts if p.name == "door")
+    assert any("⌀35, 12.5 deep, hinge cup, lower face · Forstner bit 35" in line for line in machining_lines(door, show))
+    assert any("pull, through" in line for line in machining_lines(door, show))
