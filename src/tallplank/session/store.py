@@ -111,7 +111,8 @@ class Store:
     def select(self, units: Iterable[str]) -> None:
         """Select these units (or wall openings), in this order; the first unit comes to the bench."""
         selected = tuple(dict.fromkeys(units))
-        first = next((u.id for key in selected for u in self.job.units if u.id == key), self.state.bench)
+        present = {u.id for u in self.job.units}
+        first = next((key for key in selected if key in present), self.state.bench)
         pick = self.state.pick if first == self.state.bench else ""
         self._set(replace(self.state, selected=selected, bench=first, pick=pick))
 

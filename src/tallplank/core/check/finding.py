@@ -170,7 +170,7 @@ def _legs_out_of_range(made: Made) -> Iterator[Finding]:
                 yield Finding("warning", "leg-range", text, "Choose another leg or kick height.", (unit.unit.id,))
 
 
-_faults: IdentityMemo[tuple[Fault, ...]] = IdentityMemo(1024)
+_faults: IdentityMemo[tuple[Fault, ...]] = IdentityMemo(4096)
 
 
 def _badly_bored(made: Made) -> Iterator[Finding]:
