@@ -122,7 +122,7 @@ def _front(made: MadeUnit, layout: Layout, show: Show) -> Iterator[Shape]:
         if piece.role == "pull":
             yield _rect(piece.low.x, piece.low.z, piece.high.x, piece.high.z, Pen.EDGE, PAPER)
     for cell in layout.leaves:
-        pair = sum(f.path == cell.path for f in made.fronts) > 1
+        pair = sum(f.path == cell.path[: len(f.path)] for f in made.fronts) > 1
         yield from _cell_text(cell, 0.27 if pair else 0.5, show)
 
 
