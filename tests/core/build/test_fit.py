@@ -152,3 +152,24 @@ def test_inch_work_has_sizes_of_its_own() -> None:
 def test_every_kind_can_be_built_in_inch_sizes(kind: str) -> None:
     values = usual_values(CATALOG.kinds[kind], inches=True)
     assert not a_made_unit(kind, **values).problem
+
+
+@pytest.mark.parametrize("side", ["left", "right"])
+@pytest.mark.parametrize("hand", ["left", "right"])
+def test_the_leaves_of_a_folding_corner_hang_on_the_gable_and_on_each_other(side: str, hand: str) -> None:
+    made = a_made_unit("corner-ell", side=side, opening=Opening(front="doors", hand=hand))
+    leaves = [p for p in made.parts if p.name in ("door left", "door right")]
+    plates = [sum(h.what == "plate" for h in p.holes) for p in leaves]
+    pulls = [sum(h.what == "pull" for h in p.holes) for p in leaves]
+    assert sorted(plates) == [0, 4]
+    assert [bool(n) for n in pulls] == [n == 0 for n in plates], "the pull is on the leaf that folds"
+    folding = leaves[plates.index(0)]
+    corner = min(leaves, key=lambda p: p is folding).box
+    cups = [folding.frame.out(h.at) for h in folding.holes if h.what == "cup"]
+    pull = [folding.frame.out(h.at) for h in folding.holes if h.what == "pull"]
+
+    def away(point: tuple[float, float, float]) -> float:
+        return max(corner[0].x - point[0], point[0] - corner[1].x, 0) + max(corner[0].y - point[1], point[1] - corner[1].y, 0)
+
+    assert max(map(away, cups)) < min(map(away, pull)), "the cups are at the inner corner"
+    assert sum(h.what == "plate" for p in made.parts if p.kind == "gable" for h in p.holes) == 4

@@ -139,7 +139,7 @@ class CellPanel(Panel):
             return "rule" if self._opening().size.is_open else "set"
 
         self.length(name, read, apply, Origin(origin, lambda: apply(None), own="set"))
-        self.text("Share", lambda: f"{self._opening().size.share:g}", lambda t: self._member("share", _share(t)))
+        self.text("Share", lambda: f"{self._opening().size.share:g}", lambda t: self._member("share", _share(t)), figure=True)
         self.length("At least", lambda: self._opening().size.least, lambda v: self._member("least", v))
         self.length("At most", lambda: self._opening().size.most or 0.0, lambda v: self._member("most", v or None))
         if parent is not None and self._path[-1] < len(parent.openings) - 1:

@@ -291,9 +291,19 @@ class Panel(QWidget):
         field = share_field(self.store, read, apply)
         self._add(SpecRow(name, field, field.show_now))
 
-    def text(self, name: str, read: Callable[[], str | None], apply: Callable[[str], None], origin: Origin | None = None) -> None:
-        """Add a row for a text."""
+    def text(
+        self,
+        name: str,
+        read: Callable[[], str | None],
+        apply: Callable[[str], None],
+        origin: Origin | None = None,
+        *,
+        figure: bool = False,
+    ) -> None:
+        """Add a row for a text; a `figure` stands at the right, as lengths do."""
         field = TextField(read, apply, self.store.say)
+        if figure:
+            field.setAlignment(Qt.AlignmentFlag.AlignRight)
         self._add(SpecRow(name, field, field.show_now, origin))
 
     def pick(

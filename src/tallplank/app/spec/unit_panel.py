@@ -322,7 +322,7 @@ class UnitPanel(Panel):
             value = read()
             return None if value is None else f"{value:g}"
 
-        self.text(name, shown, lambda t: self._set_rule(rule, number(t)), self._rule_origin(rule))
+        self.text(name, shown, lambda t: self._set_rule(rule, number(t)), self._rule_origin(rule), figure=True)
 
     def _fittings(self, units: tuple[Unit, ...]) -> None:
         """What is bought for the unit, each count term by term."""

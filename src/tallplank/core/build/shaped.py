@@ -26,6 +26,8 @@ from tallplank.core.measure.size import Size
 SHELF_PLAY = 1.0
 PINS = 4
 INWARD_LEG = 70.0
+FOLD_FROM_EDGE, FOLD_SCREWS = 20.0, 32.0
+"""The screws of a folding hinge on the leaf that carries the other: from its edge, and apart."""
 
 
 def build_shaped(choice: Choice, out: Collector) -> None:
@@ -198,7 +200,8 @@ def _folding_pair(choice: Choice, fronts: list[Side], out: Collector) -> None:
     for side, name, start in ((first, "door left", reveal.value / 2), (second, "door right", corner.value)):
         width = Size.of(side.length, "front side of the plan", "unit.width") - 0.5 * reveal - corner
         hung = left == (side is first)
-        _hang(choice, side, _Leaf(name, start, width, side is first, motion, hung), out)
+        inner_right = side is first
+        _hang(choice, side, _Leaf(name, start, width, inner_right if hung else not inner_right, motion, hung, carries=hung), out)
 
 
 @dataclass(frozen=True, slots=True)
@@ -211,6 +214,8 @@ class _Leaf:
     left: bool
     motion: Motion | None = None
     on_gable: bool = True
+    carries: bool = False
+    """Whether another leaf folds onto it, hinged at its free edge."""
 
 
 def _hang(choice: Choice, side: Side, door: _Leaf, out: Collector) -> None:
@@ -234,6 +239,11 @@ def _hang(choice: Choice, side: Side, door: _Leaf, out: Collector) -> None:
     out.fit(hinge, count, name)
     places = hinge_places(choice, reveal.value / 2, reveal.value / 2 + height.value, round(count.value), rows=True)
     _cups(choice, leaf, places, apart)
+    if door.carries:
+        edge = leaf.x + leaf.width.value - FOLD_FROM_EDGE if left else leaf.x + FOLD_FROM_EDGE
+        for z in places:
+            for off in (-FOLD_SCREWS / 2, FOLD_SCREWS / 2):
+                apart.bore_at(Vec(edge, leaf.y, z + off), FORWARD, Bore("plate", 2.5, 10.0), ("front",))
     if door.on_gable:
         _plates(choice, frame.out((leaf.x if left else leaf.x + width.value, 0.0, 0.0)), places, out)
     low, high = frame.out((start, 0.0, 0.0)), frame.out((start + width.value, 0.0, 0.0))
