@@ -25,6 +25,7 @@ from tallplank.core.build.part import part_keys
 from tallplank.core.edit.unit import set_width
 from tallplank.core.job.construction import Construction
 from tallplank.core.job.record import Job
+from tallplank.core.measure.size import Size
 
 Open = Callable[..., MainWindow]
 LEFT = Qt.MouseButton.LeftButton
@@ -340,3 +341,35 @@ def test_dovetails_are_counted(open_window: Open) -> None:
     assert [name for name, _ in unit.tails] == ["drawer 1", "drawer 2", "drawer 3"]
     assert not any("corners of" in f.where for f in unit.fittings)
     assert any("dovetails" in w.text() for w in panel(window).findChildren(QLabel))
+
+
+@pytest.mark.parametrize(
+    ("kind", "style"),
+    [
+        ("base", "lantern-glazed"),
+        ("hood", "towpath-raised"),
+        ("drawers", "aqueduct-arched"),
+        ("corner-ell", "weirhouse-louvred"),
+        ("filler", "sluice-frame"),
+    ],
+)
+def test_every_source_of_a_unit_has_its_row(open_window: Open, kind: str, style: str) -> None:
+    job = a_wall_of(kind)
+    window = on_bench(open_window, "u1", job.replaced(standard=job.standard.but(door_style=style)))
+    rows = panel(window).row_names()
+
+    def sources(size: Size) -> set[str]:
+        return {t.source for t in size.terms if t.inner is None}.union(*(sources(t.inner) for t in size.terms if t.inner is not None))
+
+    unit = window.store.derived.made.by_id["u1"]
+    found = {s for p in unit.parts for size in (p.length, p.width, p.thickness) for s in sources(size)}
+    found |= {s for f in unit.fittings for s in sources(f.count)}
+    assert {s for s in found if not s.startswith("opening") and row_name(s) not in rows} == set()
+
+
+def test_rows_for_what_a_change_brings_appear_at_once(open_window: Open) -> None:
+    window = on_bench(open_window, "u1")
+    assert not {"Confirmat", "Glass"} & panel(window).row_names()
+    choose(window, "Corners", "Confirmat screws")
+    choose(window, "Door style", "Lantern, glazed 65")
+    assert {"Confirmat", "Glass"} <= panel(window).row_names()

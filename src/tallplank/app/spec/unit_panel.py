@@ -100,7 +100,10 @@ class UnitPanel(Panel):
         units = store.selected_units()
         shape = same([(u.kind, _shape(u.opening)) for u in units])
         saved = tuple(c.id for c in store.job.standard.constructions)
-        return ("units", store.state.stage, saved, shape, len(units) == 1, len({u.kind for u in units}))
+        by_id = store.derived.made.by_id
+        made = [by_id[u.id] for u in units]
+        taken = frozenset(f.role for m in made for f in m.fittings) | frozenset(p.role for m in made for p in m.parts)
+        return ("units", store.state.stage, saved, taken, shape, len(units) == 1, len({u.kind for u in units}))
 
     def units(self) -> tuple[Unit, ...]:
         """The units that the panel is about."""
@@ -371,6 +374,7 @@ class UnitPanel(Panel):
         self.group("Finish")
         kinds = [m.choice.kind for m in self._made()]
         roles: list[FinishRole] = ["front", "carcass", "back"]
+        roles += ["glass"] if any(p.role == "glass" for m in self._made() for p in m.parts) else []
         roles += ["drawer"] if any(f.role == "slide" for m in self._made() for f in m.fittings) else []
         roles += ["top"] if any(k.worktop for k in kinds) else []
         roles += ["plinth"] if any(k.kick for k in kinds) else []
