@@ -93,3 +93,10 @@ def test_a_deeper_groove_runs_into_the_holes() -> None:
     row = next(h for h in part.holes if h.what == "pin")
     wide = Pocket("groove", Vec(0, row.at.y - 3, 10), Vec(720, row.at.y + 3, 18))
     assert "runs into a groove" in faults([replace(part, pockets=(*part.pockets, wide))])[0].text
+
+
+def test_a_hole_in_the_cut_off_corner_of_a_shaped_board_is_found() -> None:
+    bottom = next(p for p in a_made_unit("corner-ell").parts if p.name == "bottom")
+    hole = Hole("leg", Vec(bottom.length.value - 40, 40, 0), Vec(0, 0, 1), 3, 12)
+    (fault,) = (f for f in faults([replace(bottom, holes=(hole,))]))
+    assert "outside of its outline" in fault.text

@@ -94,3 +94,8 @@ def test_hinges_without_a_board_are_found() -> None:
 def test_every_kind_in_its_usual_size_is_strong_enough(kind: str) -> None:
     strength = {"shelf-sags", "door-weight", "drawer-weight", "hung-weight", "flap-moment", "no-board"}
     assert [f.text for f in findings(made(a_wall_of(kind))) if f.code in strength] == []
+
+
+@pytest.mark.parametrize("kind", ["corner-diagonal", "corner-ell"])
+def test_a_shaped_unit_stands_on_its_corners_and_is_advised_nothing(kind: str) -> None:
+    assert found(a_wall_of(kind), "few-legs") == []

@@ -18,7 +18,6 @@ from tallplank.core.edit.front import style_all, style_kind
 from tallplank.core.edit.opening import (
     Split,
     cell_size,
-    divides_fronts,
     merge_openings,
     set_front,
     set_opening,
@@ -26,7 +25,7 @@ from tallplank.core.edit.opening import (
     split_opening,
 )
 from tallplank.core.error import PlankError
-from tallplank.core.job.opening import Path, opening_at, parsed_path, path_text
+from tallplank.core.job.opening import Path, divides_fronts, opening_at, parsed_path, path_text
 from tallplank.core.job.record import Job, Opening, Unit
 from tallplank.core.measure.divide import Member
 from tallplank.session.store import Store

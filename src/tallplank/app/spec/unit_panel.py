@@ -20,7 +20,7 @@ from tallplank.app.spec.rules import AS_BOARD, COUNTS, NUMBERS, RULE_GROUPS, RUL
 from tallplank.app.theme import Tokens
 from tallplank.core.build.choice import pick_source, rule_source
 from tallplank.core.build.made import MadeUnit
-from tallplank.core.edit.opening import cell_size, divides_fronts, is_bank, set_drawer_count, set_opening, set_opening_size
+from tallplank.core.edit.opening import cell_size, is_bank, set_drawer_count, set_opening, set_opening_size
 from tallplank.core.edit.unit import (
     Anchor,
     change_units,
@@ -30,7 +30,7 @@ from tallplank.core.edit.unit import (
     set_width,
     slide_units,
 )
-from tallplank.core.job.opening import Path, opening_at, walk
+from tallplank.core.job.opening import Path, divides_fronts, opening_at, walk
 from tallplank.core.job.record import HARDWARE_ROLES, FinishRole, HardwareRole, Opening, RuleValue, Unit
 from tallplank.session.store import Store
 

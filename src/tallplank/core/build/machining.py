@@ -3,7 +3,7 @@
 Source: common practice; what each item bores stands in its record.
 """
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 
 from tallplank.core.build.box import Box
 from tallplank.core.build.choice import Choice
@@ -13,7 +13,7 @@ from tallplank.core.build.layout import Cell
 from tallplank.core.build.part import Front, PartKind
 from tallplank.core.build.shelf import PIN_RADIUS, shelf_levels
 from tallplank.core.build.system import on_row, row_holes, row_lines
-from tallplank.core.catalog.record import Bored
+from tallplank.core.catalog.record import Bored, Hardware
 from tallplank.core.measure.frame import Vec
 
 BESIDE_STILE = 25.0
@@ -48,6 +48,12 @@ def hinge_places(choice: Choice, low: float, high: float, count: int, *, rows: b
     return tuple(on_row(choice.rules, z - half) + half for z in even) if rows else tuple(even)
 
 
+def cup_bores(hinge: Hardware) -> Iterator[tuple[Bored, Bore]]:
+    """What a hinge bores in its door: the cup in its middle line, and the screws beside it."""
+    for bored in hinge.front_holes:
+        yield bored, Bore("cup" if bored.z == 0 else "hinge-screw", bored.diameter, bored.depth)
+
+
 def _hang_door(choice: Choice, box: Box, cell: Cell, front: Front, plane: Plane, out: Collector) -> None:
     hinge = choice.hardware("hinge")
     count = round(hinge_count(hinge, front.height, front.weight_kg).value)
@@ -59,8 +65,7 @@ def _hang_door(choice: Choice, box: Box, cell: Cell, front: Front, plane: Plane,
     side = (span.way_at if left else span.way_end) if framed else (span.clear_at if left else span.clear_end)
     kinds: tuple[PartKind, ...] = ("frame",) if framed else UPRIGHTS
     for z in hinge_places(choice, front.z, front.z + front.height, count, rows=not framed):
-        for bored in hinge.front_holes:
-            bore = Bore("cup" if bored.z == 0 else "hinge-screw", bored.diameter, bored.depth)
+        for bored, bore in cup_bores(hinge):
             out.bore_at(Vec(edge + inward * bored.x, plane.back, z + bored.z), FORWARD, bore, ("front",))
         for bored in hinge.box_holes:
             y = choice.rules.frame_thickness / 2 if framed else plane.rows + bored.x
@@ -79,8 +84,7 @@ def _hang_flap(choice: Choice, box: Box, cell: Cell, front: Front, plane: Plane,
     side, into = (cell.z.clear_at, DOWN) if low else (cell.z.clear_end, UP)
     least = choice.catalog.door_styles[front.style].stile + BESIDE_STILE if front.framed else 0.0
     for x in hinge_places(choice, front.x, front.x + front.width, count, rows=False, least=least):
-        for bored in hinge.front_holes:
-            bore = Bore("cup" if bored.z == 0 else "hinge-screw", bored.diameter, bored.depth)
+        for bored, bore in cup_bores(hinge):
             out.bore_at(Vec(x + bored.z, plane.back, edge + inward * bored.x), FORWARD, bore, ("front",))
         for bored in hinge.box_holes:
             point = Vec(x + bored.z, plane.rows + bored.x, side)

@@ -197,16 +197,21 @@ class Part:
         """Whether a point of the part's own face lies within its outline."""
         if self.outline is None:
             return 0.0 <= x <= self.length.value and 0.0 <= y <= self.width.value
-        inside = False
-        for (x0, y0), (x1, y1) in zip(self.outline, (*self.outline[1:], self.outline[0]), strict=True):
-            if (y0 > y) != (y1 > y) and x < x0 + (y - y0) * (x1 - x0) / (y1 - y0):
-                inside = not inside
-        return inside
+        return within(self.outline, x, y)
 
     @property
     def area_m2(self) -> float:
         """The cut area in square metres."""
         return self.cut_length * self.cut_width / 1e6
+
+
+def within(outline: Outline, x: float, y: float) -> bool:
+    """Whether a point lies inside an outline."""
+    inside = False
+    for (x0, y0), (x1, y1) in zip(outline, (*outline[1:], outline[0]), strict=True):
+        if (y0 > y) != (y1 > y) and x < x0 + (y - y0) * (x1 - x0) / (y1 - y0):
+            inside = not inside
+    return inside
 
 
 def part_keys(parts: Sequence[Part]) -> tuple[str, ...]:

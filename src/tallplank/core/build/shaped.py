@@ -14,8 +14,8 @@ from tallplank.core.build.front import hinge_count
 from tallplank.core.build.joint import add_joints
 from tallplank.core.build.leaf import Leaf, add_leaf_parts, front_thickness
 from tallplank.core.build.load import weight_kg
-from tallplank.core.build.machining import hinge_places
-from tallplank.core.build.part import Body, BuildError, Edges, Front, Hole, HoleKind, Motion, Part, PartKind, Piece
+from tallplank.core.build.machining import cup_bores, hinge_places
+from tallplank.core.build.part import Body, BuildError, Edges, Front, Hole, Motion, Part, PartKind, Piece
 from tallplank.core.build.plan import Plan, Point, Side, arc, inset, mirrored, overhang, plan_of, setback
 from tallplank.core.build.pull import add_pulls, pull_places
 from tallplank.core.build.shelf import PIN_RADIUS
@@ -267,8 +267,7 @@ def _turned_piece(piece: Piece, frame: Frame) -> Piece:
 def _cups(choice: Choice, leaf: Leaf, places: tuple[float, ...], apart: Collector) -> None:
     edge, inward = (leaf.x, 1.0) if leaf.hand == "left" else (leaf.x + leaf.width.value, -1.0)
     for z in places:
-        for bored in choice.hardware("hinge").front_holes:
-            bore = Bore("cup" if bored.z == 0 else "hinge-screw", bored.diameter, bored.depth)
+        for bored, bore in cup_bores(choice.hardware("hinge")):
             apart.bore_at(Vec(edge + inward * bored.x, leaf.y, z + bored.z), FORWARD, bore, ("front",))
 
 
@@ -338,10 +337,9 @@ def _bore_flat(choice: Choice, index: int, places: list[float], left: bool, out:
     """The cups of a bent door, on the flat board that it is bent from: its own y runs from its right edge."""
     width = out.parts[index].width.value
     for z in places:
-        for bored in choice.hardware("hinge").front_holes:
+        for bored, bore in cup_bores(choice.hardware("hinge")):
             y = width - bored.x if left else bored.x
-            what: HoleKind = "cup" if bored.z == 0 else "hinge-screw"
-            out.holes[index].append(Hole(what, Vec(z + bored.z, y, 0.0), Vec(0.0, 0.0, 1.0), bored.diameter, bored.depth))
+            out.holes[index].append(Hole(bore.what, Vec(z + bored.z, y, 0.0), Vec(0.0, 0.0, 1.0), bore.diameter, bore.depth))
 
 
 def _curved_pull(choice: Choice, side: Side, rise: float, hand: Literal["left", "right"], motion: Motion, out: Collector) -> None:

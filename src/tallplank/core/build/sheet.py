@@ -8,23 +8,19 @@ from tallplank.core.measure.size import Size
 
 def build_end_panel(choice: Choice, out: Collector) -> None:
     """Add a panel on edge, its face to the side; it reaches the floor where its kind stands on it."""
-    unit, finish = choice.unit, choice.finish("front")
-    sizes = (
-        Size.of(unit.height, "height", "unit.height"),
-        Size.of(unit.depth, "depth", "unit.depth"),
-        Size.of(unit.width, "width", "unit.width"),
-    )
-    edges = Edges(finish.band, finish.band, finish.band, finish.band)
-    out.add("end panel", "front", "front", finish, sizes, Lay("-z", "+y", (0.0, 0.0, unit.height)), edges=edges)
+    unit = choice.unit
+    _add(choice, "end panel", ("depth", "width"), Lay("-z", "+y", (0.0, 0.0, unit.height)), out)
 
 
 def build_back_panel(choice: Choice, out: Collector) -> None:
     """Add a panel that stands with its face to the front."""
-    unit, finish = choice.unit, choice.finish("front")
-    sizes = (
-        Size.of(unit.height, "height", "unit.height"),
-        Size.of(unit.width, "width", "unit.width"),
-        Size.of(unit.depth, "depth", "unit.depth"),
-    )
+    unit = choice.unit
+    _add(choice, "back panel", ("width", "depth"), Lay("+z", "-x", (unit.width, unit.depth, 0.0)), out)
+
+
+def _add(choice: Choice, name: str, sides: tuple[str, str], lay: Lay, out: Collector) -> None:
+    """One upright board: `sides` of the unit are its width and its thickness."""
+    finish = choice.finish("front")
+    height, width, thickness = (Size.of(getattr(choice.unit, side), side, f"unit.{side}") for side in ("height", *sides))
     edges = Edges(finish.band, finish.band, finish.band, finish.band)
-    out.add("back panel", "front", "front", finish, sizes, Lay("+z", "-x", (unit.width, unit.depth, 0.0)), edges=edges)
+    out.add(name, "front", "front", finish, (height, width, thickness), lay, edges=edges)

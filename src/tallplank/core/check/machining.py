@@ -6,7 +6,7 @@ from functools import lru_cache
 from math import sqrt
 from typing import NamedTuple
 
-from tallplank.core.build.part import HOLE_NAMES, Hole, HoleKind, Part, Pocket
+from tallplank.core.build.part import HOLE_NAMES, Hole, HoleKind, Outline, Part, Pocket, within
 from tallplank.core.measure.frame import Vec
 
 SLACK = 1e-6
@@ -55,7 +55,7 @@ def faults(parts: Sequence[Part]) -> tuple[Fault, ...]:
     """Everything that is wrong with the machining of the parts of one unit, each kind once for a part."""
     found: dict[tuple[str, int], Fault] = {}
     for index, part in enumerate(parts):
-        for code, text in _own_faults(_Board(part.name, part.size, part.pockets, part.holes)):
+        for code, text in _own_faults(_Board(part.name, part.size, part.pockets, part.holes, part.outline)):
             found.setdefault((code, index), Fault(code, index, text))
     for fault in _partners(parts):
         found.setdefault((fault.code, fault.part), fault)
@@ -69,6 +69,7 @@ class _Board(NamedTuple):
     size: tuple[float, float, float]
     pockets: tuple[Pocket, ...]
     holes: tuple[Hole, ...]
+    outline: Outline | None = None
 
 
 @lru_cache(maxsize=4096)
@@ -101,6 +102,8 @@ def _in_board(part: _Board, bored: Sequence[_Bored]) -> Iterator[tuple[str, str]
         skin = size[axis] - hole.depth
         if skin < -SLACK or SLACK < skin < LEAST_SKIN:
             yield "breaks-through", f"{_said(part, hole)}, {hole.depth:g} deep, breaks through its {size[axis]:g}."
+        if part.outline is not None and abs(hole.into.z) > 0.5 and not within(part.outline, hole.at.x, hole.at.y):
+            yield "breaks-out", f"{_said(part, hole)} lies outside of its outline."
         if any(one.low[a] < -SLACK or one.high[a] > size[a] + SLACK for a in range(3) if a != axis):
             yield "breaks-out", f"{_said(part, hole)} breaks out at an edge."
 

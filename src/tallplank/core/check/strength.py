@@ -41,7 +41,7 @@ def sagging_shelves(made: Made) -> Iterator[Finding]:
         seen: set[tuple[Path | None, float]] = set()
         rules = unit.choice.rules
         for part in unit.parts:
-            if part.kind not in SHELVES or part.outline is not None or (part.path, part.length.value) in seen:
+            if part.kind not in SHELVES or (part.path, part.length.value) in seen:
                 continue
             seen.add((part.path, part.length.value))
             bend = shelf_sag(part, made.catalog, rules.shelf_load)
@@ -122,9 +122,9 @@ def heavy_flaps(made: Made) -> Iterator[Finding]:
 
 
 def few_legs(made: Made) -> Iterator[Finding]:
-    """Wide units on four legs; source: another leg is advisable from about 900 wide, common practice."""
+    """Wide units on four legs (shaped ones have one near each corner); source: another leg is advisable from about 900 wide, common practice."""
     wide = [u for u in made.units if any(f.role == "leg" for f in u.fittings) and u.unit.width >= u.choice.rules.leg_wide]
-    few = [u for u in wide if u.choice.rules.leg_count < MORE_LEGS]
+    few = [u for u in wide if u.plan is None and u.choice.rules.leg_count < MORE_LEGS]
     if not few:
         return
     ids, catalog = [u.unit.id for u in few], made.catalog

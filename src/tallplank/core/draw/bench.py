@@ -24,7 +24,7 @@ from tallplank.core.draw.primitive import (
     Text,
     rectangle,
 )
-from tallplank.core.job.opening import Path, opening_at, path_text
+from tallplank.core.job.opening import Path, divides_fronts, opening_at, path_text
 from tallplank.core.job.record import Opening
 
 BETWEEN = 260.0
@@ -245,7 +245,7 @@ def _cells_chain(made: MadeUnit, layout: Layout, path: Path, side: str, base: fl
     """The sizes that a division's rule decides: of its fronts or of the clear cells, and what lies between them."""
     cells = [c for c in layout.cells if len(c.path) == len(path) + 1 and c.path[: len(path)] == path]
     rows = side == "left"
-    fronted = _parts_fronts(made.unit.opening, path)
+    fronted = divides_fronts(made.unit.opening, (*path, 0))
     spans = sorted([((_start(c, rows, fronted), _end(c, rows, fronted)), c.path) for c in cells])
     ticks: list[float] = []
     measures: list[Measure] = []
@@ -258,12 +258,6 @@ def _cells_chain(made: MadeUnit, layout: Layout, path: Path, side: str, base: fl
         measures.append(Measure("cell", made.unit.id, path_text(cell_path)))
         ticks.append(end)
     return Chain(side, base, tuple(ticks), tuple(measures))  # type: ignore[arg-type]
-
-
-def _parts_fronts(root: Opening, path: Path) -> bool:
-    division = opening_at(root, path)
-    above = [opening_at(root, path[:n]) for n in range(len(path) + 1)]
-    return division is not None and division.is_fronted and all(o is not None and o.front == "none" for o in above)
 
 
 def _start(cell: Cell, rows: bool, fronted: bool) -> float:

@@ -8,7 +8,7 @@ from tallplank.core.build.layout import Cell
 from tallplank.core.build.made import make_unit
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.edit.check import EditError, valid, with_units
-from tallplank.core.job.opening import Path, opening_at, replaced_at
+from tallplank.core.job.opening import Path, divides_fronts, opening_at, replaced_at
 from tallplank.core.job.record import MOST_CELLS, FrontKind, Job, Opening, Unit
 from tallplank.core.measure.divide import Member
 
@@ -186,16 +186,6 @@ def cell_size(unit: Unit, cell: Cell) -> float:
     parent = opening_at(unit.opening, cell.path[:-1]) if cell.path else None
     span = cell.z if parent is None or parent.split == "rows" else cell.x
     return span.front.value if divides_fronts(unit.opening, cell.path) else span.clear.value
-
-
-def divides_fronts(root: Opening, path: Path) -> bool:
-    """Whether the division that a cell is part of parts fronts, not only the space behind one."""
-    for depth in range(len(path)):
-        above = opening_at(root, path[:depth])
-        if above is None or above.front != "none":
-            return False
-    parent = opening_at(root, path[:-1]) if path else root
-    return parent is not None and parent.is_fronted
 
 
 def _without_fronts(opening: Opening) -> Opening:

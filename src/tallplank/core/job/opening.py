@@ -40,6 +40,13 @@ def walk(root: Opening, path: Path = ROOT) -> Iterator[tuple[Path, Opening]]:
         yield from walk(cell, (*path, index))
 
 
+def divides_fronts(root: Opening, path: Path) -> bool:
+    """Whether the division that the cell at `path` is part of parts fronts, not only the space behind one."""
+    above = [opening_at(root, path[:depth]) for depth in range(len(path))] or [root]
+    parent = above[-1]
+    return parent is not None and parent.is_fronted and all(o is not None and o.front == "none" for o in above[: len(path)])
+
+
 def path_text(path: Path) -> str:
     """The path as sources name it: `opening`, `opening.0.1`."""
     return ".".join(["opening", *map(str, path)])
