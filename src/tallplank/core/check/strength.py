@@ -122,7 +122,7 @@ def heavy_flaps(made: Made) -> Iterator[Finding]:
 
 
 def few_legs(made: Made) -> Iterator[Finding]:
-    """Wide units on four legs (shaped ones have one near each corner); source: another leg is advisable from about 900 wide, common practice."""
+    """Wide units on four legs, shaped ones left out; source: another leg is advisable from about 900 wide, common practice."""
     wide = [u for u in made.units if any(f.role == "leg" for f in u.fittings) and u.unit.width >= u.choice.rules.leg_wide]
     few = [u for u in wide if u.plan is None and u.choice.rules.leg_count < MORE_LEGS]
     if not few:
