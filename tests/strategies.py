@@ -34,7 +34,7 @@ members = st.lists(
     max_size=8,
 )
 kinds = st.sampled_from(sorted(CATALOG.kinds))
-JOINTS = ("cam-dowel", "confirmat", "screw", "dowel", "dado", "pocket-screw", "none")
+JOINTS = ("cam-dowel", "confirmat", "screw", "dowel", "dado", "rebate", "groove", "pocket-screw", "none")
 walls = st.sampled_from(("back", "right", "front", "left"))
 rules = st.fixed_dictionaries(
     {},
@@ -56,7 +56,9 @@ rules = st.fixed_dictionaries(
         "joint": st.sampled_from(JOINTS),
         "joint_shelf": st.sampled_from(JOINTS),
         "joint_partition": st.sampled_from(JOINTS),
-        "joint_frame": st.sampled_from(("dowel", "pocket-screw", "none")),
+        "joint_frame": st.sampled_from(("dowel", "groove", "pocket-screw", "none")),
+        "tongue_thickness": st.sampled_from((0.0, 6.0, 9.0)),
+        "tongue_length": st.floats(4.0, 9.0),
         "shelf_thickness": st.sampled_from((0.0, 16.0, 22.0)),
         "partition_thickness": st.sampled_from((0.0, 16.0, 25.0)),
         "frame_overhang": st.floats(0.0, 6.0),

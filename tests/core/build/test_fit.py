@@ -5,6 +5,7 @@ from hypothesis import assume, given
 
 from makers import CATALOG, a_made_unit, a_wall_of
 from strategies import standards, units
+from tallplank.core.build.let_in import DEPTHS
 from tallplank.core.build.made import MadeUnit, make_unit
 from tallplank.core.build.part import Part
 from tallplank.core.edit.construction import add_construction, save_construction, set_construction, set_job_construction
@@ -58,7 +59,8 @@ def test_ends_touch_what_they_are_joined_to(unit: Unit, standard: Standard) -> N
         if part.kind not in against:
             continue
         axis, kinds, joint = against[part.kind]
-        let_in = rules.dado_depth if getattr(rules, joint) == "dado" else 0.0
+        depth = DEPTHS.get(getattr(rules, joint))
+        let_in = getattr(rules, depth) if depth else 0.0
         faces = [v for other in made.parts if other.kind in kinds for v in (other.box[0][axis], other.box[1][axis])]
         assert min(abs(part.box[0][axis] + let_in - f) for f in faces) < SLACK, part.name
         assert min(abs(part.box[1][axis] - let_in - f) for f in faces) < SLACK, part.name

@@ -75,3 +75,57 @@ def test_fixings_are_two_or_more_and_never_farther_apart_than_the_pitch(length: 
     gaps = [b - a for a, b in pairwise(places)]
     assert max(gaps) <= pitch + 1e-3
     assert max(gaps) == pytest.approx(min(gaps))
+
+
+LET_IN = {"dado": ("dado_depth", 6.0, 18.0), "rebate": ("rebate_depth", 9.0, 18.0), "groove": ("tongue_length", 6.0, 9.0)}
+
+
+@pytest.mark.parametrize("joint", sorted(LET_IN))
+def test_a_board_let_in_fills_its_slot(joint: str) -> None:
+    """By hand, for a bottom of 564 x 18 between gables: how long it gets, how wide and deep its slot is."""
+    _, depth, wide = LET_IN[joint]
+    made = a_made_unit("base", rules={"joint": joint, "back": "none"})
+    bottom, gable = (next(p for p in made.parts if p.name == name) for name in ("bottom", "gable left"))
+    assert bottom.length.value == 564 + 2 * depth
+    slot = next(p for p in gable.pockets if p.what == ("groove" if joint == "groove" else "rebate"))
+    low, high = gable.frame.out(slot.low), gable.frame.out(slot.high)
+    assert abs(high.z - low.z) == pytest.approx(wide)
+    assert (max(low.x, high.x), max(low.x, high.x) - min(low.x, high.x)) == pytest.approx((18, depth))
+    assert max(low.z, high.z) == pytest.approx(18), "the tongue is at the upper face, away from the gable's end"
+    cheeks = [p for p in bottom.pockets if p.what == "tongue"]
+    assert [(p.high.x - p.low.x, p.high.z - p.low.z) for p in cheeks] == ([(6, 9), (6, 9)] if joint == "groove" else [])
+
+
+def test_the_tongue_of_a_frame_s_rail_lies_in_its_middle() -> None:
+    made = a_made_unit("base", Standard(construction="face-frame"), rules={"joint_frame": "groove", "tongue_thickness": 7.0})
+    rail = next(p for p in made.parts if p.name == "frame rail bottom")
+    assert sorted((p.low.z, p.high.z) for p in rail.pockets if p.low.x == 0) == [(0, 6), (13, 19)]
+    stile = next(p for p in made.parts if p.name == "frame stile left")
+    assert {round(p.high.z - p.low.z, 6) for p in stile.pockets if p.what == "groove"} == {7}
+
+
+@given(units(), standards, st.sampled_from(sorted(LET_IN)))
+def test_letting_boards_in_moves_no_hole_of_the_hardware(unit: Unit, standard: Standard, joint: str) -> None:
+    """Hinge plates, slides, pins and legs are bored at the same places in space whatever the joint."""
+
+    def places(kind: str) -> set[tuple[str, float, float, float]]:
+        rules = {**unit.rules, "joint": kind, "joint_shelf": kind, "joint_partition": kind, "joint_frame": kind}
+        made = make_unit(CATALOG, standard, unit.but(rules=rules))
+        assume(not made.problem)
+        return {(h.what, *(round(c, 4) for c in p.frame.out(h.at))) for p in made.parts for h in p.holes}
+
+    assert places(joint) == places("none")
+
+
+@pytest.mark.parametrize("kind", sorted(k.id for k in CATALOG.kinds.values() if k.build == "shaped"))
+@pytest.mark.parametrize("joint", sorted(LET_IN))
+def test_the_boards_of_shaped_units_reach_into_their_gables(kind: str, joint: str) -> None:
+    plain, made = (a_made_unit(kind, rules={**CATALOG.kinds[kind].rules, "joint": j}) for j in ("none", joint))
+    before, bottom = (next(p for p in m.parts if p.name == "bottom") for m in (plain, made))
+    assert bottom.outline is not None
+    assert max(x for x, _ in bottom.outline) == pytest.approx(bottom.length.value)
+    assert max(y for _, y in bottom.outline) == pytest.approx(bottom.width.value)
+    for edge in before.outline or ():
+        point = before.frame.out((*edge, 0.0))
+        inner = bottom.frame.inside(point)
+        assert any(abs(x - inner.x) + abs(y - inner.y) < 1e-6 for x, y in bottom.outline), "no corner moves, the tabs are new"

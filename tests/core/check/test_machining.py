@@ -24,7 +24,7 @@ def test_every_kind_in_its_usual_size_can_be_bored(kind: str, style: str) -> Non
 
 
 @pytest.mark.parametrize("kind", sorted(CATALOG.kinds))
-@pytest.mark.parametrize("joint", ["confirmat", "screw", "dowel", "dado", "pocket-screw"])
+@pytest.mark.parametrize("joint", ["confirmat", "screw", "dowel", "dado", "rebate", "groove", "pocket-screw"])
 def test_every_kind_can_be_bored_for_every_joint(kind: str, joint: str) -> None:
     made = a_made_unit(kind, rules={**CATALOG.kinds[kind].rules, "joint": joint, "joint_shelf": joint, "joint_partition": joint})
     assert not made.problem

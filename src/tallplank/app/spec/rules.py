@@ -63,6 +63,9 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "joint_pitch": "Fixing pitch",
         "cam_from_end": "Cam from end",
         "dado_depth": "Dado depth",
+        "rebate_depth": "Rebate depth",
+        "tongue_length": "Tongue",
+        "tongue_thickness": "Tongue thick",
     },
     "Rows of holes": {
         "pin_rows": "Pin holes",
@@ -86,7 +89,9 @@ WORDS = {
     "face-frame": "Face frame",
     "cam-dowel": "Cam and dowel",
     "pocket-screw": "Pocket screws",
-    "dado": "Dado or rebate",
+    "dado": "Dado",
+    "rebate": "Rebate",
+    "groove": "Groove and tongue",
     "confirmat": "Confirmat screws",
     "screw": "Screws",
     "dowel": "Dowels",
@@ -103,8 +108,8 @@ WORDS = {
 }
 OVERLAYS = {"full": "Over the gables", "half": "Over half of them", "inset": "Between them"}
 TOPS = {"full": "Full top"}
-AS_BOARD = frozenset({"floor_thickness", "shelf_thickness", "partition_thickness"})
-"""Thicknesses that are those of the gables where they are not set."""
+OF_BOARD = {"floor_thickness": 1.0, "shelf_thickness": 1.0, "partition_thickness": 1.0, "tongue_thickness": 0.5}
+"""Thicknesses that are a share of the gables' where they are not set."""
 NUMBERS = frozenset({"shelf_load", "sag_limit", "moisture_swing"})
 """Rules that are numbers with a unit of their own."""
 COUNTS = frozenset({"pin_spread"})

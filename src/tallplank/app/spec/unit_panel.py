@@ -16,7 +16,7 @@ from tallplank.app.spec.choice import (
 from tallplank.app.spec.explain import counted, linked
 from tallplank.app.spec.parts import PartList
 from tallplank.app.spec.row import Origin, Panel, number, same
-from tallplank.app.spec.rules import AS_BOARD, COUNTS, NUMBERS, RULE_GROUPS, RULE_NAMES, rule_choices
+from tallplank.app.spec.rules import COUNTS, NUMBERS, OF_BOARD, RULE_GROUPS, RULE_NAMES, rule_choices
 from tallplank.app.theme import Tokens
 from tallplank.core.build.choice import pick_source, rule_source
 from tallplank.core.build.made import MadeUnit
@@ -355,7 +355,7 @@ class UnitPanel(Panel):
     def _rule_value(self, rule: str) -> Callable[[], object]:
         def read(made: MadeUnit) -> object:
             value = getattr(made.choice.rules, rule)
-            return made.choice.rules.board_thickness if rule in AS_BOARD and not value else value
+            return made.choice.rules.board_thickness * OF_BOARD[rule] if rule in OF_BOARD and not value else value
 
         return lambda: same([read(m) for m in self._made()])
 

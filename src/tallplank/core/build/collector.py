@@ -144,6 +144,13 @@ class Collector:
             way = self._ways[key] = _turned_in(frame, into)
         self.holes[index].append(Hole(bore.what, frame.inside(point), way, bore.diameter, bore.depth, bore.pair))
 
+    def swap(self, index: int, part: Part) -> None:
+        """Put another shape of a part in its place; what is bored in it stays where it is in the unit."""
+        old = self.parts[index]
+        self.parts[index] = part
+        if index in self.holes and part.frame.origin != old.frame.origin:
+            self.holes[index] = [replace(h, at=part.frame.inside(old.frame.out(h.at))) for h in self.holes[index]]
+
     def box(self, index: int) -> tuple[Vec, Vec]:
         """The smallest and the largest corner of part number `index`."""
         part = self.parts[index]

@@ -19,7 +19,8 @@ def build_filler(choice: Choice, out: Collector) -> None:
     board = choice.rule("board_thickness", "board")
     thickness = board if board.value <= unit.width else width
     back = plane_of(choice).back
-    lay = Lay("-z", "+y", (0.0, max(back, 0.0), unit.height))
+    y = max(back, 0.0)
+    lay = Lay("-z", "+y", (0.0, y, unit.height)) if unit.side == "left" else Lay("+z", "+y", (unit.width, y, 0.0))
     out.add("filler cleat", "carcass", "carcass", finish, (height, cleat, thickness), lay)
     leaf = Leaf("filler strip", "strip", 0.0, 0.0, width, height, back, None)
     add_leaf_parts(choice, choice.door_style, leaf, out)

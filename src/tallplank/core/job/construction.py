@@ -12,7 +12,8 @@ class RuleError(PlankError):
     """A construction rule was given a value that it cannot take."""
 
 
-JointKind = Literal["cam-dowel", "confirmat", "screw", "dowel", "dado", "pocket-screw", "none"]
+JointKind = Literal["cam-dowel", "confirmat", "screw", "dowel", "dado", "rebate", "groove", "pocket-screw", "none"]
+"""A rebate lies at the end of the other board; away from it, it is a dado. A groove takes a tongue."""
 
 
 class Construction(Record):
@@ -103,7 +104,13 @@ class Construction(Record):
     cam_from_end: Positive = 34.0
     """From the end of the board to the centre of its cams."""
     dado_depth: Positive = 6.0
-    """How far a board is let into the other."""
+    """How far a board is let into the other, across it."""
+    rebate_depth: Positive = 9.0
+    """How far a board is let into the end of the other."""
+    tongue_length: Positive = 6.0
+    """How far a tongue reaches into its groove."""
+    tongue_thickness: NotNegative = 0.0
+    """0 is half of the board."""
     system_pitch: Positive = 32.0
     """Between the holes of a row."""
     system_front: Positive = 37.0
