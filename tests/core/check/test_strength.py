@@ -5,6 +5,7 @@ import pytest
 from makers import CATALOG, a_wall_of, made
 from tallplank.core.check.finding import findings
 from tallplank.core.check.record import Finding
+from tallplank.core.check.strength import free_span
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.edit.standard import set_job_hardware
 from tallplank.core.edit.unit import change_units, set_finish, set_rule, set_width
@@ -32,6 +33,43 @@ def test_a_very_long_shelf_takes_a_partition() -> None:
     job = remedied(set_width(a_wall_of("open-shelf"), CATALOG, ["u1"], 1500), "shelf-sags")
     assert len(job.units[0].opening.openings) == 2
     assert any(p.name == "partition" for p in made(job).units[0].parts)
+
+
+def rows(*cells: Opening, **values: object) -> Opening:
+    return Opening(split="rows", openings=cells, **values)  # type: ignore[arg-type]
+
+
+@pytest.mark.parametrize(("width", "cells"), [(1500.0, 2), (2300.0, 3)])
+@pytest.mark.parametrize("front", ["none", "doors"])
+def test_a_very_long_fixed_shelf_takes_partitions_under_it(width: float, cells: int, front: str) -> None:
+    below = Opening(front=front)  # type: ignore[arg-type]
+    job = change_units(a_wall_of("open-shelf"), CATALOG, ["u1"], width=width, opening=rows(Opening(board=True), below))
+    job = remedied(job, "shelf-sags")
+    opening = job.units[0].opening.openings[1]
+    assert (len(opening.openings), opening.front, opening.split) == (cells, front, "bays")
+    shelf = next(p for p in made(job).units[0].parts if p.kind == "fixed-shelf")
+    assert free_span(shelf, made(job).units[0].parts) == pytest.approx((shelf.length.value + 18) / cells, abs=10)
+
+
+@pytest.mark.parametrize("joint", ["cam-dowel", "dado", "groove"])
+def test_a_fixed_shelf_rests_on_the_partitions_below_but_not_on_those_above(joint: str) -> None:
+    divided = Opening(split="bays", openings=(Opening(board=True), Opening()))
+
+    def sags(*cells: Opening) -> bool:
+        rules = {"joint_partition": joint, "joint_shelf": joint}
+        job = change_units(a_wall_of("open-shelf"), CATALOG, ["u1"], width=1500.0, opening=rows(*cells), rules=rules)
+        return bool(found(job, "shelf-sags"))
+
+    assert not sags(Opening(board=True), divided)
+    assert sags(divided.but(board=True), Opening())
+
+
+def test_a_fixed_shelf_over_a_drawer_is_found_but_gets_no_partition() -> None:
+    opening = rows(Opening(board=True), Opening(front="drawer"))
+    job = change_units(a_wall_of("open-shelf"), CATALOG, ["u1"], width=1500.0, opening=opening)
+    (finding,) = found(job, "shelf-sags")
+    assert finding.fix is None
+    assert "stiffer board" in finding.remedy
 
 
 def test_wide_units_on_four_legs_are_advised_two_more_in_one_click() -> None:

@@ -4,18 +4,20 @@ Source: design load 15 lb/ft2 (0.72 kN/m2) on shelves and in drawers, ANSI/KCMA 
 supported beam under an even load 5 w L^4 / (384 E I), any strength of materials text; the limit L/200 is common practice.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from functools import partial
+from itertools import pairwise
 
 from tallplank.core.build.front import STAYS, stay_for, stay_moment
 from tallplank.core.build.load import GRAVITY, drawer_loads, hung_load
 from tallplank.core.build.made import Made, MadeUnit
+from tallplank.core.build.meeting import TOUCH
 from tallplank.core.build.part import Part
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.check.record import Finding, Fix, shown
 from tallplank.core.edit.opening import set_opening, split_opening
 from tallplank.core.edit.unit import set_hardware, set_rule
-from tallplank.core.job.opening import Path
+from tallplank.core.job.opening import Path, opening_at
 
 SHELVES = ("shelf", "fixed-shelf")
 
@@ -27,12 +29,12 @@ def sag(span: float, depth: float, thickness: float, modulus: float, load_kn_m2:
     return 5 * pressure * depth * span**4 / (384 * modulus * inertia)
 
 
-def shelf_sag(part: Part, catalog: Catalog, load_kn_m2: float, thickness: float | None = None) -> float | None:
-    """The sag of a shelf under the load, for its own or another thickness; None where the board's stiffness is not known."""
+def shelf_sag(part: Part, catalog: Catalog, load_kn_m2: float, thickness: float | None = None, span: float | None = None) -> float | None:
+    """The sag of a shelf under the load, of its own or another thickness and span; None where the board's stiffness is not known."""
     board = catalog.boards[part.board]
     if board.modulus is None:
         return None
-    return sag(part.length.value, part.width.value, thickness or part.thickness.value, board.modulus, load_kn_m2, board.density)
+    return sag(span or part.length.value, part.width.value, thickness or part.thickness.value, board.modulus, load_kn_m2, board.density)
 
 
 def sagging_shelves(made: Made) -> Iterator[Finding]:
@@ -41,33 +43,74 @@ def sagging_shelves(made: Made) -> Iterator[Finding]:
         seen: set[tuple[Path | None, float]] = set()
         rules = unit.choice.rules
         for part in unit.parts:
-            if part.kind not in SHELVES or (part.path, part.length.value) in seen:
+            span = free_span(part, unit.parts) if part.kind in SHELVES else 0.0
+            if not span or (part.path, span) in seen:
                 continue
-            seen.add((part.path, part.length.value))
-            bend = shelf_sag(part, made.catalog, rules.shelf_load)
-            allowed = part.length.value / rules.sag_limit
+            seen.add((part.path, span))
+            bend, allowed = shelf_sag(part, made.catalog, rules.shelf_load, span=span), span / rules.sag_limit
             if bend is not None and bend > allowed:
+                where = "long" if span == part.length.value else "from support to support"
                 text = (
-                    f"A {part.name} of {unit.label}, {shown(made, part.length.value)} long, sags {shown(made, bend)} under "
+                    f"A {part.name} of {unit.label}, {shown(made, span)} {where}, sags {shown(made, bend)} under "
                     f"{rules.shelf_load:g} kN/m²; {shown(made, allowed)} is allowed."
                 )
-                fix = _shelf_fix(made, unit, part)
+                fix = _shelf_fix(made, unit, part, span)
                 remedy = f"{fix.label}, or make it shorter." if fix else "Make it shorter, or of a stiffer board."
                 yield Finding("warning", "shelf-sags", text, remedy, (unit.unit.id,), fix)
 
 
-def _shelf_fix(made: Made, unit: MadeUnit, part: Part) -> Fix | None:
-    """The next thickness of the same board that is stiff enough, else a partition."""
+def free_span(shelf: Part, parts: Sequence[Part]) -> float:
+    """The longest stretch of a shelf that nothing carries: a fixed shelf rests on the partitions below it too."""
+    if shelf.kind != "fixed-shelf":
+        return shelf.length.value
+    low, high = shelf.box
+    below = sorted(
+        (box[0].x + box[1].x) / 2
+        for box in (p.box for p in parts if p.kind == "partition")
+        if low.x < box[0].x < high.x and low.z - TOUCH < box[1].z < high.z and min(box[1].y, high.y) > max(box[0].y, low.y)
+    )
+    return max(b - a for a, b in pairwise((low.x, *below, high.x))) if below else shelf.length.value
+
+
+def _shelf_fix(made: Made, unit: MadeUnit, part: Part, span: float) -> Fix | None:
+    """The next thickness of the same board that is stiff enough, else partitions."""
     rules, board, catalog, unit_id = unit.choice.rules, made.catalog.boards[part.board], made.catalog, unit.unit.id
     for thickness in sorted(float(t) for t in board.prices):
-        bend = shelf_sag(part, catalog, rules.shelf_load, thickness)
-        if thickness > part.thickness.value and bend is not None and bend <= part.length.value / rules.sag_limit:
+        if thickness > part.thickness.value and _holds(made, unit, part, span, thickness):
             label = f"Make the shelves {shown(made, thickness)} thick"
             return Fix(label, partial(set_rule, catalog=catalog, ids=[unit_id], name="shelf_thickness", value=thickness))
-    if part.path is None or part.kind != "shelf":
+    path = part.path if part.kind == "shelf" else _opening_below(unit, part)
+    upright = rules.partition_thickness or rules.board_thickness
+    bays = next((n for n in range(2, MOST_BAYS + 1) if _holds(made, unit, part, (span + upright) / n)), None)
+    if path is None or bays is None:
         return None
-    path = part.path
-    return Fix("Put a partition into the opening", lambda j: split_opening(j, catalog, [unit_id], path, "bays", 2, over=True, board=True))
+    over = (opening := opening_at(unit.unit.opening, path)) is not None and opening.front != "none"
+    edit = partial(split_opening, catalog=catalog, ids=[unit_id], path=path, into="bays", count=bays, over=over, board=True)
+    what = "a partition" if bays == 2 else f"{bays - 1} partitions"
+    return Fix(f"Put {what} into the opening" if part.kind == "shelf" else f"Put {what} under it", edit)
+
+
+MOST_BAYS = 4
+
+
+def _holds(made: Made, unit: MadeUnit, part: Part, span: float, thickness: float | None = None) -> bool:
+    rules = unit.choice.rules
+    bend = shelf_sag(part, made.catalog, rules.shelf_load, thickness, span)
+    return bend is not None and bend <= span / rules.sag_limit
+
+
+def _opening_below(unit: MadeUnit, shelf: Part) -> Path | None:
+    """The undivided opening right below a fixed shelf, the widest where there are several; None for one that a drawer fills."""
+    if unit.layout is None:
+        return None
+    low, high = shelf.box
+    under = [
+        c for c in unit.layout.leaves if abs(c.z.clear_end - low.z) < TOUCH and low.x - TOUCH < (c.x.clear_at + c.x.clear_end) / 2 < high.x
+    ]
+    widest = max(under, key=lambda c: c.x.clear.value, default=None)
+    if widest is None or widest.opening.front == "drawer" or widest.opening.inside not in ("none", "rail"):
+        return None
+    return widest.path
 
 
 def heavy_doors(made: Made) -> Iterator[Finding]:
