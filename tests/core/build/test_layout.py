@@ -10,6 +10,7 @@ from solids import overlaps
 from strategies import standards, units
 from tallplank.core.build.layout import Cell
 from tallplank.core.build.made import MadeUnit, make_unit
+from tallplank.core.check.machining import faults
 from tallplank.core.job.record import Opening, Standard, Unit
 from tallplank.core.measure.divide import Member
 
@@ -141,3 +142,55 @@ def test_absurd_wishes_are_refused_in_words(kind: str, values: dict, words: str)
     made = a_made_unit(kind, **values)
     assert made.parts == ()
     assert __import__("re").search(words, made.problem), made.problem
+
+
+def framed(opening: Opening, **values: object) -> MadeUnit:
+    made = a_made_unit("base", Standard(construction="face-frame"), opening=opening, **values)
+    assert not made.problem
+    assert faults(made.parts) == ()
+    assert made.notes == ()
+    return made
+
+
+def test_slides_behind_a_face_frame_are_screwed_to_blocking() -> None:
+    """By hand, 600 wide, stiles 38, gables 18: the blocking is 20 thick and its inner face is flush with the stile."""
+    made = framed(Opening(front="drawer"), rules={"frame_overhang": 0.0})
+    left, right = (p for p in made.parts if p.kind == "blocking")
+    assert (left.thickness.value, left.width.value) == (20, 70)
+    stile = next(p for p in made.parts if p.name == "frame stile left")
+    assert left.box[1].x == stile.box[1].x == 38
+    assert right.box[0].x == 600 - 38
+    assert left.box[0].y == stile.box[1].y, "it begins behind the frame"
+    slides = [h for h in left.holes if h.what == "slide"]
+    assert slides
+    assert all(left.frame.out(h.at).x == pytest.approx(38) for h in slides)
+    assert not [h for p in made.parts if p.kind == "gable" for h in p.holes if h.what == "slide"]
+    box = next(p for p in made.parts if p.name == "drawer 1 side left")
+    assert box.box[0].x == pytest.approx(38 + made.choice.hardware("slide").side_clearance)
+
+
+@pytest.mark.parametrize(("overhang", "item"), [(0.0, "screw-40-35"), (6.0, "screw-40-25")])
+def test_blocking_is_screwed_through_with_the_longest_screw_that_stays_inside(overhang: float, item: str) -> None:
+    made = framed(Opening(front="drawer"), rules={"frame_overhang": overhang})
+    used = {f.item: f.count.value for f in made.fittings if f.where.startswith("slide blocking")}
+    assert set(used) == {item}
+    bored = [h for p in made.parts if p.kind in ("gable", "blocking") for h in p.holes if h.what == "screw"]
+    assert len(bored) == 2 * 6
+
+
+def test_a_frame_that_is_flush_with_its_boards_needs_no_blocking() -> None:
+    made = framed(Opening(front="drawer"), rules={"frame_stile": 18.0, "frame_overlay": 5.0, "frame_overhang": 0.0, "frame_rail": 30.0})
+    assert not [p for p in made.parts if p.kind == "blocking"]
+    assert [h for p in made.parts if p.kind == "gable" for h in p.holes if h.what == "slide"]
+
+
+def test_blocking_on_both_sides_of_a_partition_is_screwed_past_each_other() -> None:
+    made = framed(bays(Opening(front="drawer", board=True), Opening(front="drawer")), width=900.0)
+    assert [round(p.thickness.value, 6) for p in made.parts if p.kind == "blocking"] == [20, 10, 10, 20]
+
+
+@pytest.mark.parametrize("front", ["flap", "lift"])
+def test_flaps_of_a_face_frame_hang_on_its_rails(front: str) -> None:
+    made = framed(Opening(front=front))  # type: ignore[arg-type]
+    (part,) = {p.name for p in made.parts for h in p.holes if h.what == "plate"}
+    assert part == ("frame rail bottom" if front == "flap" else "frame rail top")

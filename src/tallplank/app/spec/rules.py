@@ -41,6 +41,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "frame_mid": "Members",
         "frame_overhang": "Overhang",
         "frame_overlay": "Overlay",
+        "blocking_height": "Slide blocking",
     },
     "Shelves and drawers": {
         "shelf_clearance": "Shelf play",

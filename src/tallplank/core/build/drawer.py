@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from tallplank.core.build.blocking import add_blocking
 from tallplank.core.build.box import Box
 from tallplank.core.build.choice import Choice
 from tallplank.core.build.collector import Collector, Lay, slot
@@ -85,6 +86,7 @@ def add_drawer(choice: Choice, box: Box, drawer: Drawer, out: Collector) -> floa
     where = f"{drawer.name}, {length:g} long"
     out.drawers.append((drawer.name, where))
     out.slides.append((cell, body.z + slide.rise, length))
+    add_blocking(choice, box, cell, drawer.number, body.z + slide.rise, out)
     return length
 
 
@@ -94,14 +96,14 @@ def _body(choice: Choice, box: Box, drawer: Drawer, slide: Hardware, length: flo
     run = Size.of(length, "slide length", "hardware.slide")
     if slide.length_less:
         run = run - Size.of(slide.length_less, "less for the slide", "hardware.slide")
-    low, high = max(cell.z.clear_at, cell.z.way_at), min(cell.z.clear_end, cell.z.way_end)
+    low, high = cell.z.free_at, cell.z.free_end
     height = _box_height(choice, drawer, high - low)
     if slide.width_less:
-        width = cell.x.way - Size.of(slide.width_less, "less for the slide, inside the box", "hardware.slide") + 2 * side
-        x = cell.x.way_at + slide.width_less / 2 - side.value
+        width = cell.x.free - Size.of(slide.width_less, "less for the slide, inside the box", "hardware.slide") + 2 * side
+        x = cell.x.free_at + slide.width_less / 2 - side.value
     else:
-        width = cell.x.way - 2 * Size.of(slide.side_clearance, "slide clearance", "hardware.slide")
-        x = cell.x.way_at + slide.side_clearance
+        width = cell.x.free - 2 * Size.of(slide.side_clearance, "slide clearance", "hardware.slide")
+        x = cell.x.free_at + slide.side_clearance
     z = low + max(rules.drawer_allowance / 4, slide.under)
     bottom = Size.of(choice.finish("back").thickness, "back", "finish.back")
     inset, groove = slide.bottom_recess or rules.drawer_bottom_inset, choice.rule("drawer_groove", "groove")

@@ -46,6 +46,23 @@ class Span:
         """Where the way through the frame ends."""
         return self.way_at + self.way.value
 
+    @property
+    def free_at(self) -> float:
+        """Where what neither a board nor the frame takes starts."""
+        return max(self.clear_at, self.way_at)
+
+    @property
+    def free_end(self) -> float:
+        """Where it ends."""
+        return min(self.clear_end, self.way_end)
+
+    @property
+    def free(self) -> Size:
+        """What neither a board nor the frame takes."""
+        between = self.free_end - self.free_at
+        fitting = (size for size in (self.way, self.clear) if abs(size.value - between) < 1e-9)
+        return next(fitting, Size.of(between, "between board and frame", "rule.frame_stile"))
+
 
 @dataclass(frozen=True, slots=True)
 class Cell:

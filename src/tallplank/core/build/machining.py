@@ -19,6 +19,9 @@ from tallplank.core.measure.frame import Vec
 BESIDE_STILE = 25.0
 """From the stile of a framed flap to the middle of a hinge in its rail."""
 UPRIGHTS: tuple[PartKind, ...] = ("gable", "partition")
+SLIDE_HOSTS: tuple[PartKind, ...] = (*UPRIGHTS, "blocking")
+LEAST_SKIN = 1.0
+"""A hole that would leave less goes right through."""
 LEVELS: tuple[PartKind, ...] = ("floor", "fixed-shelf")
 LEFT, RIGHT, UP, DOWN = Vec(-1.0, 0.0, 0.0), Vec(1.0, 0.0, 0.0), Vec(0.0, 0.0, 1.0), Vec(0.0, 0.0, -1.0)
 
@@ -81,14 +84,16 @@ def _hang_flap(choice: Choice, box: Box, cell: Cell, front: Front, plane: Plane,
     hinge, low = choice.hardware("hinge"), front.kind == "flap"
     count = round(hinge_count(hinge, front.width, front.weight_kg).value)
     edge, inward = (front.z, 1.0) if low else (front.z + front.height, -1.0)
-    side, into = (cell.z.clear_at, DOWN) if low else (cell.z.clear_end, UP)
+    framed, span = choice.rules.box == "face-frame", cell.z
+    side, into = (span.way_at if framed else span.clear_at, DOWN) if low else (span.way_end if framed else span.clear_end, UP)
+    kinds: tuple[PartKind, ...] = ("frame",) if framed else LEVELS
     least = choice.catalog.door_styles[front.style].stile + BESIDE_STILE if front.framed else 0.0
     for x in hinge_places(choice, front.x, front.x + front.width, count, rows=False, least=least):
         for bored, bore in cup_bores(hinge):
             out.bore_at(Vec(x + bored.z, plane.back, edge + inward * bored.x), FORWARD, bore, ("front",))
         for bored in hinge.box_holes:
-            point = Vec(x + bored.z, plane.rows + bored.x, side)
-            if out.bore_at(point, into, Bore("plate", bored.diameter, bored.depth), LEVELS) is None:
+            point = Vec(x + bored.z, choice.rules.frame_thickness / 2 if framed else plane.rows + bored.x, side)
+            if out.bore_at(point, into, Bore("plate", bored.diameter, bored.depth), kinds) is None:
                 out.note("no-board", f"The hinges of the {_name(front)} find no board to be screwed to.")
     _fix_stays(choice, cell, front, plane, (edge, inward, side), out)
 
@@ -110,12 +115,18 @@ def _fix_stays(choice: Choice, cell: Cell, front: Front, plane: Plane, hung: tup
 
 
 def _slides(choice: Choice, cell: Cell, plane: Plane, z: float, length: float, out: Collector) -> None:
+    """The holes of both slides, in the uprights or in the blocking that stands in front of them."""
     holes = [h for h in choice.hardware("slide").box_holes if h.x <= length]
-    for x, into in ((cell.x.clear_at, LEFT), (cell.x.clear_end, RIGHT)):
+    for x, into in ((cell.x.free_at, LEFT), (cell.x.free_end, RIGHT)):
         for bored in holes:
-            bore = Bore("slide", bored.diameter, bored.depth)
-            if out.bore_at(Vec(x, plane.rows + bored.x, z + bored.z), into, bore, UPRIGHTS) is None:
+            point = Vec(x, plane.rows + bored.x, z + bored.z)
+            host = out.host(point, into, SLIDE_HOSTS)
+            if host is None:
                 out.note("no-board", "A drawer's slides find no board to be screwed to.")
+                continue
+            thick = out.parts[host].thickness.value
+            depth = bored.depth if bored.depth <= thick - LEAST_SKIN else thick
+            out.bore(host, point, into, Bore("slide", bored.diameter, depth))
 
 
 def _pins(choice: Choice, box: Box, cell: Cell, plane: Plane, out: Collector) -> None:

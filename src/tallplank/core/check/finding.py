@@ -7,6 +7,7 @@ from itertools import combinations
 from tallplank.core.build.choice import is_known
 from tallplank.core.build.made import Made, MadeUnit
 from tallplank.core.build.part import Part
+from tallplank.core.catalog.record import Board
 from tallplank.core.check.machining import Fault, faults
 from tallplank.core.check.record import Finding, shown
 from tallplank.core.check.strength import few_legs, heavy_doors, heavy_drawers, heavy_flaps, heavy_hung_units, sagging_shelves
@@ -148,7 +149,7 @@ def _unknown_style(made: Made) -> Iterator[Finding]:
 
 def _thickness_not_sold(made: Made) -> Iterator[Finding]:
     for unit in made.units:
-        for board, thickness in sorted({(p.board, p.thickness.value) for p in unit.parts if not _milled(p)}):
+        for board, thickness in sorted({(p.board, p.thickness.value) for p in unit.parts if not _milled(p, made.catalog.boards[p.board])}):
             entry = made.catalog.boards[board]
             if entry.price_m2(thickness) is None:
                 sold = ", ".join(f"{float(t):g}" for t in entry.prices)
@@ -156,8 +157,10 @@ def _thickness_not_sold(made: Made) -> Iterator[Finding]:
                 yield Finding("warning", "thickness-not-sold", text, f"Choose a thickness of {sold}.", (unit.unit.id,))
 
 
-def _milled(part: Part) -> bool:
-    """Pieces of a framed front are planed down from thicker stock; there is nothing to say about that."""
+def _milled(part: Part, board: Board) -> bool:
+    """Pieces of a framed front are planed down from thicker stock, and so is blocking; there is nothing to say about that."""
+    if part.kind == "blocking":
+        return part.thickness.value <= max(map(float, board.prices))
     return part.kind in ("front", "frame") and part.thickness.value <= part.finish.thickness
 
 

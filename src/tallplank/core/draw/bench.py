@@ -107,7 +107,7 @@ def _rect(x0: float, z0: float, x1: float, z1: float, pen: Pen | None, fill: Fil
 def _front(made: MadeUnit, layout: Layout, show: Show) -> Iterator[Shape]:
     unit = made.unit
     yield rectangle(0.0, 0.0, unit.width, unit.height, None, PAPER)
-    for part in sorted((p for p in made.parts if p.kind in ("drawer", "shelf")), key=lambda p: -p.box[0].y):
+    for part in sorted((p for p in made.parts if p.kind in ("drawer", "shelf", "blocking")), key=lambda p: -p.box[0].y):
         yield _part_front(part, Pen.BEYOND)
     for piece in made.pieces:
         if piece.role != "pull":
@@ -192,7 +192,7 @@ def _targets(made: MadeUnit, layout: Layout) -> Iterator[Target]:
 
 def _part_targets(made: MadeUnit) -> Iterator[Target]:
     for key, part in zip(part_keys(made.parts), made.parts, strict=True):
-        if part.kind in ("gable", "floor", "fixed-shelf", "partition", "frame", "shelf"):
+        if part.kind in ("gable", "floor", "fixed-shelf", "partition", "frame", "shelf", "blocking"):
             low_corner, high_corner = part.box
             yield Target(f"part:{key}", (low_corner.x, low_corner.z), (high_corner.x, high_corner.z))
 

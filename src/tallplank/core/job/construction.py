@@ -59,6 +59,8 @@ class Construction(Record):
     """Width of the members between two openings of a face frame."""
     frame_overhang: NotNegative = 0.0
     """How far the face frame passes the gables, for scribing."""
+    blocking_height: Positive = 70.0
+    """Of the boards behind a face frame that slides are screwed to."""
     frame_overlay: NotNegative = 12.0
     """How far fronts cover the face frame."""
     door_most: Positive
