@@ -1,14 +1,13 @@
 """The bench in the real window: openings, boundaries, parts, constructions, findings and explanations."""
 
-from collections.abc import Callable
-
 import numpy as np
 import pytest
 from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtGui import QFontMetricsF
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QCheckBox, QComboBox, QLabel, QPushButton, QSlider, QToolButton, QWidget
+from PyQt6.QtWidgets import QCheckBox, QLabel, QPushButton, QSlider, QSpinBox, QToolButton, QWidget
 
+from hands import LEFT, Open, choose, panel, press, type_into
 from makers import CATALOG, a_wall_of, made
 from tallplank.app.board.bench import BenchPane
 from tallplank.app.board.bench3d import Bench3DPane
@@ -16,7 +15,7 @@ from tallplank.app.board.part import PartPane
 from tallplank.app.findings import FindingList
 from tallplank.app.spec.bench_panel import CellPanel, PartPanel
 from tallplank.app.spec.choice import HARDWARE_NAMES
-from tallplank.app.spec.row import NAME_WIDTH, Panel, TextField
+from tallplank.app.spec.row import NAME_WIDTH
 from tallplank.app.spec.rules import RULE_GROUPS, RULE_NAMES, rule_choices
 from tallplank.app.spec.unit_panel import UnitPanel, row_name
 from tallplank.app.theme import font
@@ -26,9 +25,6 @@ from tallplank.core.edit.unit import set_width
 from tallplank.core.job.construction import Construction
 from tallplank.core.job.record import Job
 from tallplank.core.measure.size import Size
-
-Open = Callable[..., MainWindow]
-LEFT = Qt.MouseButton.LeftButton
 
 
 def on_bench(open_window: Open, unit: str = "u2", job: Job | None = None) -> MainWindow:
@@ -41,34 +37,6 @@ def drawing(window: MainWindow) -> BenchPane:
     pane = window.board.pane("bench")
     assert isinstance(pane, BenchPane)
     return pane
-
-
-def panel(window: MainWindow) -> Panel:
-    assert window.spec.panel is not None
-    return window.spec.panel
-
-
-def press(window: MainWindow, name: str) -> None:
-    button = next(b for b in panel(window).findChildren(QPushButton) if b.accessibleName() == name or b.text() == name)
-    QTest.mouseClick(button, LEFT)
-
-
-def type_into(window: MainWindow, name: str, text: str) -> None:
-    field = panel(window).row(name)
-    assert isinstance(field, TextField)
-    field.setFocus()
-    field.selectAll()
-    QTest.keyClicks(field, text)
-    QTest.keyClick(field, Qt.Key.Key_Return)
-
-
-def choose(window: MainWindow, name: str, text: str) -> None:
-    field = panel(window).row(name)
-    assert isinstance(field, QComboBox)
-    index = field.findText(text)
-    assert index >= 0, [field.itemText(i) for i in range(field.count())]
-    field.setCurrentIndex(index)
-    field.activated.emit(index)
 
 
 def heights(window: MainWindow, unit: str = "u2") -> list[float]:
@@ -289,6 +257,60 @@ def test_each_term_of_a_size_leads_to_where_it_can_be_changed(open_window: Open)
     assert window.focusWidget() is window.spec.panel.row("Board")
     window.spec.lead_to("opening.1")
     assert window.store.state.pick == "opening.1"
+
+
+def test_worktop_and_plinth_are_picked_and_explained_on_the_bench(open_window: Open) -> None:
+    """The last term of the worktop's length is in another unit; its link opens that unit."""
+    window = on_bench(open_window, "u1")
+    view = drawing(window)
+    QTest.mouseClick(view, LEFT, pos=view.place_of(300, 735).toPoint())
+    assert window.store.state.pick == "part:worktop"
+    shown = panel(window)
+    assert isinstance(shown, PartPanel)
+    assert "Worktop Wall A 1" in " ".join(label.text() for label in shown.findChildren(QLabel))
+    assert 'href="u2/unit.width"' in shown.explained_label.text()
+    flat = window.board.pane("part")
+    assert isinstance(flat, PartPane)
+    assert flat.drawing is not None
+    assert flat.drawing.title == "worktop"
+    shown.explained_label.linkActivated.emit("u2/unit.width")
+    assert window.store.state.bench == "u2"
+    assert window.focusWidget() is panel(window).row("Width")
+    QTest.mouseClick(view, LEFT, pos=view.place_of(300, -60).toPoint())
+    assert window.store.state.pick == "part:plinth"
+
+
+@pytest.mark.parametrize("kind", ["corner-diagonal", "corner-ell", "end-slanted", "base-bow"])
+def test_the_one_opening_of_a_shaped_unit_is_pointed_at_and_changed(open_window: Open, kind: str) -> None:
+    window = on_bench(open_window, "u1", a_wall_of(kind))
+    view, unit = drawing(window), window.store.job.unit("u1")
+    QTest.mouseClick(view, LEFT, pos=view.place_of(unit.width / 2, unit.height * 0.5).toPoint())
+    assert window.store.state.pick == "opening"
+    assert isinstance(panel(window), CellPanel)
+    assert not {"Doors", "Holds"} & panel(window).row_names()
+    choose(window, "Front", "None")
+    assert window.store.derived.made.by_id["u1"].fronts == ()
+    shelves = panel(window).row("Shelves")
+    assert isinstance(shelves, QSpinBox)
+    shelves.setValue(3)
+    assert sum(p.kind == "shelf" for p in window.store.derived.made.by_id["u1"].parts) == 3
+
+
+def test_a_picked_division_marks_all_its_openings(open_window: Open) -> None:
+    window = on_bench(open_window)
+    window.store.pick("opening")
+    assert drawing(window).chosen() >= {"opening.0", "opening.1", "opening.2"}
+
+
+def test_boards_are_let_into_each_other_as_the_shop_chooses(open_window: Open) -> None:
+    window = on_bench(open_window, "u1")
+    choose(window, "Corners", "Groove and tongue")
+    type_into(window, "Tongue", "7")
+    bottom = next(p for p in window.store.derived.made.by_id["u1"].parts if p.name == "bottom")
+    assert bottom.length.value == 564 + 2 * 7
+    assert panel(window).row("Tongue thick").text() == "9"  # type: ignore[attr-defined]
+    window.store.pick("part:bottom")
+    assert 'href="rule.tongue_length"' in panel(window).explained_label.text()  # type: ignore[attr-defined]
 
 
 def test_every_rule_has_a_name_and_a_row(open_window: Open) -> None:

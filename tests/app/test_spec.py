@@ -1,56 +1,20 @@
 """The Spec: every row of every panel reads, sets and resets what it names."""
 
-from collections.abc import Callable
-
 import pytest
-from PyQt6.QtCore import Qt
-from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QComboBox, QPushButton, QSpinBox, QWidget
+from PyQt6.QtWidgets import QPushButton, QSpinBox, QWidget
 
+from hands import Open, choose, panel, reset, type_into
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
-from tallplank.app.spec.row import Panel, PickField, SpecRow, TextField
+from tallplank.app.spec.row import PickField, TextField
 from tallplank.app.window import MainWindow
 from tallplank.core.edit.room import add_opening
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.job.record import Opening
 from tallplank.core.measure.display import LengthStyle
 
-Open = Callable[..., MainWindow]
-
-
-def panel(window: MainWindow) -> Panel:
-    assert window.spec.panel is not None
-    return window.spec.panel
-
 
 def names(window: MainWindow) -> list[str]:
     return [r.field.accessibleName() for r in panel(window)._rows]
-
-
-def type_into(window: MainWindow, name: str, text: str) -> None:
-    field = panel(window).row(name)
-    assert isinstance(field, TextField)
-    field.setFocus()
-    field.selectAll()
-    QTest.keyClick(field, Qt.Key.Key_Backspace)
-    QTest.keyClicks(field, text)
-    QTest.keyClick(field, Qt.Key.Key_Return)
-
-
-def choose(window: MainWindow, name: str, text: str) -> None:
-    field = panel(window).row(name)
-    assert isinstance(field, QComboBox)
-    index = field.findText(text)
-    assert index >= 0, [field.itemText(i) for i in range(field.count())]
-    field.setCurrentIndex(index)
-    field.activated.emit(index)
-
-
-def reset(window: MainWindow, name: str) -> None:
-    row = panel(window).row(name).parentWidget()
-    assert isinstance(row, SpecRow)
-    assert row.reset_button.isEnabled()
-    row.reset_button.click()
 
 
 @pytest.mark.parametrize("kind", sorted(CATALOG.kinds))

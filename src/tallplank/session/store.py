@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from pathlib import Path
 from typing import Literal, TypeVar, get_args
 
+from tallplank.core.build.made import BenchPart
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.edit.construction import add_construction, fresh_construction, save_construction, set_construction, set_job_construction
 from tallplank.core.edit.open import open_job
@@ -125,6 +126,16 @@ class Store:
         units = self.job.units
         found = next((u for u in units if u.id == self.state.bench), None)
         return found or next((u for u in units if u.room == self.state.room), units[0] if units else None)
+
+    def bench_parts(self) -> tuple[BenchPart, ...]:
+        """The parts of the unit on the bench, with those of the worktop and plinth that pass it."""
+        unit = self.bench_unit()
+        return self.derived.made.on_bench(unit.id) if unit is not None else ()
+
+    def picked_part(self) -> BenchPart | None:
+        """The part that is picked on the bench, if it is there."""
+        key = self.state.pick.removeprefix("part:") if self.state.pick.startswith("part:") else ""
+        return next((part for part in self.bench_parts() if part.key == key), None) if key else None
 
     def open_on_bench(self, unit: str) -> None:
         """Show the bench with a unit."""

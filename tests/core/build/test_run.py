@@ -7,7 +7,7 @@ from tallplank.core.build.made import Workshop
 from tallplank.core.build.run import Run, pieces_of
 from tallplank.core.edit.room import change_room
 from tallplank.core.edit.standard import change_job, set_job_rule
-from tallplank.core.edit.unit import Spot, change_units, place_unit, set_finish, set_width, slide_units
+from tallplank.core.edit.unit import Spot, change_units, place_unit, set_finish, set_rule, set_width, slide_units
 
 
 def runs(job, what: str) -> list[Run]:  # type: ignore[no-untyped-def]
@@ -54,6 +54,20 @@ def test_the_plinth_takes_in_tall_units_and_stands_back() -> None:
     assert (high.x - low.x, high.z) == (1200, 150)
     assert low.y == -560 + 60
     assert plinth.fittings[0].count.value == 3
+
+
+def test_the_overhangs_are_those_of_the_units_that_decide_them() -> None:
+    job = set_rule(a_wall_of("base", "base"), CATALOG, ["u2"], "top_end", 25)
+    job = change_units(set_rule(job, CATALOG, ["u1"], "top_front", 35), CATALOG, ["u1"], depth=600.0)
+    (part,) = runs(job, "top")[0].parts
+    assert part.length.value == 1200 + 25
+    assert part.width.value == 600 + 21 + 35
+    assert [t.source for t in part.length.terms] == ["u1/unit.width", "u2/unit.width", "u2/rule.top_end"]
+
+
+def test_an_inset_front_does_not_push_the_worktop_forward() -> None:
+    job = set_job_rule(a_wall_of("base"), CATALOG, "overlay", "inset")
+    assert runs(job, "top")[0].parts[0].width.value == 560 + 20
 
 
 def test_a_long_worktop_is_joined_at_a_unit() -> None:

@@ -5,7 +5,8 @@ from itertools import combinations, pairwise
 import pytest
 from hypothesis import assume, given
 
-from makers import CATALOG, a_made_unit
+from makers import CATALOG, a_made_unit, a_wall_of
+from makers import made as made_job
 from strategies import standards, units
 from tallplank.core.build.made import make_unit
 from tallplank.core.build.part import part_keys
@@ -74,6 +75,30 @@ def test_shaped_units_show_their_plan(kind: str) -> None:
     doors = [footprint(p) for p in made.parts if p.kind == "front"]
     assert doors
     assert all(min(y for _, y in points) >= -25 for points in doors)
+
+
+@pytest.mark.parametrize("kind", ["corner-diagonal", "corner-ell", "end-slanted", "base-bow", "base-hollow"])
+def test_the_one_opening_of_a_shaped_unit_can_be_pointed_at_in_front_and_plan(kind: str) -> None:
+    made = a_made_unit(kind)
+    front, plan = (t for t in bench_drawing(made, (), show).targets if t.owner == "opening")
+    assert (front.low, front.high) == ((18, 18), (made.unit.width - 18, made.unit.height - 18))
+    assert plan.high[0] - plan.low[0] == made.unit.width
+    assert plan.low[0] > front.high[0]
+
+
+def test_worktop_and_plinth_are_shown_over_and_under_the_unit() -> None:
+    job = made_job(a_wall_of("base", "drawers", "base"))
+    parts = job.on_bench("u2")
+    passing = parts[len(job.by_id["u2"].parts) :]
+    assert [(p.key, p.owner) for p in passing] == [("worktop", "Worktop Wall A 1"), ("plinth", "Plinth Wall A 1")]
+    top, plinth = (p.part.box for p in passing)
+    assert (top[0].x, top[0].z, top[1].x) == (-600, 720, 1200 + 10)
+    assert (plinth[0].z, plinth[1].z) == (-150, 0)
+    drawing = bench_drawing(job.by_id["u2"], (), show, passing)
+    front, side = (t for t in drawing.targets if t.owner == "part:worktop")
+    assert (front.low, front.high[1]) == ((-12, 720), drawing.high[1])
+    assert side.high[0] - side.low[0] == pytest.approx(top[1].y - top[0].y)
+    assert {t.owner for t in bench_drawing(job.by_id["u2"], (), show).targets} & {"part:worktop", "part:plinth"} == set()
 
 
 @given(units())

@@ -28,8 +28,12 @@ class BenchPane(DrawingCanvas):
             if unit is None:
                 return None
             path = parsed_path(store.state.pick) or ()
-            made = store.derived.made.by_id[unit.id]
-            return bench_drawing(made, path, lambda v: format_length(v, display.style, denominator=display.denominator))
+            made = store.derived.made
+            found = made.on_bench(unit.id)
+            passing = found[len(made.by_id[unit.id].parts) :]
+            return bench_drawing(
+                made.by_id[unit.id], path, lambda v: format_length(v, display.style, denominator=display.denominator), passing
+            )
 
         self._drag: BoundaryDrag | None = None
         self._grasped: Handle | None = None
@@ -41,7 +45,10 @@ class BenchPane(DrawingCanvas):
         super().restyle(tokens, textured=textured)
 
     def chosen(self) -> frozenset[str]:
-        return frozenset((self._store.state.pick,))
+        """What is picked; for a division, all its openings."""
+        pick = self._store.state.pick
+        inside = [t.owner for t in (self._drawing.targets if self._drawing else ()) if pick and t.owner.startswith(f"{pick}.")]
+        return frozenset((pick, *inside))
 
     def choose(self, owner: str | None, *, adding: bool) -> None:
         self._store.pick(owner or "")

@@ -6,19 +6,11 @@ from tallplank.app.board.kind import PaneKind
 from tallplank.app.canvas import DrawingCanvas
 from tallplank.app.icons import action_icon
 from tallplank.app.theme import Tokens
-from tallplank.core.build.made import MadeUnit
-from tallplank.core.build.part import part_keys
 from tallplank.core.draw.part import part_drawing
 from tallplank.core.draw.primitive import Drawing
 from tallplank.core.measure.display import format_length
 from tallplank.session.arrange import Arranger
 from tallplank.session.store import Store
-
-
-def bench_made(store: Store) -> MadeUnit | None:
-    """The unit on the bench as it is made."""
-    unit = store.bench_unit()
-    return store.derived.made.by_id[unit.id] if unit is not None else None
 
 
 class PartPane(DrawingCanvas):
@@ -32,12 +24,11 @@ class PartPane(DrawingCanvas):
         self._subscriptions.append(store.subscribe(lambda s: (s.bench, s.pick), lambda _: self.refresh()))
 
     def _part_drawing(self) -> Drawing | None:
-        made, display = bench_made(self.store), self.store.job.display
-        if made is None or not made.parts:
-            return None
-        keys = part_keys(made.parts)
+        display, parts = self.store.job.display, {p.key: p.part for p in self.store.bench_parts()}
         self._last = shown_part(self.store, self._last)
-        part = made.parts[keys.index(self._last)]
+        if not self._last:
+            return None
+        part = parts[self._last]
 
         def show(value: float) -> str:
             return format_length(value, display.style, denominator=display.denominator)
@@ -62,10 +53,9 @@ class PartPane(DrawingCanvas):
         """Keep a list of the parts at the one that is shown."""
 
         def show() -> None:
-            made = bench_made(self.store)
             field.blockSignals(True)
-            keys = part_keys(made.parts) if made is not None else ()
-            if [field.itemText(i) for i in range(field.count())] != list(keys):
+            keys = [p.key for p in self.store.bench_parts()]
+            if [field.itemText(i) for i in range(field.count())] != keys:
                 field.clear()
                 field.addItems(keys)
             field.setCurrentText(self._last)
@@ -76,8 +66,7 @@ class PartPane(DrawingCanvas):
 
 def shown_part(store: Store, last: str = "") -> str:
     """The key of the part that is picked, else the one that was shown last, else the first; empty where there are none."""
-    made = bench_made(store)
-    keys = part_keys(made.parts) if made is not None else ()
+    keys = [p.key for p in store.bench_parts()]
     wanted = store.state.pick.removeprefix("part:") if store.state.pick.startswith("part:") else last
     return wanted if wanted in keys else keys[0] if keys else ""
 

@@ -11,8 +11,7 @@ from tallplank.app.spec.row import Origin, Panel, number, same
 from tallplank.app.theme import Tokens
 from tallplank.core.build.inside import ROLES
 from tallplank.core.build.layout import Cell
-from tallplank.core.build.made import MadeUnit
-from tallplank.core.build.part import Part, part_keys
+from tallplank.core.build.part import Part
 from tallplank.core.draw.part import machining_lines
 from tallplank.core.edit.front import style_all, style_kind
 from tallplank.core.edit.opening import (
@@ -64,6 +63,7 @@ class CellPanel(Panel):
         super().__init__(store)
         self._tokens, self._path = tokens, path
         opening = self._opening()
+        self._shaped = store.derived.made.by_id[self._unit().id].choice.kind.build == "shaped"
         self.title(lambda: cell_name(path), self._words)
         self._size()
         self._front(opening)
@@ -164,11 +164,11 @@ class CellPanel(Panel):
             return
         self.pick(
             "Front",
-            FRONTS,
+            tuple(f for f in FRONTS if f[0] in ("none", "doors")) if self._shaped else FRONTS,
             lambda: self._each(lambda o: o.front),
             lambda v: self._apply(lambda j: set_front(j, catalog, self._ids(), self._path, v), f"front → {v}"),  # type: ignore[arg-type]
         )
-        if opening.front == "doors":
+        if opening.front == "doors" and not self._shaped:
             doors = (("auto", "By width", None), (1, "One", None), (2, "Pair", None))
             self.pick(
                 "Doors",
@@ -176,6 +176,7 @@ class CellPanel(Panel):
                 lambda: self._each(lambda o: o.doors or "auto"),
                 lambda v: self._put(f"doors {v}", doors=None if v == "auto" else v),
             )
+        if opening.front == "doors":
             hands = (("left", "Hinged left", None), ("right", "Hinged right", None))
             self.pick("Hand", hands, lambda: self._each(lambda o: o.hand), lambda v: self._put(f"hinged {v}", hand=v))
         if opening.front != "none":
@@ -201,6 +202,8 @@ class CellPanel(Panel):
         self.group("Inside")
         if opening.inside in ("none", "rail"):
             self.count("Shelves", (0, 12), lambda: self._each(lambda o: o.shelves), lambda n: self._put(f"{n} shelves", shelves=n))  # type: ignore[arg-type, return-value]
+        if self._shaped:
+            return
         self.pick("Holds", INSIDES, lambda: self._each(lambda o: o.inside), self._put_inside)
         role = ROLES.get(opening.inside)
         if role is not None and len(items := catalog.hardware_for(role)) > 1:
@@ -214,7 +217,9 @@ class CellPanel(Panel):
 
     def _divide(self, opening: Opening) -> None:
         self.group("Divide")
-        if opening.openings:
+        if self._shaped:
+            self.words("soft", lambda: "A unit of this shape has one opening.")
+        elif opening.openings:
             what = "rows" if opening.split == "rows" else "bays"
             self.words("soft", lambda: f"Divided into {len(self._opening().openings)} {what}.")
             self._button_row((("Make them equal", self._equal), ("Make one again", self._undivided)))
@@ -303,7 +308,7 @@ class PartPanel(Panel):
         self.words("plain", self._edges)
         self.group("Machining")
         self.words("plain", self._machining)
-        opening_button = QPushButton("The unit it is part of")
+        opening_button = QPushButton("The unit on the bench")
         opening_button.clicked.connect(lambda: store.pick(""))
         self.widget(opening_button)
         self.done()
@@ -313,24 +318,19 @@ class PartPanel(Panel):
         """What the panel's rows depend on."""
         return ("part",)
 
-    def _made(self) -> MadeUnit | None:
-        unit = self.store.bench_unit()
-        return self.store.derived.made.by_id[unit.id] if unit is not None else None
-
     def _key(self) -> str:
         return self.store.state.pick.removeprefix("part:")
 
     def _part(self) -> Part | None:
-        made = self._made()
-        keys = part_keys(made.parts) if made is not None else ()
-        return made.parts[keys.index(self._key())] if made is not None and self._key() in keys else None
+        found = self.store.picked_part()
+        return found.part if found is not None else None
 
     def _hint(self) -> str:
-        part, made = self._part(), self._made()
-        if part is None or made is None:
+        found = self.store.picked_part()
+        if found is None:
             return "The unit has no such part now."
-        board = self.store.catalog.boards[part.board].name
-        return f"Of unit {made.unit.mark}; cut to {self.shown(part.cut_length)} × {self.shown(part.cut_width)} from {board}"
+        part, board = found.part, self.store.catalog.boards[found.part.board].name
+        return f"Of {found.owner}; cut to {self.shown(part.cut_length)} × {self.shown(part.cut_width)} from {board}"
 
     def _sizes(self) -> str:
         part, display = self._part(), self.store.job.display

@@ -11,7 +11,6 @@ from tallplank.app.spec.room_panel import OpeningPanel, RoomPanel, selected_open
 from tallplank.app.spec.row import Panel
 from tallplank.app.spec.unit_panel import UnitPanel, row_name
 from tallplank.app.theme import Tokens
-from tallplank.core.build.part import part_keys
 from tallplank.core.job.opening import parsed_path, path_text
 from tallplank.session.store import Store
 
@@ -60,7 +59,10 @@ class Spec(QWidget):
             old.deleteLater()
 
     def lead_to(self, source: str) -> None:
-        """Go to where the source of a term can be changed: an opening, or a row of the unit's own panel."""
+        """Go to where the source of a term can be changed: an opening, or a row of the unit's own panel, or of another unit's."""
+        unit, _, source = source.rpartition("/")
+        if unit and unit != self._store.state.bench:
+            self._store.select([unit])
         if (path := parsed_path(source)) is not None:
             self._store.pick(path_text(path))
             return
@@ -73,11 +75,10 @@ class Spec(QWidget):
 
     def _wanted(self) -> tuple[tuple[object, ...], Callable[[], Panel]]:
         store, tokens = self._store, self._tokens
-        if store.state.stage == "bench" and (unit := store.bench_unit()) is not None:
+        if store.state.stage == "bench" and store.bench_unit() is not None:
             if (path := picked_cell(store)) is not None:
                 return CellPanel.key(store, path), lambda: CellPanel(store, tokens, path)
-            made = store.derived.made.by_id[unit.id]
-            if store.state.pick.startswith("part:") and store.state.pick.removeprefix("part:") in part_keys(made.parts):
+            if store.picked_part() is not None:
                 return PartPanel.key(store), lambda: PartPanel(store, tokens, self.lead_to)
         if store.selected_units():
             return UnitPanel.key(store), lambda: UnitPanel(store, tokens, self.lead_to)

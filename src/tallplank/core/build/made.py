@@ -2,17 +2,19 @@
 
 from collections import Counter
 from collections.abc import Callable, Iterator, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 from operator import is_
 from types import MappingProxyType
+from typing import NamedTuple
 
 from tallplank.core.build.carcass import build_carcass
 from tallplank.core.build.choice import Choice, choice_for
 from tallplank.core.build.collector import Collector
 from tallplank.core.build.filler import build_filler
 from tallplank.core.build.layout import Layout
-from tallplank.core.build.part import Fitting, Front, Outline, Part, Piece
+from tallplank.core.build.meeting import TOUCH
+from tallplank.core.build.part import Fitting, Front, Outline, Part, Piece, part_keys
 from tallplank.core.build.place import Placed, place
 from tallplank.core.build.run import Run, Stretch, build_run, stretches
 from tallplank.core.build.shaped import build_shaped
@@ -20,7 +22,7 @@ from tallplank.core.build.sheet import build_back_panel, build_end_panel
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.error import PlankError
 from tallplank.core.job.record import RUN_ROLES, FinishRole, Job, Room, Standard, Unit, Wall
-from tallplank.core.measure.frame import Frame, moved, wall_frame
+from tallplank.core.measure.frame import Frame, Vec, moved, wall_frame
 from tallplank.core.measure.memo import IdentityMemo, Mapped, Same
 
 BUILDERS: Mapping[str, Callable[[Choice, Collector], None]] = MappingProxyType(
@@ -67,6 +69,14 @@ class MadeUnit:
         return f"{self.unit.mark} {self.choice.kind.name}"
 
 
+class BenchPart(NamedTuple):
+    """A part as the bench shows it, in the frame of the unit there: its key, and what it is a part of."""
+
+    key: str
+    part: Part
+    owner: str
+
+
 @dataclass(frozen=True)
 class Made:
     """The job as it is made."""
@@ -81,6 +91,14 @@ class Made:
         """The units by their ids."""
         return {u.unit.id: u for u in self.units}
 
+    def on_bench(self, unit_id: str) -> tuple[BenchPart, ...]:
+        """The parts of a unit, then the pieces of worktop and plinth that pass over and under it."""
+        unit = self.by_id[unit_id]
+        own = [(part, f"unit {unit.unit.mark}") for part in unit.parts]
+        passing = [(part, run.label) for run in self.runs if unit_id in run.members for part in _passing(run, unit)]
+        found = (*own, *passing)
+        return tuple(BenchPart(key, *one) for key, one in zip(part_keys([p for p, _ in found]), found, strict=True))
+
     def on_wall(self, room_id: str, wall_id: str) -> tuple[MadeUnit, ...]:
         """The units on one wall, in the job's order."""
         return tuple(u for u in self.units if (u.unit.room, u.unit.wall) == (room_id, wall_id))
@@ -90,6 +108,16 @@ class Made:
         for room in self.job.rooms:
             for wall in room.walls:
                 yield room, wall, wall_frame(wall.side, room.width, room.depth)
+
+
+def _passing(run: Run, unit: MadeUnit) -> Iterator[Part]:
+    """The parts of a run that pass over or under a unit, moved into its frame."""
+    shift = unit.frame.origin
+    for part in run.parts:
+        low, high = part.box
+        if min(high.x, unit.placed.right) - max(low.x, unit.placed.x) > TOUCH:
+            origin = Vec(*(o - s for o, s in zip(part.frame.origin, shift, strict=True)))
+            yield replace(part, frame=replace(part.frame, origin=origin))
 
 
 _newest: IdentityMemo[MadeUnit] = IdentityMemo(256)

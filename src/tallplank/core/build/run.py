@@ -1,6 +1,6 @@
 """Runs: units standing side by side, and the worktop and plinth that follow them by themselves."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from math import ceil
 
@@ -9,7 +9,6 @@ from tallplank.core.build.collector import Collector, Lay
 from tallplank.core.build.part import BuildError, Edges, Fitting, Part
 from tallplank.core.build.place import Placed
 from tallplank.core.catalog.record import Catalog, Finish
-from tallplank.core.job.construction import Construction
 from tallplank.core.job.record import FinishRole, Room, Standard, Wall
 from tallplank.core.measure.size import Size
 
@@ -92,9 +91,9 @@ def build_run(stretch: Stretch, what: FinishRole, number: int, room: Room, wall:
     problem = ""
     try:
         if what == "top":
-            _add_worktop(stretch, finish, rules, room.wall_length(wall), out)
+            _add_worktop(stretch, finish, room.wall_length(wall), out)
         else:
-            _add_plinth(stretch, finish, rules, out, catalog, standard)
+            _add_plinth(stretch, finish, out, catalog, standard)
     except BuildError as error:
         problem = str(error)
     word = "Worktop" if what == "top" else "Plinth"
@@ -128,19 +127,21 @@ def pieces_of(start: float, end: float, seams: Sequence[float], longest: float) 
     return (*pieces, (at, end))
 
 
-def _add_worktop(stretch: Stretch, finish: Finish, rules: Construction, wall_length: float, out: Collector) -> None:
-    left = min(rules.top_end, stretch.start) if stretch.open_left else 0.0
-    right = min(rules.top_end, wall_length - stretch.end) if stretch.open_right else 0.0
-    start, end, members = stretch.start - left, stretch.end + right, stretch.members
-    deepest = max(members, key=lambda p: -p.front)
-    depth = (
-        Size.of(deepest.unit.depth, "deepest carcass", "unit.depth")
-        + Size.of(deepest.rules.front_gap + deepest.front_thickness, "front", "finish.front")
-        + Size.of(rules.top_front, "front overhang", "rule.top_front")
-    )
+def _add_worktop(stretch: Stretch, finish: Finish, wall_length: float, out: Collector) -> None:
+    """The overhangs are those of the units at its ends, and of the one that stands out farthest."""
+    members = stretch.members
+    first_unit, last_unit = members[0], max(members, key=lambda p: p.right)
+    left = min(first_unit.rules.top_end, stretch.start) if stretch.open_left else 0.0
+    right = min(last_unit.rules.top_end, wall_length - stretch.end) if stretch.open_right else 0.0
+    start, end = stretch.start - left, stretch.end + right
+    ends = {
+        start: Size.of(left, "end overhang", _of(first_unit, "rule.top_end")),
+        end: Size.of(right, "end overhang", _of(last_unit, "rule.top_end")),
+    }
+    depth = _top_depth(max(members, key=lambda p: -p.front))
     seams = [p.x + p.unit.width for p in members]
     for i, (a, b) in enumerate(pieces := pieces_of(start, end, seams, out.catalog.boards[finish.board].sheet[0])):
-        length = _length(members, a, b, {start: left, end: right}, "rule.top_end", "end overhang")
+        length = _length(members, a, b, ends)
         thickness = Size.of(finish.thickness, "worktop board", "finish.top")
         first, last = i == 0 and stretch.open_left, i == len(pieces) - 1 and stretch.open_right
         edges = Edges(l1=finish.band, w1=finish.band if first else None, w2=finish.band if last else None)
@@ -148,15 +149,28 @@ def _add_worktop(stretch: Stretch, finish: Finish, rules: Construction, wall_len
         out.add("worktop", "top", "top", finish, (length, depth, thickness), lay, edges=edges)
 
 
-def _add_plinth(stretch: Stretch, finish: Finish, rules: Construction, out: Collector, catalog: Catalog, standard: Standard) -> None:
+def _top_depth(deepest: Placed) -> Size:
+    """From the wall to the front edge, over the unit that stands out farthest."""
+    depth = Size.of(deepest.unit.depth, "deepest carcass", _of(deepest, "unit.depth"))
+    if deepest.front < -deepest.unit.depth:
+        depth = depth + Size.of(-deepest.front - deepest.unit.depth, "front", _of(deepest, "finish.front"))
+    return depth + Size.of(deepest.rules.top_front, "front overhang", _of(deepest, "rule.top_front"))
+
+
+def _of(placed: Placed, source: str) -> str:
+    """A source in one of several units."""
+    return f"{placed.unit.id}/{source}"
+
+
+def _add_plinth(stretch: Stretch, finish: Finish, out: Collector, catalog: Catalog, standard: Standard) -> None:
     members = stretch.members
-    height = Size.of(members[0].z, "kick height", "rule.kick_height")
+    height = Size.of(members[0].z, "kick height", _of(members[0], "rule.kick_height"))
     thickness = Size.of(finish.thickness, "plinth board", "finish.plinth")
     setback = min(p.rules.kick_setback - p.unit.depth for p in members)
     seams = [p.x + p.unit.width for p in members]
     pieces = pieces_of(stretch.start, stretch.end, seams, out.catalog.boards[finish.board].sheet[0])
     for i, (a, b) in enumerate(pieces):
-        length = _length(members, a, b, {}, "", "")
+        length = _length(members, a, b, {})
         first, last = i == 0 and stretch.open_left, i == len(pieces) - 1 and stretch.open_right
         edges = Edges(w1=finish.band if first else None, w2=finish.band if last else None)
         lay = Lay("+x", "+z", (a, setback + finish.thickness, 0.0))
@@ -174,8 +188,8 @@ def _add_ladder(
     """A frame like a ladder laid down behind the plinth: two long rails with rungs between them. Source: common practice."""
     finish, (a, b) = chosen_finish(catalog, standard, None, "carcass"), ends
     board = Size.of(members[0].rules.board_thickness, "board", "rule.board_thickness")
-    height = Size.of(members[0].z, "kick height", "rule.kick_height")
-    length = _length(members, a, b, {}, "", "")
+    height = Size.of(members[0].z, "kick height", _of(members[0], "rule.kick_height"))
+    length = _length(members, a, b, {})
     rear = -LADDER_FROM_WALL
     between = Size.of(rear - board.value - (front + board.value), "between the rails", "rule.kick_setback")
     if between.value <= 0:
@@ -192,19 +206,18 @@ def _add_ladder(
     out.fit(chosen_hardware(catalog, standard, None, "screw"), screws, "ladder base")
 
 
-def _length(members: Sequence[Placed], a: float, b: float, ends: dict[float, float], source: str, name: str) -> Size:
-    """The length from a to b as the sum of the units it crosses and of its overhangs."""
-    size, at = Size(0.0, ()), a
-    if ends.get(a):
-        size, at = Size.of(ends[a], name, source), a + ends[a]
-    stop = b - ends.get(b, 0.0) if b != a else b
+def _length(members: Sequence[Placed], a: float, b: float, ends: Mapping[float, Size]) -> Size:
+    """The length from a to b as the sum of the units it crosses and of its overhangs at their places."""
+    none = Size(0.0, ())
+    before, after = ends.get(a, none), ends.get(b, none)
+    size, at, stop = none + before if before.value else none, a + before.value, b - after.value
     for placed in members:
-        low, high = max(placed.x, at), min(placed.x + placed.unit.width, stop)
+        low, high = max(placed.x, at), min(placed.right, stop)
         if high - low > 1e-9:
             whole = abs(high - low - placed.unit.width) < 1e-9
-            size = size + Size.of(high - low, f"unit {placed.unit.mark}" if whole else f"part of unit {placed.unit.mark}", "unit.width")
-            at = high
-    if ends.get(b):
-        size = size + Size.of(ends[b], name, source)
+            name = f"unit {placed.unit.mark}" if whole else f"part of unit {placed.unit.mark}"
+            size, at = size + Size.of(high - low, name, _of(placed, "unit.width")), high
+    if after.value:
+        size = size + after
     rest = (b - a) - size.value
     return size + Size.of(rest, "between units") if abs(rest) > 1e-9 else size

@@ -41,6 +41,8 @@ def build_shaped(choice: Choice, out: Collector) -> None:
         raise BuildError(f"A {kind.name.lower()} has one opening; it is not divided.")
     if unit.opening.front not in ("none", "doors"):
         raise BuildError(f"A {kind.name.lower()} takes doors or none.")
+    if unit.opening.inside != "none":
+        raise BuildError(f"A {kind.name.lower()} takes shelves and nothing else.")
     arm = unit.arm or kind.arm
     plan = plan_of(kind.plan, unit.width, unit.depth, arm)
     if unit.side == "right":

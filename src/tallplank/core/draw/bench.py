@@ -1,10 +1,10 @@
 """One unit opened up: its front with all openings and boards, and beside it the section, both with their inner sizes."""
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from itertools import pairwise
 
 from tallplank.core.build.layout import Cell, Layout
-from tallplank.core.build.made import MadeUnit
+from tallplank.core.build.made import BenchPart, MadeUnit
 from tallplank.core.build.part import Part, part_keys
 from tallplank.core.draw.elevation import front_marks
 from tallplank.core.draw.primitive import (
@@ -24,7 +24,7 @@ from tallplank.core.draw.primitive import (
     Text,
     rectangle,
 )
-from tallplank.core.job.opening import Path, divides_fronts, opening_at, path_text
+from tallplank.core.job.opening import ROOT, Path, divides_fronts, opening_at, path_text
 from tallplank.core.job.record import Opening
 
 BETWEEN = 260.0
@@ -33,32 +33,68 @@ TEXT_AT = 0.26
 """Where in its height a cell's size is written: low, clear of pulls and marks."""
 GRIP = 7.0
 """How far beyond a boundary, to both sides, it can be grasped."""
+BEYOND = 12.0
+"""How much of a worktop or plinth is shown beside the unit."""
 TINY = 1e-6
 
 Show = Callable[[float], str]
 
 
-def bench_drawing(made: MadeUnit, pick: Path, show: Show) -> Drawing:
-    """Front and section of a unit. The chains measure the division that the opening at `pick` is part of."""
+def bench_drawing(made: MadeUnit, pick: Path, show: Show, passing: Sequence[BenchPart] = ()) -> Drawing:
+    """Front and section of a unit. The chains measure the division that the opening at `pick` is part of.
+
+    `passing` are the pieces of worktop and plinth that go over and under the unit.
+    """
     unit = made.unit
     title = f"Unit {made.label}"
     if made.layout is None:
         return _undivided(made, title)
     offset = unit.width + BETWEEN
     cut = _cut_at(made, made.layout, pick)
-    shapes = [*_front(made, made.layout, show), *_section(made, offset, cut)]
-    floor = min((p.box[0].z for p in made.parts), default=0.0)
-    floor = min(floor, *(p.low.z for p in made.pieces), 0.0)
-    low, high = (0.0, floor), (offset + unit.depth, unit.height)
+    shapes = [*_front(made, made.layout, show), *_section(made, offset, cut), *_passing(made, passing, offset)]
+    floor, top = _floor_and_top(made, passing)
+    low, high = (0.0, floor), (offset + unit.depth, top)
     chains = tuple(_chains(made, made.layout, pick, offset, cut, floor))
-    return Drawing(title, tuple(shapes), chains, tuple(_targets(made, made.layout)), low, high, tuple(_handles(made, made.layout)))
+    targets = (*_targets(made, made.layout), *_passing_targets(made, passing, offset))
+    return Drawing(title, tuple(shapes), chains, targets, low, high, tuple(_handles(made, made.layout)))
+
+
+def _floor_and_top(made: MadeUnit, passing: Sequence[BenchPart]) -> tuple[float, float]:
+    boxes = [*(p.box for p in made.parts), *((p.low, p.high) for p in made.pieces), *(p.part.box for p in passing)]
+    return min((low.z for low, _ in boxes), default=0.0), max((high.z for _, high in boxes), default=made.unit.height)
+
+
+def _clipped(made: MadeUnit, part: Part) -> tuple[float, float]:
+    """What is shown of a part that passes over or under the unit: a little more than the unit's width."""
+    low, high = part.box
+    return max(low.x, -BEYOND), min(high.x, made.unit.width + BEYOND)
+
+
+def _passing(made: MadeUnit, passing: Sequence[BenchPart], offset: float) -> Iterator[Shape]:
+    """Worktop and plinth in the front and, cut, in the section."""
+    for _, part, _ in passing:
+        low, high = part.box
+        left, right = _clipped(made, part)
+        if part.kind != "kick":
+            yield _rect(left, low.z, right, high.z, Pen.EDGE, PAPER)
+        if min(high.x, made.unit.width) - max(low.x, 0.0) > TINY:
+            yield _rect(offset + low.y, low.z, offset + high.y, high.z, Pen.OUTLINE, CUT)
+
+
+def _passing_targets(made: MadeUnit, passing: Sequence[BenchPart], offset: float) -> Iterator[Target]:
+    for key, part, _ in passing:
+        low, high = part.box
+        left, right = _clipped(made, part)
+        if part.kind != "kick":
+            yield Target(f"part:{key}", (left, low.z), (right, high.z))
+        yield Target(f"part:{key}", (offset + low.y, low.z), (offset + high.y, high.z))
 
 
 def _undivided(made: MadeUnit, title: str) -> Drawing:
     """A unit without a tree of openings: its front and, where it is no rectangle, its plan beside it."""
     unit = made.unit
     shapes: list[Shape] = []
-    for part in sorted(made.parts, key=lambda p: -p.box[0].y):
+    for part in sorted(made.parts, key=lambda p: (p.surface == "front", -p.box[0].y)):
         shapes.append(_part_front(part, Pen.EDGE if part.surface == "front" else Pen.BEYOND, PAPER))
     for front in made.fronts:
         shapes += front_marks(front, 0.0, 0.0)
@@ -68,7 +104,7 @@ def _undivided(made: MadeUnit, title: str) -> Drawing:
         shapes.append(Text((unit.width / 2, unit.height / 2), "cannot be built"))
     floor = min([0.0, *(p.low.z for p in made.pieces)])
     chains = [_whole("below", unit.width, Measure("width", unit.id), floor), _whole("left", unit.height, Measure("height", unit.id))]
-    targets = tuple(_part_targets(made))
+    targets = list(_part_targets(made))
     right = unit.width
     if made.plan is not None:
         offset = unit.width + BETWEEN
@@ -76,7 +112,16 @@ def _undivided(made: MadeUnit, title: str) -> Drawing:
         chains.append(_whole("below", unit.width, Measure("width", unit.id), 0.0, offset, "plan"))
         chains.append(_whole("right", unit.depth, Measure("depth", unit.id), offset + unit.width, 0.0, "plan"))
         right = offset + unit.width
-    return Drawing(title, tuple(shapes), tuple(chains), targets, (0.0, floor), (right, max(unit.height, unit.depth)))
+        targets = [*targets, *_whole_opening(made, offset)]
+    return Drawing(title, tuple(shapes), tuple(chains), tuple(targets), (0.0, floor), (right, max(unit.height, unit.depth)))
+
+
+def _whole_opening(made: MadeUnit, offset: float) -> Iterator[Target]:
+    """The one opening of a shaped unit, in its front within the outer boards, and in its plan."""
+    unit, board = made.unit, made.choice.rules.board_thickness
+    owner = path_text(ROOT)
+    yield Target(owner, (board, board), (unit.width - board, unit.height - board))
+    yield Target(owner, (offset, 0.0), (offset + unit.width, unit.depth))
 
 
 def from_above(made: MadeUnit, offset: float) -> Iterator[Shape]:
@@ -154,7 +199,9 @@ def _section(made: MadeUnit, offset: float, cut: float) -> Iterator[Shape]:
     """The unit cut upright and seen from its right: fronts to the left, back to the right, the left part's gable beyond."""
     gable = next((p for p in made.parts if p.name == "gable left"), None)
     beyond = [p for p in made.parts if p.kind in ("gable", "partition") and p.box[1].x <= cut]
-    for part in sorted(beyond, key=lambda p: p.box[1].x)[-1:] or ([gable] if gable else []):
+    seen = sorted(beyond, key=lambda p: p.box[1].x)[-1:] or ([gable] if gable else [])
+    blocking = [p for p in made.parts if p.kind == "blocking" and seen and abs(p.box[0].x - seen[0].box[1].x) < TINY]
+    for part in (*seen, *blocking):
         low, high = part.box
         yield _rect(offset + low.y, low.z, offset + high.y, high.z, Pen.BEYOND, PAPER)
         yield from _bored_side(part, offset)

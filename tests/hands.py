@@ -1,0 +1,54 @@
+"""What a user's hands do in the window, for tests that drive it."""
+
+from collections.abc import Callable
+
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QComboBox, QPushButton
+
+from tallplank.app.spec.row import Panel, SpecRow, TextField
+from tallplank.app.window import MainWindow
+
+Open = Callable[..., MainWindow]
+LEFT = Qt.MouseButton.LeftButton
+
+
+def panel(window: MainWindow) -> Panel:
+    """The panel that the Spec shows."""
+    assert window.spec.panel is not None
+    return window.spec.panel
+
+
+def press(window: MainWindow, name: str) -> None:
+    """Press a button of the Spec."""
+    button = next(b for b in panel(window).findChildren(QPushButton) if b.accessibleName() == name or b.text() == name)
+    QTest.mouseClick(button, LEFT)
+
+
+def type_into(window: MainWindow, name: str, text: str) -> None:
+    """Type over what stands in a row of the Spec."""
+    field = panel(window).row(name)
+    assert isinstance(field, TextField)
+    field.setFocus()
+    field.selectAll()
+    QTest.keyClick(field, Qt.Key.Key_Backspace)
+    QTest.keyClicks(field, text)
+    QTest.keyClick(field, Qt.Key.Key_Return)
+
+
+def choose(window: MainWindow, name: str, text: str) -> None:
+    """Choose from a row's list."""
+    field = panel(window).row(name)
+    assert isinstance(field, QComboBox)
+    index = field.findText(text)
+    assert index >= 0, [field.itemText(i) for i in range(field.count())]
+    field.setCurrentIndex(index)
+    field.activated.emit(index)
+
+
+def reset(window: MainWindow, name: str) -> None:
+    """Give a row's value back to where it would come from."""
+    row = panel(window).row(name).parentWidget()
+    assert isinstance(row, SpecRow)
+    assert row.reset_button.isEnabled()
+    row.reset_button.click()
