@@ -200,7 +200,7 @@ def bench_drag() -> tuple[float, float]:
     from PyQt6.QtCore import QSettings
 
     from tallplank.app.theme import load_fonts
-    from tallplank.app.window import MainWindow, application
+    from tallplank.app.window import MainWindow, application, settle_memory
     from tallplank.demo import demo_job
     from tallplank.session.bench import BoundaryDrag
     from tallplank.session.store import Store
@@ -218,7 +218,7 @@ def bench_drag() -> tuple[float, float]:
         unit = store.bench_unit()
         drawing = window.board.pane("bench").drawing  # type: ignore[union-attr]
         drag = BoundaryDrag(store, unit, drawing.handles[0])  # type: ignore[arg-type]
-        gc.collect()
+        settle_memory()
         for i in range(110):
             start = time.perf_counter()
             drag.move(0.7 * (i % 50) - 17.0, 0.0)

@@ -259,6 +259,27 @@ def test_each_term_of_a_size_leads_to_where_it_can_be_changed(open_window: Open)
     assert window.store.state.pick == "opening.1"
 
 
+def test_the_solids_follow_at_once_but_wait_while_edits_hurry(open_window: Open) -> None:
+    window = on_bench(open_window, "u1")
+    view = window.board.pane("bench3d")
+    assert isinstance(view, Bench3DPane)
+    QTest.qWait(400)
+
+    def width(value: float) -> bool:
+        """Whether the picture is due at once."""
+        window.store.apply(lambda j: set_width(j, CATALOG, ["u1"], value), "width")
+        return view._stale_picture
+
+    assert width(610.0)
+    QTest.qWait(30)
+    assert not width(620.0), "the second within a moment waits"
+    before = view.grab().toImage()
+    assert not width(900.0)
+    assert view.grab().toImage() == before
+    QTest.qWait(500)
+    assert view.grab().toImage() != before
+
+
 def test_worktop_and_plinth_are_picked_and_explained_on_the_bench(open_window: Open) -> None:
     """The last term of the worktop's length is in another unit; its link opens that unit."""
     window = on_bench(open_window, "u1")

@@ -1,6 +1,7 @@
 """Solids on screen: turn, shift, come nearer, point. What is shown and what pointing does is up to the pane."""
 
 from collections.abc import Callable, Sequence
+from time import monotonic
 
 from PyQt6.QtCore import QPointF, Qt, QTimer
 from PyQt6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QResizeEvent, QShowEvent, QWheelEvent
@@ -12,6 +13,8 @@ from tallplank.session.store import Store
 from tallplank.view3d.scene import Scene, Tones
 
 REST_MS = 180
+HURRY_S = 0.15
+"""Edits nearer to each other than this, as in a drag, are not shown one by one: the drag stays smooth, the solids follow."""
 
 
 class SolidView(QWidget):
@@ -24,6 +27,7 @@ class SolidView(QWidget):
         self._scene: Scene | None = None
         self._image: QImage | None = None
         self._stale_scene, self._stale_picture, self._framed = True, True, ""
+        self._changed_at = 0.0
         self._press: QPointF | None = None
         self._last = QPointF()
         self._moved = False
@@ -104,9 +108,14 @@ class SolidView(QWidget):
         return self._scene
 
     def changed(self) -> None:
-        """Something else is to be shown."""
-        self._stale_scene = True
-        self.turned()
+        """Something else is to be shown: at once, but where edits follow on each other's heels when they pause."""
+        now = monotonic()
+        hurried = now - self._changed_at < HURRY_S
+        self._changed_at, self._stale_scene = now, True
+        if hurried:
+            self._rest.start()
+        else:
+            self.turned()
 
     def chosen_changed(self) -> None:
         """Something else is selected."""

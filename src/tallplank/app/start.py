@@ -5,15 +5,18 @@ import sys
 from pathlib import Path
 
 from platformdirs import user_config_path, user_state_path
-from PyQt6.QtCore import QSettings
+from PyQt6.QtCore import QSettings, QTimer
 
 from tallplank.app.theme import load_fonts
-from tallplank.app.window import MainWindow, application
+from tallplank.app.window import MainWindow, application, settle_memory
 from tallplank.core.catalog.reader import shipped
 from tallplank.core.job.record import Job
 from tallplank.session.autosave import Autosave
 from tallplank.session.shop import ShopShelf
 from tallplank.session.store import Store
+
+SETTLED_MS = 1000
+"""When everything of the start is loaded."""
 
 
 def settings_file() -> QSettings:
@@ -30,4 +33,5 @@ def run(job: Job | None, path: Path | None) -> int:
     store = Store(shipped(), job, path, shelf)
     window = MainWindow(store, settings_file(), Autosave(user_state_path("tall-plank") / "recovery"))
     window.show()
+    QTimer.singleShot(SETTLED_MS, settle_memory)
     return app.exec()
