@@ -1,22 +1,26 @@
 """Parts fit each other: backs and panels fill their grooves, tongues reach the bottoms, ends touch what they are joined to."""
 
+import math
+
 import pytest
 from hypothesis import assume, given
 
 from makers import CATALOG, a_made_unit, a_wall_of
 from strategies import standards, units
 from tallplank.core.build.let_in import DEPTHS
-from tallplank.core.build.made import MadeUnit, make_unit
+from tallplank.core.build.made import MadeUnit, make, make_unit
 from tallplank.core.build.part import Part
+from tallplank.core.check.finding import findings
 from tallplank.core.edit.construction import add_construction, save_construction, set_construction, set_job_construction
 from tallplank.core.edit.standard import set_job_rule
-from tallplank.core.edit.unit import change_units, place_unit, set_rule, usual_values
+from tallplank.core.edit.unit import Spot, change_units, place_unit, set_rule, usual_values
 from tallplank.core.error import PlankError
 from tallplank.core.job.file import dumps, loads
 from tallplank.core.job.record import Opening, SavedConstruction, Standard, Unit
 from tallplank.core.measure.display import LengthStyle
 
 SLACK = 1e-6
+_SPOT = Spot("room1", "back")
 FRAMED = [s.id for s in CATALOG.door_styles.values() if s.build == "five-piece" and s.corner == "butt"]
 
 
@@ -113,9 +117,6 @@ def test_absurd_wishes_are_refused_in_words(edit, words: str) -> None:  # type: 
         edit(job)
 
 
-_SPOT = __import__("tallplank.core.edit.unit", fromlist=["Spot"]).Spot("room1", "back")
-
-
 def test_a_saved_construction_holds_its_rules_and_is_stored_with_the_job() -> None:
     job = set_rule(set_job_rule(a_wall_of("base", "wall"), CATALOG, "kick_height", 120), CATALOG, ["u1"], "overlay", "inset")
     job, saved = save_construction(job, CATALOG, "u1", "Wharf")
@@ -154,6 +155,24 @@ def test_inch_work_has_sizes_of_its_own() -> None:
 def test_every_kind_can_be_built_in_inch_sizes(kind: str) -> None:
     values = usual_values(CATALOG.kinds[kind], inches=True)
     assert not a_made_unit(kind, **values).problem
+
+
+def test_an_inset_door_of_a_slanted_unit_stands_between_its_gables() -> None:
+    """By hand: 350 wide, from 560 deep to 250 deep, so the front is 467.55 long; gap 2.5, gables 18, door 19 behind the line."""
+    made = a_made_unit("end-slanted", rules={"overlay": "inset"})
+    length = math.hypot(350, 310)
+    slant = math.radians(90) - math.atan2(310, 350)
+    acute = (18 + 19 * math.cos(slant)) / math.sin(slant)
+    blunt = 18 * math.sin(slant)
+    door = named(made, "door")
+    assert door.length.value == 720 - 2 * (18 + 2.5)
+    assert door.width.value == pytest.approx(length - acute - blunt - 2 * 2.5)
+
+
+def test_a_shaped_unit_of_a_framed_job_says_that_it_has_no_frame() -> None:
+    job = a_wall_of("corner-diagonal", "base")
+    found = findings(make(set_job_construction(job, CATALOG, "face-frame"), CATALOG))
+    assert [(f.code, f.units) for f in found if f.code == "frameless-here"] == [("frameless-here", ("u1",))]
 
 
 @pytest.mark.parametrize("side", ["left", "right"])

@@ -12,6 +12,7 @@ from tallplank.core.build.joint import bores_of
 from tallplank.core.build.layout import Cell
 from tallplank.core.build.let_in import SKIN
 from tallplank.core.build.meeting import TOUCH
+from tallplank.core.build.part import Note
 from tallplank.core.catalog.record import Hardware
 from tallplank.core.measure.frame import Vec
 from tallplank.core.measure.size import Size
@@ -61,11 +62,11 @@ def _add(choice: Choice, box: Box, place: _Place, low: float, sizes: tuple[Size,
     out.add(place.name, "carcass", "carcass", choice.finish("carcass"), sizes, lay, kind="blocking")
     upright = out.host(Vec(place.x, (box.front + rear) / 2, place.z), place.into, ("gable", "partition"))
     if upright is None:
-        out.note("no-board", "The blocking behind a face frame finds no board to be screwed to.")
+        out.miss("The blocking behind a face frame finds no board to be screwed to.")
         return
     screw = _screw(choice, thick.value, out.parts[upright].thickness.value)
     if screw is None:
-        out.note("no-screw", f"No screw of the catalogue holds a blocking {thick.value:g} thick.")
+        out.note(Note("no-screw", f"No screw holds a blocking {thick.value:g} thick.", "Choose other screws, or a narrower frame."))
         return
     _fix(screw, len(out.parts) - 1, upright, place, (box.front, length.value), out)
 

@@ -14,6 +14,7 @@ from tallplank.core.build.part import (
     Hole,
     HoleKind,
     Motion,
+    Note,
     Outline,
     Part,
     PartKind,
@@ -67,7 +68,7 @@ class Collector:
     layout: Layout | None = None
     plan: Outline | None = None
     """The unit's outline seen from above, where it is no rectangle."""
-    notes: list[tuple[str, str]] = field(default_factory=list)
+    notes: list[Note] = field(default_factory=list)
     tails: dict[str, int] = field(default_factory=dict)
     """How many dovetails the corners of each drawer box take in all."""
     drawers: list[tuple[str, str]] = field(default_factory=list)
@@ -173,10 +174,14 @@ class Collector:
                 return index
         return None
 
-    def note(self, code: str, text: str) -> None:
-        """Keep a word for the designer about something that was built but will not do; each once."""
-        if (code, text) not in self.notes:
-            self.notes.append((code, text))
+    def note(self, note: Note) -> None:
+        """Keep a note for the designer, each once."""
+        if note not in self.notes:
+            self.notes.append(note)
+
+    def miss(self, text: str) -> None:
+        """Note that some hardware finds no board."""
+        self.note(Note("no-board", text, "Put a board there, or choose another front or inside."))
 
     def finished(self) -> tuple[Part, ...]:
         """The parts with their holes."""

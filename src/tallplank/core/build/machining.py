@@ -73,7 +73,7 @@ def _hang_door(choice: Choice, box: Box, cell: Cell, front: Front, plane: Plane,
         for bored in hinge.box_holes:
             y = choice.rules.frame_thickness / 2 if framed else plane.rows + bored.x
             if out.bore_at(Vec(side, y, z + bored.z), into, Bore("plate", bored.diameter, bored.depth), kinds) is None:
-                out.note("no-board", f"The hinges of the {_name(front)} find no board to be screwed to.")
+                out.miss(f"The hinges of the {_name(front)} find no board to be screwed to.")
 
 
 def _name(front: Front) -> str:
@@ -94,7 +94,7 @@ def _hang_flap(choice: Choice, box: Box, cell: Cell, front: Front, plane: Plane,
         for bored in hinge.box_holes:
             point = Vec(x + bored.z, choice.rules.frame_thickness / 2 if framed else plane.rows + bored.x, side)
             if out.bore_at(point, into, Bore("plate", bored.diameter, bored.depth), kinds) is None:
-                out.note("no-board", f"The hinges of the {_name(front)} find no board to be screwed to.")
+                out.miss(f"The hinges of the {_name(front)} find no board to be screwed to.")
     _fix_stays(choice, cell, front, plane, (edge, inward, side), out)
 
 
@@ -122,7 +122,7 @@ def _slides(choice: Choice, cell: Cell, plane: Plane, z: float, length: float, o
             point = Vec(x, plane.rows + bored.x, z + bored.z)
             host = out.host(point, into, SLIDE_HOSTS)
             if host is None:
-                out.note("no-board", "A drawer's slides find no board to be screwed to.")
+                out.miss("A drawer's slides find no board to be screwed to.")
                 continue
             thick = out.parts[host].thickness.value
             depth = bored.depth if bored.depth <= thick - LEAST_SKIN else thick
@@ -138,7 +138,7 @@ def _pins(choice: Choice, box: Box, cell: Cell, plane: Plane, out: Collector) ->
         hosts = [out.host(Vec(x, y, heights[0]), into, UPRIGHTS) for y in rows]
         for y, host in zip(rows, hosts, strict=True):
             if host is None:
-                out.note("no-board", "The pins of a shelf find no board to sit in.")
+                out.miss("The pins of a shelf find no board to sit in.")
                 continue
             for z in heights:
                 out.bore(host, Vec(x, y, z), into, Bore("pin", bored.diameter, bored.depth))

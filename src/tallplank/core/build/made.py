@@ -14,7 +14,7 @@ from tallplank.core.build.collector import Collector
 from tallplank.core.build.filler import build_filler
 from tallplank.core.build.layout import Layout
 from tallplank.core.build.meeting import TOUCH
-from tallplank.core.build.part import Fitting, Front, Outline, Part, Piece, part_keys
+from tallplank.core.build.part import Fitting, Front, Note, Outline, Part, Piece, part_keys
 from tallplank.core.build.place import Placed, place
 from tallplank.core.build.run import Run, Stretch, build_run, stretches
 from tallplank.core.build.shaped import build_shaped
@@ -54,8 +54,8 @@ class MadeUnit:
     """Its outline seen from above, where it is no rectangle."""
     tails: tuple[tuple[str, int], ...] = ()
     """Dovetails to cut, by drawer."""
-    notes: tuple[tuple[str, str], ...] = ()
-    """What was built but will not do: a code and the words for the designer."""
+    notes: tuple[Note, ...] = ()
+    """What was built but will not do."""
     problem: str = ""
 
     @property

@@ -235,6 +235,15 @@ class Fitting:
 
 
 @dataclass(frozen=True, slots=True)
+class Note:
+    """A word for the designer about something that was built but will not do, with what to do about it."""
+
+    code: str
+    text: str
+    remedy: str
+
+
+@dataclass(frozen=True, slots=True)
 class Piece:
     """A visible piece of hardware, or an appliance, as a box in the frame of its unit."""
 

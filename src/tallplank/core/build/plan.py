@@ -8,6 +8,7 @@ from types import MappingProxyType
 from typing import Literal
 
 from tallplank.core.build.part import BuildError
+from tallplank.core.measure.frame import Frame, turned_about_z
 
 Point = tuple[float, float]
 SideKind = Literal["gable", "back", "front", "curve"]
@@ -31,6 +32,10 @@ class Side:
     def angle(self) -> float:
         """Its direction in degrees, counter-clockwise from x."""
         return degrees(atan2(self.b[1] - self.a[1], self.b[0] - self.a[0]))
+
+    def frame(self) -> Frame:
+        """The frame along it: x from a to b, y to the inside."""
+        return turned_about_z(self.angle, (self.a[0], self.a[1], 0.0))
 
 
 Plan = tuple[Side, ...]
@@ -183,8 +188,13 @@ def _cut(first: Side, second: Side, board: tuple[float, float], beside: Side) ->
     thick, rise = board
     if beside.kind == "curve":
         return _height_at(arc(beside, rise), beside.a[0] + thick) - beside.a[1] if rise < 0 else 0.0
-    inner = 180 - (second.angle - first.angle) % 360
+    inner = corner_angle(first, second)
     return thick / tan(radians(inner)) if 1 < inner < 89.9 else 0.0
+
+
+def corner_angle(first: Side, second: Side) -> float:
+    """The unit's inner angle in degrees where one side meets the next; a reflex one is negative."""
+    return 180 - (second.angle - first.angle) % 360
 
 
 def overhang(plan: Plan, index: int, proud: float) -> tuple[float, float]:

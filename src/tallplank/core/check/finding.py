@@ -189,10 +189,8 @@ def _badly_bored(made: Made) -> Iterator[Finding]:
 
 def _notes(made: Made) -> Iterator[Finding]:
     for unit in made.units:
-        for code, text in unit.notes:
-            yield Finding(
-                "warning", code, f"{unit.label}: {text}", "Put a board there, or choose another front or inside.", (unit.unit.id,)
-            )
+        for note in unit.notes:
+            yield Finding("warning", note.code, f"{unit.label}: {note.text}", note.remedy, (unit.unit.id,))
 
 
 def _alike_numbers(made: Made) -> Iterator[Finding]:
