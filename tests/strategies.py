@@ -62,6 +62,7 @@ rules = st.fixed_dictionaries(
         "shelf_thickness": st.sampled_from((0.0, 16.0, 22.0)),
         "partition_thickness": st.sampled_from((0.0, 16.0, 25.0)),
         "frame_overhang": st.floats(0.0, 6.0),
+        "cam_face": st.sampled_from(("outer", "lower")),
         "pin_rows": st.sampled_from(("around", "full", "none")),
         "drawer_front_grain": st.sampled_from(("across", "upright")),
     },

@@ -55,15 +55,16 @@ def test_no_two_parts_share_space(kind: str, style: str) -> None:
 
 @pytest.mark.parametrize("kind", sorted(k.id for k in CATALOG.kinds.values() if k.build == "shaped"))
 @pytest.mark.parametrize("overlay", ["full", "half", "inset"])
+@pytest.mark.parametrize("box", ["frameless", "face-frame"])
 @pytest.mark.parametrize("style", ["quayside-slab", "sluice-frame"])
-def test_no_door_of_a_shaped_unit_cuts_into_its_box(kind: str, overlay: str, style: str) -> None:
+def test_no_door_or_frame_of_a_shaped_unit_cuts_into_its_box(kind: str, overlay: str, box: str, style: str) -> None:
     """Source: manifold3d's boolean intersection of every pair. Inset doors lie within the plan, whatever its corners."""
-    rules = {**CATALOG.kinds[kind].rules, "overlay": overlay}
+    rules = {**CATALOG.kinds[kind].rules, "overlay": overlay, "box": box, "joint_frame": "pocket-screw"}
     made = a_made_unit(kind, Standard(door_style=style), rules=rules)
     assert sharing(made.parts) == []
     if overlay == "inset":
         plan = Polygon(made.plan).buffer(0.2)  # arcs are drawn in straight pieces, those of the door and of the plan in other places
-        for part in (p for p in made.parts if p.front >= 0):
+        for part in (p for p in made.parts if p.front >= 0 or p.kind == "frame"):
             corners = manifold(part).to_mesh().vert_properties
             assert all(plan.contains(Point(x, y)) for x, y, *_ in corners), part.name
 

@@ -144,7 +144,9 @@ class Scene:
         width, height = self.window.GetSize()
         data = vtkUnsignedCharArray()
         self.window.GetRGBACharPixelData(0, 0, width - 1, height - 1, 1, data)
-        return vtk_to_numpy(data).reshape(height, width, 4)
+        picture = vtk_to_numpy(data).reshape(height, width, 4)
+        picture[:, :, 3] = 255  # see-through faces leave theirs behind
+        return picture
 
     def close(self) -> None:
         """Give the renderer's memory back."""

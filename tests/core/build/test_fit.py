@@ -145,16 +145,18 @@ def test_inch_work_has_sizes_of_its_own() -> None:
     for kind in CATALOG.kinds.values():
         inches = usual_values(kind, inches=True)
         assert kind.inch is not None, kind.id
-        assert all(abs(float(inches[n]) / 25.4 * 8 - round(float(inches[n]) / 25.4 * 8)) < 1e-6 for n in ("width", "height", "depth"))  # type: ignore[arg-type]
+        sizes = [float(inches[n]) for n in ("width", "height", "depth")]  # type: ignore[arg-type]
+        assert all(abs(s / 25.4 * 8 - round(s / 25.4 * 8)) < 1e-6 for s in sizes if s > 25), "the thickness of a panel is its board's"
     job = a_wall_of()
     job = job.replaced(display=job.display.but(style=LengthStyle.INCH_FRACTION))
     assert place_unit(job, CATALOG, "base", _SPOT).units[0].width == pytest.approx(609.6)
 
 
 @pytest.mark.parametrize("kind", sorted(CATALOG.kinds))
-def test_every_kind_can_be_built_in_inch_sizes(kind: str) -> None:
+def test_every_kind_is_sound_in_inch_sizes(kind: str) -> None:
     values = usual_values(CATALOG.kinds[kind], inches=True)
-    assert not a_made_unit(kind, **values).problem
+    job = place_unit(a_wall_of(), CATALOG, kind, _SPOT, **values)
+    assert [f.text for f in findings(make(job, CATALOG))] == []
 
 
 def test_an_inset_door_of_a_slanted_unit_stands_between_its_gables() -> None:
@@ -169,8 +171,29 @@ def test_an_inset_door_of_a_slanted_unit_stands_between_its_gables() -> None:
     assert door.width.value == pytest.approx(length - acute - blunt - 2 * 2.5)
 
 
-def test_a_shaped_unit_of_a_framed_job_says_that_it_has_no_frame() -> None:
-    job = a_wall_of("corner-diagonal", "base")
+def test_a_slanted_front_has_a_frame_of_its_own_with_the_hinges_on_its_stile() -> None:
+    """By hand: a corner 900 x 900 beside neighbours 560 deep; its front is 340 sqrt 2 long, stiles and rails 38, overlay 12."""
+    made = a_made_unit("corner-diagonal", Standard(construction="face-frame"))
+    whole = 340 * math.sqrt(2)
+    assert named(made, "frame rail top").length.value == pytest.approx(whole - 2 * 38)
+    assert named(made, "frame stile left").length.value == 720
+    assert named(made, "door").length.value == 720 - 2 * (38 - 12)
+    assert named(made, "door").width.value == pytest.approx(whole - 2 * (38 - 12))
+    hinged = named(made, "frame stile left")
+    assert sum(h.what == "plate" for h in hinged.holes) == 4
+    assert sum(h.what == "plate" for p in made.parts for h in p.holes) == 4
+    assert named(made, "gable left").width.value == pytest.approx(560 - 19 * math.sqrt(2))
+
+
+def test_the_frames_of_a_folding_corner_meet_without_stiles_between_the_leaves() -> None:
+    made = a_made_unit("corner-ell", Standard(construction="face-frame"))
+    assert sorted(p.name for p in made.parts if "stile" in p.name) == ["frame stile left", "frame stile right"]
+    rails = [p.length.value for p in made.parts if p.name.startswith("frame rail")]
+    assert rails == [340 - 38] * 4
+
+
+def test_a_bent_front_of_a_framed_job_says_that_it_has_no_frame() -> None:
+    job = a_wall_of("base-bow", "corner-diagonal", "base")
     found = findings(make(set_job_construction(job, CATALOG, "face-frame"), CATALOG))
     assert [(f.code, f.units) for f in found if f.code == "frameless-here"] == [("frameless-here", ("u1",))]
 

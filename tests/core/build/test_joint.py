@@ -61,6 +61,15 @@ def test_a_base_unit_by_hand() -> None:
     assert sorted({round(h.at.y, 3) for h in bored(gable, "plate")}) == [37]
 
 
+@pytest.mark.parametrize(("rule", "faces"), [("outer", {"bottom": -1, "top": 1}), ("lower", {"bottom": -1, "top": -1})])
+def test_cams_are_let_into_the_faces_that_the_rule_says(rule: str, faces: dict[str, int]) -> None:
+    """A bench seat's top is seen, so its cams come from below; under a worktop they hide outside of the box."""
+    made = a_made_unit("wall", rules={"cam_face": rule})
+    for name, way in faces.items():
+        board = next(p for p in made.parts if p.name == name)
+        assert {round(-board.frame.turned_out(h.into).z) for h in bored(board, "cam")} == {way}, name
+
+
 def test_no_joint_no_holes() -> None:
     made = a_made_unit("base", rules={"joint": "none"})
     assert not {h.what for p in made.parts for h in p.holes} & {"cam", "bolt", "dowel"}

@@ -1,16 +1,21 @@
 """The part that is picked on the bench, laid flat with its machining."""
 
+from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtWidgets import QComboBox, QToolButton, QWidget
 
 from tallplank.app.board.kind import PaneKind
 from tallplank.app.canvas import DrawingCanvas
 from tallplank.app.icons import action_icon
 from tallplank.app.theme import Tokens
-from tallplank.core.draw.part import part_drawing
+from tallplank.core.build.part import Part
+from tallplank.core.draw.machining import machining_at
+from tallplank.core.draw.part import laid_flat, part_drawing
 from tallplank.core.draw.primitive import Drawing
-from tallplank.core.measure.display import format_length
 from tallplank.session.arrange import Arranger
 from tallplank.session.store import Store
+
+REACH_PX = 5.0
+"""How near the pointer must come to a hole."""
 
 
 class PartPane(DrawingCanvas):
@@ -19,21 +24,17 @@ class PartPane(DrawingCanvas):
     def __init__(self, store: Store, tokens: Tokens) -> None:
         self.store, self.banded = store, True
         self._last = ""
+        self._part: Part | None = None
         super().__init__(store, tokens, self._part_drawing, Arranger(store, on_plan=False), textured=False)
         self.empty_text = "Pick a part of the unit to see it flat."
         self._subscriptions.append(store.subscribe(lambda s: (s.bench, s.pick), lambda _: self.refresh()))
 
     def _part_drawing(self) -> Drawing | None:
-        display, parts = self.store.job.display, {p.key: p.part for p in self.store.bench_parts()}
         self._last = shown_part(self.store, self._last)
-        if not self._last:
+        self._part = next((p.part for p in self.store.bench_parts() if p.key == self._last), None)
+        if self._part is None:
             return None
-        part = parts[self._last]
-
-        def show(value: float) -> str:
-            return format_length(value, display.style, denominator=display.denominator)
-
-        return part_drawing(part, self._last, self.store.catalog.bands, show, marked=self.banded)
+        return part_drawing(self._part, self._last, self.store.catalog.bands, marked=self.banded)
 
     def restyle(self, tokens: Tokens, *, textured: bool = False) -> None:
         super().restyle(tokens, textured=textured)
@@ -43,6 +44,12 @@ class PartPane(DrawingCanvas):
 
     def choose(self, owner: str | None, *, adding: bool) -> None:
         """Nothing in a part can be selected."""
+
+    def show_cursor(self, place: QPointF) -> None:
+        """Name the hole or cut under the pointer."""
+        self.setCursor(Qt.CursorShape.ArrowCursor)
+        at = laid_flat(self._part).inside(self._view.inside(place)) if self._part is not None else (0.0, 0.0)
+        self.setToolTip(machining_at(self._part, at, REACH_PX / self._view.scale, self._show) if self._part is not None else "")
 
     def show_bands(self, on: bool) -> None:
         """Show or hide the marks of the bands."""

@@ -1,6 +1,7 @@
 """The Spec on the bench: an opening or a part of the unit."""
 
 from collections.abc import Callable
+from html import escape
 
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QLabel, QPushButton, QSpinBox, QWidget
@@ -12,7 +13,7 @@ from tallplank.app.theme import Tokens
 from tallplank.core.build.inside import ROLES
 from tallplank.core.build.layout import Cell
 from tallplank.core.build.part import Part
-from tallplank.core.draw.part import machining_lines
+from tallplank.core.draw.machining import machining_lines
 from tallplank.core.edit.front import style_all, style_kind
 from tallplank.core.edit.opening import (
     Split,
@@ -307,7 +308,8 @@ class PartPanel(Panel):
         self.group("Edges")
         self.words("plain", self._edges)
         self.group("Machining")
-        self.words("plain", self._machining)
+        self.words("plain", self._machining).setTextFormat(Qt.TextFormat.RichText)
+        self.gap()
         opening_button = QPushButton("The unit on the bench")
         opening_button.clicked.connect(lambda: store.pick(""))
         self.widget(opening_button)
@@ -344,15 +346,15 @@ class PartPanel(Panel):
         if part is None:
             return ""
         bands, e = self.store.catalog.bands, part.edges
-        long = f"{self.shown(part.length.value)} long"
-        wide = f"{self.shown(part.width.value)} long"
-        found = [(f"front, {long}", e.l1), (f"rear, {long}", e.l2), (f"start, {wide}", e.w1), (f"end, {wide}", e.w2)]
-        lines = [f"{where}: {bands[band].name} ({bands[band].mark})" for where, band in found if band]
+        long, wide = (f"{self.shown(v)} long" for v in part.size[:2])
+        edges = (("l1", long, e.l1), ("l2", long, e.l2), ("w1", wide, e.w1), ("w2", wide, e.w2))
+        lines = [f"{part.edge_side(edge)}, {run}: {bands[b].name} ({bands[b].mark})" for edge, run, b in edges if b]  # type: ignore[arg-type]
         return "\n".join(lines) or "No edge is banded."
 
     def _machining(self) -> str:
         part = self._part()
-        return "\n".join(machining_lines(part, self.shown)) or "None." if part is not None else ""
+        lines = machining_lines(part, self.shown) if part is not None else ()
+        return "<br>".join(f"<b>{letter}</b> {escape(words)}" for letter, words in lines) or "None."
 
 
 def _share(text: str) -> float:

@@ -336,6 +336,10 @@ class Panel(QWidget):
         if show_now is not None:
             self._others.append(show_now)
 
+    def gap(self) -> None:
+        """Leave a little room above what comes next."""
+        self._column.addSpacing(8)
+
     def done(self) -> None:
         """All rows are there: push them up and show their values."""
         self._column.addStretch(1)

@@ -63,6 +63,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "joint_end": "First fixing",
         "joint_pitch": "Fixing pitch",
         "cam_from_end": "Cam from end",
+        "cam_face": "Cams in",
         "dado_depth": "Dado depth",
         "rebate_depth": "Rebate depth",
         "tongue_length": "Tongue",
@@ -106,6 +107,8 @@ WORDS = {
     "none": "None",
     "across": "Across",
     "upright": "Upright",
+    "outer": "Outer faces",
+    "lower": "Lower faces",
 }
 OVERLAYS = {"full": "Over the gables", "half": "Over half of them", "inset": "Between them"}
 TOPS = {"full": "Full top"}

@@ -131,6 +131,16 @@ class Collector:
         self.parts.append(part)
         return part
 
+    def take(self, apart: "Collector", frame: Frame) -> None:
+        """Take in what was made apart, in a frame of its own that lies in this one; visible pieces are taken as they are."""
+        for part in apart.finished():
+            placed = replace(part, frame=part.frame.then(frame), holes=())
+            self.parts.append(placed)
+            if part.holes:
+                self.holes[len(self.parts) - 1] = list(part.holes)
+        self.fittings += apart.fittings
+        self.pieces += apart.pieces
+
     def fit(self, item: Hardware, count: Size, where: str) -> None:
         """Add a number of items."""
         if count.value > 0:

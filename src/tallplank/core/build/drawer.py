@@ -13,8 +13,6 @@ from tallplank.core.catalog.record import Hardware
 from tallplank.core.measure.size import Size
 
 LOWEST_BOX = 30.0
-LOCK_NOTCH = (45.0, 13.0)
-"""Width and height of the notches in the back of a box on slides from below, for their hooks."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -124,16 +122,16 @@ def _add_sides(choice: Choice, body: _Body, slide: Hardware, motion: Motion, out
         ("box back", Lay("+x", "+z", (x + thick, end, z)), between),
     ):
         pockets: tuple[Pocket, ...] = (slot((0.0, run.value), body.lip, cut),)
-        if part == "box back" and slide.mount == "under":
-            pockets += _lock_notches(body, run.value)
+        if part == "box back" and slide.hook_notch is not None:
+            pockets += _lock_notches(body, slide.hook_notch, run.value)
         size = (run, body.height, body.side)
         name = f"{body.name} {part}"
         out.add(name, "drawer", "drawer", finish, size, lay, edges=edges, pockets=pockets, motion=motion, kind="drawer")
 
 
-def _lock_notches(body: _Body, run: float) -> tuple[Pocket, ...]:
+def _lock_notches(body: _Body, notch: tuple[float, float], run: float) -> tuple[Pocket, ...]:
     """Notches in the lower corners of the back, where the slides' hooks pass under the bottom."""
-    wide, high = min(LOCK_NOTCH[0], run / 3), min(LOCK_NOTCH[1], body.lip[0])
+    wide, high = min(notch[0], run / 3), min(notch[1], body.lip[0])
     ends = ((0.0, wide), (run - wide, run))
     return tuple(slot(along, (0.0, high), (0.0, body.side.value), "notch") for along in ends)
 

@@ -26,6 +26,7 @@ DOWEL_BESIDE = 32.0
 """From a cam to the dowel beside it."""
 END_PLAY, LEAST_PILOT = 2.0, 15.0
 POCKET_ANGLE = 15.0
+UPWARD = 0.5
 
 WHERE = {
     "joint": "bottom and top to the gables",
@@ -54,8 +55,8 @@ class _Joining:
         return high[meeting.axis] - low[meeting.axis]
 
 
-def add_joints(choice: Choice, box: Box | None, out: Collector) -> None:
-    """Machine all parts that meet, and count the fittings.
+def add_joints(choice: Choice, box: Box | None, out: Collector, name: str = "j") -> None:
+    """Machine all parts that meet, and count the fittings; the pairs of holes of one unit are told apart by `name`.
 
     Raises:
         BuildError: a board would be let in deeper than the other is thick.
@@ -74,7 +75,7 @@ def add_joints(choice: Choice, box: Box | None, out: Collector) -> None:
         join = JOINTS.get(getattr(rules, meeting.rule))
         if join is not None:
             places = fixings(meeting.span, rules.joint_end, rules.joint_pitch)
-            counts.setdefault(meeting.rule, Counter()).update(join(joining, meeting, places, f"j{number}"))
+            counts.setdefault(meeting.rule, Counter()).update(join(joining, meeting, places, f"{name}{number}"))
     for rule, used in counts.items():
         for role, count in used.items():
             size = Size.of(count, f"{_NAMES[role]}, {WHERE[rule]}", f"rule.{rule}")
@@ -121,7 +122,7 @@ def _cam_dowel(joining: _Joining, meeting: Meeting, places: Sequence[float], pai
     out, from_end, bores = joining.out, joining.choice.rules.cam_from_end, bores_of(joining.choice.hardware("cam"))
     deepest = joining.through(meeting) - SKIN
     end = out.parts[meeting.end]
-    into = Vec(*(-c for c in _face_of(end)))
+    into = _reversed(_face_of(end, joining.choice))
     half = end.thickness.value / 2
     for i, place in enumerate(places):
         point, key = meeting.point(place), f"{pair}.{i}"
@@ -134,9 +135,14 @@ def _cam_dowel(joining: _Joining, meeting: Meeting, places: Sequence[float], pai
     return {"cam": len(places), "dowel": len(beside)}
 
 
-def _face_of(part: Part) -> Vec:
-    """The direction out of the face of a part that its cams are let into: the one its own z = 0 lies on."""
-    return Vec(*(-c for c in part.frame.z))
+def _face_of(part: Part, choice: Choice) -> Vec:
+    """The direction out of the face of a part that its cams are let into: the one its own z = 0 lies on, or the lower one."""
+    out = _reversed(part.frame.z)
+    return _reversed(out) if choice.rules.cam_face == "lower" and part.kind == "floor" and out.z > UPWARD else out
+
+
+def _reversed(way: Vec) -> Vec:
+    return Vec(-way.x, -way.y, -way.z)
 
 
 def _dowels(joining: _Joining, meeting: Meeting, places: Sequence[float], pair: str) -> Mapping[HardwareRole, int]:
@@ -175,7 +181,7 @@ def _pocket_screw(joining: _Joining, meeting: Meeting, places: Sequence[float], 
     """A slanted hole from the face of the one part through the middle of its end, and a pilot hole in the other."""
     out, bores = joining.out, bores_of(joining.choice.hardware("pocket-screw"))
     end = out.parts[meeting.end]
-    angle, face = radians(POCKET_ANGLE), _face_of(end)
+    angle, face = radians(POCKET_ANGLE), _face_of(end, joining.choice)
     back, forth = meeting.into_end, meeting.into_face
     slant = Vec(*(b * cos(angle) + f * sin(angle) for b, f in zip(back, face, strict=True)))
     ahead = Vec(*(b * cos(angle) - f * sin(angle) for b, f in zip(forth, face, strict=True)))

@@ -50,6 +50,8 @@ POCKET_TOOLS: dict[PocketKind, str] = {
     "notch": "router 12",
     "recess": "router 12",
 }
+EdgeName = Literal["l1", "l2", "w1", "w2"]
+"""An edge along the length at y = 0 or y = width, or across it at x = 0 or x = length."""
 FORSTNER_FROM = 14.5
 HOLE_NAMES: dict[HoleKind, str] = {
     "cam": "cam",
@@ -198,6 +200,13 @@ class Part:
         if self.outline is None:
             return 0.0 <= x <= self.length.value and 0.0 <= y <= self.width.value
         return within(self.outline, x, y)
+
+    def edge_side(self, edge: EdgeName) -> str:
+        """Where an edge lies in the unit: front, rear, left, right, bottom or top."""
+        out = {"l1": (0.0, -1.0, 0.0), "l2": (0.0, 1.0, 0.0), "w1": (-1.0, 0.0, 0.0), "w2": (1.0, 0.0, 0.0)}[edge]
+        way = self.frame.turned_out(out)
+        axis = max(range(3), key=lambda i: abs(way[i]))
+        return (("left", "right"), ("front", "rear"), ("bottom", "top"))[axis][way[axis] > 0]
 
     @property
     def area_m2(self) -> float:

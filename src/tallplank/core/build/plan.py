@@ -177,18 +177,23 @@ def _crossing(one: tuple[Point, Point], other: tuple[Point, Point]) -> Point:
     return ((a * (x3 - x4) - (x1 - x2) * b) / det, (a * (y3 - y4) - (y1 - y2) * b) / det)
 
 
-def setback(plan: Plan, index: int, thick: float, rise: float = 0.0) -> tuple[float, float]:
-    """By how much a board along a side must be shorter at its start and its end to stay within sharp corners and hollow fronts."""
+def setback(plan: Plan, index: int, thick: float, rise: float = 0.0, frame: float = 0.0) -> tuple[float, float]:
+    """By how much a board along a side must be shorter at its start and its end.
+
+    It stays within sharp corners and hollow fronts, and behind a face frame that is so deep.
+    """
     side, before, after = plan[index], plan[index - 1], plan[(index + 1) % len(plan)]
-    return _cut(before, side, (thick, rise), before), _cut(side, after, (thick, rise), after)
+    return _cut(before, side, (thick, rise, frame), before), _cut(side, after, (thick, rise, frame), after)
 
 
-def _cut(first: Side, second: Side, board: tuple[float, float], beside: Side) -> float:
+def _cut(first: Side, second: Side, board: tuple[float, float, float], beside: Side) -> float:
     """For the inner angle between two sides: nothing from a right angle on, else the board's thickness over its tangent."""
-    thick, rise = board
+    thick, rise, frame = board
     if beside.kind == "curve":
         return _height_at(arc(beside, rise), beside.a[0] + thick) - beside.a[1] if rise < 0 else 0.0
     inner = corner_angle(first, second)
+    if frame and beside.kind == "front":
+        return (frame + max(thick * cos(radians(inner)), 0.0)) / sin(radians(inner))
     return thick / tan(radians(inner)) if 1 < inner < 89.9 else 0.0
 
 

@@ -10,9 +10,11 @@ from tallplank.core.build.choice import Choice
 from tallplank.core.build.collector import Bore, Collector, Lay
 from tallplank.core.build.joint import add_joints
 from tallplank.core.build.part import BuildError, Edges, Note, Part, PartKind, Piece
-from tallplank.core.build.plan import Plan, Point, Side, arc, inset, mirrored, plan_of, setback
-from tallplank.core.build.shaped_front import Stand, add_doors
+from tallplank.core.build.plan import Plan, Point, Side, arc, inset, mirrored, plan_of
+from tallplank.core.build.shaped_frame import add_frames
+from tallplank.core.build.shaped_front import add_doors
 from tallplank.core.build.shelf import PIN_RADIUS
+from tallplank.core.build.stand import Stand
 from tallplank.core.measure.divide import DivideError, divide, equal
 from tallplank.core.measure.frame import Frame, Vec
 from tallplank.core.measure.size import Size
@@ -22,7 +24,7 @@ PINS = 4
 INWARD_LEG = 70.0
 UNFRAMED = Note(
     "frameless-here",
-    "It is built without the face frame: frames are made for straight fronts only.",
+    "It is built without the face frame: a bent front has none.",
     "Give it a frameless construction, with the fronts that the others have.",
 )
 
@@ -41,20 +43,23 @@ def build_shaped(choice: Choice, out: Collector) -> None:
     if unit.opening.inside != "none":
         raise BuildError(f"A {kind.name.lower()} takes shelves and nothing else.")
     arm = unit.arm or kind.arm
-    if choice.rules.box == "face-frame":
-        out.note(UNFRAMED)
     plan = plan_of(kind.plan, unit.width, unit.depth, arm)
     if unit.side == "right":
         plan = mirrored(plan, unit.width)
     rise = {"bow": arm, "hollow": -arm}.get(kind.plan, 0.0)
     out.plan = _outline(plan, rise)
-    stand = Stand(choice, plan, rise, _gables(choice, plan, rise, out))
+    stand = Stand(choice, plan, rise)
+    if choice.rules.box == "face-frame" and not stand.framed:
+        out.note(UNFRAMED)
+    stand = replace(stand, gables=_gables(stand, out))
     _backs(choice, plan, out)
     _boards(stand, out)
+    add_joints(choice, None, out)
+    if stand.framed:
+        stand = replace(stand, stiles=add_frames(stand, out))
     if unit.opening.front == "doors":
         add_doors(stand, out)
     _legs(choice, plan, rise, out)
-    add_joints(choice, None, out)
 
 
 def _outline(plan: Plan, rise: float) -> tuple[Point, ...]:
@@ -68,8 +73,9 @@ def _height(choice: Choice) -> Size:
     return Size.of(choice.unit.height, "height", "unit.height")
 
 
-def _gables(choice: Choice, plan: Plan, rise: float, out: Collector) -> dict[int, int]:
+def _gables(stand: Stand, out: Collector) -> dict[int, int]:
     """The numbers of the parts by the numbers of their sides. A gable's own y runs with its side, its z to the inside."""
+    choice, plan = stand.choice, stand.plan
     finish, board, height = choice.finish("carcass"), choice.rule("board_thickness", "gable"), _height(choice)
     band = finish.band if choice.kind.mount == "wall" else None
     names = iter(("gable left", "gable right"))
@@ -77,14 +83,15 @@ def _gables(choice: Choice, plan: Plan, rise: float, out: Collector) -> dict[int
     placed = {}
     for i in sorted(gables, key=lambda i: plan[i].a[0] + plan[i].b[0]):
         side = plan[i]
-        first, last = setback(plan, i, board.value, rise)
+        first, last = stand.gable_cut(i)
         length = Size.of(side.length, "side of the plan", "unit.depth")
         if first + last:
-            length = length - Size.of(first + last, "for the sharp corner", "unit.depth")
+            length = length - Size.of(first + last, "for the front", "rule.frame_thickness" if stand.framed else "unit.depth")
         lay = Lay("+z", "+x", (first, 0.0, 0.0))
+        before, after = (finish.band if n % len(plan) in stand.fronts else None for n in (i - 1, i + 1))
         part = out.add(
             next(names), "carcass", "carcass", finish, (height, length, board), lay,
-            edges=Edges(l1=finish.band, l2=finish.band, w1=band, w2=band), kind="gable",
+            edges=Edges(before, after, band, band), kind="gable",
         )  # fmt: skip
         _place(out, part, side.frame())
         placed[i] = len(out.parts) - 1
@@ -120,7 +127,7 @@ def _boards(stand: Stand, out: Collector) -> None:
     choice, plan, rise, rules = stand.choice, stand.plan, stand.rise, stand.choice.rules
     board, back = rules.board_thickness, choice.finish("back").thickness
     floor, shelf = thickness(choice, "floor_thickness", "bottom"), thickness(choice, "shelf_thickness", "shelf")
-    within = inset(plan, {"gable": board, "back": back}, rise)
+    within = inset(plan, {"gable": board, "back": back, "front": stand.frame_depth}, rise)
     _add_board(choice, "bottom", "floor", within, 0.0, floor, out)
     _add_board(choice, "top", "floor", within, choice.unit.height - floor.value, floor, out)
     count = choice.unit.opening.shelves
@@ -132,7 +139,7 @@ def _boards(stand: Stand, out: Collector) -> None:
     except DivideError:
         raise BuildError(f"{count} shelves do not fit into a clear height of {clear:.0f}.") from None
     behind = stand.behind if choice.unit.opening.front != "none" else 0.0
-    back_off = rules.shelf_setback + behind
+    back_off = rules.shelf_setback + behind + stand.frame_depth
     play = {"gable": board + SHELF_PLAY, "back": back + SHELF_PLAY, "front": back_off, "curve": back_off}
     for i in range(count):
         z = floor.value + division.starts[i] + division.sizes[i]

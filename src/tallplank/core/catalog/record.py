@@ -188,6 +188,8 @@ class Hardware(Record):
     """What the box is shorter than the slide."""
     bottom_recess: NotNegative = 0.0
     """Slides from below: from the lower edge of the sides to the underside of the bottom."""
+    hook_notch: tuple[Positive, Positive] | None = None
+    """Slides from below: width and height of the notches in the back of the box that their hooks lock into."""
     under: NotNegative = 0.0
     """Free height that a slide needs below the box."""
     rise: NotNegative = 0.0

@@ -129,7 +129,7 @@ def from_above(made: MadeUnit, offset: float) -> Iterator[Shape]:
     if made.plan is not None:
         yield Poly(tuple((offset + x, y) for x, y in made.plan), Pen.OUTLINE, PAPER)
     for part in made.parts:
-        if part.kind in ("gable", "back", "front"):
+        if part.kind in ("gable", "back", "frame", "front"):
             yield Poly(tuple((offset + p[0], p[1]) for p in footprint(part)), Pen.EDGE, CUT)
 
 

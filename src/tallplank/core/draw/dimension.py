@@ -1,4 +1,4 @@
-"""Dimension chains set out so that no text meets another text or a neighbour's chain, at any scale.
+"""Dimension chains and running dimensions set out so that no text meets another text or a neighbour's chain, at any scale.
 
 Screen and paper both call `set_out`; they differ only in the scale.
 """
@@ -7,7 +7,8 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
-from tallplank.core.draw.primitive import Chain, Measure, Point
+from tallplank.core.draw.primitive import Chain, Dimensions, Measure, Point, Running
+from tallplank.core.draw.running import BEND, LEAD, ROW, TAIL, shown_places, spread
 
 FIGURE_WIDTH = 0.52
 """Width of a figure by the height of its text: a little more than the widest of the shipped face, so texts keep apart."""
@@ -46,11 +47,11 @@ class SetOut:
     high: Point
 
 
-def set_out(chains: Sequence[Chain], text_height: float, show: Callable[[float], str], most_lifts: int | None = None) -> SetOut:
+def set_out(chains: Sequence[Dimensions], text_height: float, show: Callable[[float], str], most_lifts: int | None = None) -> SetOut:
     """The chains with texts `text_height` high (in the drawing's millimetres); chains on one side stack outwards.
 
-    A text that would have to be lifted more than `most_lifts` times is left out: on screen one comes nearer to read it,
-    on paper (None) all are shown.
+    A text without room, or one that would have to be lifted more than `most_lifts` times is left out: on screen one comes nearer to
+    read it, on paper (None) all are shown.
     """
     lines: list[tuple[Point, Point]] = []
     ticks: list[tuple[Point, Point]] = []
@@ -58,7 +59,11 @@ def set_out(chains: Sequence[Chain], text_height: float, show: Callable[[float],
     used: dict[tuple[str, str], float] = {}
     for chain in chains:
         offset = used.get((chain.side, chain.lane), STAND_OFF * text_height)
-        row = _Row(chain, offset, text_height, show, most_lifts)
+        row: _Row | _RunningRow
+        if isinstance(chain, Running):
+            row = _RunningRow(chain, offset, text_height, show, all_of_them=most_lifts is None)
+        else:
+            row = _Row(chain, offset, text_height, show, most_lifts)
         lines += row.lines()
         ticks += row.ticks()
         texts += row.texts
@@ -66,13 +71,56 @@ def set_out(chains: Sequence[Chain], text_height: float, show: Callable[[float],
     return SetOut(tuple(lines), tuple(ticks), tuple(texts), *_bounds(lines, texts))
 
 
+def is_upright(chain: Dimensions) -> bool:
+    """Whether it runs along an upright side."""
+    return chain.side in ("left", "right")
+
+
+def beside(chain: Dimensions, along: float, away: float) -> Point:
+    """The point of the drawing so far along a side and so far out from its edge."""
+    across = chain.base + (away if chain.side in ("above", "right") else -away)
+    return (across, along) if is_upright(chain) else (along, across)
+
+
+class _RunningRow:
+    """Running dimensions at their distance: figures across the side, each at the end of a line that is bent where they are crowded."""
+
+    def __init__(self, running: Running, offset: float, text_height: float, show: Callable[[float], str], *, all_of_them: bool) -> None:
+        self._running, self._h = running, text_height
+        self._start = max(offset - STAND_OFF * text_height, 0.0)
+        self._places = shown_places(running, text_height, all_of_them=all_of_them)
+        clear = 0.6 * text_height
+        within = (running.within[0] + clear, running.within[1] - clear) if running.within is not None else None
+        self._rows = spread(self._places, ROW * text_height, within)
+        figures = [show(abs(p - running.datum)) for p in self._places]
+        self.texts = [self._text(*one) for one in zip(figures, self._places, self._rows, strict=True)]
+        longest = max((2 * t.half_along for t in self.texts), default=0.0)
+        self.height = (LEAD + BEND + TAIL + 0.5) * text_height + longest
+
+    def _text(self, figure: str, place: float, row: float) -> DimensionText:
+        half = len(figure) * FIGURE_WIDTH * self._h / 2
+        centre = beside(self._running, row, self._start + (LEAD + BEND + TAIL + 0.25) * self._h + half)
+        turned = not is_upright(self._running)
+        datum = self._running.datum
+        return DimensionText(figure, centre, half, self._h * 0.5, turned, Measure("level"), abs(place - datum), (datum, place))
+
+    def lines(self) -> list[tuple[Point, Point]]:
+        found: list[tuple[Point, Point]] = []
+        for place, row in zip(self._places, self._rows, strict=True):
+            out = [self._start + stop * self._h for stop in (LEAD, LEAD + BEND, LEAD + BEND + TAIL)]
+            stops = zip((place, place, row, row), (0.25 * self._h, *out), strict=True)
+            found += pairwise([beside(self._running, at, away) for at, away in stops])
+        return found
+
+    def ticks(self) -> list[tuple[Point, Point]]:
+        return []
+
+
 class _Row:
     """One chain at its distance. Texts too wide for their space are lifted outwards, level by level, until they are free."""
 
     def __init__(self, chain: Chain, offset: float, text_height: float, show: Callable[[float], str], most_lifts: int | None) -> None:
         self._chain, self._offset, self._text_height = chain, offset, text_height
-        self._sign = 1.0 if chain.side in ("above", "right") else -1.0
-        self._upright = chain.side in ("left", "right")
         self.texts: list[DimensionText] = []
         levels = 0
         taken: dict[int, float] = {}
@@ -98,11 +146,10 @@ class _Row:
     def _text(self, text: str, middle: float, half: float, level: int, measure: Measure, span: tuple[float, float]) -> DimensionText:
         away = self._offset + (0.72 + 1.25 * level) * self._text_height
         centre = self._point(middle, away)
-        return DimensionText(text, centre, half, self._text_height * 0.5, self._upright, measure, span[1] - span[0], span)
+        return DimensionText(text, centre, half, self._text_height * 0.5, is_upright(self._chain), measure, span[1] - span[0], span)
 
     def _point(self, along: float, away: float) -> Point:
-        across = self._chain.base + self._sign * away
-        return (across, along) if self._upright else (along, across)
+        return beside(self._chain, along, away)
 
     def lines(self) -> list[tuple[Point, Point]]:
         first, last = self._chain.ticks[0], self._chain.ticks[-1]

@@ -1,22 +1,41 @@
-"""One part laid flat, its face up: outline, cuts, holes, bands and the dimensions that the bench needs."""
+"""One part laid flat, its face up: outline, cuts, holes, bored edges folded out, bands, and where everything lies."""
 
-from collections import Counter
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from itertools import pairwise
+from typing import Literal
 
-from tallplank.core.build.part import HOLE_NAMES, Edges, Hole, Part, Pocket
+from tallplank.core.build.part import EdgeName, Edges, Hole, Part, Pocket
 from tallplank.core.catalog.record import Band
-from tallplank.core.draw.primitive import CUT, PAPER, Arc, Chain, Drawing, Fill, Line, Measure, Pen, Point, Poly, Shape, Text, rectangle
+from tallplank.core.draw.machining import bored_edge, lettered
+from tallplank.core.draw.primitive import (
+    CUT,
+    PAPER,
+    Arc,
+    Chain,
+    Dimensions,
+    Drawing,
+    Fill,
+    Line,
+    Measure,
+    Pen,
+    Point,
+    Poly,
+    Running,
+    Shape,
+    Text,
+    rectangle,
+)
 
 TINY = 1e-6
 STRIP = 0.018
 """Width of the tint beside a banded edge, as a share of the longer side."""
 LEAST_STRIP = 7.0
 MARK_AT = 0.17
-FACE = 0.5
-"""From this share of the direction on, a hole goes into a face, else into an edge."""
-MOST_TICKS = 24
+FOLDED_OUT = 16.0
+"""From the board to an edge that is drawn folded out beside it."""
+LETTER_ROOM, LETTER_OFF, LETTER_APART = 22.0, 5.0, 110.0
+"""How large a letter beside a hole may be, how far it stands off, and how near another hole alike needs none of its own."""
+Side = Literal["below", "above", "left", "right"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,6 +49,16 @@ class Flat:
         """A point of the part's own face in the drawing."""
         return (self.part.width.value - y, x) if self.turned else (x, y)
 
+    def inside(self, at: Point) -> Point:
+        """A point of the drawing in the part's own face."""
+        return (at[1], self.part.width.value - at[0]) if self.turned else at
+
+    def side_of(self, edge: EdgeName) -> Side:
+        """The side of the drawing on which an edge of the part lies."""
+        square: dict[EdgeName, Side] = {"w1": "left", "w2": "right", "l1": "below", "l2": "above"}
+        turned: dict[EdgeName, Side] = {"w1": "below", "w2": "above", "l1": "right", "l2": "left"}
+        return (turned if self.turned else square)[edge]
+
     @property
     def size(self) -> tuple[float, float]:
         """Width and height of the drawing."""
@@ -37,9 +66,14 @@ class Flat:
         return (width, length) if self.turned else (length, width)
 
 
-def part_drawing(part: Part, title: str, bands: Mapping[str, Band], show: Callable[[float], str], *, marked: bool = True) -> Drawing:
+def laid_flat(part: Part) -> Flat:
+    """The part with its longer side level."""
+    return Flat(part, part.width.value > part.length.value)
+
+
+def part_drawing(part: Part, title: str, bands: Mapping[str, Band], *, marked: bool = True) -> Drawing:
     """A part with its machining; `marked` shows the tint and mark of each edge's band, which customers need not see."""
-    flat = Flat(part, part.width.value > part.length.value)
+    flat = laid_flat(part)
     wide, high = flat.size
     shapes: list[Shape] = [_outline(flat, PAPER)]
     for pocket in part.pockets:
@@ -50,24 +84,78 @@ def part_drawing(part: Part, title: str, bands: Mapping[str, Band], show: Callab
     if marked and part.outline is None:
         shapes += _bands(flat, part.edges, bands)
     shapes.append(_outline(flat, None))
-    return Drawing(title, tuple(shapes), tuple(_chains(flat)), (), (0.0, 0.0), (wide, high))
+    strips = _strips(flat)
+    shapes += [shape for strip in strips.values() for shape in _folded_out(strip)]
+    shapes += _letters(flat, strips)
+    off = {side: FOLDED_OUT + part.thickness.value if side in strips else 0.0 for side in ("below", "above", "left", "right")}
+    low, high_corner = (-off["left"], -off["below"]), (wide + off["right"], high + off["above"])
+    return Drawing(title, tuple(shapes), tuple(_chains(flat, strips)), (), low, high_corner)
 
 
-def machining_lines(part: Part, show: Callable[[float], str]) -> tuple[str, ...]:
-    """What is cut and bored, gathered by kind: `4 × ⌀5, 12 deep, shelf pin · dowel bit 5`."""
-    cuts = Counter((p.what, show(p.high.z - p.low.z), show(min(p.high.x - p.low.x, p.high.y - p.low.y)), p.tool) for p in part.pockets)
-    lines = [f"{n} × {what} {wide} wide, {deep} deep · {tool}" for (what, deep, wide, tool), n in cuts.items()]
-    holes = Counter((h.what, show(h.diameter), show(h.depth), _side(h, part), h.tool) for h in part.holes)
-    lines += [f"{n} × ⌀{d}, {deep} deep, {HOLE_NAMES[what]}, {side} · {tool}" for (what, d, deep, side, tool), n in holes.items()]
-    return tuple(lines)
+@dataclass(frozen=True, slots=True)
+class _Strip:
+    """An edge folded out beside the board, the face that lies up nearest to it."""
+
+    side: Side
+    flat: Flat
+    holes: tuple[Hole, ...]
+
+    def out(self, along: float, z: float) -> Point:
+        """A point of the edge, by its place along the drawing's side and its height in the board."""
+        wide, high = self.flat.size
+        away = FOLDED_OUT + self.flat.part.thickness.value - z
+        return {"below": (along, -away), "above": (along, high + away), "left": (-away, along), "right": (wide + away, along)}[self.side]
+
+    def along(self, hole: Hole) -> float:
+        """Where a hole enters, along the drawing's side."""
+        x, y = self.flat.out(hole.at.x, hole.at.y)
+        return x if self.side in ("below", "above") else y
 
 
-def _side(hole: Hole, part: Part) -> str:
-    if hole.into.z < -FACE:
-        return "through" if hole.depth > part.thickness.value - TINY else "upper face"
-    if hole.into.z > FACE:
-        return "through" if hole.depth > part.thickness.value - TINY else "lower face"
-    return "end" if abs(hole.into.x) > FACE else "edge"
+def _strips(flat: Flat) -> dict[Side, _Strip]:
+    """The edges of a rectangular part that are bored, by the side on which they lie."""
+    found: dict[Side, list[Hole]] = {}
+    for hole in flat.part.holes if flat.part.outline is None else ():
+        edge = bored_edge(hole)
+        if edge is not None:
+            found.setdefault(flat.side_of(edge), []).append(hole)
+    return {side: _Strip(side, flat, tuple(holes)) for side, holes in found.items()}
+
+
+def _folded_out(strip: _Strip) -> Iterator[Shape]:
+    wide, high = strip.flat.size
+    thick = strip.flat.part.thickness.value
+    whole = wide if strip.side in ("below", "above") else high
+    corners = (strip.out(0.0, 0.0), strip.out(whole, 0.0), strip.out(whole, thick), strip.out(0.0, thick))
+    yield Poly(corners, Pen.EDGE, PAPER)
+    for hole in strip.holes:
+        yield from _crossed(strip.out(strip.along(hole), hole.at.z), hole.diameter / 2)
+
+
+def _letters(flat: Flat, strips: Mapping[Side, _Strip]) -> Iterator[Shape]:
+    """The letter of each kind of machining beside its holes and in its cuts, those near others of their kind left out."""
+    for letter, lot in lettered(flat.part):
+        shown: list[Point] = []
+        for hole in lot.holes:
+            x, y = flat.out(hole.at.x, hole.at.y)
+            if all(abs(x - a) + abs(y - b) >= LETTER_APART for a, b in shown):
+                shown.append((x, y))
+                edge = bored_edge(hole)
+                strip = strips.get(flat.side_of(edge)) if edge is not None else None
+                if strip is not None:
+                    yield Text(strip.out(strip.along(hole), flat.part.thickness.value + FOLDED_OUT / 2), letter, 2.0, room=LETTER_ROOM)
+                else:
+                    yield _letter(flat, (x, y), hole.diameter / 2 + LETTER_OFF, letter)
+        for pocket in lot.pockets:
+            at = flat.out(pocket.low.x + (pocket.high.x - pocket.low.x) * 0.6, (pocket.low.y + pocket.high.y) / 2)
+            yield Text(at, letter, 2.2, room=LETTER_ROOM)
+
+
+def _letter(flat: Flat, at: Point, off: float, letter: str) -> Text:
+    """A letter beside a point, on the side that is towards the middle of the board."""
+    wide, high = flat.size
+    right, up = at[0] < wide / 2, at[1] < high / 2
+    return Text((at[0] + (off if right else -off), at[1] + (off if up else -off)), letter, 2.2, room=LETTER_ROOM)
 
 
 def _outline(flat: Flat, fill: Fill | None) -> Shape:
@@ -94,18 +182,25 @@ def _pocket(flat: Flat, pocket: Pocket) -> Iterator[Shape]:
 def _hole(flat: Flat, hole: Hole) -> Iterator[Shape]:
     x, y = flat.out(hole.at.x, hole.at.y)
     r = hole.diameter / 2
-    if abs(hole.into.z) > FACE:
-        above = hole.into.z < 0 or hole.depth > flat.part.thickness.value - TINY
-        yield Arc((x, y), r, 0.0, 360.0, Pen.OUTLINE if above else Pen.HIDDEN)
-        if above:
-            yield Line((x - 1.6 * r, y), (x + 1.6 * r, y), Pen.DIMENSION)
-            yield Line((x, y - 1.6 * r), (x, y + 1.6 * r), Pen.DIMENSION)
+    if bored_edge(hole) is None:
+        if hole.into.z < 0 or hole.depth > flat.part.thickness.value - TINY:
+            yield from _crossed((x, y), r)
+        else:
+            yield Arc((x, y), r, 0.0, 360.0, Pen.HIDDEN)
         return
     ends = flat.out(hole.at.x + hole.into.x * hole.depth, hole.at.y + hole.into.y * hole.depth)
     across = (r, 0.0) if abs(ends[1] - y) > abs(ends[0] - x) else (0.0, r)
     low = (min(x, ends[0]) - across[0], min(y, ends[1]) - across[1])
     high = (max(x, ends[0]) + across[0], max(y, ends[1]) + across[1])
     yield rectangle(low[0], low[1], high[0] - low[0], high[1] - low[1], Pen.HIDDEN)
+
+
+def _crossed(at: Point, r: float) -> Iterator[Shape]:
+    """A hole that is seen from its mouth."""
+    x, y = at
+    yield Arc(at, r, 0.0, 360.0, Pen.OUTLINE)
+    yield Line((x - 1.6 * r, y), (x + 1.6 * r, y), Pen.DIMENSION)
+    yield Line((x, y - 1.6 * r), (x, y + 1.6 * r), Pen.DIMENSION)
 
 
 def _grain(flat: Flat) -> Iterator[Shape]:
@@ -138,7 +233,7 @@ def _bands(flat: Flat, edges: Edges, bands: Mapping[str, Band]) -> Iterator[Shap
         low, high = (min(a[0], b[0]), min(a[1], b[1])), (max(a[0], b[0]), max(a[1], b[1]))
         yield rectangle(*low, high[0] - low[0], high[1] - low[1], None, Fill("tint", bands[band].tint))
         inward = flat.out(_mark(x0, x1, length, strip), _mark(y0, y1, width, strip))
-        yield Text(inward, bands[band].mark, 2.8)
+        yield Text(inward, bands[band].mark, 2.4, framed=True)
 
 
 def _mark(low: float, high: float, whole: float, strip: float) -> float:
@@ -148,15 +243,29 @@ def _mark(low: float, high: float, whole: float, strip: float) -> float:
     return low + 2.9 * strip if low < whole / 2 else high - 2.9 * strip
 
 
-def _chains(flat: Flat) -> Iterator[Chain]:
-    """Where holes and cuts lie along both sides, from one corner, and the whole sizes."""
+def _chains(flat: Flat, strips: Mapping[Side, _Strip]) -> Iterator[Dimensions]:
+    """How far every hole and cut lies from the lower left corner, and the whole sizes; on folded-out edges how far below the face."""
     wide, high = flat.size
     across, up = _places(flat)
-    for side, places, whole in (("below", across, wide), ("left", up, high)):
-        ticks = (0.0, *(p for p in places if TINY < p < whole - TINY), whole)
-        if 2 < len(ticks) <= MOST_TICKS:
-            yield Chain(side, 0.0, ticks, tuple(Measure("level") for _ in pairwise(ticks)))  # type: ignore[arg-type]
-        yield Chain(side, 0.0, (0.0, whole), (Measure("level"),))  # type: ignore[arg-type]
+    thick = flat.part.thickness.value
+    sides: tuple[tuple[Side, Sequence[float], float], ...] = (("below", across, wide), ("left", up, high))
+    for side, places, whole in sides:
+        base = -(FOLDED_OUT + thick) if side in strips else 0.0
+        inner = tuple(p for p in places if TINY < p < whole - TINY)
+        if inner:
+            yield Running(side, base, 0.0, inner, within=(0.0, whole))
+        yield Chain(side, base, (0.0, whole), (Measure("level"),))
+    yield from map(_levels, strips.values())
+
+
+def _levels(strip: _Strip) -> Running:
+    """How far below the face the holes of an edge lie."""
+    wide, high = strip.flat.size
+    upright = strip.side in ("left", "right")
+    axis = 0 if upright else 1
+    levels = sorted({round(strip.out(0.0, hole.at.z)[axis], 3) for hole in strip.holes})
+    datum = strip.out(0.0, strip.flat.part.thickness.value)[axis]
+    return Running("above" if upright else "right", high if upright else wide, datum, tuple(levels), f"edge {strip.side}")
 
 
 def _places(flat: Flat) -> tuple[Sequence[float], Sequence[float]]:

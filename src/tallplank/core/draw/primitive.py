@@ -112,6 +112,24 @@ class Chain:
 
 
 @dataclass(frozen=True, slots=True)
+class Running:
+    """Distances of places, in rising order along one side, from one edge at `datum`."""
+
+    side: Literal["below", "above", "left", "right"]
+    base: float
+    """The coordinate, across the side, of the edge that the lines start from."""
+    datum: float
+    places: tuple[float, ...]
+    lane: str = ""
+    """As of chains."""
+    within: tuple[float, float] | None = None
+    """Where the side begins and ends: figures keep between these, where they all have room there."""
+
+
+Dimensions = Chain | Running
+
+
+@dataclass(frozen=True, slots=True)
 class Handle:
     """A boundary that can be dragged: between the cell `path` and the next one, across axis x or z of a unit."""
 
@@ -136,7 +154,7 @@ class Drawing:
 
     title: str
     shapes: tuple[Shape, ...]
-    chains: tuple[Chain, ...]
+    chains: tuple[Dimensions, ...]
     targets: tuple[Target, ...]
     low: Point
     high: Point

@@ -105,6 +105,8 @@ class Construction(Record):
     """The widest space between two fixings."""
     cam_from_end: Positive = 34.0
     """From the end of the board to the centre of its cams."""
+    cam_face: Literal["outer", "lower"] = "outer"
+    """Which face of bottoms and tops the cams are let into: the one outside of the unit, or from below where the top is seen."""
     dado_depth: Positive = 6.0
     """How far a board is let into the other, across it."""
     rebate_depth: Positive = 9.0
