@@ -40,6 +40,7 @@ class DrawingPainter:
 
     def __init__(self, catalog: Catalog, tokens: Tokens, *, textured: bool) -> None:
         self._catalog, self._tokens, self._textured = catalog, tokens, textured
+        self._pens = {pen: self._made_pen(pen) for pen in Pen}
 
     def paint(self, painter: QPainter, shapes: Iterable[Shape], view: View) -> None:
         """Draw the shapes in their order."""
@@ -71,7 +72,7 @@ class DrawingPainter:
             painter.restore()
 
     def _shape(self, painter: QPainter, shape: Line | Poly | Arc, view: View) -> None:
-        painter.setPen(self._pen(shape.pen))
+        painter.setPen(self._pens[shape.pen] if shape.pen is not None else Qt.PenStyle.NoPen)
         painter.setBrush(Qt.BrushStyle.NoBrush)
         if isinstance(shape, Line):
             painter.drawLine(view.out(shape.a), view.out(shape.b))
@@ -88,9 +89,7 @@ class DrawingPainter:
                 painter.setBrush(QBrush(colour(self._tokens.ink, 0.28), Qt.BrushStyle.BDiagPattern))
                 painter.drawPolygon(polygon)
 
-    def _pen(self, pen: Pen | None) -> QPen:
-        if pen is None:
-            return QPen(Qt.PenStyle.NoPen)
+    def _made_pen(self, pen: Pen) -> QPen:
         t = self._tokens
         tone = t.wrong if pen is Pen.WRONG else t.soft if pen in (Pen.BEYOND, Pen.HIDDEN) else t.ink
         made = QPen(colour(tone, 0.8 if pen is Pen.HIDDEN else 1.0), max(pen.value * PIXELS_PER_PAPER_MM, 0.7))

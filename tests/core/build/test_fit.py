@@ -10,6 +10,7 @@ from strategies import standards, units
 from tallplank.core.build.let_in import DEPTHS
 from tallplank.core.build.made import MadeUnit, make, make_unit
 from tallplank.core.build.part import Part
+from tallplank.core.check.bearing import unborne
 from tallplank.core.check.finding import findings
 from tallplank.core.edit.construction import add_construction, save_construction, set_construction, set_job_construction
 from tallplank.core.edit.standard import set_job_rule
@@ -65,6 +66,8 @@ def test_ends_touch_what_they_are_joined_to(unit: Unit, standard: Standard) -> N
         axis, kinds, joint = against[part.kind]
         depth = DEPTHS.get(getattr(rules, joint))
         let_in = getattr(rules, depth) if depth else 0.0
+        if part.kind == "fixed-shelf" and made.layout is not None and list(unborne(made.layout)):
+            continue  # a finding says so
         faces = [v for other in made.parts if other.kind in kinds for v in (other.box[0][axis], other.box[1][axis])]
         assert min(abs(part.box[0][axis] + let_in - f) for f in faces) < SLACK, part.name
         assert min(abs(part.box[1][axis] - let_in - f) for f in faces) < SLACK, part.name
@@ -100,7 +103,7 @@ def test_the_panel_floats_in_its_frame_by_what_its_style_says() -> None:
         (lambda j: set_rule(j, CATALOG, ["u1"], "joint", "glue"), "Joint"),
         (lambda j: set_job_rule(j, CATALOG, "leg_count", 5), "Leg count"),
         (lambda j: set_rule(j, CATALOG, ["u1"], "reveal", 700), "would be|no room|negative"),
-        (lambda j: change_units(j, CATALOG, ["u2"], width=40.0), "no room|would be"),
+        (lambda j: change_units(j, CATALOG, ["u2"], width=40.0), "too narrow"),
         (lambda j: change_units(j, CATALOG, ["u2"], depth=230.0), "No drawer slide"),
         (lambda j: set_construction(j, CATALOG, ["u1"], "none"), "no construction"),
         (lambda j: set_job_construction(j, CATALOG, "none"), "no construction"),

@@ -3,6 +3,7 @@
 import numpy as np
 import pytest
 from hypothesis import given
+from shapely import Point, Polygon
 
 from makers import CATALOG, ROOM, a_made_unit, a_wall_of, made
 from strategies import standards, units
@@ -16,7 +17,7 @@ from tallplank.core.solid.mesh import cells, faces, volume
 from tallplank.core.solid.scene import SolidMaker
 from tallplank.core.solid.shape import is_shaped
 from tallplank.core.solid.texture import pixels
-from tallplank.core.solid.unit import BORED, unit_solids
+from tallplank.core.solid.unit import BORED, bent_holes, unit_solids
 
 
 def flux(corners: np.ndarray, normals: np.ndarray) -> float:
@@ -138,3 +139,19 @@ def test_a_bent_door_is_as_long_flat_as_its_arc(kind: str) -> None:
     door = next(p for p in a_made_unit(kind).parts if p.body is not None)
     flat = door.length.value * door.width.value * door.thickness.value
     assert volume(door) == pytest.approx(flat, rel=0.01)
+
+
+@pytest.mark.parametrize("kind", ["base-bow", "base-hollow"])
+@pytest.mark.parametrize("overlay", ["full", "inset"])
+def test_the_holes_of_a_bent_door_lie_in_its_bend(kind: str, overlay: str) -> None:
+    """Seen from above, every cup lies within the curved body, and begins on its back."""
+    door = next(p for p in a_made_unit(kind, rules={"overlay": overlay}).parts if p.name == "door")
+    assert door.body is not None
+    body = Polygon(door.body.outline)
+    holes = bent_holes(door, door.body)
+    assert len(holes) == len(door.holes) > 0
+    for hole in holes:
+        near, far = (Point(hole.at.x + hole.into.x * d, hole.at.y + hole.into.y * d) for d in (0.0, hole.depth))
+        assert body.exterior.distance(near) < 0.01
+        assert body.buffer(0.01).contains(far)
+        assert 0 < hole.at.z < door.length.value

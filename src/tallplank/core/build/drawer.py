@@ -12,7 +12,8 @@ from tallplank.core.build.part import BuildError, Edges, Motion, Pocket
 from tallplank.core.catalog.record import Hardware
 from tallplank.core.measure.size import Size
 
-LOWEST_BOX = 30.0
+LOWEST_BOX, NARROWEST_BOX = 30.0, 60.0
+"""The height and the inside width below which a box is of no use."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -102,6 +103,8 @@ def _body(choice: Choice, box: Box, drawer: Drawer, slide: Hardware, length: flo
     else:
         width = cell.x.free - 2 * Size.of(slide.side_clearance, "slide clearance", "hardware.slide")
         x = cell.x.free_at + slide.side_clearance
+    if width.value - 2 * side.value < NARROWEST_BOX:
+        raise BuildError(f"{drawer.name.capitalize()} has a clear width of {cell.x.free.value:.0f}, too narrow for a box.")
     z = low + max(rules.drawer_allowance / 4, slide.under)
     bottom = Size.of(choice.finish("back").thickness, "back", "finish.back")
     inset, groove = slide.bottom_recess or rules.drawer_bottom_inset, choice.rule("drawer_groove", "groove")

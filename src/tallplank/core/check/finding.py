@@ -8,6 +8,7 @@ from tallplank.core.build.choice import is_known
 from tallplank.core.build.made import Made, MadeUnit
 from tallplank.core.build.part import Part
 from tallplank.core.catalog.record import Board
+from tallplank.core.check.bearing import hanging_boards
 from tallplank.core.check.machining import Fault, faults
 from tallplank.core.check.record import Finding, shown
 from tallplank.core.check.strength import few_legs, heavy_doors, heavy_drawers, heavy_flaps, heavy_hung_units, sagging_shelves
@@ -212,6 +213,7 @@ CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
     _alike_numbers,
     _badly_bored,
     _notes,
+    hanging_boards,
     sagging_shelves,
     heavy_doors,
     heavy_drawers,

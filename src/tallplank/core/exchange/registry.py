@@ -1,7 +1,15 @@
 """All exporters, in the order in which they are listed."""
 
-from tallplank.core.exchange.exporter import Exporter
+from tallplank.core.exchange.exporter import Exporter, Shop
 from tallplank.core.exchange.paper import CUTLIST_CSV, CUTLIST_XLSX, DOORS_CSV, HARDWARE_CSV, PRICE_CSV
-from tallplank.core.exchange.sheet import ELEVATIONS_PDF
+
+
+def _elevations(shop: Shop) -> bytes:
+    from tallplank.core.exchange.sheet import elevations  # what writes PDF takes long to import, and few starts need it
+
+    return elevations(shop)
+
+
+ELEVATIONS_PDF = Exporter("elevations.pdf", "Elevations", _elevations)
 
 EXPORTERS: tuple[Exporter, ...] = (CUTLIST_CSV, CUTLIST_XLSX, DOORS_CSV, HARDWARE_CSV, PRICE_CSV, ELEVATIONS_PDF)

@@ -18,7 +18,7 @@ from tallplank.core.check.finding import overlapping
 from tallplank.core.draw.dimension import FIGURE_WIDTH, SetOut, set_out
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.primitive import Arc, Drawing, Line, Poly, Shape, Text
-from tallplank.core.exchange.exporter import Exporter, Shop
+from tallplank.core.exchange.exporter import Shop
 from tallplank.core.measure.display import format_length
 
 PAGE = landscape(A3)
@@ -193,5 +193,3 @@ def _draw_chains(canvas: Canvas, chains: SetOut, unit: float) -> None:
         canvas.drawCentredString(0, -TEXT_MM * mm * 0.35, text.text)
         canvas.restoreState()
 
-
-ELEVATIONS_PDF = Exporter("elevations.pdf", "Elevations", elevations)

@@ -87,12 +87,17 @@ def wall_frame(side: str, room_width: float, room_depth: float) -> Frame:
 
 def extent(frame: Frame, size: tuple[float, float, float]) -> tuple[Vec, Vec]:
     """The smallest and the largest corner, in the frame around, of the box that spans `size` from the frame's origin."""
-    (ox, oy, oz), x, y, z = frame.origin, frame.x, frame.y, frame.z
-    a, b, c = size
-    steps = [(a * x[i], b * y[i], c * z[i]) for i in (0, 1, 2)]
-    low = [sum([s for s in row if s < 0]) for row in steps]
-    high = [sum([s for s in row if s > 0]) for row in steps]
-    return Vec(ox + low[0], oy + low[1], oz + low[2]), Vec(ox + high[0], oy + high[1], oz + high[2])
+    low, high = [], []
+    for start, x, y, z in zip(frame.origin, frame.x, frame.y, frame.z, strict=True):
+        least = most = start
+        for step in (size[0] * x, size[1] * y, size[2] * z):
+            if step < 0:
+                least += step
+            else:
+                most += step
+        low.append(least)
+        high.append(most)
+    return Vec(*low), Vec(*high)
 
 
 def tilted(frame: Frame, degrees: float) -> Frame:

@@ -1,14 +1,14 @@
 """One unit as surfaces for the bench: whole or pulled apart, with what is bored into its parts."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
 
 from tallplank.core.build.made import MadeUnit
-from tallplank.core.build.part import Hole, Part, part_keys
+from tallplank.core.build.part import Body, Hole, Part, part_keys
 from tallplank.core.measure.frame import Vec
 from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.solid.mesh import Faces, Floats, box_faces, faces
@@ -95,11 +95,28 @@ def _joined(some: Sequence[Faces]) -> Faces:
 
 def _fillings(part: Part) -> Faces:
     """The holes of a part as round bars of eight sides, in the frame of its unit."""
-    corners, normals = _bars(part.holes)
-    frame = part.frame
+    holes, frame = (part.holes, part.frame) if part.body is None else (bent_holes(part, part.body), part.body.frame)
+    corners, normals = _bars(holes)
     turn = np.array([frame.x, frame.y, frame.z], dtype=np.float32)
     placed = corners @ turn + np.array(frame.origin, dtype=np.float32)
     return Faces(placed, normals @ turn, np.zeros((len(corners), 4, 2), np.float32))
+
+
+def bent_holes(part: Part, body: Body) -> tuple[Hole, ...]:
+    """The holes of a bent part in the frame of its body: those of the flat board, whose own y runs from its right edge."""
+    count = len(body.outline) // 2
+    outer, inner = np.array(body.outline[:count]), np.array(body.outline[count:])[::-1]
+    bent = []
+    for hole in part.holes:
+        place = (1.0 - hole.at.y / part.width.value) * (count - 1)
+        first = min(max(int(place), 0), count - 2)
+        share = place - first
+        face, back = (line[first] * (1 - share) + line[first + 1] * share for line in (outer, inner))
+        forward = (face - back) / np.linalg.norm(face - back)
+        start, way = (back, forward) if hole.into.z > 0 else (face, -forward)
+        (x, y), (i, j) = start.tolist(), way.tolist()
+        bent.append(replace(hole, at=Vec(x, y, hole.at.x), into=Vec(i, j, 0.0)))
+    return tuple(bent)
 
 
 @lru_cache(maxsize=2048)
