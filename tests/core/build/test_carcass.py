@@ -117,7 +117,7 @@ def test_grain_runs_up_doors_and_across_drawer_fronts() -> None:
     [
         ("base", {"width": 36}, "no room between the gables: 0 = 36 width − 2 × 18 gable"),
         ("drawers", {"depth": 240}, "No drawer slide fits"),
-        ("drawers", {"width": 80}, "drawer 1"),
+        ("drawers", {"width": 80}, "Drawer 1"),
         ("drawers", {"opening": Opening(openings=(Opening(front="drawer"),) * 12)}, "too low|finds no groove"),
         ("drawers", {"opening": Opening(openings=(Opening(front="drawer", size=Member.fixed(900)), Opening(front="drawer")))}, "more than there is"),
         ("drawers", {"opening": Opening(front="drawer", shelves=2)}, "takes no shelves"),

@@ -5,6 +5,7 @@ from itertools import pairwise
 import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
+from shapely import Polygon
 
 from makers import CATALOG, a_made_unit
 from strategies import standards, units
@@ -132,6 +133,10 @@ def test_the_boards_of_shaped_units_reach_into_their_gables(kind: str, joint: st
     plain, made = (a_made_unit(kind, rules={**CATALOG.kinds[kind].rules, "joint": j}) for j in ("none", joint))
     before, bottom = (next(p for p in m.parts if p.name == "bottom") for m in (plain, made))
     assert bottom.outline is not None
+    assert Polygon(bottom.outline).is_valid, "no side is cut twice"
+    slots = [p for g in made.parts if g.kind == "gable" for p in g.pockets]
+    gained = 2 * (Polygon(bottom.outline).area - Polygon(before.outline).area)
+    assert gained == pytest.approx(sum((p.high.y - p.low.y) * (p.high.z - p.low.z) for p in slots)), "what the slots of both boards take"
     assert max(x for x, _ in bottom.outline) == pytest.approx(bottom.length.value)
     assert max(y for _, y in bottom.outline) == pytest.approx(bottom.width.value)
     for edge in before.outline or ():

@@ -36,7 +36,7 @@ def test_the_surface_of_every_part_encloses_its_volume(unit: Unit, standard: Sta
         surface = faces(part)
         assert flux(surface.corners, surface.normals) == pytest.approx(volume(part), rel=1e-4)
         whole = part.length.value * part.width.value * part.thickness.value
-        bent = 1e-4 if part.body is not None else 0.0  # a bend is cut into short straight pieces
+        bent = 5e-4 if part.body is not None else 0.0  # its ends stand square to the gables, not to the bend: the tighter, the more
         assert 0 < volume(part) <= whole * (1 + bent) + 1e-6
         assert is_shaped(part) or bool(part.pockets) == (len(cells(part)) > 1)
 

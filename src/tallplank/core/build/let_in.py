@@ -141,7 +141,9 @@ def _with_tab(outline: Outline, index: int, edge: float, tab: tuple[Vec, Vec], s
     points: list[tuple[float, float]] = []
     for a, b in zip(outline, (*outline[1:], outline[0]), strict=True):
         points.append(a)
-        if abs(a[index] - edge) < TOUCH and abs(b[index] - edge) < TOUCH:
+        start, stop = sorted((a[1 - index], b[1 - index]))
+        holds_it = start - TOUCH < sides[0] and sides[1] < stop + TOUCH
+        if holds_it and abs(a[index] - edge) < TOUCH and abs(b[index] - edge) < TOUCH:
             first, last = sides if a[1 - index] < b[1 - index] else reversed(sides)
             corners = ((base, first), (out, first), (out, last), (base, last))
             points += [c if index == 0 else (c[1], c[0]) for c in corners]

@@ -143,7 +143,7 @@ def inset(plan: Plan, by: Mapping[SideKind, float], rise: float = 0.0) -> tuple[
         start, end = corners[i], corners[(i + 1) % len(plan)]
         if side.kind == "curve":
             points += _clipped(arc(side, rise, -by.get("curve", 0.0)), start, end)
-        else:
+        elif plan[i - 1].kind != "curve":  # else the arc has ended on this side already
             points.append(start)
     return tuple(points)
 
