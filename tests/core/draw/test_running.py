@@ -77,4 +77,4 @@ def test_what_is_shown_has_room(found: list[float], height: float) -> None:
     running = Running("below", 0.0, 0.0, tuple(found))
     shown = shown_places(running, height, all_of_them=False)
     assert set(shown) <= set(found)
-    assert len(shown) <= max(1.12 * found[-1] / (ROW * height), 2) + 2
+    assert len(shown) <= max(0.95 * found[-1] / (ROW * height), 2) + 2

@@ -8,7 +8,7 @@ from shapely import Point, Polygon
 from makers import CATALOG, ROOM, a_made_unit, a_wall_of, made
 from strategies import standards, units
 from tallplank.core.build.made import Workshop, make_unit
-from tallplank.core.build.part import part_keys
+from tallplank.core.build.part import Part, Pocket, part_keys
 from tallplank.core.edit.room import add_opening
 from tallplank.core.edit.unit import set_width
 from tallplank.core.job.record import Standard, Unit
@@ -155,3 +155,32 @@ def test_the_holes_of_a_bent_door_lie_in_its_bend(kind: str, overlay: str) -> No
         assert body.exterior.distance(near) < 0.01
         assert body.buffer(0.01).contains(far)
         assert 0 < hole.at.z < door.length.value
+
+
+def test_banded_edges_are_tinted_and_only_those() -> None:
+    """By hand: the area of each tint is that of the banded edges in the cut list."""
+    made = a_made_unit("wall")
+    plain, banded = unit_solids(made, 0.0), unit_solids(made, 0.0, CATALOG.bands)
+    tints = {b.look: b.faces for b in banded.batches if b.look not in {p.look for p in plain.batches}}
+    wanted: dict[str, float] = {}
+    for part in made.parts:
+        length, width, thick = part.size
+        for edge, run in (("l1", length), ("l2", length), ("w1", width), ("w2", width)):
+            band = getattr(part.edges, edge)
+            if band:
+                cut = sum((p.high.x - p.low.x) * (p.high.z - p.low.z) for p in part.pockets if _reaches(p, part, edge, 0))
+                cut += sum((p.high.y - p.low.y) * (p.high.z - p.low.z) for p in part.pockets if _reaches(p, part, edge, 1))
+                wanted[CATALOG.bands[band].tint] = wanted.get(CATALOG.bands[band].tint, 0.0) + run * thick - cut
+    assert tints.keys() == wanted.keys()
+    for tint, found in tints.items():
+        c = found.corners.astype(float)
+        area = np.linalg.norm(np.cross(c[:, 1] - c[:, 0], c[:, 3] - c[:, 0]), axis=1).sum()
+        assert area == pytest.approx(wanted[tint], rel=1e-4)
+
+
+def _reaches(pocket: Pocket, part: Part, edge: str, along: int) -> bool:
+    """Whether a cut takes something of an edge: that of the length for 0, of the width for 1."""
+    if edge[0] != ("l", "w")[along]:
+        return False
+    axis = 1 - along
+    return pocket.low[axis] < 1e-6 if edge.endswith("1") else pocket.high[axis] > part.size[axis] - 1e-6

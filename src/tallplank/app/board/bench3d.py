@@ -10,7 +10,7 @@ from tallplank.app.icons import action_icon
 from tallplank.app.solidview import SolidView, labelled_slider
 from tallplank.app.theme import Tokens
 from tallplank.core.solid.scene import Solids
-from tallplank.core.solid.unit import BORED, unit_solids
+from tallplank.core.solid.unit import BORED, NO_BANDS, unit_solids
 from tallplank.session.store import Store
 from tallplank.view3d.scene import Scene
 
@@ -23,7 +23,7 @@ class Bench3DPane(SolidView):
 
     def __init__(self, store: Store, tokens: Tokens) -> None:
         super().__init__(store, tokens)
-        self.apart, self.through = 0.0, False
+        self.apart, self.through, self.banded = 0.0, False, False
         self._subscriptions = [
             store.subscribe(lambda s: (s.job, s.bench, s.room), lambda _: self.changed()),
             store.subscribe(lambda s: s.pick, lambda _: self.chosen_changed()),
@@ -31,7 +31,10 @@ class Bench3DPane(SolidView):
 
     def solids(self) -> Solids | None:
         unit = self.store.bench_unit()
-        return unit_solids(self.store.derived.made.by_id[unit.id], self.apart) if unit is not None else None
+        if unit is None:
+            return None
+        bands = self.store.catalog.bands if self.banded else NO_BANDS
+        return unit_solids(self.store.derived.made.by_id[unit.id], self.apart, bands)
 
     def prepare(self, scene: Scene) -> None:
         scene.fade(SEEN_THROUGH if self.through else 1.0, BORED)
@@ -57,6 +60,11 @@ class Bench3DPane(SolidView):
         self.through = on
         self.changed()
 
+    def show_bands(self, on: bool) -> None:
+        """Tint the edges by their bands."""
+        self.banded = on
+        self.changed()
+
     def pull_apart(self, share: float) -> None:
         """Pull the parts away from one another, from 0 (closed up) to 1; the whole stays in the picture."""
         self.apart = min(max(share, 0.0), 1.0)
@@ -77,8 +85,15 @@ def _tools(pane: QWidget) -> list[QWidget]:
     through_button.setToolTip("See through: the boards as if of glass, with all that is bored into them")
     through_button.setFixedSize(28, 26)
     through_button.toggled.connect(pane.see_through)
+    bands_button = QToolButton()
+    bands_button.setIcon(action_icon("tag", pane.tokens))
+    bands_button.setCheckable(True)
+    bands_button.setAccessibleName("Tint banded edges")
+    bands_button.setToolTip("Bands: tint the edges by their bands, as for the shop")
+    bands_button.setFixedSize(28, 26)
+    bands_button.toggled.connect(pane.show_bands)
     holder, _ = labelled_slider("Apart", "Pull the parts apart", 70, pane.pull_apart)
-    return [through_button, holder]
+    return [through_button, bands_button, holder]
 
 
 KIND = PaneKind("bench3d", "Unit, 3D", Bench3DPane, _tools)

@@ -7,7 +7,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QLabel, QPushButton, QSpinBox, QWidget
 
 from tallplank.app.spec.choice import style_choices
-from tallplank.app.spec.explain import explained
+from tallplank.app.spec.explain import explained, strong
 from tallplank.app.spec.row import Origin, Panel, number, same
 from tallplank.app.theme import Tokens
 from tallplank.core.build.inside import ROLES
@@ -354,7 +354,7 @@ class PartPanel(Panel):
     def _machining(self) -> str:
         part = self._part()
         lines = machining_lines(part, self.shown) if part is not None else ()
-        return "<br>".join(f"<b>{letter}</b> {escape(words)}" for letter, words in lines) or "None."
+        return "<br>".join(f"{strong(letter)} {escape(words)}" for letter, words in lines) or "None."
 
 
 def _share(text: str) -> float:

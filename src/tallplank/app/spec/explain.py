@@ -11,7 +11,7 @@ from tallplank.core.measure.size import Size, term_text
 
 def explained(name: str, size: Size, display: Display, tokens: Tokens) -> str:
     """A size as rich text: `Length 564 = 600 width − 2 × 18 gable`, and below it what its terms are made of."""
-    lines = [f"<b>{escape(name)}</b> {_sum(size, display, tokens)}"]
+    lines = [f"{strong(name)} {_sum(size, display, tokens)}"]
     lines += [f"&nbsp;&nbsp;– {line}" for line in _inner(size, display, tokens)]
     return "<br>".join(lines)
 
@@ -22,7 +22,7 @@ def counted(name: str, count: Size, tokens: Tokens) -> str:
         ("− " if t.factor < 0 else "+ " if i else "") + linked(f"{abs(t.factor * t.amount):g} {t.name}", t.source, tokens)
         for i, t in enumerate(t for t in count.terms if t.factor * t.amount)
     ]
-    return f"<b>{escape(name)}</b> {count.value:g} = {' '.join(parts)}"
+    return f"{strong(name)} {count.value:g} = {' '.join(parts)}"
 
 
 def _inner(size: Size, display: Display, tokens: Tokens) -> Iterator[str]:
@@ -40,6 +40,11 @@ def _sum(size: Size, display: Display, tokens: Tokens) -> str:
         sign = "− " if term.factor < 0 else "+ " if i else ""
         parts.append(sign + linked(term_text(term, display.style, display.denominator), term.source, tokens))
     return f"{total} = {' '.join(parts)}" if parts else total
+
+
+def strong(text: str) -> str:
+    """A text in the shipped face's heavier cut; plain bold would be a thickened one."""
+    return f'<span style="font-weight:600">{escape(text)}</span>'
 
 
 def linked(text: str, source: str, tokens: Tokens) -> str:

@@ -13,7 +13,7 @@ from tallplank.app.spec.choice import (
     hardware_choices,
     style_choices,
 )
-from tallplank.app.spec.explain import counted, linked
+from tallplank.app.spec.explain import counted, linked, strong
 from tallplank.app.spec.parts import PartList
 from tallplank.app.spec.row import Origin, Panel, number, same
 from tallplank.app.spec.rules import COUNTS, NUMBERS, OF_BOARD, RULE_GROUPS, RULE_NAMES, rule_choices
@@ -342,7 +342,7 @@ class UnitPanel(Panel):
         items = self.store.catalog.hardware
         lines = [counted(f"{items[f.item].name}, {f.where}:", f.count, self._tokens) for m in made for f in m.fittings]
         lines += [
-            f"<b>{name}:</b> {linked(f'{count} dovetails', 'rule.joint_drawer', self._tokens)}" for m in made for name, count in m.tails
+            f"{strong(f'{name}:')} {linked(f'{count} dovetails', 'rule.joint_drawer', self._tokens)}" for m in made for name, count in m.tails
         ]
         return "<br>".join(lines) or "None."
 

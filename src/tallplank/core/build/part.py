@@ -3,7 +3,7 @@
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Literal
+from typing import Literal, get_args
 
 from tallplank.core.catalog.record import Finish
 from tallplank.core.error import PlankError
@@ -52,6 +52,7 @@ POCKET_TOOLS: dict[PocketKind, str] = {
 }
 EdgeName = Literal["l1", "l2", "w1", "w2"]
 """An edge along the length at y = 0 or y = width, or across it at x = 0 or x = length."""
+EDGE_NAMES: tuple[EdgeName, ...] = get_args(EdgeName)
 FORSTNER_FROM = 14.5
 HOLE_NAMES: dict[HoleKind, str] = {
     "cam": "cam",

@@ -167,8 +167,17 @@ def _front(made: MadeUnit, layout: Layout, show: Show) -> Iterator[Shape]:
         if piece.role == "pull":
             yield _rect(piece.low.x, piece.low.z, piece.high.x, piece.high.z, Pen.EDGE, PAPER)
     for cell in layout.leaves:
-        pair = sum(f.path == cell.path[: len(f.path)] for f in made.fronts) > 1
-        yield from _cell_text(cell, 0.27 if pair else 0.5, show)
+        yield from _cell_text(cell, _text_share(made, cell), show)
+
+
+def _text_share(made: MadeUnit, cell: Cell) -> float:
+    """Where in its width a cell's size is written: clear of the line between a pair of doors and of a drawer's one pull."""
+    fronts = [f for f in made.fronts if f.path == cell.path[: len(f.path)]]
+    if len(fronts) > 1:
+        return 0.27
+    middle = cell.x.clear_at + cell.x.clear.value / 2
+    pulled = any(p.role == "pull" and p.low.x < middle < p.high.x for p in made.pieces)
+    return 0.2 if pulled and fronts and fronts[0].kind == "drawer" else 0.5
 
 
 def _part_front(part: Part, pen: Pen, fill: Fill | None = None) -> Shape:

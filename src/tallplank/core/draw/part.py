@@ -233,7 +233,7 @@ def _bands(flat: Flat, edges: Edges, bands: Mapping[str, Band]) -> Iterator[Shap
         low, high = (min(a[0], b[0]), min(a[1], b[1])), (max(a[0], b[0]), max(a[1], b[1]))
         yield rectangle(*low, high[0] - low[0], high[1] - low[1], None, Fill("tint", bands[band].tint))
         inward = flat.out(_mark(x0, x1, length, strip), _mark(y0, y1, width, strip))
-        yield Text(inward, bands[band].mark, 2.4, framed=True)
+        yield Text(inward, bands[band].mark, 2.0, framed=True)
 
 
 def _mark(low: float, high: float, whole: float, strip: float) -> float:

@@ -11,8 +11,8 @@ LEAD, BEND, TAIL = 0.5, 1.5, 0.35
 """By the height of the text: from the edge to the bend, how long the slant is, and the straight end before the figure."""
 ROW = 1.1
 """From one figure to the next at least, by the height of the text."""
-BEYOND = 1.12
-"""How far the figures of a crowded side may spread beyond it, as a share of its length."""
+FULL = 0.95
+"""How much of a crowded side figures take at most."""
 EVEN = 1e-3
 
 
@@ -41,7 +41,7 @@ def shown_places(running: Running, text_height: float, *, all_of_them: bool) -> 
     if all_of_them or len(places) < 3:
         return running.places
     low, high = running.within or (min(places[0], running.datum), max(places[-1], running.datum))
-    room = max(int(BEYOND * (high - low) / (ROW * text_height)), 2)
+    room = max(int(FULL * (high - low) / (ROW * text_height)), 2)
     if len(places) > room:
         inner = range(1, len(places) - 1)
         even = {i for i in inner if abs(places[i + 1] - 2 * places[i] + places[i - 1]) < EVEN}

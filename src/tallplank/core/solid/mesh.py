@@ -7,7 +7,7 @@ from itertools import pairwise
 import numpy as np
 from numpy.typing import NDArray
 
-from tallplank.core.build.part import Part, Pocket
+from tallplank.core.build.part import EdgeName, Part, Pocket
 from tallplank.core.measure.frame import Vec
 from tallplank.core.solid.shape import Shape, is_shaped
 
@@ -58,6 +58,22 @@ def faces(part: Part, seed: int = 0) -> Faces:
     frame = part.frame
     turn = np.array([frame.x, frame.y, frame.z], dtype=np.float32)
     return Faces(corners @ turn + np.array(frame.origin, dtype=np.float32), normals @ turn, uv)
+
+
+def edge_faces(part: Part, edge: EdgeName, proud: float) -> Faces:
+    """What an edge of a part shows, in the frame of its unit, lifted out of it by `proud`; nothing for a bent part."""
+    corners, normals = _local_faces(part)
+    axis, place, way = _EDGES[edge]
+    lies = np.abs(corners[:, :, axis] - place * part.size[axis]).max(axis=1) < 1e-3
+    chosen = lies & (normals[:, axis] * way > 0.99) & (part.body is None)
+    turn = np.array([part.frame.x, part.frame.y, part.frame.z], dtype=np.float32)
+    lifted = corners[chosen] + normals[chosen][:, None] * np.float32(proud)
+    origin = np.array(part.frame.origin, dtype=np.float32)
+    return Faces(lifted @ turn + origin, normals[chosen] @ turn, np.zeros((int(chosen.sum()), 4, 2), np.float32))
+
+
+_EDGES: dict[EdgeName, tuple[int, float, float]] = {"l1": (1, 0.0, -1.0), "l2": (1, 1.0, 1.0), "w1": (0, 0.0, -1.0), "w2": (0, 1.0, 1.0)}
+"""The axis across each edge, where on it the edge lies as a share of the size, and which way it faces."""
 
 
 def _bent_faces(part: Part, seed: int) -> Faces:

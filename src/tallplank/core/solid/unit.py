@@ -1,17 +1,19 @@
 """One unit as surfaces for the bench: whole or pulled apart, with what is bored into its parts."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
+from types import MappingProxyType
 
 import numpy as np
 from numpy.typing import NDArray
 
 from tallplank.core.build.made import MadeUnit
-from tallplank.core.build.part import Body, Hole, Part, part_keys
+from tallplank.core.build.part import EDGE_NAMES, Body, Hole, Part, part_keys
+from tallplank.core.catalog.record import Band
 from tallplank.core.measure.frame import Vec
 from tallplank.core.measure.memo import IdentityMemo
-from tallplank.core.solid.mesh import Faces, Floats, box_faces, faces
+from tallplank.core.solid.mesh import Faces, Floats, box_faces, edge_faces, faces
 from tallplank.core.solid.scene import Batch, Box, Solids, outline
 
 BORED = "#8a3b22"
@@ -37,11 +39,12 @@ class _Body:
 
 
 _bodies: IdentityMemo[_Body] = IdentityMemo(4)
+NO_BANDS: Mapping[str, Band] = MappingProxyType({})
 
 
-def unit_solids(made: MadeUnit, apart: float) -> Solids:
-    """The surfaces of a unit in its own frame, pulled apart by a share from 0 to 1."""
-    body = _bodies.get((made,), lambda: _body(made))
+def unit_solids(made: MadeUnit, apart: float, bands: Mapping[str, Band] = NO_BANDS) -> Solids:
+    """The surfaces of a unit in its own frame, pulled apart by a share from 0 to 1, edges tinted by those of their `bands`."""
+    body = _bodies.get((made, bands), lambda: _body(made, bands))
     shift = body.moves * np.float32(apart)
     batches = [
         Batch(look, Faces(surface.corners + shift[owner][:, None], surface.normals, surface.uv)) for look, surface, owner in body.surfaces
@@ -51,7 +54,7 @@ def unit_solids(made: MadeUnit, apart: float) -> Solids:
     return Solids(tuple(batches), body.lines + shift[body.line_owner][:, None], tuple(boxes), (), size)
 
 
-def _body(made: MadeUnit) -> _Body:
+def _body(made: MadeUnit, bands: Mapping[str, Band]) -> _Body:
     found: dict[str, list[tuple[Faces, int]]] = {}
     lines: list[Floats] = []
     owners: list[int] = []
@@ -64,6 +67,8 @@ def _body(made: MadeUnit) -> _Body:
         boxes.append(Box(f"part:{key}", *part.box))
         if part.holes:
             found.setdefault(BORED, []).append((_fillings(part), number))
+        for tint, strip in _tinted(part, bands):
+            found.setdefault(tint, []).append((strip, number))
     for number, piece in enumerate(made.pieces, len(made.parts)):
         found.setdefault(piece.colour, []).append((box_faces(piece.low, piece.high), number))
     surfaces = [
@@ -71,6 +76,14 @@ def _body(made: MadeUnit) -> _Body:
     ]
     joined = np.concatenate(lines) if lines else np.zeros((0, 2, 3), np.float32)
     return _Body(tuple(surfaces), joined, np.array(owners, dtype=np.int64), _moves(made), tuple(boxes))
+
+
+def _tinted(part: Part, bands: Mapping[str, Band]) -> Iterator[tuple[str, Faces]]:
+    """The banded edges of a part with the tints of their bands."""
+    for edge in EDGE_NAMES:
+        band = bands.get(getattr(part.edges, edge) or "")
+        if band is not None:
+            yield band.tint, edge_faces(part, edge, PROUD)
 
 
 def _moves(made: MadeUnit) -> Floats:
