@@ -6,6 +6,7 @@ from PyQt6.QtWidgets import QPushButton, QSpinBox, QWidget
 from hands import Open, choose, panel, reset, type_into
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
 from tallplank.app.spec.row import PickField, TextField
+from tallplank.app.spec.rules import RULE_NAMES
 from tallplank.app.window import MainWindow
 from tallplank.core.edit.room import add_opening
 from tallplank.core.edit.unit import Spot, place_unit
@@ -239,3 +240,58 @@ def test_the_picked_part_stays_picked_while_the_unit_is_resized(open_window: Ope
     type_into(window, "Width", "500")
     assert "Length 464 = 500 width − 2 × 18 gable" in parts.explained_label.text()
     assert panel(window)._parts is parts  # type: ignore[attr-defined]
+
+
+def heading(window: MainWindow, group: str) -> QPushButton:
+    return next(b for b in panel(window).findChildren(QPushButton) if b.accessibleName() == f"Group {group}")
+
+
+def shows(window: MainWindow, row: str) -> bool:
+    return next(r for r in panel(window)._rows if r.field.accessibleName() == row).isVisible()
+
+
+def test_groups_of_rules_are_folded_away_until_they_are_asked_for(open_window: Open) -> None:
+    window = open_window(a_wall_of("base", "wall"))
+    window.store.open_on_bench("u1")
+    assert not shows(window, "Reveal")
+    heading(window, "Fronts").click()
+    assert shows(window, "Reveal")
+    assert not shows(window, "Cam from end")
+    window.store.open_on_bench("u2")
+    assert shows(window, "Reveal"), "what is open stays open for the next unit"
+    heading(window, "Fronts").click()
+    assert not shows(window, "Reveal")
+
+
+def test_a_folded_group_says_how_many_of_its_values_are_the_units_own(open_window: Open) -> None:
+    window = open_window(a_wall_of("base"))
+    window.store.open_on_bench("u1")
+    type_into(window, "Reveal", "4")
+    type_into(window, "Front gap", "1")
+    heading(window, "Fronts").click()
+    assert heading(window, "Fronts").text() == "Fronts · 2 of its own"
+    reset(window, "Reveal")
+    heading(window, "Fronts").click()
+    assert heading(window, "Fronts").text() == "Fronts · 1 of its own"
+
+
+def test_a_link_to_a_folded_row_opens_its_group(open_window: Open) -> None:
+    window = open_window(a_wall_of("base"))
+    window.store.open_on_bench("u1")
+    assert not shows(window, "Cam from end")
+    window.spec.lead_to("rule.cam_from_end")
+    assert shows(window, "Cam from end")
+    assert window.focusWidget() is panel(window).row("Cam from end")
+
+
+def test_every_rule_of_the_job_can_be_set_and_taken_back(open_window: Open) -> None:
+    window = open_window(a_wall_of("base"))
+    window.store.go("finish")
+    window.store.select([])
+    assert set(RULE_NAMES.values()) <= set(names(window))
+    choose(window, "Corners", "Confirmat screws")
+    type_into(window, "Groove", "9")
+    assert dict(window.store.job.standard.rules) == {"joint": "confirmat", "groove_depth": 9}
+    assert window.store.derived.made.units[0].choice.rules.joint == "confirmat"
+    reset(window, "Corners")
+    assert dict(window.store.job.standard.rules) == {"groove_depth": 9}

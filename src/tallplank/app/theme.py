@@ -148,6 +148,10 @@ def stylesheet(t: Tokens) -> str:
     QPushButton[kind="source"]:disabled {{ color: {t.soft}; }}
     QPushButton[kind="source"]:hover:enabled {{ text-decoration: underline; }}
     QPushButton[kind="source"]:focus {{ border: 2px solid {t.accent}; }}
+    QPushButton[kind="fold"] {{ background: transparent; border: 1px solid transparent; padding: 3px 0; font-size: {SMALL}px;
+        font-weight: 600; text-align: left; color: {t.soft}; }}
+    QPushButton[kind="fold"]:hover {{ border-color: {t.line}; }}
+    QPushButton[kind="fold"]:focus {{ border: 2px solid {t.accent}; padding: 2px 0; }}
     QPushButton[kind="row"] {{ background: transparent; border: 1px solid transparent; text-align: left; padding: 3px 4px; }}
     QPushButton[kind="row"]:hover {{ border-color: {t.line}; background: {t.raised}; }}
     QPushButton[kind="row"]:focus {{ border: 2px solid {t.accent}; padding: 2px 3px; }}

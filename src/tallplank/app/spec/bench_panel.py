@@ -8,7 +8,8 @@ from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QLabel, QPushButton, QSpinBo
 
 from tallplank.app.spec.choice import style_choices
 from tallplank.app.spec.explain import explained, strong
-from tallplank.app.spec.row import Origin, Panel, number, same
+from tallplank.app.spec.panel import Panel, number, same
+from tallplank.app.spec.row import Origin
 from tallplank.app.theme import Tokens
 from tallplank.core.build.inside import ROLES
 from tallplank.core.build.layout import Cell

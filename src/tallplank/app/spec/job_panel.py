@@ -8,8 +8,9 @@ from tallplank.app.spec.choice import (
     hardware_choices,
     style_choices,
 )
-from tallplank.app.spec.row import Origin, Panel
-from tallplank.app.spec.rules import rule_choices
+from tallplank.app.spec.panel import Panel
+from tallplank.app.spec.row import Origin
+from tallplank.app.spec.rule_rows import RuleSource, add_all_rules, rule_value
 from tallplank.app.theme import Tokens
 from tallplank.core.build.choice import chosen_finish, chosen_hardware, pick_source, rule_source, rules_for
 from tallplank.core.edit.standard import (
@@ -28,8 +29,8 @@ from tallplank.session.store import Store
 class JobPanel(Panel):
     """Names, lengths, finishes and rules of the job."""
 
-    def __init__(self, store: Store, tokens: Tokens) -> None:
-        super().__init__(store)
+    def __init__(self, store: Store, tokens: Tokens, opened: set[str]) -> None:
+        super().__init__(store, opened)
         self._tokens = tokens
         self.title(lambda: "The whole job", lambda: "Holds wherever a unit has no value of its own. Select units to change only those.")
         if store.state.stage == "finish":
@@ -105,17 +106,13 @@ class JobPanel(Panel):
     def _rules(self) -> None:
         self.group("Construction of the job")
         self._built_as()
-        for rule, name in (
-            ("board_thickness", "Board"),
-            ("kick_height", "Kick height"),
-            ("kick_setback", "Kick setback"),
-            ("wall_height", "Wall units at"),
-            ("top_front", "Top, front"),
-            ("top_end", "Top, ends"),
-            ("reveal", "Reveal"),
-        ):
-            self.length(name, lambda r=rule: self._value(r), lambda v, r=rule: self._set(r, v), self._origin(rule))  # type: ignore[misc, arg-type, return-value]
-        self.pick("Back", rule_choices("back"), lambda: self._value("back"), lambda v: self._set("back", str(v)), self._origin("back"))
+        source = RuleSource(
+            lambda rule: rule_value(rules_for(self.store.catalog, self.store.job.standard), rule),
+            self._set,
+            lambda rule: rule_source(self.store.job.standard, None, rule),
+            own="job",
+        )
+        add_all_rules(self, source, self._tokens)
 
     def _built_as(self) -> None:
         store = self.store
@@ -126,15 +123,9 @@ class JobPanel(Panel):
             lambda v: store.build_as([], str(v)),
         )
 
-    def _value(self, rule: str) -> object:
-        return getattr(rules_for(self.store.catalog, self.store.job.standard), rule)
-
     def _set(self, rule: str, value: RuleValue | None) -> None:
         label = f"{rule.replace('_', ' ')} of the job"
         self.store.apply(lambda j: set_job_rule(j, self.store.catalog, rule, value), label)
-
-    def _origin(self, rule: str) -> Origin:
-        return Origin(lambda: rule_source(self.store.job.standard, None, rule), lambda: self._set(rule, None), own="job")
 
 
 class RatesPanel(Panel):

@@ -17,7 +17,6 @@ from PyQt6.QtWidgets import (
     QStyle,
     QStyleOptionComboBox,
     QStylePainter,
-    QVBoxLayout,
     QWidget,
 )
 
@@ -62,6 +61,11 @@ class SpecRow(QWidget):
         if origin is not None:
             row.addWidget(self.reset_button)
             self.reset_button.clicked.connect(origin.reset)
+
+    @property
+    def is_own(self) -> bool:
+        """Whether its value is the thing's own."""
+        return self._origin is not None and self._origin.text() == self._origin.own
 
     def show_now(self) -> None:
         """Bring the row up to date."""
@@ -241,147 +245,3 @@ class CountField(QSpinBox):
         """Scrolling the Spec must not change what the pointer happens to pass."""
         if event is not None:
             event.ignore()  # type: ignore[attr-defined]
-
-
-class Panel(QWidget):
-    """Groups of rows for one kind of selection."""
-
-    def __init__(self, store: Store) -> None:
-        super().__init__()
-        self.store = store
-        self.setObjectName("scrolled")
-        self._column = QVBoxLayout(self)
-        self._column.setContentsMargins(12, 10, 12, 14)
-        self._column.setSpacing(5)
-        self._rows: list[SpecRow] = []
-        self._others: list[Callable[[], None]] = []
-
-    def title(self, text: Callable[[], str], hint: Callable[[], str] | None = None) -> None:
-        """Add the heading."""
-        self.words("title", text)
-        if hint is not None:
-            self.words("soft", hint)
-
-    def words(self, kind: str, text: Callable[[], str]) -> QLabel:
-        """Add a text that is kept up to date."""
-        label = QLabel()
-        label.setProperty("kind", kind)
-        label.setWordWrap(True)
-        self._column.addWidget(label)
-        self._others.append(lambda: label.setText(text()))
-        return label
-
-    def group(self, name: str) -> None:
-        """Begin a group."""
-        label = QLabel(name)
-        label.setProperty("kind", "group")
-        label.setContentsMargins(0, 9, 0, 1)
-        self._column.addWidget(label)
-
-    def length(
-        self, name: str, read: Callable[[], float | None], apply: Callable[[float], None], origin: Origin | None = None
-    ) -> TextField:
-        """Add a row for a length."""
-        field = length_field(self.store, read, apply)
-        self._add(SpecRow(name, field, field.show_now, origin))
-        return field
-
-    def share(self, name: str, read: Callable[[], float], apply: Callable[[float], None]) -> None:
-        """Add a row for a share."""
-        field = share_field(self.store, read, apply)
-        self._add(SpecRow(name, field, field.show_now))
-
-    def text(
-        self,
-        name: str,
-        read: Callable[[], str | None],
-        apply: Callable[[str], None],
-        origin: Origin | None = None,
-        *,
-        figure: bool = False,
-    ) -> None:
-        """Add a row for a text; a `figure` stands at the right, as lengths do."""
-        field = TextField(read, apply, self.store.say)
-        if figure:
-            field.setAlignment(Qt.AlignmentFlag.AlignRight)
-        self._add(SpecRow(name, field, field.show_now, origin))
-
-    def pick(
-        self,
-        name: str,
-        choices: Sequence[tuple[object, str, QIcon | None]],
-        read: Callable[[], object],
-        apply: Callable[[object], None],
-        origin: Origin | None = None,
-    ) -> None:
-        """Add a row for a choice."""
-        field = PickField(choices, read, apply, self.store.say)
-        self._add(SpecRow(name, field, field.show_now, origin))
-
-    def count(
-        self,
-        name: str,
-        bounds: tuple[int, int],
-        read: Callable[[], int | None],
-        apply: Callable[[int], None],
-        origin: Origin | None = None,
-    ) -> None:
-        """Add a row for a number of things."""
-        field = CountField(*bounds, read, apply, self.store.say)
-        self._add(SpecRow(name, field, field.show_now, origin))
-
-    def widget(self, widget: QWidget, show_now: Callable[[], None] | None = None, *, stretch: int = 0) -> None:
-        """Add anything else."""
-        self._column.addWidget(widget, stretch)
-        if show_now is not None:
-            self._others.append(show_now)
-
-    def gap(self) -> None:
-        """Leave a little room above what comes next."""
-        self._column.addSpacing(8)
-
-    def done(self) -> None:
-        """All rows are there: push them up and show their values."""
-        self._column.addStretch(1)
-        self.show_now()
-
-    def show_now(self) -> None:
-        """Bring all rows up to date."""
-        for row in self._rows:
-            row.show_now()
-        for other in self._others:
-            other()
-
-    def shown(self, value: float) -> str:
-        """A length as the job shows its lengths."""
-        display = self.store.job.display
-        return format_length(value, display.style, denominator=display.denominator)
-
-    def row(self, name: str) -> QWidget:
-        """The field of a row by its name, for tests and shortcuts."""
-        return next(r.field for r in self._rows if r.field.accessibleName() == name)
-
-    def row_names(self) -> frozenset[str]:
-        """The names of all rows."""
-        return frozenset(r.field.accessibleName() for r in self._rows)
-
-    def _add(self, row: SpecRow) -> None:
-        self._rows.append(row)
-        self._column.addWidget(row)
-
-
-def number(text: str) -> float:
-    """A plain number that was typed.
-
-    Raises:
-        PlankError: it is none.
-    """
-    try:
-        return float(text.strip().replace(",", "."))
-    except ValueError:
-        raise PlankError(f"'{text}' is not a number.") from None
-
-
-def same(values: Sequence[_T]) -> _T | None:
-    """The value that all share, or None when they differ."""
-    return values[0] if values and all(v == values[0] for v in values) else None

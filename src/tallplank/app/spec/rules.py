@@ -118,6 +118,7 @@ NUMBERS = frozenset({"shelf_load", "sag_limit", "moisture_swing"})
 """Rules that are numbers with a unit of their own."""
 COUNTS = frozenset({"pin_spread"})
 """Rules that are plain numbers, not lengths."""
+MOST_COUNT = 20
 
 
 def rule_choices(rule: str) -> tuple[tuple[object, str, None], ...]:

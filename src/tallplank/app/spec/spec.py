@@ -7,8 +7,8 @@ from PyQt6.QtWidgets import QScrollArea, QVBoxLayout, QWidget
 
 from tallplank.app.spec.bench_panel import CellPanel, PartPanel, picked_cell
 from tallplank.app.spec.job_panel import JobPanel, RatesPanel
+from tallplank.app.spec.panel import Panel
 from tallplank.app.spec.room_panel import OpeningPanel, RoomPanel, selected_opening
-from tallplank.app.spec.row import Panel
 from tallplank.app.spec.unit_panel import UnitPanel, row_name
 from tallplank.app.theme import Tokens
 from tallplank.core.job.opening import parsed_path, path_text
@@ -27,6 +27,7 @@ class Spec(QWidget):
         self.setFixedWidth(WIDTH)
         self._store, self._tokens = store, tokens
         self._key: tuple[object, ...] = ()
+        self._opened: set[str] = set()
         self.panel: Panel | None = None
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
@@ -81,7 +82,7 @@ class Spec(QWidget):
             if store.picked_part() is not None:
                 return PartPanel.key(store), lambda: PartPanel(store, tokens, self.lead_to)
         if store.selected_units():
-            return UnitPanel.key(store), lambda: UnitPanel(store, tokens, self.lead_to)
+            return UnitPanel.key(store), lambda: UnitPanel(store, tokens, self.lead_to, self._opened)
         if (found := selected_opening(store)) is not None:
             wall, opening = found
             return ("opening", opening.id, store.state.room), lambda: OpeningPanel(store, wall, opening)
@@ -89,4 +90,4 @@ class Spec(QWidget):
             return ("room", store.state.room), lambda: RoomPanel(store)
         if store.state.stage == "quote":
             return ("rates",), lambda: RatesPanel(store)
-        return ("job", store.state.stage), lambda: JobPanel(store, tokens)
+        return ("job", store.state.stage), lambda: JobPanel(store, tokens, self._opened)

@@ -14,9 +14,11 @@ from tallplank.app.spec.choice import (
     style_choices,
 )
 from tallplank.app.spec.explain import counted, linked, strong
+from tallplank.app.spec.panel import Panel, same
 from tallplank.app.spec.parts import PartList
-from tallplank.app.spec.row import Origin, Panel, number, same
-from tallplank.app.spec.rules import COUNTS, NUMBERS, OF_BOARD, RULE_GROUPS, RULE_NAMES, rule_choices
+from tallplank.app.spec.row import Origin
+from tallplank.app.spec.rule_rows import RuleSource, add_all_rules, add_rule, rule_value
+from tallplank.app.spec.rules import RULE_NAMES
 from tallplank.app.theme import Tokens
 from tallplank.core.build.choice import pick_source, rule_source
 from tallplank.core.build.made import MadeUnit
@@ -65,8 +67,8 @@ def row_name(source: str) -> str:
 class UnitPanel(Panel):
     """Sizes, place, openings, construction, finishes and parts of the selected units."""
 
-    def __init__(self, store: Store, tokens: Tokens, lead: Callable[[str], None]) -> None:
-        super().__init__(store)
+    def __init__(self, store: Store, tokens: Tokens, lead: Callable[[str], None], opened: set[str]) -> None:
+        super().__init__(store, opened)
         self._tokens, self._lead = tokens, lead
         self._anchor: Anchor = "left"
         self._parts: PartList | None = None
@@ -269,12 +271,11 @@ class UnitPanel(Panel):
     def _construction(self) -> None:
         self.group("Construction")
         self._built_as()
-        self._rule("Board", "board_thickness")
-        self._rule_choice("Back", "back", rule_choices("back"))
+        rules = ["board_thickness", "back"]
         if any(m.choice.kind.kick for m in self._made()):
-            self._rule_choice("Kick", "kick", rule_choices("kick"))
-            self._rule("Kick height", "kick_height")
-            self._rule("Kick setback", "kick_setback")
+            rules += ["kick", "kick_height", "kick_setback"]
+        for rule in rules:
+            add_rule(self, self._source(), rule)
 
     def _built_as(self) -> None:
         """Which construction holds, and a place to save the present one under a name."""
@@ -302,30 +303,7 @@ class UnitPanel(Panel):
     def _all_rules(self) -> None:
         self.group("Construction")
         self._built_as()
-        for group, rules in RULE_GROUPS.items():
-            self.group(group)
-            for rule, name in rules.items():
-                if choices := rule_choices(rule):
-                    self._rule_choice(name, rule, choices)
-                elif rule in COUNTS:
-                    self._rule_count(name, rule)
-                elif rule in NUMBERS:
-                    self._rule_number(name, rule)
-                else:
-                    self._rule(name, rule)
-
-    def _rule_count(self, name: str, rule: str) -> None:
-        read = self._rule_value(rule)
-        self.count(name, (0, 20), read, lambda v: self._set_rule(rule, v), self._rule_origin(rule))  # type: ignore[arg-type]
-
-    def _rule_number(self, name: str, rule: str) -> None:
-        read = self._rule_value(rule)
-
-        def shown() -> str | None:
-            value = read()
-            return None if value is None else f"{value:g}"
-
-        self.text(name, shown, lambda t: self._set_rule(rule, number(t)), self._rule_origin(rule), figure=True)
+        add_all_rules(self, self._source(), self._tokens)
 
     def _fittings(self, units: tuple[Unit, ...]) -> None:
         """What is bought for the unit, each count term by term."""
@@ -341,34 +319,20 @@ class UnitPanel(Panel):
         made = self._made()
         items = self.store.catalog.hardware
         lines = [counted(f"{items[f.item].name}, {f.where}:", f.count, self._tokens) for m in made for f in m.fittings]
-        lines += [
-            f"{strong(f'{name}:')} {linked(f'{count} dovetails', 'rule.joint_drawer', self._tokens)}" for m in made for name, count in m.tails
-        ]
+        for name, count in (tails for m in made for tails in m.tails):
+            lines.append(f"{strong(f'{name}:')} {linked(f'{count} dovetails', 'rule.joint_drawer', self._tokens)}")
         return "<br>".join(lines) or "None."
 
-    def _rule_origin(self, rule: str) -> Origin:
-        def text() -> str:
+    def _source(self) -> RuleSource:
+        def origin(rule: str) -> str:
             return same([rule_source(self.store.job.standard, u, rule) for u in self.units()]) or "mixed"
 
-        return Origin(text, lambda: self._set_rule(rule, None))
-
-    def _rule_value(self, rule: str) -> Callable[[], object]:
-        def read(made: MadeUnit) -> object:
-            value = getattr(made.choice.rules, rule)
-            return made.choice.rules.board_thickness * OF_BOARD[rule] if rule in OF_BOARD and not value else value
-
-        return lambda: same([read(m) for m in self._made()])
+        return RuleSource(lambda rule: same([rule_value(m.choice.rules, rule) for m in self._made()]), self._set_rule, origin)
 
     def _set_rule(self, rule: str, value: RuleValue | None) -> None:
         to = "back to the shop" if value is None else f"→ {value if isinstance(value, str) else self.shown(value)}"
         label = f"{rule.replace('_', ' ')} {to}"
         self.store.apply(lambda j: set_rule(j, self.store.catalog, self._ids(), rule, value), label)
-
-    def _rule(self, name: str, rule: str) -> None:
-        self.length(name, self._rule_value(rule), lambda v: self._set_rule(rule, v), self._rule_origin(rule))  # type: ignore[arg-type]
-
-    def _rule_choice(self, name: str, rule: str, choices: tuple[tuple[object, str, None], ...]) -> None:
-        self.pick(name, choices, self._rule_value(rule), lambda v: self._set_rule(rule, v), self._rule_origin(rule))
 
     def _finishes(self, units: tuple[Unit, ...]) -> None:
         self.group("Finish")

@@ -177,7 +177,7 @@ def _text_share(made: MadeUnit, cell: Cell) -> float:
         return 0.27
     middle = cell.x.clear_at + cell.x.clear.value / 2
     pulled = any(p.role == "pull" and p.low.x < middle < p.high.x for p in made.pieces)
-    return 0.2 if pulled and fronts and fronts[0].kind == "drawer" else 0.5
+    return 0.25 if pulled and fronts and fronts[0].kind == "drawer" else 0.5
 
 
 def _part_front(part: Part, pen: Pen, fill: Fill | None = None) -> Shape:
