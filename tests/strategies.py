@@ -56,6 +56,7 @@ rules = st.fixed_dictionaries(
         "joint": st.sampled_from(JOINTS),
         "joint_shelf": st.sampled_from(JOINTS),
         "joint_partition": st.sampled_from(JOINTS),
+        "joint_frame_box": st.sampled_from(("dowel", "none")),
         "joint_frame": st.sampled_from(("dowel", "groove", "pocket-screw", "none")),
         "tongue_thickness": st.sampled_from((0.0, 6.0, 9.0)),
         "tongue_length": st.floats(4.0, 9.0),

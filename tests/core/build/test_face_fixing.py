@@ -1,5 +1,7 @@
 """Screws through faces: drawer fronts on their boxes, planted backs on the edges before them."""
 
+from math import dist
+
 import pytest
 from hypothesis import assume, given
 
@@ -75,3 +77,27 @@ def test_every_drawer_front_is_held_or_a_note_says_that_it_is_not(unit: Unit, st
     held = [f for f in made.fittings if f.where.startswith("front of drawer")]
     assert len(held) + told == len(fronts)
     assert all(2 <= f.count.value <= 4 for f in held)
+
+
+def dowels(part: Part) -> list[tuple[float, float, float]]:
+    return sorted(part.frame.out(h.at) for h in part.holes if h.what == "dowel" and h.pair.startswith("frame."))
+
+
+def test_a_face_frame_is_dowelled_to_the_front_edges_of_its_box() -> None:
+    """By hand: gables 18 thick behind stiles 19, so dowels stand 9 in from the outside, 12 deep in the stile and 20 in the gable."""
+    made = a_made_unit("wall", Standard(construction="face-frame"))
+    gable, stile = named(made, "gable left"), named(made, "frame stile left")
+    places = dowels(gable)
+    assert len(places) == 4, "720 high, from 50 to 670, none farther apart than 250"
+    assert {(round(p[0], 6), round(p[1], 6)) for p in places} == {(9, 19)}
+    assert all(min(dist(p, q) for q in dowels(stile)) < 0.01 for p in places), "both halves meet"
+    assert {h.depth for h in gable.holes if h.pair.startswith("frame.")} == {20}
+    assert {h.depth for h in stile.holes if h.pair.startswith("frame.")} == {12}
+    counted = next(f.count.value for f in made.fittings if f.where == "face frame to the box")
+    assert counted == sum(len(dowels(p)) for p in made.parts if p.kind == "frame")
+
+
+def test_a_glued_face_frame_takes_no_dowels() -> None:
+    made = a_made_unit("wall", Standard(construction="face-frame"), rules={"joint_frame_box": "none"})
+    assert not any(dowels(p) for p in made.parts)
+    assert not any(f.where == "face frame to the box" for f in made.fittings)

@@ -122,7 +122,8 @@ def test_letting_boards_in_moves_no_hole_of_the_hardware(unit: Unit, standard: S
         rules = {**unit.rules, "joint": kind, "joint_shelf": kind, "joint_partition": kind, "joint_frame": kind}
         made = make_unit(CATALOG, standard, unit.but(rules=rules))
         assume(not made.problem)
-        return {(h.what, *(round(c, 4) for c in p.frame.out(h.at))) for p in made.parts for h in p.holes}
+        hardware = ((p, h) for p in made.parts for h in p.holes if h.what not in ("dowel", "screw"))  # those give way to slots
+        return {(h.what, *(round(c, 4) for c in p.frame.out(h.at))) for p, h in hardware}
 
     assert places(joint) == places("none")
 

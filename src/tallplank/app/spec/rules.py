@@ -59,6 +59,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "joint_shelf": "Fixed shelves",
         "joint_partition": "Partition ends",
         "joint_frame": "Frame joints",
+        "joint_frame_box": "Frame to box",
         "joint_drawer": "Box corners",
         "joint_end": "First fixing",
         "joint_pitch": "Fixing pitch",

@@ -1,14 +1,14 @@
-"""Screws through the face of one board into another: drawer fronts from inside their boxes, planted backs into the edges before them.
+"""What holds a face against a board: screws to drawer fronts and planted backs, dowels between a face frame and its box.
 
-Source: common practice: four screws to a drawer front, near its corners; along a back as far apart as other fixings.
+Source: common practice: four screws to a drawer front, near its corners; along edges as far apart as other fixings.
 """
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterator
 from dataclasses import dataclass, field
 
 from tallplank.core.build.choice import Choice
 from tallplank.core.build.collector import BACKWARD, FORWARD, Bore, Collector
-from tallplank.core.build.joint import LEAST_PILOT, bores_of, fixings
+from tallplank.core.build.joint import END_PLAY, LEAST_PILOT, bores_of, fixings
 from tallplank.core.build.let_in import SKIN
 from tallplank.core.build.meeting import TOUCH
 from tallplank.core.build.part import Note, Part
@@ -21,18 +21,22 @@ HOLD = 8.0
 FROM_EDGE, APART, BESIDE = 8.0, 1.0, 3.5
 """From a screw to the edges of its box, clear of other holes, and from its middle to what it is set beside."""
 LEAST_SCREWS = 2
+FRAMED, LEAST_SHARED = ("gable", "floor", "fixed-shelf", "partition"), 10.0
+"""The boards that a face frame is dowelled to, where it covers at least so much of their edges."""
 ASIDE = (0.0, 12.0, -12.0, 24.0, -24.0, 36.0, -36.0)
 Box = tuple[Vec, Vec]
 
 
 def fix_faces(choice: Choice, out: Collector) -> None:
-    """Bore for the screws of all drawer fronts and of a planted back, and count them."""
+    """Bore for what holds all drawer fronts, a planted back and a face frame, and count it."""
     fixing = _Fixing(choice, out)
     for index, part in enumerate(out.parts):
         if part.kind == "drawer" and part.name.endswith(" box front"):
             _fix_front(fixing, index, part.name.removesuffix(" box front"))
         elif part.kind == "back" and choice.rules.back == "planted":
             _fix_back(fixing, index)
+    if choice.rules.joint_frame_box == "dowel":
+        _fix_frame(fixing)
 
 
 @dataclass(slots=True)
@@ -73,9 +77,20 @@ class _Fixing:
         bores, through = bores_of(item), self.out.parts[near].thickness.value
         outer = Bore("screw", bores.face, through, pair)
         inner = Bore("screw", bores.end, item.length - through, pair)
-        if not (self.is_free(near, at, back, outer) and self.is_free(far, at, ahead, inner)):
+        return self._put(at, (near, back, outer), (far, ahead, inner))
+
+    def dowel(self, pair: str, at: Vec, board: int, frame: int, item: Hardware) -> bool:
+        """A dowel between the front edge of a board and the back of a face frame; False where it finds no room."""
+        bores = bores_of(item)
+        in_frame = min(bores.face_depth, self.out.parts[frame].thickness.value - SKIN)
+        outer = Bore("dowel", bores.face, in_frame, pair)
+        inner = Bore("dowel", bores.end, item.length + END_PLAY - in_frame, pair)
+        return self._put(at, (frame, FORWARD, outer), (board, BACKWARD, inner))
+
+    def _put(self, at: Vec, *halves: tuple[int, Vec, Bore]) -> bool:
+        if not all(self.is_free(index, at, way, bore) for index, way, bore in halves):
             return False
-        for index, way, bore in ((near, back, outer), (far, ahead, inner)):
+        for index, way, bore in halves:
             self.out.bore(index, at, way, bore)
             self.taken(index).append(_bored(at, way, bore.diameter / 2, bore.depth))
         return True
@@ -145,22 +160,40 @@ def _fix_back(fixing: _Fixing, back: int) -> None:
     count = 0
     for index, part in enumerate(out.parts) if item is not None else ():
         if part.kind in ("gable", "floor") and abs(out.box(index)[1].y - low.y) < TOUCH:
-            for number, place in enumerate(_along(out.box(index), (low, high), choice)):
-                level = part.kind == "floor"
-                tries = (Vec(place.x + d * level, place.y, place.z + d * (not level)) for d in ASIDE)
+            for number, tries in enumerate(_along(out.box(index), (low, high), choice)):
                 count += any(fixing.screw(f"back.{index}.{number}", at, back, index, item) for at in tries)  # type: ignore[arg-type]
     if item is not None and count:
         out.fit(item, Size.of(count, "screws to a planted back", "rule.joint_pitch"), "planted back")
 
 
-def _along(edge: Box, back: Box, choice: Choice) -> Iterable[Vec]:
-    """Places along the middle of a rear edge, as far as the back covers it."""
+def _fix_frame(fixing: _Fixing) -> None:
+    """Dowel the members of a face frame to the front edges of the boards behind them."""
+    choice, out = fixing.choice, fixing.out
+    item, count = choice.hardware("dowel"), 0
+    frames = [(i, out.box(i)) for i, p in enumerate(out.parts) if p.kind == "frame"]
+    for index, part in enumerate(out.parts):
+        low, high = out.box(index)
+        if part.kind not in FRAMED:
+            continue
+        for frame, (start, end) in frames:
+            shared = (min(high.x, end.x) - max(low.x, start.x), min(high.z, end.z) - max(low.z, start.z))
+            if abs(low.y - end.y) > TOUCH or min(shared) < LEAST_SHARED:
+                continue
+            for number, tries in enumerate(_along((low, high), (start, end), choice)):
+                count += any(fixing.dowel(f"frame.{index}.{frame}.{number}", Vec(at.x, low.y, at.z), index, frame, item) for at in tries)
+    out.fit(item, Size.of(count, "dowels between frame and box", "rule.joint_frame_box"), "face frame to the box")
+
+
+def _along(edge: Box, cover: Box, choice: Choice) -> Iterator[tuple[Vec, ...]]:
+    """Places along the middle of an edge, as far as another part covers it, each with those beside it to try next."""
     (x0, _, z0), (x1, y, z1) = edge
-    x0, x1, z0, z1 = max(x0, back[0].x), min(x1, back[1].x), max(z0, back[0].z), min(z1, back[1].z)
-    rules = choice.rules
-    if z1 - z0 > x1 - x0:
-        return [Vec((edge[0].x + edge[1].x) / 2, y, z) for z in fixings((z0, z1), rules.joint_end, rules.joint_pitch)]
-    return [Vec(x, y, (edge[0].z + edge[1].z) / 2) for x in fixings((x0, x1), rules.joint_end, rules.joint_pitch)]
+    x0, x1, z0, z1 = max(x0, cover[0].x), min(x1, cover[1].x), max(z0, cover[0].z), min(z1, cover[1].z)
+    upright, rules = z1 - z0 > x1 - x0, choice.rules
+    for place in fixings((z0, z1) if upright else (x0, x1), rules.joint_end, rules.joint_pitch):
+        if upright:
+            yield tuple(Vec((edge[0].x + edge[1].x) / 2, y, place + d) for d in ASIDE)
+        else:
+            yield tuple(Vec(place + d, y, (edge[0].z + edge[1].z) / 2) for d in ASIDE)
 
 
 def _bored(at: Vec, into: Vec, reach: float, depth: float) -> Box:

@@ -97,6 +97,8 @@ class Construction(Record):
     """How partitions are joined to what is below and above them."""
     joint_frame: JointKind = "dowel"
     """How the rails of a face frame are joined to its stiles."""
+    joint_frame_box: Literal["dowel", "none"] = "none"
+    """How a face frame is joined to the front edges of its box; none is glue alone."""
     joint_drawer: Literal["dowel", "screw", "dovetail", "none"] = "dowel"
     """How the corners of drawer boxes are joined."""
     joint_end: Positive
