@@ -10,7 +10,7 @@ from strategies import standards, units
 from tallplank.core.build.made import MadeUnit, make_unit
 from tallplank.core.build.part import Part
 from tallplank.core.check.machining import faults
-from tallplank.core.job.record import Standard, Unit
+from tallplank.core.job.record import Opening, Standard, Unit
 
 
 def screws(part: Part, pair: str) -> list[tuple[float, float, float]]:
@@ -101,3 +101,11 @@ def test_a_glued_face_frame_takes_no_dowels() -> None:
     made = a_made_unit("wall", Standard(construction="face-frame"), rules={"joint_frame_box": "none"})
     assert not any(dowels(p) for p in made.parts)
     assert not any(f.where == "face frame to the box" for f in made.fittings)
+
+
+def test_a_front_has_the_number_of_its_box_whatever_else_pulls_out() -> None:
+    """A tray behind a door comes first, so the drawer is the second; its front is the second too."""
+    cells = (Opening(front="doors", inside="pullout", board=True), Opening(front="drawer"))
+    made = a_made_unit("tall", opening=Opening(openings=cells))
+    assert {p.name for p in made.parts} >= {"pull-out 1 box front", "drawer 2 box front", "drawer 2 front"}
+    assert [f.where for f in made.fittings if f.where.startswith("front of")] == ["front of drawer 2"]

@@ -24,7 +24,8 @@ class _Filling:
     out: Collector
     plane: Plane
     drawers: int = 0
-    reach: dict[tuple[int, ...], float] = field(default_factory=dict)
+    reach: dict[tuple[int, ...], tuple[int, float]] = field(default_factory=dict)
+    """The number of the drawer in each cell and how far it runs out."""
 
 
 def fill_cells(choice: Choice, box: Box, layout: Layout, out: Collector) -> None:
@@ -81,7 +82,7 @@ def _add_contents(filling: _Filling, cell: Cell) -> None:
         filling.drawers += 1
         number = filling.drawers
         drawer = Drawer(number, cell, filling.plane.back if fronted else filling.plane.inner, inner=not fronted)
-        filling.reach[cell.path] = add_drawer(choice, box, drawer, out)
+        filling.reach[cell.path] = number, add_drawer(choice, box, drawer, out)
         return
     if opening.inside == "pullout":
         filling.drawers += 1
@@ -114,7 +115,6 @@ def _add_front(filling: _Filling, cell: Cell) -> None:
         lowest = next(c for c in reversed(filling.layout.leaves) if c.path[: len(cell.path)] == cell.path)
         if lowest.path not in filling.reach:
             raise BuildError("A drawer front over several openings needs rows behind it, with its drawer in the lowest.")
-        number = sum(1 for path in filling.reach if path <= lowest.path)
-        add_drawer_front(choice, cell, number, filling.reach[lowest.path], plane, out)
+        add_drawer_front(choice, cell, *filling.reach[lowest.path], plane, out)
     elif kind != "none":
         add_level_front(choice, cell, kind, plane, out)
