@@ -264,20 +264,25 @@ def test_the_solids_follow_at_once_but_wait_while_edits_hurry(open_window: Open)
     view = window.board.pane("bench3d")
     assert isinstance(view, Bench3DPane)
     QTest.qWait(400)
+    now = view._changed_at
+    view.clock = lambda: now
 
-    def width(value: float) -> bool:
-        """Whether the picture is due at once."""
+    def width(value: float, after: float) -> bool:
+        """Whether the picture is due at once, so many seconds after the last edit."""
+        nonlocal now
+        now += after
         window.store.apply(lambda j: set_width(j, CATALOG, ["u1"], value), "width")
         return view._stale_picture
 
-    assert width(610.0)
-    QTest.qWait(30)
-    assert not width(620.0), "the second within a moment waits"
-    before = view.grab().toImage()
-    assert not width(900.0)
-    assert view.grab().toImage() == before
-    QTest.qWait(500)
-    assert view.grab().toImage() != before
+    assert width(610.0, 1.0)
+    shown = view.grab().toImage()
+    assert not width(900.0, 0.03), "the second within a moment waits"
+    assert view._rest.isActive()
+    assert not width(1200.0, 0.03)
+    view._rest.stop()
+    view._smooth()
+    assert view.grab().toImage() != shown, "when the edits pause, the picture follows"
+    assert width(600.0, 1.0)
 
 
 def test_worktop_and_plinth_are_picked_and_explained_on_the_bench(open_window: Open) -> None:

@@ -89,7 +89,8 @@ def _bench(window: MainWindow) -> None:
 
 def _through(window: MainWindow) -> None:
     """See-through with machining, and one part flat."""
-    window.store.open_on_bench(_unit(window, "base"))
+    window.store.open_on_bench(_unit(window, "drawers"))
+    window.board.show_only("bench3d", "part")
     window.store.pick("part:gable left")
     next(b for b in window.board.findChildren(QToolButton) if b.accessibleName() == "See through").click()
 

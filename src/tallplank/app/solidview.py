@@ -28,6 +28,7 @@ class SolidView(QWidget):
         self._image: QImage | None = None
         self._stale_scene, self._stale_picture, self._framed = True, True, ""
         self._changed_at = 0.0
+        self.clock = monotonic
         self._press: QPointF | None = None
         self._last = QPointF()
         self._moved = False
@@ -109,7 +110,7 @@ class SolidView(QWidget):
 
     def changed(self) -> None:
         """Something else is to be shown: at once, but where edits follow on each other's heels when they pause."""
-        now = monotonic()
+        now = self.clock()
         hurried = now - self._changed_at < HURRY_S
         self._changed_at, self._stale_scene = now, True
         if hurried:

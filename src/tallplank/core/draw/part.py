@@ -81,9 +81,10 @@ def part_drawing(part: Part, title: str, bands: Mapping[str, Band], *, marked: b
     if part.grain == "length":
         shapes += _grain(flat)
     shapes += [shape for hole in part.holes for shape in _hole(flat, hole)]
-    if marked and part.outline is None:
-        shapes += _bands(flat, part.edges, bands)
+    banded = list(_bands(flat, part.edges, bands)) if marked and part.outline is None else []
+    shapes += [tint for tint, _ in banded]
     shapes.append(_outline(flat, None))
+    shapes += [mark for _, mark in banded]
     strips = _strips(flat)
     shapes += [shape for strip in strips.values() for shape in _folded_out(strip)]
     shapes += _letters(flat, strips)
@@ -218,7 +219,8 @@ def _grain(flat: Flat) -> Iterator[Shape]:
         yield Line(flat.out(*a), flat.out(*b), Pen.BEYOND)
 
 
-def _bands(flat: Flat, edges: Edges, bands: Mapping[str, Band]) -> Iterator[Shape]:
+def _bands(flat: Flat, edges: Edges, bands: Mapping[str, Band]) -> Iterator[tuple[Shape, Shape]]:
+    """The tint beside each banded edge, and its band's mark."""
     length, width, _ = flat.part.size
     strip = max(STRIP * max(length, width), LEAST_STRIP)
     for band, (x0, y0, x1, y1) in (
@@ -231,16 +233,16 @@ def _bands(flat: Flat, edges: Edges, bands: Mapping[str, Band]) -> Iterator[Shap
             continue
         a, b = flat.out(x0, y0), flat.out(x1, y1)
         low, high = (min(a[0], b[0]), min(a[1], b[1])), (max(a[0], b[0]), max(a[1], b[1]))
-        yield rectangle(*low, high[0] - low[0], high[1] - low[1], None, Fill("tint", bands[band].tint))
-        inward = flat.out(_mark(x0, x1, length, strip), _mark(y0, y1, width, strip))
-        yield Text(inward, bands[band].mark, 2.0, framed=True)
+        tint = rectangle(*low, high[0] - low[0], high[1] - low[1], None, Fill("tint", bands[band].tint))
+        on_edge = flat.out(_mark(x0, x1, length, strip), _mark(y0, y1, width, strip))
+        yield tint, Text(on_edge, bands[band].mark, 2.0, framed=True)
 
 
 def _mark(low: float, high: float, whole: float, strip: float) -> float:
-    """Where a strip's mark stands: along it a little off its middle, where holes are rare, and across it just inside."""
+    """Where a strip's mark stands: along it a little off its middle, where holes are rare, and across it on the very edge."""
     if high - low > 1.5 * strip:
         return low + (high - low) * MARK_AT
-    return low + 2.9 * strip if low < whole / 2 else high - 2.9 * strip
+    return low if low < whole / 2 else high
 
 
 def _chains(flat: Flat, strips: Mapping[Side, _Strip]) -> Iterator[Dimensions]:
