@@ -12,7 +12,8 @@ from PyQt6.QtWidgets import QSlider, QToolButton
 from tallplank.app.theme import load_fonts
 from tallplank.app.window import MainWindow, application
 from tallplank.core.catalog.reader import shipped
-from tallplank.core.edit.unit import change_units, set_finish
+from tallplank.core.edit.opening import set_front, set_opening_size, split_opening
+from tallplank.core.edit.unit import Spot, change_units, place_unit, set_finish
 from tallplank.demo import demo_job
 from tallplank.session.store import Store
 
@@ -83,8 +84,22 @@ def _quote(window: MainWindow) -> None:
 
 
 def _bench(window: MainWindow) -> None:
-    window.store.open_on_bench(_unit(window, "tall"))
-    window.store.pick("opening.1")
+    """A unit with drawers over doors and bays, one of its openings picked."""
+    store, catalog = window.store, window.store.catalog
+    spot = Spot(store.job.rooms[0].id, "front")
+    store.apply(lambda j: place_unit(j, catalog, "base-drawer-doors", spot, width=900.0), "place")
+    unit = [_unit(window, "base-drawer-doors")]
+    store.apply(lambda j: split_opening(j, catalog, unit, (1,), "bays"), "split")
+    store.apply(lambda j: split_opening(j, catalog, unit, (1, 1), "rows", 2), "split")
+    for path in ((1, 1, 0), (1, 1, 1)):
+        store.apply(lambda j, p=path: set_front(j, catalog, unit, p, "drawer"), "front")  # type: ignore[misc]
+    store.apply(lambda j: set_opening_size(j, catalog, unit, (1, 1), 420.0), "width")
+    store.apply(lambda j: set_opening_size(j, catalog, unit, (1, 1, 0), 220.0), "height")
+    for finding in store.derived.findings:
+        if finding.fix is not None:
+            store.apply(finding.fix.edit, finding.fix.label)
+    store.open_on_bench(unit[0])
+    store.pick("opening.1.1.0")
 
 
 def _through(window: MainWindow) -> None:

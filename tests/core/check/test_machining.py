@@ -1,13 +1,16 @@
 """The check of the machining: it passes what a shop can bore, and finds what is planted wrong."""
 
+from collections import Counter
 from dataclasses import replace
 
 import pytest
 
 from makers import CATALOG, a_made_unit
+from tallplank.core.build.made import MadeUnit
 from tallplank.core.build.part import Hole, Part, Pocket
 from tallplank.core.check.machining import faults
-from tallplank.core.job.record import Standard
+from tallplank.core.job.record import Opening, Standard
+from tallplank.core.measure.divide import Member
 from tallplank.core.measure.frame import Vec
 
 OUT = Vec(0.0, 0.0, -1.0)
@@ -93,3 +96,25 @@ def test_a_hole_in_the_cut_off_corner_of_a_shaped_board_is_found() -> None:
     hole = Hole("leg", Vec(bottom.length.value - 40, 40, 0), Vec(0, 0, 1), 3, 12)
     (fault,) = (f for f in faults([replace(bottom, holes=(hole,))]))
     assert "outside of its outline" in fault.text
+
+
+def beside_drawers(upper: float) -> MadeUnit:
+    """A shelf behind a door, beside two drawers with a fixed shelf between them; the partition takes the pins and the joints."""
+    drawers = Opening(split="rows", openings=(Opening(size=Member.fixed(upper), front="drawer", board=True), Opening(front="drawer")))
+    cells = (Opening(front="doors", shelves=1, board=True), drawers)
+    return a_made_unit("base", width=900.0, opening=Opening(split="bays", openings=cells))
+
+
+@pytest.mark.parametrize(("upper", "levels"), [(200.0, 5), (300.0, 4), (400.0, 3)])
+def test_spare_pin_holes_give_way_to_joints_at_the_same_height_on_both_sides(upper: float, levels: int) -> None:
+    made = beside_drawers(upper)
+    assert faults(made.parts) == ()
+    pins = [p.frame.out(h.at).z for p in made.parts for h in p.holes if h.what == "pin"]
+    assert sorted(Counter(round(z, 3) for z in pins).values()) == [4] * levels
+    shelf = next(p for p in made.parts if p.kind == "shelf").box[0].z
+    assert any(abs(z + 2.5 - shelf) < 1e-6 for z in pins), "the shelf's own stay"
+
+
+def test_a_shelf_whose_own_pins_meet_a_joint_is_found() -> None:
+    (fault,) = faults(beside_drawers(430.0).parts)
+    assert (fault.code, "shelf pin" in fault.text) == ("holes-clash", True)

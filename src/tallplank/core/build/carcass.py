@@ -5,6 +5,7 @@ Source: common practice throughout; every value is a rule of the construction.
 
 from tallplank.core.build.box import Box, box_of
 from tallplank.core.build.choice import Choice
+from tallplank.core.build.clearance import drop_spares
 from tallplank.core.build.collector import Collector, Lay, slot
 from tallplank.core.build.face_fixing import fix_faces
 from tallplank.core.build.fill import fill_cells
@@ -33,6 +34,7 @@ def build_carcass(choice: Choice, out: Collector) -> None:
     add_support(choice, box, out)
     add_joints(choice, box, out)
     fix_faces(choice, out)
+    drop_spares(out)
 
 
 def _groove(choice: Choice, box: Box, length: float, thick: float, start: float = 0.0) -> tuple[Pocket, ...]:

@@ -75,6 +75,8 @@ class Collector:
     """Each drawer and tray with the words for its slides, which are counted when its front is there too."""
     slides: list[tuple[Cell, float, float]] = field(default_factory=list)
     """Each pair of slides: its cell, the height of its screws and its length."""
+    spares: list[tuple[tuple[object, ...], int, Hole]] = field(default_factory=list)
+    """Pin holes that carry no shelf: their opening and height, the number of their part, and the hole."""
     _ways: dict[tuple[int, Vec], Vec] = field(default_factory=dict)
     _boxes: dict[int, tuple[Part, tuple[Vec, Vec]]] = field(default_factory=dict)
     path: tuple[int, ...] | None = None

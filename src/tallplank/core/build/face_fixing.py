@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field
 
 from tallplank.core.build.choice import Choice
+from tallplank.core.build.clearance import Box, bored_box, boxes_meet
 from tallplank.core.build.collector import BACKWARD, FORWARD, Bore, Collector
 from tallplank.core.build.joint import END_PLAY, LEAST_PILOT, bores_of, fixings
 from tallplank.core.build.let_in import SKIN
@@ -24,7 +25,6 @@ LEAST_SCREWS = 2
 FRAMED, LEAST_SHARED = ("gable", "floor", "fixed-shelf", "partition"), 10.0
 """The boards that a face frame is dowelled to, where it covers at least so much of their edges."""
 ASIDE = (0.0, 12.0, -12.0, 24.0, -24.0, 36.0, -36.0)
-Box = tuple[Vec, Vec]
 
 
 def fix_faces(choice: Choice, out: Collector) -> None:
@@ -50,7 +50,7 @@ class _Fixing:
         if index not in self._taken:
             part = self.out.parts[index]
             cuts = [(p.low, p.high) for p in part.pockets]
-            cuts += [_bored(h.at, h.into, h.diameter / 2, h.depth) for h in self.out.holes.get(index, ())]
+            cuts += [bored_box(h.at, h.into, h.diameter / 2, h.depth) for h in self.out.holes.get(index, ())]
             self._taken[index] = [_turned(part, cut) for cut in cuts]
         return self._taken[index]
 
@@ -60,8 +60,8 @@ class _Fixing:
         reach = bore.diameter / 2 + APART
         if not (low.x + reach < at.x < high.x - reach and low.z + reach < at.z < high.z - reach):
             return False
-        hole = _bored(at, way, reach, bore.depth)
-        return not any(_meet(hole, other) for other in self.taken(index)) and self._covers(index, at, reach)
+        hole = bored_box(at, way, reach, bore.depth)
+        return not any(boxes_meet(hole, other) for other in self.taken(index)) and self._covers(index, at, reach)
 
     def _covers(self, index: int, at: Vec, reach: float) -> bool:
         part = self.out.parts[index]
@@ -92,7 +92,7 @@ class _Fixing:
             return False
         for index, way, bore in halves:
             self.out.bore(index, at, way, bore)
-            self.taken(index).append(_bored(at, way, bore.diameter / 2, bore.depth))
+            self.taken(index).append(bored_box(at, way, bore.diameter / 2, bore.depth))
         return True
 
 
@@ -196,21 +196,9 @@ def _along(edge: Box, cover: Box, choice: Choice) -> Iterator[tuple[Vec, ...]]:
             yield tuple(Vec(place + d, y, (edge[0].z + edge[1].z) / 2) for d in ASIDE)
 
 
-def _bored(at: Vec, into: Vec, reach: float, depth: float) -> Box:
-    """The box around a hole, so much wider than its axis to all sides."""
-    end = [a + depth * d for a, d in zip(at, into, strict=True)]
-    spread = [reach * (1.0 - abs(d)) if abs(d) > 1.0 - TOUCH else reach for d in into]
-    low = Vec(*(min(a, b) - s for a, b, s in zip(at, end, spread, strict=True)))
-    return low, Vec(*(max(a, b) + s for a, b, s in zip(at, end, spread, strict=True)))
-
-
 def _turned(part: Part, box: Box) -> Box:
     """A box of a part's own frame in that of the unit."""
     low, high = box
     frame = part.frame
     corner = type(frame)(frame.out(low), frame.x, frame.y, frame.z)
     return extent(corner, (high.x - low.x, high.y - low.y, high.z - low.z))
-
-
-def _meet(one: Box, other: Box) -> bool:
-    return all(min(a, b) - max(c, d) > TOUCH for a, b, c, d in zip(one[1], other[1], one[0], other[0], strict=True))

@@ -10,6 +10,7 @@ from tallplank.core.build.choice import Choice
 from tallplank.core.build.collector import FORWARD, Bore, Collector
 from tallplank.core.build.front import Plane, hinge_count, stay_for, stay_moment
 from tallplank.core.build.layout import Cell
+from tallplank.core.build.meeting import TOUCH
 from tallplank.core.build.part import Front, PartKind
 from tallplank.core.build.shelf import PIN_RADIUS, shelf_levels
 from tallplank.core.build.system import on_row, row_holes, row_lines
@@ -133,7 +134,7 @@ def _pins(choice: Choice, box: Box, cell: Cell, plane: Plane, out: Collector) ->
     pin = choice.hardware("pin")
     bored = pin.box_holes[0] if pin.box_holes else Bored(diameter=2 * PIN_RADIUS, depth=13.0)
     rows = row_lines(choice.rules, plane.rows, box.back_face)
-    heights = pin_heights(choice, box, cell)
+    heights, own = pin_heights(choice, box, cell), {z - PIN_RADIUS for z in shelf_levels(choice, cell, box.shelf.value)}
     for x, into in ((cell.x.clear_at, LEFT), (cell.x.clear_end, RIGHT)):
         hosts = [out.host(Vec(x, y, heights[0]), into, UPRIGHTS) for y in rows]
         for y, host in zip(rows, hosts, strict=True):
@@ -142,6 +143,8 @@ def _pins(choice: Choice, box: Box, cell: Cell, plane: Plane, out: Collector) ->
                 continue
             for z in heights:
                 out.bore(host, Vec(x, y, z), into, Bore("pin", bored.diameter, bored.depth))
+                if not any(abs(z - level) < TOUCH for level in own):
+                    out.spares.append(((cell.path, z), host, out.holes[host][-1]))
 
 
 def pin_heights(choice: Choice, box: Box, cell: Cell) -> tuple[float, ...]:

@@ -18,6 +18,9 @@ class Vec(NamedTuple):
     z: float
 
 
+_new = tuple.__new__  # twice as quick as calling the class, in what is done for every hole
+
+
 @dataclass(frozen=True, slots=True)
 class Frame:
     """A right-handed frame: its origin and its axes, seen from the frame around it."""
@@ -31,10 +34,13 @@ class Frame:
         """A point of this frame in the frame around it."""
         a, b, c = p
         o, x, y, z = self.origin, self.x, self.y, self.z
-        return Vec(
-            o[0] + a * x[0] + b * y[0] + c * z[0],
-            o[1] + a * x[1] + b * y[1] + c * z[1],
-            o[2] + a * x[2] + b * y[2] + c * z[2],
+        return _new(
+            Vec,
+            (
+                o[0] + a * x[0] + b * y[0] + c * z[0],
+                o[1] + a * x[1] + b * y[1] + c * z[1],
+                o[2] + a * x[2] + b * y[2] + c * z[2],
+            ),
         )
 
     def turned_out(self, d: tuple[float, float, float]) -> Vec:
@@ -46,7 +52,7 @@ class Frame:
         """A point of the frame around, seen in this frame."""
         o, x, y, z = self.origin, self.x, self.y, self.z
         a, b, c = p[0] - o[0], p[1] - o[1], p[2] - o[2]
-        return Vec(a * x[0] + b * x[1] + c * x[2], a * y[0] + b * y[1] + c * y[2], a * z[0] + b * z[1] + c * z[2])
+        return _new(Vec, (a * x[0] + b * x[1] + c * x[2], a * y[0] + b * y[1] + c * y[2], a * z[0] + b * z[1] + c * z[2]))
 
     def then(self, outer: "Frame") -> "Frame":
         """This frame as seen from the frame around `outer`."""
@@ -97,7 +103,7 @@ def extent(frame: Frame, size: tuple[float, float, float]) -> tuple[Vec, Vec]:
                 most += step
         low.append(least)
         high.append(most)
-    return Vec(*low), Vec(*high)
+    return _new(Vec, low), _new(Vec, high)
 
 
 def tilted(frame: Frame, degrees: float) -> Frame:
