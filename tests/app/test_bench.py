@@ -421,3 +421,50 @@ def test_rows_for_what_a_change_brings_appear_at_once(open_window: Open) -> None
     choose(window, "Corners", "Confirmat screws")
     choose(window, "Door style", "Lantern, glazed 65")
     assert {"Confirmat", "Glass"} <= panel(window).row_names()
+
+
+def test_the_sizes_of_an_opening_are_told_with_links(open_window: Open) -> None:
+    """By hand: a bank of three, the first front 140: 717 less two reveals leave 571 for two; what is clear is less by the board."""
+    window = on_bench(open_window, "u2")
+    window.store.pick("opening.0")
+    shown = panel(window)
+    assert isinstance(shown, CellPanel)
+    text = shown.explained_label.text()
+    assert "140 = " in text
+    assert 'href="opening.0"' in text
+    shown.explained_label.linkActivated.emit("unit.width")
+    assert isinstance(panel(window), UnitPanel)
+    assert window.focusWidget() is panel(window).row("Width")
+
+
+def test_banded_edges_are_tinted_in_3d_when_asked_for(open_window: Open) -> None:
+    window = on_bench(open_window)
+    pane = window.board.pane("bench3d")
+    assert isinstance(pane, Bench3DPane)
+    tint = next(iter(CATALOG.bands.values())).tint
+
+    def looks() -> set[str]:
+        solids = pane.solids()
+        assert solids is not None
+        return {batch.look for batch in solids.batches}
+
+    assert tint not in looks()
+    button = next(b for b in window.board.findChildren(QToolButton) if b.accessibleName() == "Tint banded edges")
+    button.click()
+    assert tint in looks()
+    button.click()
+    assert tint not in looks()
+
+
+def test_the_hole_under_the_pointer_is_named(open_window: Open) -> None:
+    window = on_bench(open_window)
+    window.store.pick("part:gable left")
+    pane = window.board.pane("part")
+    assert isinstance(pane, PartPane)
+    found = window.store.picked_part()
+    assert found is not None
+    hole = found.part.holes[0]
+    pane.show_cursor(pane.place_of(hole.at.x, hole.at.y))
+    assert f"{hole.diameter:g}, {hole.depth:g} deep" in pane.toolTip()
+    pane.show_cursor(QPointF(1.0, 1.0))
+    assert pane.toolTip() == ""

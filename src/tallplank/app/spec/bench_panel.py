@@ -61,7 +61,7 @@ def cell_name(path: Path) -> str:
 class CellPanel(Panel):
     """One opening of the unit on the bench, or a division with all its cells."""
 
-    def __init__(self, store: Store, tokens: Tokens, path: Path) -> None:
+    def __init__(self, store: Store, tokens: Tokens, path: Path, lead: Lead) -> None:
         super().__init__(store)
         self._tokens, self._path = tokens, path
         opening = self._opening()
@@ -72,6 +72,9 @@ class CellPanel(Panel):
         if not opening.openings and opening.front != "drawer":
             self._inside(opening)
         self._divide(opening)
+        if self._cell() is not None:
+            self.group("How its sizes came about")
+            self.explained_label = _linked_words(self, self._sizes, lead)
         self.done()
 
     @staticmethod
@@ -112,6 +115,15 @@ class CellPanel(Panel):
             return f"Of unit {self._unit().mark}{also}"
         size = f"{self.shown(cell.x.clear.value)} wide and {self.shown(cell.z.clear.value)} high inside"
         return f"Of unit {self._unit().mark}{also}; {size}"
+
+    def _sizes(self) -> str:
+        cell, display = self._cell(), self.store.job.display
+        if cell is None:
+            return ""
+        rows = [("Clear width", cell.x.clear), ("Clear height", cell.z.clear)]
+        if self._opening().front != "none":
+            rows += [("Front width", cell.x.front), ("Front height", cell.z.front)]
+        return "<br>".join(explained(name, size, display, self._tokens) for name, size in rows)
 
     def _apply(self, edit: Callable[[Job], Job], label: str) -> None:
         self.store.apply(edit, label)
@@ -302,10 +314,7 @@ class PartPanel(Panel):
         self._tokens = tokens
         self.title(lambda: self._key().capitalize(), self._hint)
         self.group("How its sizes came about")
-        self.explained_label = self.words("plain", self._sizes)
-        self.explained_label.setTextFormat(Qt.TextFormat.RichText)
-        self.explained_label.setTextInteractionFlags(Qt.TextInteractionFlag.TextBrowserInteraction)
-        self.explained_label.linkActivated.connect(lead)
+        self.explained_label = _linked_words(self, self._sizes, lead)
         self.group("Edges")
         self.words("plain", self._edges)
         self.group("Machining")
@@ -356,6 +365,15 @@ class PartPanel(Panel):
         part = self._part()
         lines = machining_lines(part, self.shown) if part is not None else ()
         return "<br>".join(f"{strong(letter)} {escape(words)}" for letter, words in lines) or "None."
+
+
+def _linked_words(panel: Panel, text: Callable[[], str], lead: Lead) -> QLabel:
+    """Add a text with links to where its terms are decided."""
+    label = panel.words("plain", text)
+    label.setTextFormat(Qt.TextFormat.RichText)
+    label.setTextInteractionFlags(Qt.TextInteractionFlag.TextBrowserInteraction)
+    label.linkActivated.connect(lead)
+    return label
 
 
 def _share(text: str) -> float:

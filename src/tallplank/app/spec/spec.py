@@ -78,7 +78,7 @@ class Spec(QWidget):
         store, tokens = self._store, self._tokens
         if store.state.stage == "bench" and store.bench_unit() is not None:
             if (path := picked_cell(store)) is not None:
-                return CellPanel.key(store, path), lambda: CellPanel(store, tokens, path)
+                return CellPanel.key(store, path), lambda: CellPanel(store, tokens, path, self.lead_to)
             if store.picked_part() is not None:
                 return PartPanel.key(store), lambda: PartPanel(store, tokens, self.lead_to)
         if store.selected_units():
