@@ -4,6 +4,7 @@ import math
 
 import pytest
 from hypothesis import assume, given
+from shapely import LinearRing, Point
 
 from makers import CATALOG, a_made_unit, a_wall_of
 from strategies import standards, units
@@ -19,6 +20,7 @@ from tallplank.core.error import PlankError
 from tallplank.core.job.file import dumps, loads
 from tallplank.core.job.record import Opening, SavedConstruction, Standard, Unit
 from tallplank.core.measure.display import LengthStyle
+from tallplank.core.money.price import banded_edges
 
 SLACK = 1e-6
 _SPOT = Spot("room1", "back")
@@ -220,3 +222,25 @@ def test_the_leaves_of_a_folding_corner_hang_on_the_gable_and_on_each_other(side
 
     assert max(map(away, cups)) < min(map(away, pull)), "the cups are at the inner corner"
     assert sum(h.what == "plate" for p in made.parts if p.kind == "gable" for h in p.holes) == 4
+
+
+@pytest.mark.parametrize(
+    ("kind", "front"), [("corner-diagonal", (340 - 2 * 18) * math.sqrt(2)), ("corner-ell", 2 * (340 - 18)), ("end-slanted", None), ("base-bow", None)]
+)
+def test_boards_of_shaped_units_are_banded_along_their_fronts(kind: str, front: float | None) -> None:
+    """By hand for the corners: between gables square to the neighbours, a diagonal front of 340 x 340, or two of 340, less 18 for each gable."""
+    bottom = named(a_made_unit(kind), "bottom")
+    run = sum(edge.length for edge in bottom.shaped_edges)
+    border = LinearRing(bottom.outline)
+    for edge in bottom.shaped_edges:
+        assert all(border.distance(Point(p)) < 1e-6 for p in edge.points), "it lies on the outline"
+    assert run < border.length
+    if front is not None:
+        assert run == pytest.approx(front)
+    assert [(b, round(n, 3)) for b, n in banded_edges(bottom)] == [(bottom.finish.band, round(e.length, 3)) for e in bottom.shaped_edges]
+
+
+def test_letting_a_shaped_board_in_moves_its_bands_with_it() -> None:
+    plain, let_in = (named(a_made_unit("base-bow", rules={"joint": joint}), "bottom") for joint in ("none", "dado"))
+    before, after = (p.frame.out((*p.shaped_edges[0].points[3], 0.0)) for p in (plain, let_in))
+    assert before == pytest.approx(after)

@@ -14,7 +14,7 @@ from tallplank.core.draw.bench import bench_drawing, footprint
 from tallplank.core.draw.dimension import set_out
 from tallplank.core.draw.machining import bored_edge, lettered, machining_at, machining_lines
 from tallplank.core.draw.part import part_drawing
-from tallplank.core.draw.primitive import Arc, Chain, Drawing, Poly, Text
+from tallplank.core.draw.primitive import Arc, Chain, Drawing, Poly, Running, Text
 from tallplank.core.job.opening import path_text
 from tallplank.core.job.record import Opening, Standard, Unit
 
@@ -201,3 +201,14 @@ def test_the_machining_is_told_with_face_size_and_tool() -> None:
     door = next(p for p in a_made_unit("base").parts if p.name == "door")
     assert any("⌀35, 12.5 deep, hinge cup, lower face · Forstner bit 35" in line for _, line in machining_lines(door, show))
     assert any("pull, through" in line for _, line in machining_lines(door, show))
+
+
+@pytest.mark.parametrize(("kind", "across", "up"), [("corner-diagonal", 570.0, 304.0), ("corner-ell", 552.0, 322.0), ("base-bow", 540.0, None)])
+def test_corners_of_an_outline_are_told_but_not_the_points_of_an_arc(kind: str, across: float, up: float | None) -> None:
+    """By hand, 900 x 900 beside neighbours 560 deep: behind a gable of 18 and beside a back of 8, a slant of 45 degrees begins at 560 + 18 - 8."""
+    bottom = next(p for p in a_made_unit(kind).parts if p.name == "bottom")
+    places = [c.places for c in part_drawing(bottom, "bottom", CATALOG.bands).chains if isinstance(c, Running) and not c.lane]
+    told = {round(p, 3) for found in places for p in found}
+    if up is not None:
+        assert {across, up} <= told
+    assert len(told) < 30

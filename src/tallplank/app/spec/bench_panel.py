@@ -359,6 +359,7 @@ class PartPanel(Panel):
         long, wide = (f"{self.shown(v)} long" for v in part.size[:2])
         edges = (("l1", long, e.l1), ("l2", long, e.l2), ("w1", wide, e.w1), ("w2", wide, e.w2))
         lines = [f"{part.edge_side(edge)}, {run}: {bands[b].name} ({bands[b].mark})" for edge, run, b in edges if b]  # type: ignore[arg-type]
+        lines += [f"along its front, {self.shown(x.length)} long: {bands[x.band].name} ({bands[x.band].mark})" for x in part.shaped_edges]
         return "\n".join(lines) or "No edge is banded."
 
     def _machining(self) -> str:

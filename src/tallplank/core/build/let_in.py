@@ -128,7 +128,8 @@ def lengthened(part: Part, axis: int, toward: float, by: Size, tab: tuple[Vec, V
     pockets = tuple(map(grown, part.pockets))
     frame = replace(frame, origin=Vec(*(o - d * shift for o, d in zip(frame.origin, direction, strict=True))))
     outline = _with_tab(part.outline, index, 0.0 if at_start else whole, tab, shift) if part.outline else None
-    part = replace(part, frame=frame, pockets=pockets, outline=outline)
+    shaped = tuple(e.shifted(*((shift, 0.0) if along_x else (0.0, shift))) for e in part.shaped_edges)
+    part = replace(part, frame=frame, pockets=pockets, outline=outline, shaped_edges=shaped)
     if along_x:
         return replace(part, length=part.length + by, cut_length=part.cut_length + by.value)
     return replace(part, width=part.width + by, cut_width=part.cut_width + by.value)

@@ -3,6 +3,8 @@
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import pairwise
+from math import hypot
 from typing import Literal, get_args
 
 from tallplank.core.catalog.record import Finish
@@ -108,6 +110,23 @@ NO_EDGES = Edges()
 
 
 @dataclass(frozen=True, slots=True)
+class ShapedEdge:
+    """A banded piece of the outline of a part that is no rectangle: the band, and the points that it runs along."""
+
+    band: str
+    points: Outline
+
+    @property
+    def length(self) -> float:
+        """How much band it takes."""
+        return sum(hypot(b[0] - a[0], b[1] - a[1]) for a, b in pairwise(self.points))
+
+    def shifted(self, x: float, y: float) -> "ShapedEdge":
+        """The same piece elsewhere in the part's own face."""
+        return ShapedEdge(self.band, tuple((a + x, b + y) for a, b in self.points))
+
+
+@dataclass(frozen=True, slots=True)
 class Hole:
     """A bored hole in a part's own frame: where it enters, the unit direction in which it goes, diameter and depth.
 
@@ -180,6 +199,8 @@ class Part:
     """The opening of the unit that the part serves; None for the parts of its box."""
     outline: Outline | None = None
     """The true shape in x and y, counter-clockwise, of a part that is no rectangle; length and width are its extent."""
+    shaped_edges: tuple[ShapedEdge, ...] = ()
+    """What is banded of its outline, beside its straight edges."""
     body: Body | None = None
     """How a bent part stands in the unit; its sizes are those of the flat board that it is bent from."""
 

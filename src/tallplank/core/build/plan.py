@@ -136,16 +136,29 @@ def inset(plan: Plan, by: Mapping[SideKind, float], rise: float = 0.0) -> tuple[
     Raises:
         BuildError: two neighbouring sides run in one line.
     """
+    return tuple(point for _, points in inset_sides(plan, by, rise) for point in points[:-1])
+
+
+def inset_sides(plan: Plan, by: Mapping[SideKind, float], rise: float = 0.0) -> tuple[tuple[SideKind, tuple[Point, ...]], ...]:
+    """As `inset`, side by side: its kind and its points from end to end.
+
+    Raises:
+        BuildError: two neighbouring sides run in one line.
+    """
     lines = [_moved(side, by.get(side.kind, 0.0)) for side in plan]
     corners = [_crossing(lines[i - 1], lines[i]) for i in range(len(plan))]
-    points: list[Point] = []
-    for i, side in enumerate(plan):
-        start, end = corners[i], corners[(i + 1) % len(plan)]
-        if side.kind == "curve":
-            points += _clipped(arc(side, rise, -by.get("curve", 0.0)), start, end)
-        elif plan[i - 1].kind != "curve":  # else the arc has ended on this side already
-            points.append(start)
-    return tuple(points)
+    ends = [(corners[i], corners[(i + 1) % len(plan)]) for i in range(len(plan))]
+    runs = [
+        tuple(_clipped(arc(side, rise, -by.get("curve", 0.0)), *end)) if side.kind == "curve" else end
+        for side, end in zip(plan, ends, strict=True)
+    ]
+    found: list[tuple[SideKind, tuple[Point, ...]]] = []
+    for i, (side, run) in enumerate(zip(plan, runs, strict=True)):
+        before, after = plan[i - 1].kind, plan[(i + 1) % len(plan)].kind
+        if side.kind != "curve":  # an arc ends on its neighbours' lines, not in the corner over its chord
+            run = (runs[i - 1][-1] if before == "curve" else run[0], runs[(i + 1) % len(plan)][0] if after == "curve" else run[-1])
+        found.append((side.kind, run))
+    return tuple(found)
 
 
 def _clipped(points: Sequence[Point], start: Point, end: Point) -> list[Point]:

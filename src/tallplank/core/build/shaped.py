@@ -9,8 +9,8 @@ from tallplank.core.build.box import thickness
 from tallplank.core.build.choice import Choice
 from tallplank.core.build.collector import Bore, Collector, Lay
 from tallplank.core.build.joint import add_joints
-from tallplank.core.build.part import BuildError, Edges, Note, Part, PartKind, Piece
-from tallplank.core.build.plan import Plan, Point, Side, arc, inset, mirrored, plan_of
+from tallplank.core.build.part import BuildError, Edges, Note, Part, PartKind, Piece, ShapedEdge
+from tallplank.core.build.plan import Plan, Point, Side, SideKind, arc, inset, inset_sides, mirrored, plan_of
 from tallplank.core.build.shaped_frame import add_frames
 from tallplank.core.build.shaped_front import add_doors
 from tallplank.core.build.shelf import PIN_RADIUS
@@ -19,6 +19,7 @@ from tallplank.core.measure.divide import DivideError, divide, equal
 from tallplank.core.measure.frame import Frame, Vec
 from tallplank.core.measure.size import Size
 
+Sides = tuple[tuple[SideKind, tuple[Point, ...]], ...]
 SHELF_PLAY = 1.0
 PINS = 4
 INWARD_LEG = 70.0
@@ -127,7 +128,7 @@ def _boards(stand: Stand, out: Collector) -> None:
     choice, plan, rise, rules = stand.choice, stand.plan, stand.rise, stand.choice.rules
     board, back = rules.board_thickness, choice.finish("back").thickness
     floor, shelf = thickness(choice, "floor_thickness", "bottom"), thickness(choice, "shelf_thickness", "shelf")
-    within = inset(plan, {"gable": board, "back": back, "front": stand.frame_depth}, rise)
+    within = inset_sides(plan, {"gable": board, "back": back, "front": stand.frame_depth}, rise)
     _add_board(choice, "bottom", "floor", within, 0.0, floor, out)
     _add_board(choice, "top", "floor", within, choice.unit.height - floor.value, floor, out)
     count = choice.unit.opening.shelves
@@ -143,7 +144,7 @@ def _boards(stand: Stand, out: Collector) -> None:
     play = {"gable": board + SHELF_PLAY, "back": back + SHELF_PLAY, "front": back_off, "curve": back_off}
     for i in range(count):
         z = floor.value + division.starts[i] + division.sizes[i]
-        _add_board(choice, "shelf", "shelf", inset(plan, play, rise), z, shelf, out)  # type: ignore[arg-type]
+        _add_board(choice, "shelf", "shelf", inset_sides(plan, play, rise), z, shelf, out)  # type: ignore[arg-type]
         _pins(choice, z, behind, out)
     out.fit(choice.hardware("pin"), Size.of(PINS, "pins to a shelf", "hardware.pin") * count, f"{count} adjustable shelves")
 
@@ -162,8 +163,9 @@ def _pins(choice: Choice, z: float, behind: float, out: Collector) -> None:
             out.bore(index, point, into, Bore("pin", bored.diameter if bored else 2 * PIN_RADIUS, bored.depth if bored else 12.0))
 
 
-def _add_board(choice: Choice, name: str, kind: PartKind, points: tuple[Point, ...], z: float, thick: Size, out: Collector) -> None:
-    finish = choice.finish("carcass")
+def _add_board(choice: Choice, name: str, kind: PartKind, sides: Sides, z: float, thick: Size, out: Collector) -> None:
+    """A level board of this outline, banded along the fronts."""
+    finish, points = choice.finish("carcass"), [point for _, run in sides for point in run[:-1]]
     low = (min(p[0] for p in points), min(p[1] for p in points))
     high = (max(p[0] for p in points), max(p[1] for p in points))
     if high[0] - low[0] <= 0 or high[1] - low[1] <= 0:
@@ -171,11 +173,11 @@ def _add_board(choice: Choice, name: str, kind: PartKind, points: tuple[Point, .
     length = Size.of(high[0] - low[0], "extent of the plan within its sides", "unit.width")
     width = Size.of(high[1] - low[1], "extent of the plan within its sides", "unit.depth")
     shape = tuple((x - low[0], y - low[1]) for x, y in points)
-    lay = Lay("+x", "+y", (low[0], low[1], z))
-    out.add(
-        name, "carcass", "inside" if kind == "shelf" else "carcass", finish, (length, width, thick), lay,
-        edges=Edges(l1=finish.band), kind=kind, outline=shape,
-    )  # fmt: skip
+    fronts = [run for side, run in sides if side in ("front", "curve")]
+    banded = tuple(ShapedEdge(finish.band, run).shifted(-low[0], -low[1]) for run in fronts) if finish.band else ()
+    lay, surface = Lay("+x", "+y", (low[0], low[1], z)), "inside" if kind == "shelf" else "carcass"
+    part = out.add(name, "carcass", surface, finish, (length, width, thick), lay, kind=kind, outline=shape)  # type: ignore[arg-type]
+    out.parts[-1] = replace(part, shaped_edges=banded)
 
 
 def _legs(choice: Choice, plan: Plan, rise: float, out: Collector) -> None:

@@ -2,6 +2,8 @@
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from itertools import pairwise
+from math import atan2, hypot, pi
 from typing import Literal
 
 from tallplank.core.build.part import EdgeName, Edges, Hole, Part, Pocket
@@ -31,6 +33,8 @@ STRIP = 0.018
 """Width of the tint beside a banded edge, as a share of the longer side."""
 LEAST_STRIP = 7.0
 MARK_AT = 0.17
+SHARP_RAD = 0.14
+"""From this turn on, in radians, a point of an outline is a corner."""
 FOLDED_OUT = 16.0
 """From the board to an edge that is drawn folded out beside it."""
 LETTER_ROOM, LETTER_OFF, LETTER_APART = 22.0, 5.0, 110.0
@@ -81,7 +85,8 @@ def part_drawing(part: Part, title: str, bands: Mapping[str, Band], *, marked: b
     if part.grain == "length":
         shapes += _grain(flat)
     shapes += [shape for hole in part.holes for shape in _hole(flat, hole)]
-    banded = list(_bands(flat, part.edges, bands)) if marked and part.outline is None else []
+    straight = _bands(flat, part.edges, bands) if part.outline is None else ()
+    banded = [*straight, *_shaped_bands(flat, bands)] if marked else []
     shapes += [tint for tint, _ in banded]
     shapes.append(_outline(flat, None))
     shapes += [mark for _, mark in banded]
@@ -222,7 +227,7 @@ def _grain(flat: Flat) -> Iterator[Shape]:
 def _bands(flat: Flat, edges: Edges, bands: Mapping[str, Band]) -> Iterator[tuple[Shape, Shape]]:
     """The tint beside each banded edge, and its band's mark."""
     length, width, _ = flat.part.size
-    strip = max(STRIP * max(length, width), LEAST_STRIP)
+    strip = _strip_width(flat)
     for band, (x0, y0, x1, y1) in (
         (edges.l1, (0.0, 0.0, length, strip)),
         (edges.l2, (0.0, width - strip, length, width)),
@@ -236,6 +241,26 @@ def _bands(flat: Flat, edges: Edges, bands: Mapping[str, Band]) -> Iterator[tupl
         tint = rectangle(*low, high[0] - low[0], high[1] - low[1], None, Fill("tint", bands[band].tint))
         on_edge = flat.out(_mark(x0, x1, length, strip), _mark(y0, y1, width, strip))
         yield tint, Text(on_edge, bands[band].mark, 2.0, framed=True)
+
+
+def _strip_width(flat: Flat) -> float:
+    length, width, _ = flat.part.size
+    return max(STRIP * max(length, width), LEAST_STRIP)
+
+
+def _shaped_bands(flat: Flat, bands: Mapping[str, Band]) -> Iterator[tuple[Shape, Shape]]:
+    """The tint beside each banded piece of an outline, which runs with the board to its left, and the mark in its middle."""
+    deep = _strip_width(flat)
+    for edge in flat.part.shaped_edges:
+        if edge.band not in bands:
+            continue
+        for number, ((x0, y0), (x1, y1)) in enumerate(pairwise(edge.points)):
+            run = max(hypot(x1 - x0, y1 - y0), TINY)
+            dx, dy = -(y1 - y0) / run * deep, (x1 - x0) / run * deep
+            corners = tuple(flat.out(*p) for p in ((x0, y0), (x1, y1), (x1 + dx, y1 + dy), (x0 + dx, y0 + dy)))
+            mark = bands[edge.band].mark if number == (len(edge.points) - 1) // 2 else ""
+            middle = flat.out((x0 + x1) / 2, (y0 + y1) / 2)
+            yield Poly(corners, None, Fill("tint", bands[edge.band].tint)), Text(middle, mark, 2.0, framed=bool(mark))
 
 
 def _mark(low: float, high: float, whole: float, strip: float) -> float:
@@ -274,5 +299,14 @@ def _places(flat: Flat) -> tuple[Sequence[float], Sequence[float]]:
     part = flat.part
     points = [flat.out(h.at.x, h.at.y) for h in part.holes]
     corners = [flat.out(x, y) for p in part.pockets for x, y in ((p.low.x, p.low.y), (p.high.x, p.high.y))]
-    both = [*points, *corners]
+    both = [*points, *corners, *(flat.out(*p) for p in _turns(part.outline or ()))]
     return tuple(sorted({round(p[0], 3) for p in both})), tuple(sorted({round(p[1], 3) for p in both}))
+
+
+def _turns(outline: Sequence[Point]) -> Iterator[Point]:
+    """The corners of an outline, without the points that only draw an arc."""
+    for index, (x, y) in enumerate(outline):
+        before, after = outline[index - 1], outline[(index + 1) % len(outline)]
+        turn = atan2(after[1] - y, after[0] - x) - atan2(y - before[1], x - before[0])
+        if abs((turn + pi) % (2 * pi) - pi) > SHARP_RAD:
+            yield x, y

@@ -153,4 +153,6 @@ def _mirrored(part: Part) -> tuple[object, ...]:
 def _band_names(catalog: Catalog, part: Part) -> tuple[str, str, str, str]:
     e = part.edges
     l1, l2, w1, w2 = (catalog.bands[b].name if b else "" for b in (e.l1, e.l2, e.w1, e.w2))
+    if part.shaped_edges:
+        l1 = f"{catalog.bands[part.shaped_edges[0].band].name}, along its front"
     return (l1, l2, w1, w2)

@@ -7,7 +7,7 @@ from itertools import pairwise
 import numpy as np
 from numpy.typing import NDArray
 
-from tallplank.core.build.part import EdgeName, Part, Pocket
+from tallplank.core.build.part import EdgeName, Part, Pocket, ShapedEdge
 from tallplank.core.measure.frame import Vec
 from tallplank.core.solid.shape import Shape, is_shaped
 
@@ -70,6 +70,21 @@ def edge_faces(part: Part, edge: EdgeName, proud: float) -> Faces:
     lifted = corners[chosen] + normals[chosen][:, None] * np.float32(proud)
     origin = np.array(part.frame.origin, dtype=np.float32)
     return Faces(lifted @ turn + origin, normals[chosen] @ turn, np.zeros((int(chosen.sum()), 4, 2), np.float32))
+
+
+def shaped_edge_faces(part: Part, edge: ShapedEdge, proud: float) -> Faces:
+    """The banded piece of an outline as upright quads, in the frame of its unit, lifted out of it by `proud`."""
+    line = np.array(edge.points, dtype=np.float32)
+    a, b = line[:-1], line[1:]
+    along = b - a
+    outward = np.stack([along[:, 1], -along[:, 0]], axis=1) / np.linalg.norm(along, axis=1, keepdims=True)
+    thick = np.float32(part.thickness.value)
+    flat = np.stack([a, b, b, a], axis=1) + outward[:, None] * np.float32(proud)
+    heights = np.broadcast_to(np.array([0, 0, thick, thick], dtype=np.float32), flat.shape[:2])
+    corners, normals = np.concatenate([flat, heights[:, :, None]], axis=2), np.pad(outward, ((0, 0), (0, 1)))
+    turn = np.array([part.frame.x, part.frame.y, part.frame.z], dtype=np.float32)
+    origin = np.array(part.frame.origin, dtype=np.float32)
+    return Faces(corners @ turn + origin, normals @ turn, np.zeros((len(a), 4, 2), np.float32))
 
 
 _EDGES: dict[EdgeName, tuple[int, float, float]] = {"l1": (1, 0.0, -1.0), "l2": (1, 1.0, 1.0), "w1": (0, 0.0, -1.0), "w2": (0, 1.0, 1.0)}

@@ -13,7 +13,7 @@ from tallplank.core.build.part import EDGE_NAMES, Body, Hole, Part, part_keys
 from tallplank.core.catalog.record import Band
 from tallplank.core.measure.frame import Vec
 from tallplank.core.measure.memo import IdentityMemo
-from tallplank.core.solid.mesh import Faces, Floats, box_faces, edge_faces, faces
+from tallplank.core.solid.mesh import Faces, Floats, box_faces, edge_faces, faces, shaped_edge_faces
 from tallplank.core.solid.scene import Batch, Box, Solids, outline
 
 BORED = "#8a3b22"
@@ -84,6 +84,8 @@ def _tinted(part: Part, bands: Mapping[str, Band]) -> Iterator[tuple[str, Faces]
         band = bands.get(getattr(part.edges, edge) or "")
         if band is not None:
             yield band.tint, edge_faces(part, edge, PROUD)
+    for shaped in part.shaped_edges if bands else ():
+        yield bands[shaped.band].tint, shaped_edge_faces(part, shaped, PROUD)
 
 
 def _moves(made: MadeUnit) -> Floats:
