@@ -15,7 +15,7 @@ from tallplank.app.board.part import PartPane
 from tallplank.app.findings import FindingList
 from tallplank.app.spec.bench_panel import CellPanel, PartPanel
 from tallplank.app.spec.choice import HARDWARE_NAMES
-from tallplank.app.spec.row import NAME_WIDTH
+from tallplank.app.spec.row import NAME_WIDTH, TextField
 from tallplank.app.spec.rules import RULE_GROUPS, RULE_NAMES, rule_choices
 from tallplank.app.spec.unit_panel import UnitPanel, row_name
 from tallplank.app.theme import font
@@ -468,3 +468,16 @@ def test_the_hole_under_the_pointer_is_named(open_window: Open) -> None:
     assert f"{hole.diameter:g}, {hole.depth:g} deep" in pane.toolTip()
     pane.show_cursor(QPointF(1.0, 1.0))
     assert pane.toolTip() == ""
+
+
+def test_bounds_of_an_opening_are_empty_until_one_is_set(open_window: Open) -> None:
+    window = on_bench(open_window, "u2")
+    window.store.pick("opening.1")
+    field = panel(window).row("At most")
+    assert isinstance(field, TextField)
+    assert (field.text(), field.placeholderText()) == ("", "no bound")
+    type_into(window, "At most", "200")
+    assert window.store.job.unit("u2").opening.openings[1].size.most == 200
+    assert max(heights(window)) > 200
+    type_into(window, "At most", "")
+    assert window.store.job.unit("u2").opening.openings[1].size.most is None

@@ -110,10 +110,16 @@ class Panel(QWidget):
         self._target = fold.column
 
     def length(
-        self, name: str, read: Callable[[], float | None], apply: Callable[[float], None], origin: Origin | None = None
+        self,
+        name: str,
+        read: Callable[[], float | None],
+        apply: Callable[[float], None],
+        origin: Origin | None = None,
+        *,
+        bound: bool = False,
     ) -> TextField:
-        """Add a row for a length."""
-        field = length_field(self.store, read, apply)
+        """Add a row for a length; one for a `bound` may be left empty."""
+        field = length_field(self.store, read, apply, bound=bound)
         self._add(SpecRow(name, field, field.show_now, origin))
         return field
 

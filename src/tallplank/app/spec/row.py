@@ -84,9 +84,11 @@ class SpecRow(QWidget):
 class TextField(QLineEdit):
     """A line of text that is applied on Enter or on leaving; an error marks it and keeps what was typed."""
 
-    def __init__(self, read: Callable[[], str | None], apply: Callable[[str], None], note: Callable[[str], None]) -> None:
+    def __init__(
+        self, read: Callable[[], str | None], apply: Callable[[str], None], note: Callable[[str], None], *, empty: str = ""
+    ) -> None:
         super().__init__()
-        self._read, self._apply, self._note = read, apply, note
+        self._read, self._apply, self._note, self._empty = read, apply, note, empty
         self._shown = ""
         self.editingFinished.connect(self._done)
 
@@ -98,7 +100,7 @@ class TextField(QLineEdit):
             return
         self.setText(self._shown)
         self.setCursorPosition(0)
-        self.setPlaceholderText("mixed" if value is None else "")
+        self.setPlaceholderText("mixed" if value is None else self._empty)
         self._mark(False)
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
@@ -131,14 +133,19 @@ class TextField(QLineEdit):
             self.setToolTip("")
 
 
-def length_field(store: Store, read: Callable[[], float | None], apply: Callable[[float], None]) -> TextField:
-    """A field for a length; takes units, fractions and sums."""
+def length_field(store: Store, read: Callable[[], float | None], apply: Callable[[float], None], *, bound: bool = False) -> TextField:
+    """A field for a length; takes units, fractions and sums. One for a `bound` is empty where there is none, which is 0."""
 
     def shown() -> str | None:
         value, display = read(), store.job.display
+        if bound and not value:
+            return ""
         return None if value is None else format_length(value, display.style, denominator=display.denominator)
 
-    field = TextField(shown, lambda text: apply(parse_length(text, store.job.display.style.unit)), store.say)
+    def typed(text: str) -> None:
+        apply(0.0 if bound and not text.strip() else parse_length(text, store.job.display.style.unit))
+
+    field = TextField(shown, typed, store.say, empty="no bound" if bound else "")
     field.setAlignment(Qt.AlignmentFlag.AlignRight)
     return field
 
