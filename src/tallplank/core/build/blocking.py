@@ -8,17 +8,14 @@ from dataclasses import dataclass
 from tallplank.core.build.box import Box
 from tallplank.core.build.choice import Choice
 from tallplank.core.build.collector import Bore, Collector, Lay
-from tallplank.core.build.joint import bores_of
+from tallplank.core.build.joint import bores_of, holding_screw
 from tallplank.core.build.layout import Cell
-from tallplank.core.build.let_in import SKIN
 from tallplank.core.build.meeting import TOUCH
 from tallplank.core.build.part import Note
 from tallplank.core.catalog.record import Hardware
 from tallplank.core.measure.frame import Vec
 from tallplank.core.measure.size import Size
 
-HOLD = 8.0
-"""A screw goes at least this far into the upright."""
 FROM_EDGE, FROM_ENDS, ASIDE = 15.0, 60.0, 30.0
 """The screws: below the upper edge, from the ends, and those at the right this much farther back than those at the left."""
 SCREWS = 3
@@ -64,7 +61,7 @@ def _add(choice: Choice, box: Box, place: _Place, low: float, sizes: tuple[Size,
     if upright is None:
         out.miss("The blocking behind a face frame finds no board to be screwed to.")
         return
-    screw = _screw(choice, thick.value, out.parts[upright].thickness.value)
+    screw = holding_screw(choice, thick.value, out.parts[upright].thickness.value)
     if screw is None:
         out.note(Note("no-screw", f"No screw holds a blocking {thick.value:g} thick.", "Choose other screws, or a narrower frame."))
         return
@@ -82,9 +79,3 @@ def _fix(screw: Hardware, blocking: int, upright: int, place: _Place, depth: tup
         out.bore(blocking, point, Vec(-place.into.x, 0.0, 0.0), Bore("screw", bores.face, thick, pair))
         out.bore(upright, point, place.into, Bore("screw", bores.end, screw.length - thick, pair))
     out.fit(screw, Size.of(SCREWS, "screws to a blocking", "hardware.screw"), place.name)
-
-
-def _screw(choice: Choice, through: float, into: float) -> Hardware | None:
-    """The longest screw of the chosen make that holds in the upright without coming out of it."""
-    fitting = [s for s in choice.family("screw") if through + HOLD <= s.length <= through + into - SKIN]
-    return max(fitting, key=lambda s: s.length, default=None)

@@ -9,7 +9,7 @@ from dataclasses import dataclass, field
 from tallplank.core.build.choice import Choice
 from tallplank.core.build.clearance import Box, bored_box, boxes_meet
 from tallplank.core.build.collector import BACKWARD, FORWARD, Bore, Collector
-from tallplank.core.build.joint import END_PLAY, LEAST_PILOT, bores_of, fixings
+from tallplank.core.build.joint import END_PLAY, LEAST_PILOT, bores_of, fixings, holding_screw
 from tallplank.core.build.let_in import SKIN
 from tallplank.core.build.meeting import TOUCH
 from tallplank.core.build.part import Note, Part
@@ -17,8 +17,6 @@ from tallplank.core.catalog.record import Hardware
 from tallplank.core.measure.frame import Vec, extent
 from tallplank.core.measure.size import Size
 
-HOLD = 8.0
-"""A screw goes at least this far into a front."""
 FROM_EDGE, APART, BESIDE = 8.0, 1.0, 3.5
 """From a screw to the edges of its box, clear of other holes, and from its middle to what it is set beside."""
 LEAST_SCREWS = 2
@@ -103,7 +101,7 @@ def _fix_front(fixing: _Fixing, box_front: int, drawer: str) -> None:
     pieces = [i for i in named if abs(out.box(i)[1].y - plane) < TOUCH]
     if not pieces:
         return
-    item = _screw(fixing.choice, out.parts[box_front].thickness.value, out.parts[pieces[0]].thickness.value)
+    item = holding_screw(fixing.choice, out.parts[box_front].thickness.value, out.parts[pieces[0]].thickness.value)
     count = 0
     for corner in range(4) if item is not None else ():
         tries = _tries(fixing, box_front, pieces, corner)
@@ -143,12 +141,6 @@ def _from_corner(fixing: _Fixing, box_front: int, piece: int, corner: int) -> It
     for x in lines[0]:
         for z in lines[1]:
             yield abs(x - first.x) + abs(z - first.z), Vec(x, low.y, z)
-
-
-def _screw(choice: Choice, through: float, into: float) -> Hardware | None:
-    """The longest screw of the chosen make that holds in what is behind without coming out of it."""
-    fitting = [s for s in choice.family("screw") if through + HOLD <= s.length <= through + into - SKIN]
-    return max(fitting, key=lambda s: s.length, default=None)
 
 
 def _fix_back(fixing: _Fixing, back: int) -> None:

@@ -25,6 +25,8 @@ from tallplank.core.measure.size import Size
 DOWEL_BESIDE = 32.0
 """From a cam to the dowel beside it."""
 END_PLAY, LEAST_PILOT = 2.0, 15.0
+HOLD = 8.0
+"""A screw through a face goes at least this far into what is behind."""
 POCKET_ANGLE = 15.0
 UPWARD = 0.5
 
@@ -116,6 +118,12 @@ def bores_of(item: Hardware) -> JointBores:
     if item.joint is None:
         raise BuildError(f"The catalogue does not say what {item.name} bores.")
     return item.joint
+
+
+def holding_screw(choice: Choice, through: float, into: float) -> Hardware | None:
+    """The longest screw of the chosen make that goes through the one board and holds in the other without coming out of it."""
+    fitting = [s for s in choice.family("screw") if through + HOLD <= s.length <= through + into - SKIN]
+    return max(fitting, key=lambda s: s.length, default=None)
 
 
 def _cam_dowel(joining: _Joining, meeting: Meeting, places: Sequence[float], pair: str) -> Mapping[HardwareRole, int]:
