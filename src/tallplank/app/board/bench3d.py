@@ -3,10 +3,9 @@
 from collections.abc import Sequence
 
 from PyQt6.QtGui import QMouseEvent
-from PyQt6.QtWidgets import QToolButton, QWidget
+from PyQt6.QtWidgets import QWidget
 
-from tallplank.app.board.kind import PaneKind
-from tallplank.app.icons import action_icon
+from tallplank.app.board.kind import PaneKind, switch
 from tallplank.app.solidview import SolidView, labelled_slider
 from tallplank.app.theme import Tokens
 from tallplank.core.solid.scene import Solids
@@ -78,20 +77,10 @@ class Bench3DPane(SolidView):
 def _tools(pane: QWidget) -> list[QWidget]:
     if not isinstance(pane, Bench3DPane):
         return []
-    through_button = QToolButton()
-    through_button.setIcon(action_icon("eye", pane.tokens))
-    through_button.setCheckable(True)
-    through_button.setAccessibleName("See through")
-    through_button.setToolTip("See through: the boards as if of glass, with all that is bored into them")
-    through_button.setFixedSize(28, 26)
-    through_button.toggled.connect(pane.see_through)
-    bands_button = QToolButton()
-    bands_button.setIcon(action_icon("tag", pane.tokens))
-    bands_button.setCheckable(True)
-    bands_button.setAccessibleName("Tint banded edges")
-    bands_button.setToolTip("Bands: tint the edges by their bands, as for the shop")
-    bands_button.setFixedSize(28, 26)
-    bands_button.toggled.connect(pane.show_bands)
+    through_tip = "See through: the boards as if of glass, with all that is bored into them"
+    bands_tip = "Bands: tint the edges by their bands, as for the shop"
+    through_button = switch("eye", "See through", through_tip, pane.tokens, pane.see_through)
+    bands_button = switch("tag", "Tint banded edges", bands_tip, pane.tokens, pane.show_bands)
     holder, _ = labelled_slider("Apart", "Pull the parts apart", 70, pane.pull_apart)
     return [through_button, bands_button, holder]
 

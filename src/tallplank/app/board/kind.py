@@ -1,11 +1,12 @@
-"""What every kind of pane is described by."""
+"""What every kind of pane is described by, and the switches in its head."""
 
 from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Protocol
 
-from PyQt6.QtWidgets import QWidget
+from PyQt6.QtWidgets import QToolButton, QWidget
 
+from tallplank.app.icons import action_icon
 from tallplank.app.theme import Tokens
 from tallplank.session.store import Store
 
@@ -32,3 +33,16 @@ class PaneKind:
     make: Callable[[Store, Tokens], QWidget]
     tools: Callable[[QWidget], list[QWidget]] = lambda _: []
     """Widgets that the pane's head takes besides."""
+
+
+def switch(sign: str, name: str, tip: str, tokens: Tokens, turned: Callable[[bool], None], *, on: bool = False) -> QToolButton:
+    """A small button for the head of a pane that stays pressed while something is shown."""
+    button = QToolButton()
+    button.setIcon(action_icon(sign, tokens))
+    button.setCheckable(True)
+    button.setChecked(on)
+    button.setAccessibleName(name)
+    button.setToolTip(tip)
+    button.setFixedSize(28, 26)
+    button.toggled.connect(turned)
+    return button

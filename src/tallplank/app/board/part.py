@@ -1,11 +1,10 @@
 """The part that is picked on the bench, laid flat with its machining."""
 
 from PyQt6.QtCore import QPointF, Qt
-from PyQt6.QtWidgets import QComboBox, QToolButton, QWidget
+from PyQt6.QtWidgets import QComboBox, QWidget
 
-from tallplank.app.board.kind import PaneKind
+from tallplank.app.board.kind import PaneKind, switch
 from tallplank.app.canvas import DrawingCanvas
-from tallplank.app.icons import action_icon
 from tallplank.app.theme import Tokens
 from tallplank.core.build.part import Part
 from tallplank.core.draw.machining import machining_at
@@ -86,14 +85,8 @@ def _tools(pane: QWidget) -> list[QWidget]:
     part_field.setMinimumWidth(120)
     part_field.activated.connect(lambda i: pane.store.pick(f"part:{part_field.itemText(i)}"))
     pane.follow(part_field)
-    bands_button = QToolButton()
-    bands_button.setIcon(action_icon("tag", pane.tokens))
-    bands_button.setCheckable(True)
-    bands_button.setChecked(True)
-    bands_button.setAccessibleName("Bands")
-    bands_button.setToolTip("Bands: show which edge takes which band; hide it for the customer")
-    bands_button.setFixedSize(28, 26)
-    bands_button.toggled.connect(pane.show_bands)
+    bands_tip = "Bands: show which edge takes which band; hide it for the customer"
+    bands_button = switch("tag", "Bands", bands_tip, pane.tokens, pane.show_bands, on=True)
     return [part_field, bands_button]
 
 
