@@ -199,8 +199,9 @@ def bench_drag() -> tuple[float, float]:
     os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
     from PyQt6.QtCore import QSettings
 
+    from tallplank.app.memory import IdleCollector
     from tallplank.app.theme import load_fonts
-    from tallplank.app.window import MainWindow, application, settle_memory
+    from tallplank.app.window import MainWindow, application
     from tallplank.demo import demo_job
     from tallplank.session.bench import BoundaryDrag
     from tallplank.session.store import Store
@@ -218,12 +219,14 @@ def bench_drag() -> tuple[float, float]:
         unit = store.bench_unit()
         drawing = window.board.pane("bench").drawing  # type: ignore[union-attr]
         drag = BoundaryDrag(store, unit, drawing.handles[0])  # type: ignore[arg-type]
-        settle_memory()
+        collector = IdleCollector(store)
+        collector.settle()
         for i in range(110):
             start = time.perf_counter()
             drag.move(0.7 * (i % 50) - 17.0, 0.0)
             app.processEvents()
             steps.append(time.perf_counter() - start)
+        collector.end()
         window.dismantle()
     kept = steps[10:]
     print(f"  median {median(kept) * 1e3:.1f} ms, slowest {max(kept) * 1e3:.1f} ms")

@@ -5,18 +5,16 @@ import sys
 from pathlib import Path
 
 from platformdirs import user_config_path, user_state_path
-from PyQt6.QtCore import QSettings, QTimer
+from PyQt6.QtCore import QSettings
 
+from tallplank.app.memory import IdleCollector
 from tallplank.app.theme import load_fonts
-from tallplank.app.window import MainWindow, application, settle_memory
+from tallplank.app.window import MainWindow, application
 from tallplank.core.catalog.reader import shipped
 from tallplank.core.job.record import Job
 from tallplank.session.autosave import Autosave
 from tallplank.session.shop import ShopShelf
 from tallplank.session.store import Store
-
-SETTLED_MS = 1000
-"""When everything of the start is loaded."""
 
 
 def settings_file() -> QSettings:
@@ -33,5 +31,7 @@ def run(job: Job | None, path: Path | None) -> int:
     store = Store(shipped(), job, path, shelf)
     window = MainWindow(store, settings_file(), Autosave(user_state_path("tall-plank") / "recovery"))
     window.show()
-    QTimer.singleShot(SETTLED_MS, settle_memory)
-    return app.exec()
+    collector = IdleCollector(store, window)
+    code = app.exec()
+    collector.end()
+    return code

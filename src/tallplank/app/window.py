@@ -1,6 +1,5 @@
 """The window: rail, tray, board, Spec and ticket around one store."""
 
-import gc
 from collections.abc import Callable
 from pathlib import Path
 
@@ -382,12 +381,6 @@ class MainWindow(QMainWindow):
     def quit(self) -> None:
         """Close the window."""
         self.close()
-
-
-def settle_memory() -> None:
-    """Keep what start-up made out of later garbage collections, which would else halt a drag for a tenth of a second."""
-    gc.collect()
-    gc.freeze()
 
 
 def application(arguments: list[str]) -> QApplication:
