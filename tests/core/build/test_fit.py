@@ -244,3 +244,18 @@ def test_letting_a_shaped_board_in_moves_its_bands_with_it() -> None:
     plain, let_in = (named(a_made_unit("base-bow", rules={"joint": joint}), "bottom") for joint in ("none", "dado"))
     before, after = (p.frame.out((*p.shaped_edges[0].points[3], 0.0)) for p in (plain, let_in))
     assert before == pytest.approx(after)
+
+
+@pytest.mark.parametrize(
+    ("kind", "part", "length", "width"),
+    [
+        ("corner-ell", "bottom", "874 = 900 width − 8 back − 18 gable", "874 = 900 depth − 18 gable − 8 back"),
+        ("corner-diagonal", "shelf", "872 = 900 width − 9 back and play − 19 gable and play", "872 = 900 depth − 19 gable and play − 9 back and play"),
+        ("base-bow", "bottom", "564 = 600 width − 2 × 18 gable", "592 = 600 depth − 8 back"),
+        ("base-bow", "shelf", "562 = 600 width − 2 × 19 gable and play", "581 = 600 depth − 9 back and play − 10 behind the front"),
+        ("end-slanted", "bottom", "314 = 350 width − 2 × 18 gable", "536.1 = 560 depth − 8 back − 15.9 behind the front"),
+    ],
+)  # fmt: skip
+def test_boards_of_shaped_units_explain_themselves_term_by_term(kind: str, part: str, length: str, width: str) -> None:
+    board = named(a_made_unit(kind), part)
+    assert (board.length.explained(), board.width.explained()) == (length, width)

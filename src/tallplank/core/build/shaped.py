@@ -3,12 +3,15 @@
 Source: common practice; the values are rules of the construction and fields of the kind.
 """
 
+from collections.abc import Mapping
 from dataclasses import replace
+from functools import reduce
 
 from tallplank.core.build.box import thickness
 from tallplank.core.build.choice import Choice
 from tallplank.core.build.collector import Bore, Collector, Lay
 from tallplank.core.build.joint import add_joints
+from tallplank.core.build.meeting import TOUCH
 from tallplank.core.build.part import BuildError, Edges, Note, Part, PartKind, Piece, ShapedEdge
 from tallplank.core.build.plan import Plan, Point, Side, SideKind, arc, inset, inset_sides, mirrored, plan_of
 from tallplank.core.build.shaped_frame import add_frames
@@ -19,7 +22,7 @@ from tallplank.core.measure.divide import DivideError, divide, equal
 from tallplank.core.measure.frame import Frame, Vec
 from tallplank.core.measure.size import Size
 
-Sides = tuple[tuple[SideKind, tuple[Point, ...]], ...]
+Insets = Mapping[SideKind, float]
 SHELF_PLAY = 1.0
 PINS = 4
 INWARD_LEG = 70.0
@@ -125,12 +128,12 @@ def _backs(choice: Choice, plan: Plan, out: Collector) -> None:
 
 def _boards(stand: Stand, out: Collector) -> None:
     """Bottom, top and shelves: the plan less what stands around it."""
-    choice, plan, rise, rules = stand.choice, stand.plan, stand.rise, stand.choice.rules
+    choice, rules = stand.choice, stand.choice.rules
     board, back = rules.board_thickness, choice.finish("back").thickness
     floor, shelf = thickness(choice, "floor_thickness", "bottom"), thickness(choice, "shelf_thickness", "shelf")
-    within = inset_sides(plan, {"gable": board, "back": back, "front": stand.frame_depth}, rise)
-    _add_board(choice, "bottom", "floor", within, 0.0, floor, out)
-    _add_board(choice, "top", "floor", within, choice.unit.height - floor.value, floor, out)
+    within: Insets = {"gable": board, "back": back, "front": stand.frame_depth}
+    _add_board(stand, "bottom", "floor", within, 0.0, floor, out)
+    _add_board(stand, "top", "floor", within, choice.unit.height - floor.value, floor, out)
     count = choice.unit.opening.shelves
     if not count:
         return
@@ -141,10 +144,10 @@ def _boards(stand: Stand, out: Collector) -> None:
         raise BuildError(f"{count} shelves do not fit into a clear height of {clear:.0f}.") from None
     behind = stand.behind if choice.unit.opening.front != "none" else 0.0
     back_off = rules.shelf_setback + behind + stand.frame_depth
-    play = {"gable": board + SHELF_PLAY, "back": back + SHELF_PLAY, "front": back_off, "curve": back_off}
+    play: Insets = {"gable": board + SHELF_PLAY, "back": back + SHELF_PLAY, "front": back_off, "curve": back_off}
     for i in range(count):
         z = floor.value + division.starts[i] + division.sizes[i]
-        _add_board(choice, "shelf", "shelf", inset_sides(plan, play, rise), z, shelf, out)  # type: ignore[arg-type]
+        _add_board(stand, "shelf", "shelf", play, z, shelf, out)
         _pins(choice, z, behind, out)
     out.fit(choice.hardware("pin"), Size.of(PINS, "pins to a shelf", "hardware.pin") * count, f"{count} adjustable shelves")
 
@@ -163,21 +166,46 @@ def _pins(choice: Choice, z: float, behind: float, out: Collector) -> None:
             out.bore(index, point, into, Bore("pin", bored.diameter if bored else 2 * PIN_RADIUS, bored.depth if bored else 12.0))
 
 
-def _add_board(choice: Choice, name: str, kind: PartKind, sides: Sides, z: float, thick: Size, out: Collector) -> None:
-    """A level board of this outline, banded along the fronts."""
+def _add_board(stand: Stand, name: str, kind: PartKind, insets: Insets, z: float, thick: Size, out: Collector) -> None:
+    """A level board of the plan's outline less what stands along its sides, banded along the fronts."""
+    choice, sides = stand.choice, inset_sides(stand.plan, insets, stand.rise)
     finish, points = choice.finish("carcass"), [point for _, run in sides for point in run[:-1]]
     low = (min(p[0] for p in points), min(p[1] for p in points))
     high = (max(p[0] for p in points), max(p[1] for p in points))
     if high[0] - low[0] <= 0 or high[1] - low[1] <= 0:
         raise BuildError(f"The {name} would have no room.")
-    length = Size.of(high[0] - low[0], "extent of the plan within its sides", "unit.width")
-    width = Size.of(high[1] - low[1], "extent of the plan within its sides", "unit.depth")
+    length, width = (_extent(stand, insets, axis, high[axis] - low[axis]) for axis in (0, 1))
     shape = tuple((x - low[0], y - low[1]) for x, y in points)
     fronts = [run for side, run in sides if side in ("front", "curve")]
     banded = tuple(ShapedEdge(finish.band, run).shifted(-low[0], -low[1]) for run in fronts) if finish.band else ()
     lay, surface = Lay("+x", "+y", (low[0], low[1], z)), "inside" if kind == "shelf" else "carcass"
     part = out.add(name, "carcass", surface, finish, (length, width, thick), lay, kind=kind, outline=shape)  # type: ignore[arg-type]
     out.parts[-1] = replace(part, shaped_edges=banded)
+
+
+def _extent(stand: Stand, insets: Insets, axis: int, value: float) -> Size:
+    """How far a board reaches along an axis: the unit's size less what stands along the sides square to it, term by term."""
+    unit = stand.choice.unit
+    whole = (Size.of(unit.width, "width", "unit.width"), Size.of(unit.depth, "depth", "unit.depth"))[axis]
+    taken = []
+    for bound in (0.0, whole.value):
+        kinds = [s.kind for s in stand.plan if abs(s.a[axis] - bound) < TOUCH and abs(s.b[axis] - bound) < TOUCH]
+        amount = insets.get(kinds[0], 0.0) if kinds else 0.0
+        if amount:
+            label, source, usual = _taken_by(stand, kinds[0])
+            taken.append(Size.of(amount, f"{label} and play" if usual and abs(amount - usual) > TOUCH else label, source))
+    size = whole - 2 * taken[0] if len(taken) == 2 and taken[0] == taken[1] else reduce(Size.__sub__, taken, whole)
+    rest = size.value - value
+    return size if abs(rest) < TOUCH else size - Size.of(rest, "behind the front", "rule.shelf_setback")
+
+
+def _taken_by(stand: Stand, kind: SideKind) -> tuple[str, str, float]:
+    """What stands along a side of this kind: its name, where its thickness is decided, and that, if it has one."""
+    if kind == "gable":
+        return "gable", "rule.board_thickness", stand.choice.rules.board_thickness
+    if kind == "back":
+        return "back", "finish.back", stand.choice.finish("back").thickness
+    return "setback", "rule.shelf_setback", 0.0
 
 
 def _legs(choice: Choice, plan: Plan, rise: float, out: Collector) -> None:
