@@ -124,6 +124,7 @@ def stylesheet(t: Tokens) -> str:
     QLineEdit, QComboBox, QSpinBox, QPlainTextEdit {{ background: {t.raised}; border: 1px solid {t.line}; border-radius: 3px;
         padding: 3px 6px; min-height: 20px; selection-background-color: {t.accent}; selection-color: {t.on_accent}; }}
     QLineEdit:focus, QComboBox:focus, QSpinBox:focus, QPlainTextEdit:focus {{ border: 2px solid {t.accent}; padding: 2px 5px; }}
+    QLineEdit {{ placeholder-text-color: {t.soft}; }}
     QLineEdit[mixed="true"] {{ font-style: italic; color: {t.soft}; }}
     QLineEdit[wrong="true"] {{ border: 2px solid {t.wrong}; padding: 2px 5px; }}
     QComboBox::drop-down {{ border: none; width: 18px; }}
