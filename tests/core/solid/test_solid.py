@@ -35,12 +35,10 @@ def test_the_surface_of_every_part_encloses_its_volume(unit: Unit, standard: Sta
     for part in make_unit(CATALOG, standard, unit).parts:
         surface = faces(part)
         c = surface.corners.astype(np.float64)
-        area = np.linalg.norm(np.cross(c[:, 1] - c[:, 0], c[:, 3] - c[:, 0]), axis=1).sum()
-        grain = np.spacing(np.float32(np.abs(c).max()))  # corners are kept to seven figures, which tells in slivers far out
-        found = flux(c - c.mean(axis=(0, 1)), surface.normals)
-        assert found == pytest.approx(volume(part), rel=1e-4, abs=grain * area)
+        near = c - c.mean(axis=(0, 1))  # about its own middle, where single precision does not tell
+        assert flux(near, surface.normals) == pytest.approx(volume(part), rel=1e-4)
         whole = part.length.value * part.width.value * part.thickness.value
-        bent = 5e-4 if part.body is not None else 0.0  # its ends stand square to the gables, not to the bend: the tighter, the more
+        bent = 1e-4 if part.body is not None else 0.0  # a bend is cut into short straight pieces
         assert 0 < volume(part) <= whole * (1 + bent) + 1e-6
         assert is_shaped(part) or bool(part.pockets) == (len(cells(part)) > 1)
 

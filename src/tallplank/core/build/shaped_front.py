@@ -4,7 +4,6 @@ Source: common practice; the values are rules of the construction and fields of 
 """
 
 from dataclasses import dataclass, replace
-from itertools import pairwise
 from typing import Literal
 
 from tallplank.core.build.choice import Choice
@@ -13,7 +12,7 @@ from tallplank.core.build.front import hinge_count
 from tallplank.core.build.leaf import Leaf, add_leaf_parts, front_thickness
 from tallplank.core.build.load import weight_kg
 from tallplank.core.build.machining import cup_bores, hinge_places
-from tallplank.core.build.part import Body, Edges, Front, Hole, Motion, Piece
+from tallplank.core.build.part import Body, Edges, Front, Hole, Motion, Outline, Piece
 from tallplank.core.build.pull import add_pulls, pull_places
 from tallplank.core.build.stand import Stand
 from tallplank.core.measure.frame import Frame, Vec, moved
@@ -158,8 +157,7 @@ def _curved_door(stand: Stand, index: int, out: Collector) -> None:
     trim, left = stand.ends(index)[0].value, choice.unit.opening.hand == "left"
     inner, outer = stand.curve(index, -stand.back, trim), stand.curve(index, thick.value - stand.back, trim)
     shape = (*outer, *reversed(inner))
-    middle = [((a[0] + b[0]) / 2, (a[1] + b[1]) / 2) for a, b in zip(inner, outer, strict=True)]
-    run = sum(((b[0] - a[0]) ** 2 + (b[1] - a[1]) ** 2) ** 0.5 for a, b in pairwise(middle))
+    run = _area(shape) / thick.value
     width = Size.of(run, "along the arc in the middle of its thickness, within its edges", "unit.width")
     hinged = outer[0] if left else outer[-1]
     motion = Motion("swing", hinged[0], hinged[1], clockwise=left)
@@ -178,6 +176,11 @@ def _curved_door(stand: Stand, index: int, out: Collector) -> None:
     out.fronts.append(Front("door", *shown, hand, False, choice.door_style.id, (), weight))
     if choice.kind.takes_pulls:
         _curved_pull(stand, index, motion, out)
+
+
+def _area(shape: Outline) -> float:
+    """The area within an outline; over its thickness it is the length of the flat board, ends that are not square included."""
+    return abs(sum(a[0] * b[1] - b[0] * a[1] for a, b in zip(shape, (*shape[1:], shape[0]), strict=True))) / 2
 
 
 def _bore_flat(choice: Choice, index: int, places: list[float], left: bool, out: Collector) -> None:
