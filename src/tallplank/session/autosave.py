@@ -6,8 +6,9 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from tallplank.core.catalog.record import Catalog
+from tallplank.core.disk import write_atomically
 from tallplank.core.edit.open import known_kinds
-from tallplank.core.job.file import JobFileError, dumps, loads, write_atomically
+from tallplank.core.job.file import JobFileError, dumps, loads
 from tallplank.core.job.record import Job
 
 

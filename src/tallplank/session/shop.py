@@ -5,9 +5,8 @@ from pathlib import Path
 
 from pydantic import TypeAdapter, ValidationError
 
+from tallplank.core.disk import write_atomically
 from tallplank.core.error import PlankError
-from tallplank.core.job.construction import check_rules
-from tallplank.core.job.file import write_atomically
 from tallplank.core.job.record import SavedConstruction
 
 _adapter = TypeAdapter(tuple[SavedConstruction, ...])
@@ -28,12 +27,9 @@ class ShopShelf:
         if not self._path.exists():
             return ()
         try:
-            found = _adapter.validate_json(self._path.read_text(encoding="utf-8"))
-            for saved in found:
-                check_rules(dict(saved.rules))
+            return _adapter.validate_json(self._path.read_text(encoding="utf-8"))
         except (OSError, ValueError, ValidationError) as problem:
             raise PlankError(f"The shop's constructions in {self._path} cannot be read: {problem}.") from None
-        return found
 
     def keep(self, saved: SavedConstruction) -> None:
         """Add a construction; one of the same name is replaced.

@@ -21,7 +21,8 @@ from tallplank.core.edit.standard import (
     set_job_rule,
     set_job_style,
 )
-from tallplank.core.job.record import FINISH_ROLES, FinishRole, HardwareRole, RuleValue
+from tallplank.core.job.construction import RuleValue
+from tallplank.core.job.record import FINISH_ROLES, FinishRole, HardwareRole
 from tallplank.core.measure.display import DENOMINATORS, LengthStyle
 from tallplank.session.store import Store
 

@@ -7,8 +7,7 @@ from tallplank.app.spec.panel import Panel, number
 from tallplank.app.spec.row import Origin
 from tallplank.app.spec.rules import COUNTS, MOST_COUNT, NUMBERS, OF_BOARD, RULE_GROUPS, RULE_NAMES, rule_choices
 from tallplank.app.theme import Tokens
-from tallplank.core.job.construction import Construction
-from tallplank.core.job.record import RuleValue
+from tallplank.core.job.construction import Construction, RuleValue
 
 
 @dataclass(frozen=True, slots=True)

@@ -32,8 +32,9 @@ from tallplank.core.edit.unit import (
     set_width,
     slide_units,
 )
+from tallplank.core.job.construction import RuleValue
 from tallplank.core.job.opening import Path, divides_fronts, opening_at, walk
-from tallplank.core.job.record import HARDWARE_ROLES, FinishRole, HardwareRole, Opening, RuleValue, Unit
+from tallplank.core.job.record import HARDWARE_ROLES, FinishRole, HardwareRole, Opening, Unit
 from tallplank.session.store import Store
 
 _ANCHORS: tuple[tuple[Anchor, str, str], ...] = (

@@ -6,8 +6,8 @@ from functools import lru_cache
 from typing import Any, Literal
 
 from tallplank.core.catalog.record import Catalog, DoorStyle, Finish, Hardware, Kind
-from tallplank.core.job.construction import Construction
-from tallplank.core.job.record import FinishRole, HardwareRole, RuleValue, Standard, Unit
+from tallplank.core.job.construction import Construction, RuleValue
+from tallplank.core.job.record import FinishRole, HardwareRole, Standard, Unit
 from tallplank.core.measure.memo import Same
 from tallplank.core.measure.size import Size
 

@@ -22,8 +22,8 @@ from tallplank.core.catalog.record import (
     Look,
     Operation,
 )
-from tallplank.core.job.construction import Construction, RuleError, check_rules
-from tallplank.core.job.record import Record
+from tallplank.core.job.base import Record
+from tallplank.core.job.construction import Construction
 
 _TABLES: dict[str, type[Record]] = {
     "look": Look,
@@ -149,9 +149,5 @@ def _need(where: _Where, entry: Record, table: Mapping[str, object], key: str | 
 def _check_kind(catalog: Catalog, where: _Where, kind: Kind) -> None:
     for item in kind.hardware.values():
         _need(where, kind, catalog.hardware, item, "hardware item")
-    try:
-        check_rules(dict(kind.rules))
-    except RuleError as problem:
-        raise CatalogError(f"{where[Kind, kind.id]}: {problem}") from None
     if (kind.build == "shaped") != bool(kind.plan):
         raise CatalogError(f"{where[Kind, kind.id]}: a shaped kind has a plan, and no other kind has one.")

@@ -7,19 +7,9 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from tallplank.core.error import PlankError
-from tallplank.core.job.construction import Construction
-from tallplank.core.job.record import (
-    FinishRole,
-    HardwareRole,
-    Id,
-    MountKind,
-    Name,
-    NotNegative,
-    Opening,
-    Positive,
-    Record,
-    RuleValue,
-)
+from tallplank.core.job.base import Id, Name, NotNegative, Positive, Record
+from tallplank.core.job.construction import NO_RULES, Construction, Rules
+from tallplank.core.job.record import FinishRole, HardwareRole, MountKind, Opening
 
 Colour = Annotated[str, Field(pattern=r"^#[0-9a-f]{6}$")]
 
@@ -247,7 +237,7 @@ class Kind(Record):
     takes_pulls: bool = True
     plinth: bool = True
     """Whether a plinth runs before its legs."""
-    rules: Mapping[str, RuleValue] = {}
+    rules: Rules = NO_RULES
     hardware: Mapping[HardwareRole, Id] = {}
     """What a unit of this kind starts with, where that is not what the job says."""
     inch: tuple[Positive, Positive, Positive] | None = None

@@ -1,6 +1,6 @@
 """What every edit is held to before its job is handed on."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from typing import TypeVar
 
 from pydantic import ValidationError
@@ -8,7 +8,8 @@ from pydantic import ValidationError
 from tallplank.core.build.made import make_unit
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.error import PlankError
-from tallplank.core.job.record import Job, Standard, Unit
+from tallplank.core.job.base import RecordError, complaint
+from tallplank.core.job.record import MOST_UNITS, Job, Standard, Unit
 
 _T = TypeVar("_T")
 
@@ -26,10 +27,9 @@ def valid(make: Callable[[], _T]) -> _T:
     try:
         return make()
     except ValidationError as problem:
-        first = problem.errors()[0]
-        name = str(first["loc"][-1]).replace("_", " ").capitalize() if first["loc"] else ""
-        text = first["msg"].removeprefix("Value error, ").replace("Input should be", "must be")
-        raise EditError(f"{name} {text}." if name else f"{text}.".capitalize()) from None
+        raise EditError(complaint(problem)) from None
+    except RecordError as problem:
+        raise EditError(str(problem)) from None
 
 
 def buildable(catalog: Catalog, standard: Standard, unit: Unit) -> Unit:
@@ -43,6 +43,17 @@ def buildable(catalog: Catalog, standard: Standard, unit: Unit) -> Unit:
     if problem := make_unit(catalog, standard, unit).problem:
         raise EditError(problem)
     return unit
+
+
+def with_more(job: Job, units: Sequence[Unit]) -> Job:
+    """The job with further units.
+
+    Raises:
+        EditError: there would be more than a job holds.
+    """
+    if len(job.units) + len(units) > MOST_UNITS:
+        raise EditError(f"A job has at most {MOST_UNITS} units; it would have {len(job.units) + len(units)}.")
+    return job.replaced(units=(*job.units, *units))
 
 
 def with_units(job: Job, catalog: Catalog, changed: dict[str, Unit]) -> Job:

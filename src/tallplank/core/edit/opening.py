@@ -120,7 +120,7 @@ def merge_openings(job: Job, catalog: Catalog, ids: Iterable[str], path: Path) -
 
     def change(_: Unit, division: Opening) -> Opening:
         cells = division.openings
-        if index >= len(cells):
+        if not 0 <= index < len(cells):
             return division
         first = min(index, len(cells) - 2)
         a, b = cells[first], cells[first + 1]
@@ -216,7 +216,7 @@ def _flattened(job: Job, catalog: Catalog, ids: Iterable[str], path: Path) -> Jo
         return job
 
     def change(_: Unit, division: Opening) -> Opening:
-        if path[-1] >= len(division.openings):
+        if not 0 <= path[-1] < len(division.openings):
             return division
         cell = division.openings[path[-1]]
         if not cell.openings or cell.split != division.split or not cell.size.is_open or cell.front != "none":

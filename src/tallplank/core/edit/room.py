@@ -5,7 +5,7 @@ from functools import partial
 from typing import Literal
 
 from tallplank.core.edit.check import EditError, valid
-from tallplank.core.job.record import Job, Room, Wall, WallOpening
+from tallplank.core.job.record import MOST_ROOMS, Job, Room, Wall, WallOpening
 from tallplank.core.measure.frame import WALL_SIDES
 
 _DOOR, _WINDOW = (0.0, 900.0, 2050.0), (1050.0, 1200.0, 1150.0)
@@ -30,6 +30,8 @@ def add_room(job: Job, name: str, width: float, depth: float, height: float) -> 
     room_id = fresh_id("room", {r.id for r in job.rooms})
     walls = tuple(Wall(id=side, side=side, name=f"Wall {letter}") for side, letter in zip(WALL_SIDES, "ABCD", strict=True))
     room = valid(lambda: Room(id=room_id, name=name, width=width, depth=depth, height=height, walls=walls))
+    if len(job.rooms) >= MOST_ROOMS:
+        raise EditError(f"A job has at most {MOST_ROOMS} rooms.")
     return job.replaced(rooms=(*job.rooms, room))
 
 
@@ -44,6 +46,7 @@ def change_room(job: Job, room_id: str, **values: object) -> Job:
 
 def remove_room(job: Job, room_id: str) -> Job:
     """A job without a room and the units in it."""
+    job.room(room_id)
     units = tuple(u for u in job.units if u.room != room_id)
     return job.replaced(rooms=tuple(r for r in job.rooms if r.id != room_id), units=units if len(units) < len(job.units) else job.units)
 

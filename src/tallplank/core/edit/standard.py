@@ -4,8 +4,8 @@ from tallplank.core.catalog.record import Catalog
 from tallplank.core.edit.check import EditError, valid, with_standard
 from tallplank.core.edit.room import add_room
 from tallplank.core.edit.unit import check_finish, check_hardware, overlaid
-from tallplank.core.job.construction import check_rules
-from tallplank.core.job.record import FinishRole, HardwareRole, Job, RuleValue
+from tallplank.core.job.construction import RuleValue, check_rules
+from tallplank.core.job.record import FinishRole, HardwareRole, Job
 
 
 def new_job(name: str = "New job") -> Job:
@@ -46,6 +46,5 @@ def set_job_style(job: Job, catalog: Catalog, style: str) -> Job:
 
 def set_job_rule(job: Job, catalog: Catalog, name: str, value: RuleValue | None) -> Job:
     """A job with one construction rule changed wherever a unit does not set it itself; None puts back the catalogue's."""
-    if value is not None:
-        check_rules({name: value})
-    return with_standard(job, catalog, job.standard.but(rules=overlaid(job.standard.rules, name, value)))
+    kept = check_rules({name: value})[name] if value is not None else None
+    return with_standard(job, catalog, job.standard.but(rules=overlaid(job.standard.rules, name, kept)))

@@ -8,12 +8,12 @@ from typing import Literal, TypeVar
 from tallplank.core.build.made import Made, make, make_unit
 from tallplank.core.build.run import TOUCH
 from tallplank.core.catalog.record import Catalog, Kind
-from tallplank.core.edit.check import EditError, buildable, valid, with_units
+from tallplank.core.edit.check import EditError, buildable, valid, with_more, with_units
 from tallplank.core.edit.room import fresh_id
 from tallplank.core.edit.snap import Mover, first_gap, neighbour
-from tallplank.core.job.construction import Construction, check_rules
-from tallplank.core.job.record import FinishRole, HardwareRole, Job, RuleValue, Unit
-from tallplank.core.measure.divide import Member, divide
+from tallplank.core.job.construction import Construction, RuleValue, check_rules
+from tallplank.core.job.record import FinishRole, HardwareRole, Job, Unit
+from tallplank.core.measure.divide import LONGEST, Member, divide
 from tallplank.core.measure.length import LengthUnit
 
 _K = TypeVar("_K", bound=str)
@@ -55,7 +55,7 @@ def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | N
         unit = unit.but(x=first_gap(present, room, wall, Mover(unit.width, low, low + unit.height)))
     if usual.build == "filler":
         unit = _matched(unit, present, sizes)
-    return job.replaced(units=(*job.units, buildable(catalog, job.standard, unit)))
+    return with_more(job, [buildable(catalog, job.standard, unit)])
 
 
 def usual_values(kind: Kind, *, inches: bool = False) -> dict[str, object]:
@@ -117,19 +117,25 @@ def move_to_wall(job: Job, ids: Iterable[str], spot: Spot) -> Job:
 
 
 def duplicate_units(job: Job, ids: Iterable[str]) -> tuple[Job, tuple[str, ...]]:
-    """A job with copies of units to the right of the originals, and the copies' ids."""
+    """A job with copies of units to the right of the originals, and the copies' ids.
+
+    Raises:
+        EditError: they would stand farther along their wall than any wall reaches, or be too many.
+    """
     wanted = set(ids)
     originals = [u for u in job.units if u.id in wanted]
     if not originals:
         return job, ()
     taken, mark = {u.id for u in job.units}, max(u.mark for u in job.units)
     shift = max(u.x + u.width for u in originals) - min(u.x for u in originals)
+    if max(u.x for u in originals) + shift > LONGEST:
+        raise EditError(f"There is no more room for copies: they would stand {LONGEST / 1000:g} m along the wall.")
     copies: list[Unit] = []
     for unit in originals:
         new_id = fresh_id("u", taken)
         taken.add(new_id)
         copies.append(unit.but(id=new_id, mark=mark + len(copies) + 1, x=unit.x + shift))
-    return job.replaced(units=(*job.units, *copies)), tuple(c.id for c in copies)
+    return with_more(job, copies), tuple(c.id for c in copies)
 
 
 def delete_units(job: Job, ids: Iterable[str]) -> Job:
@@ -198,7 +204,7 @@ def renumber(job: Job, catalog: Catalog) -> Job:
 def set_rule(job: Job, catalog: Catalog, ids: Iterable[str], name: str, value: RuleValue | None) -> Job:
     """A job with one construction rule set for units, or put back to the job's with None."""
     if value is not None:
-        check_rules({name: value})
+        value = check_rules({name: value})[name]
     elif name not in Construction.model_fields:
         raise EditError(f"There is no construction rule called '{name}'.")
     return _with_mapping(job, catalog, ids, "rules", name, value)

@@ -1,35 +1,45 @@
 """The `.plank` file: documented JSON with a version, written atomically and read defensively."""
 
 import json
-import os
-import tempfile
 from collections.abc import Callable
 from pathlib import Path
-from typing import Any
+from typing import Any, Never
 
 from pydantic import ValidationError
 
+from tallplank.core.disk import DiskError, check_name, clean_strays, digest, read_file, write_atomically
 from tallplank.core.error import PlankError
-from tallplank.core.job.construction import RuleError, check_rules
+from tallplank.core.job.base import plain
 from tallplank.core.job.migration import one_to_two
 from tallplank.core.job.record import Job
 
 FORMAT = "tall-plank-job"
 VERSION = 2
-LARGEST_BYTES = 64 * 1024 * 1024
+SUFFIX = ".plank"
+LARGEST_BYTES = 256 * 1024 * 1024
+MOST_DIGITS = 40
 
 MIGRATIONS: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: one_to_two}
 """From a version to a function that turns that version's `job` into the next one's."""
 
 
 class JobFileError(PlankError):
-    """The file cannot be read as a job; the text names the file and the place."""
+    """The file cannot be read as a job, or not be written; the text names the file and the place."""
+
+
+class ChangedMeanwhileError(JobFileError):
+    """Another program changed the file since it was read or written here."""
 
 
 def dumps(job: Job) -> str:
     """The job as the text of a `.plank` file."""
     document = {"format": FORMAT, "version": VERSION, "job": job.model_dump(mode="json", exclude_defaults=True)}
     return json.dumps(document, indent=1, ensure_ascii=False, allow_nan=False) + "\n"
+
+
+def dumps_compact(job: Job) -> str:
+    """The same document in one line, for machines; much quicker to make."""
+    return f'{{"format":"{FORMAT}","version":{VERSION},"job":{job.model_dump_json(exclude_defaults=True)}}}'
 
 
 def loads(text: str, name: str = "the file") -> Job:
@@ -48,15 +58,11 @@ def loads(text: str, name: str = "the file") -> Job:
     for step in range(version, VERSION):
         body = MIGRATIONS[step](body) if isinstance(body, dict) else body
     try:
-        job = Job.model_validate_json(json.dumps(body))
-        saved = (construction.rules for construction in job.standard.constructions)
-        for rules in (job.standard.rules, *saved, *(unit.rules for unit in job.units)):
-            check_rules(dict(rules))
+        return Job.model_validate_json(json.dumps(body))
     except ValidationError as problem:
         raise JobFileError(f"{name}: {_first_problem(problem)}") from None
-    except RuleError as problem:
-        raise JobFileError(f"{name}: {problem}") from None
-    return job
+    except RecursionError:
+        raise _nested(name) from None
 
 
 def load(path: Path) -> Job:
@@ -65,46 +71,54 @@ def load(path: Path) -> Job:
     Raises:
         JobFileError: the file is missing, too large, or not a job.
     """
+    return load_stamped(path)[0]
+
+
+def load_stamped(path: Path) -> tuple[Job, str]:
+    """The job in a file, and the digest of what was read, by which a change by another program is noticed.
+
+    Raises:
+        JobFileError: the file is missing, too large, or not a job.
+    """
     try:
-        if path.stat().st_size > LARGEST_BYTES:
-            raise JobFileError(f"{path} is too large to be a job.")
-        text = path.read_text(encoding="utf-8")
+        data = read_file(path, LARGEST_BYTES)
+        text = data.decode("utf-8-sig")
     except UnicodeDecodeError:
         raise JobFileError(f"{path} is not a Tall Plank job (it is not text).") from None
-    except OSError as problem:
-        raise JobFileError(f"{path} cannot be read: {problem.strerror}.") from None
-    return loads(text, str(path))
+    except DiskError as problem:
+        raise JobFileError(str(problem)) from None
+    return loads(text, str(path)), digest(data)
 
 
-def save(job: Job, path: Path) -> None:
-    """Write the job so that the file is always either the old or the new one, whole.
-
-    Raises:
-        JobFileError: the place cannot be written.
-    """
-    write_atomically(path, dumps(job).encode("utf-8"))
-
-
-def write_atomically(path: Path, data: bytes) -> None:
-    """Write bytes by way of a temporary file beside the target.
+def save(job: Job, path: Path) -> str:
+    """Write the job so that the file is always either the old or the new one, whole; returns the digest of what was written.
 
     Raises:
         JobFileError: the place cannot be written.
     """
+    data = dumps(job).encode("utf-8")
     try:
-        handle, temporary = tempfile.mkstemp(prefix=f".{path.name}.", dir=path.parent)
-        try:
-            with os.fdopen(handle, "wb") as file:
-                file.write(data)
-                file.flush()
-                os.fsync(file.fileno())
-            os.chmod(temporary, path.stat().st_mode & 0o777 if path.exists() else 0o644)
-            os.replace(temporary, path)
-        except BaseException:
-            Path(temporary).unlink(missing_ok=True)
-            raise
-    except OSError as problem:
-        raise JobFileError(f"{path} cannot be written: {problem.strerror}.") from None
+        if len(data) > LARGEST_BYTES:
+            raise JobFileError(f"{path} would have more than {LARGEST_BYTES // 1024**2} MB: delete units from the job, or make two of it.")
+        clean_strays(path.parent)
+        write_atomically(path, data)
+    except DiskError as problem:
+        raise JobFileError(str(problem)) from None
+    return digest(data)
+
+
+def job_path(typed: str) -> Path:
+    """The file that a typed name means: `.plank` is added, nothing that was typed is taken away.
+
+    Raises:
+        JobFileError: it is no name.
+    """
+    path = Path(typed)
+    try:
+        check_name(path)
+    except DiskError as problem:
+        raise JobFileError(str(problem)) from None
+    return path if path.name.lower().endswith(SUFFIX) and path.name.lower() != SUFFIX else path.with_name(path.name + SUFFIX)
 
 
 def schema() -> dict[str, Any]:
@@ -124,18 +138,34 @@ def schema() -> dict[str, Any]:
 
 def _document(text: str, name: str) -> dict[str, Any]:
     try:
-        document = json.loads(text)
+        document = json.loads(text, parse_int=_number, parse_constant=_no_number)
     except json.JSONDecodeError as problem:
         raise JobFileError(f"{name} is damaged or not a job: line {problem.lineno}, column {problem.colno}: {problem.msg}.") from None
     except RecursionError:
-        raise JobFileError(f"{name} is not a Tall Plank job (nested too deeply).") from None
+        raise _nested(name) from None
+    except ValueError as problem:
+        raise JobFileError(f"{name} is damaged or not a job: {problem}.") from None
     if not isinstance(document, dict) or document.get("format") != FORMAT:
         raise JobFileError(f"{name} is not a Tall Plank job.")
     return document
+
+
+def _number(text: str) -> int:
+    if len(text) > MOST_DIGITS:
+        raise ValueError(f"it holds a number of {len(text)} digits")
+    return int(text)
+
+
+def _no_number(text: str) -> Never:
+    raise ValueError(f"it holds '{text}' where a number should be")
+
+
+def _nested(name: str) -> JobFileError:
+    return JobFileError(f"{name} is not a Tall Plank job (nested too deeply).")
 
 
 def _first_problem(problem: ValidationError) -> str:
     errors = problem.errors(include_url=False)
     where = " › ".join(str(part + 1) if isinstance(part, int) else str(part) for part in errors[0]["loc"]) or "job"
     more = f" (and {len(errors) - 1} more)" if len(errors) > 1 else ""
-    return f"{where}: {errors[0]['msg'].removeprefix('Value error, ')}{more}."
+    return f"{where}: {plain(errors[0]['msg']).removesuffix('.')}{more}."

@@ -2,6 +2,7 @@
 
 from collections.abc import Callable, Iterator
 
+from tallplank.core.job.base import RecordError
 from tallplank.core.job.record import Opening
 
 Path = tuple[int, ...]
@@ -21,14 +22,13 @@ def replaced_at(root: Opening, path: Path, change: Callable[[Opening], Opening])
     """The tree with one opening changed; every other branch is the very same object.
 
     Raises:
-        KeyError: the tree has no such place.
-        ValidationError: the change leaves a division that is not allowed.
+        RecordError: the tree has no such place, or the change leaves a division that is not allowed.
     """
     if not path:
         return change(root)
     index, rest = path[0], path[1:]
     if not 0 <= index < len(root.openings):
-        raise KeyError(path)
+        raise RecordError("The unit has no such opening.")
     cell = replaced_at(root.openings[index], rest, change)
     return root.but(openings=(*root.openings[:index], cell, *root.openings[index + 1 :]))
 

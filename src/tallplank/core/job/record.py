@@ -3,19 +3,24 @@
 from collections.abc import Iterator, Mapping
 from typing import Annotated, Literal, Self, TypeVar, get_args
 
-from pydantic import BaseModel, ConfigDict, Field, model_validator
+from pydantic import Field, model_validator
 
+from tallplank.core.error import PlankError
+from tallplank.core.job.base import Id, Line, Lines, Mm, Name, NotNegative, Positive, Record, Share
+from tallplank.core.job.construction import NO_RULES, Rules
 from tallplank.core.measure.display import LengthStyle
 from tallplank.core.measure.divide import Member
 
 _T = TypeVar("_T")
 
-Mm = Annotated[float, Field(allow_inf_nan=False, ge=-100_000, le=100_000)]
-Positive = Annotated[float, Field(allow_inf_nan=False, gt=0, le=100_000)]
-NotNegative = Annotated[float, Field(allow_inf_nan=False, ge=0, le=100_000)]
-Share = Annotated[float, Field(allow_inf_nan=False, ge=0, lt=1)]
-Name = Annotated[str, Field(min_length=1, max_length=120)]
-Id = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[A-Za-z0-9_.-]+$")]
+
+class MissingError(PlankError, KeyError):
+    """The job has no room, wall or unit of this id."""
+
+    def __str__(self) -> str:
+        """The text itself; a KeyError would show it in quotes."""
+        return str(self.args[0])
+
 
 MountKind = Literal["floor", "wall"]
 FinishRole = Literal["carcass", "front", "back", "drawer", "top", "plinth", "glass"]
@@ -43,21 +48,12 @@ HardwareRole = Literal[
 FrontKind = Literal["none", "doors", "drawer", "flap", "lift", "false"]
 InsideKind = Literal["none", "drawer", "pullout", "rail", "rack", "basket", "bin", "dish-rack", "appliance"]
 MOST_CELLS, DEEPEST = 40, 6
+MOST_CELLS_OF_UNIT = 200
+MOST_UNITS, MOST_ROOMS, MOST_WALL_OPENINGS, MOST_CONSTRUCTIONS = 2000, 200, 100, 200
+"""More than any house has. They keep a job small enough to be read again: what they allow fits into the largest file."""
 FINISH_ROLES: tuple[FinishRole, ...] = get_args(FinishRole)
 RUN_ROLES: tuple[FinishRole, ...] = ("top", "plinth")
 HARDWARE_ROLES: tuple[HardwareRole, ...] = get_args(HardwareRole)
-
-
-class Record(BaseModel):
-    """Base of all stored records: frozen, strict about unknown keys."""
-
-    model_config = ConfigDict(frozen=True, extra="forbid")
-
-    def but(self, **changes: object) -> Self:
-        """A validated copy with some values changed; the untouched pieces are the very same objects."""
-        fields = type(self).model_fields
-        checked = type(self)(**{**{k: getattr(self, k) for k in fields}, **changes})
-        return self.model_copy(update={k: getattr(checked, k) for k in changes})
 
 
 class WallOpening(Record):
@@ -78,7 +74,7 @@ class Wall(Record):
     side: Literal["back", "right", "front", "left"]
     name: Name
     thickness: Positive = 120.0
-    openings: tuple[WallOpening, ...] = ()
+    openings: Annotated[tuple[WallOpening, ...], Field(max_length=MOST_WALL_OPENINGS)] = ()
 
 
 class Room(Record):
@@ -137,6 +133,8 @@ class Opening(Record):
             raise ValueError(f"a division has from 2 to {MOST_CELLS} openings")
         if self.shelves or self.inside != "none":
             raise ValueError("an opening that is divided holds its shelves and insides in its cells")
+        if sum(1 for _ in self.cells) > MOST_CELLS_OF_UNIT:
+            raise ValueError(f"a unit has at most {MOST_CELLS_OF_UNIT} openings in all")
         if self.depth > DEEPEST:
             raise ValueError(f"openings are divided into one another more than {DEEPEST} deep")
         if self.front != "none" and any(cell.is_fronted for cell in self.openings):
@@ -167,9 +165,6 @@ class Opening(Record):
             yield from cell.cells
 
 
-RuleValue = float | int | str
-
-
 class Unit(Record):
     """Anything placed along a wall. `x` is its left edge in the wall's frame, `z` its carcass bottom (None: by rule).
 
@@ -191,9 +186,9 @@ class Unit(Record):
     side: Literal["left", "right"] = "left"
     """Which corner or end a shaped unit is for."""
     opening: Opening = Opening()
-    note: Annotated[str, Field(max_length=500)] = ""
+    note: Annotated[Lines, Field(max_length=500)] = ""
     construction: Id | None = None
-    rules: Mapping[str, RuleValue] = {}
+    rules: Rules = NO_RULES
     finishes: Mapping[FinishRole, Id] = {}
     hardware: Mapping[HardwareRole, Id] = {}
     door_style: Id | None = None
@@ -205,16 +200,16 @@ class SavedConstruction(Record):
     id: Id
     name: Name
     base: Id
-    rules: Mapping[str, RuleValue] = {}
+    rules: Rules = NO_RULES
 
 
 class Standard(Record):
     """What the job uses wherever a unit does not say otherwise."""
 
     construction: Id = "frameless"
-    constructions: tuple[SavedConstruction, ...] = ()
+    constructions: Annotated[tuple[SavedConstruction, ...], Field(max_length=MOST_CONSTRUCTIONS)] = ()
     """The shop's own constructions that this job uses; they come before the catalogue's."""
-    rules: Mapping[str, RuleValue] = {}
+    rules: Rules = NO_RULES
     finishes: Mapping[FinishRole, Id] = {}
     hardware: Mapping[HardwareRole, Id] = {}
     door_style: Id = "quayside-slab"
@@ -244,13 +239,13 @@ class Job(Record):
     """One customer's project."""
 
     name: Name
-    customer: Annotated[str, Field(max_length=200)] = ""
-    number: Annotated[str, Field(max_length=40)] = ""
+    customer: Annotated[Line, Field(max_length=200)] = ""
+    number: Annotated[Line, Field(max_length=40)] = ""
     display: Display = Display()
     standard: Standard = Standard()
     rates: Rates = Rates()
-    rooms: tuple[Room, ...] = ()
-    units: tuple[Unit, ...] = ()
+    rooms: Annotated[tuple[Room, ...], Field(max_length=MOST_ROOMS)] = ()
+    units: Annotated[tuple[Unit, ...], Field(max_length=MOST_UNITS)] = ()
 
     @model_validator(mode="after")
     def _holds_together(self) -> Self:
@@ -264,16 +259,16 @@ class Job(Record):
         return self
 
     def room(self, room_id: str) -> Room:
-        """The room with this id; KeyError if there is none."""
-        return _first((r for r in self.rooms if r.id == room_id), room_id)
+        """The room with this id; MissingError if there is none."""
+        return _first((r for r in self.rooms if r.id == room_id), f"room '{room_id}'")
 
     def wall(self, room_id: str, wall_id: str) -> Wall:
-        """The wall with this id; KeyError if there is none."""
-        return _first((w for w in self.room(room_id).walls if w.id == wall_id), wall_id)
+        """The wall with this id; MissingError if there is none."""
+        return _first((w for w in self.room(room_id).walls if w.id == wall_id), f"wall '{wall_id}' in room '{room_id}'")
 
     def unit(self, unit_id: str) -> Unit:
-        """The unit with this id; KeyError if there is none."""
-        return _first((u for u in self.units if u.id == unit_id), unit_id)
+        """The unit with this id; MissingError if there is none."""
+        return _first((u for u in self.units if u.id == unit_id), f"unit '{unit_id}'")
 
     def replaced(self, **pieces: object) -> Self:
         """A copy with pieces that are valid already, without checking the whole job again."""
@@ -283,4 +278,4 @@ class Job(Record):
 def _first(items: Iterator[_T], wanted: str) -> _T:
     for item in items:
         return item
-    raise KeyError(wanted)
+    raise MissingError(f"The job has no {wanted}.")

@@ -15,6 +15,8 @@ from pydantic import Field
 from tallplank.core.error import PlankError
 
 TOLERANCE = 1e-6
+LONGEST, LEAST_SHARE = 100_000.0, 1e-6
+_Length = Annotated[float, Field(ge=0, le=LONGEST, allow_inf_nan=False)]
 
 
 class DivideError(PlankError):
@@ -25,10 +27,21 @@ class DivideError(PlankError):
 class Member:
     """One member: a fixed `size`, or a `share` of what is left, kept between `least` and `most`."""
 
-    size: Annotated[float, Field(ge=0, allow_inf_nan=False)] | None = None
-    share: Annotated[float, Field(gt=0, allow_inf_nan=False)] = 1.0
-    least: Annotated[float, Field(ge=0, allow_inf_nan=False)] = 0.0
-    most: Annotated[float, Field(ge=0, allow_inf_nan=False)] | None = None
+    size: _Length | None = None
+    share: Annotated[float, Field(ge=LEAST_SHARE, le=1 / LEAST_SHARE, allow_inf_nan=False)] = 1.0
+    least: _Length = 0.0
+    most: _Length | None = None
+
+    def __post_init__(self) -> None:
+        """Refuse what a file could not hold either.
+
+        Raises:
+            DivideError: a length below nothing or beyond a hundred metres, or a share that is next to nothing.
+        """
+        if not all(0 <= v <= LONGEST for v in (self.size or 0.0, self.least, self.most or 0.0)):
+            raise DivideError(f"A member's size must be from 0 to {LONGEST:g}.")
+        if not LEAST_SHARE <= self.share <= 1 / LEAST_SHARE:
+            raise DivideError(f"A member's share must be from {LEAST_SHARE:g} to {1 / LEAST_SHARE:g}.")
 
     @classmethod
     def fixed(cls, size: float) -> Self:
