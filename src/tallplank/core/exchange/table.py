@@ -2,11 +2,17 @@
 
 import csv
 import io
+import re
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
+from unicodedata import category, normalize
 
 Value = str | int | float
-_FORMULA_STARTS = ("=", "+", "-", "@", "\t", "\r", "\n", "|", "%")
+_RUN = frozenset("=+-@|%")
+_PARTS = re.compile(r"([;\t\r\n])")
+"""What other programs may take for the end of a cell."""
+_LONGEST_CELL = 32_767
+"""Characters in a cell of a workbook. Source: the published limits of the format's best-known reader, from memory."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -19,7 +25,10 @@ class Table:
 
 
 def as_csv(table: Table) -> bytes:
-    """The table as UTF-8 CSV with CRLF line ends (RFC 4180); text that a spreadsheet would run is quoted with an apostrophe."""
+    """The table as UTF-8 CSV with CRLF line ends (RFC 4180); text that a spreadsheet would run is quoted with an apostrophe.
+
+    That holds for a spreadsheet that takes a semicolon or a tab for the end of a cell, too.
+    """
     out = io.StringIO(newline="")
     writer = csv.writer(out, lineterminator="\r\n")
     writer.writerow(table.columns)
@@ -28,9 +37,19 @@ def as_csv(table: Table) -> bytes:
 
 
 def _csv_value(value: Value) -> str:
-    if isinstance(value, str):
-        return f"'{value}" if value.lstrip().startswith(_FORMULA_STARTS) or value.startswith(_FORMULA_STARTS) else value
-    return number(value)
+    return harmless(value) if isinstance(value, str) else number(value)
+
+
+def harmless(text: str) -> str:
+    """The text with an apostrophe before each part that a spreadsheet might run as a formula."""
+    quoted = "".join(f"'{part}" if _is_run(part) else part for part in _PARTS.split(text))
+    return f"'{quoted}" if quoted[:1] in ("\t", "\r", "\n") else quoted
+
+
+def _is_run(part: str) -> bool:
+    """Whether the first character that is seen begins a formula, be it of usual or of full width."""
+    seen = next((c for c in part if c != '"' and category(c)[0] not in "CMZ"), "")
+    return normalize("NFKC", seen)[:1] in _RUN
 
 
 def number(value: float) -> str:
@@ -57,7 +76,7 @@ def as_xlsx(tables: Sequence[Table]) -> bytes:
             for r, row in enumerate(table.rows, 1):
                 for c, value in enumerate(row):
                     if isinstance(value, str):
-                        sheet.write_string(r, c, value, plain)
+                        sheet.write_string(r, c, value if len(value) <= _LONGEST_CELL else f"{value[: _LONGEST_CELL - 1]}…", plain)
                     else:
                         sheet.write_number(r, c, round(value, 3), plain if isinstance(value, int) else figure)
             if table.rows:

@@ -52,6 +52,8 @@ MOST_CELLS_OF_UNIT = 200
 MOST_UNITS, MOST_ROOMS, MOST_WALL_OPENINGS, MOST_CONSTRUCTIONS = 2000, 200, 100, 200
 """More than any house has. They keep a job small enough to be read again: what they allow fits into the largest file."""
 FINISH_ROLES: tuple[FinishRole, ...] = get_args(FinishRole)
+LARGEST_UNIT = 10_000.0
+UnitSize = Annotated[float, Field(allow_inf_nan=False, gt=0, le=LARGEST_UNIT)]
 RUN_ROLES: tuple[FinishRole, ...] = ("top", "plinth")
 HARDWARE_ROLES: tuple[HardwareRole, ...] = get_args(HardwareRole)
 
@@ -178,9 +180,9 @@ class Unit(Record):
     wall: Id
     x: Mm
     z: NotNegative | None = None
-    width: Positive
-    height: Positive
-    depth: Positive
+    width: UnitSize
+    height: UnitSize
+    depth: UnitSize
     arm: NotNegative = 0.0
     """The second depth of a shaped unit; 0 is its kind's."""
     side: Literal["left", "right"] = "left"
