@@ -11,12 +11,15 @@ from tallplank.cli import main
 from tallplank.core.catalog.reader import shipped
 from tallplank.core.job.file import load, save
 from tallplank.demo import demo_job
+from tallplank.session.report import write_report
 
 ROOT = Path(__file__).parents[1]
 
 
-def plank(*arguments: str) -> subprocess.CompletedProcess[str]:
+def plank(*arguments: str, state: Path | None = None) -> subprocess.CompletedProcess[str]:
     environment = {k: v for k, v in os.environ.items() if k not in ("DISPLAY", "QT_QPA_PLATFORM")}
+    if state is not None:
+        environment["XDG_STATE_HOME"] = str(state)
     environment["PYTHONPATH"] = str(ROOT / "src")
     return subprocess.run(
         [sys.executable, "-m", "tallplank", *arguments], capture_output=True, text=True, check=False, env=environment, cwd=ROOT
@@ -57,6 +60,59 @@ def test_bad_input_gives_one_line_and_code_two(arguments: tuple[str, ...], words
     assert done.stderr.count("\n") == 1
     assert done.stdout == ""
     assert not (ROOT / "x").exists()
+
+
+@pytest.mark.parametrize(
+    ("script", "words"),
+    [("x = 1\nraise KeyError('a')\n", "line 2: KeyError: 'a'"), ("x = = 1\n", "line 1: SyntaxError"), ("def f():\n    f()\nf()\n", "RecursionError"),
+     ("raise ValueError('two\\nlines \\x1b[2J')\n", "ValueError: two lines \\x1b[2J")],
+)  # fmt: skip
+def test_a_fault_of_a_script_is_one_line_with_its_place_and_a_report(tmp_path: Path, script: str, words: str) -> None:
+    (tmp_path / "a.py").write_text(script)
+    done = plank("run", str(tmp_path / "a.py"), state=tmp_path / "state")
+    assert done.returncode == 1
+    assert words in done.stderr
+    assert done.stderr.count("\n") == 1
+    (report,) = (tmp_path / "state" / "tall-plank" / "reports").iterdir()
+    assert str(report) in done.stderr
+    assert "Traceback" in report.read_text()
+
+
+def test_a_fault_of_the_program_is_one_line_with_a_report(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
+) -> None:
+    monkeypatch.setenv("XDG_STATE_HOME", str(tmp_path))
+    monkeypatch.setattr("tallplank.cli.demo_job", lambda _: 1 / 0)
+    assert main(["export", "demo", "--to", str(tmp_path / "out")]) == 1
+    told = capsys.readouterr().err
+    (report,) = (tmp_path / "tall-plank" / "reports").iterdir()
+    assert told.count("\n") == 1
+    assert "ZeroDivisionError at test_cli.py" in told
+    assert str(report) in told
+    assert "Doing: export demo" in report.read_text()
+
+
+def test_a_report_that_cannot_be_written_there_goes_elsewhere(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    (tmp_path / "file").write_text("")
+    monkeypatch.setattr("tempfile.tempdir", str(tmp_path / "temp"))
+    path = write_report("text", tmp_path / "file" / "reports")
+    assert path is not None
+    assert path.parent == tmp_path / "temp"
+    monkeypatch.setattr("tempfile.tempdir", str(tmp_path / "file" / "too"))
+    assert write_report("text", tmp_path / "file" / "reports") is None
+
+
+def test_nobody_reading_on_and_giving_up_are_no_faults(monkeypatch: pytest.MonkeyPatch) -> None:
+    environment = {**os.environ, "PYTHONPATH": str(ROOT / "src")}
+    command = f"{sys.executable} -m tallplank export --list | true"
+    done = subprocess.run(["bash", "-c", command], capture_output=True, text=True, check=False, env=environment)
+    assert done.stderr == ""
+
+    def interrupted(_: object) -> None:
+        raise KeyboardInterrupt
+
+    monkeypatch.setattr("tallplank.cli.demo_job", interrupted)
+    assert main(["export", "demo", "--to", "x"]) == 130
 
 
 @pytest.mark.parametrize("command", [(), ("demo",), ("open",), ("export",), ("shots",), ("run",)])

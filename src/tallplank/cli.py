@@ -4,11 +4,15 @@ import argparse
 import os
 import runpy
 import sys
+import traceback
 from collections.abc import Sequence
 from pathlib import Path
 
+from platformdirs import user_state_path
+
 from tallplank import __version__
 from tallplank.core.catalog.reader import shipped
+from tallplank.core.disk import printable
 from tallplank.core.edit.open import open_job
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.exporter import chosen, export
@@ -16,8 +20,9 @@ from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.record import Job
 from tallplank.demo import demo_job
 from tallplank.session.derived import Deriver
+from tallplank.session.report import place_of, report_text, tell_on_terminal, write_report
 
-BAD_INPUT = 2
+FAULT, BAD_INPUT, GIVEN_UP = 1, 2, 130
 
 
 class _Parser(argparse.ArgumentParser):
@@ -28,15 +33,33 @@ class _Parser(argparse.ArgumentParser):
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
-    """Run one command; 0 when done, 2 after one clear line on standard error for bad input."""
+    """Run one command; 0 when done, 2 after one clear line on standard error for bad input, 1 after one for a fault of the program."""
     options = _parser().parse_args(arguments)
     try:
-        return int(options.run(options))
+        code = int(options.run(options))
+        sys.stdout.flush()
     except PlankError as problem:
-        print(f"plank: {problem}", file=sys.stderr)  # noqa: T201
+        tell_on_terminal(f"plank: {_one_line(problem)}")
         return BAD_INPUT
     except BrokenPipeError:
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())  # nobody reads on: the interpreter's own flush must not fail
         return 0
+    except KeyboardInterrupt:
+        return GIVEN_UP
+    except Exception as problem:  # noqa: BLE001  whatever it is, the user reads one line and finds a report
+        return _fault(problem, " ".join(arguments if arguments is not None else sys.argv[1:]))
+    return code
+
+
+def _fault(problem: Exception, doing: str) -> int:
+    file = write_report(report_text(problem, doing), user_state_path("tall-plank") / "reports")
+    where = f"the report is in {file}" if file is not None else "no report could be written"
+    tell_on_terminal(f"plank: that did not work, by a fault of the program ({place_of(problem)}): {_one_line(problem)}; {where}.")
+    return FAULT
+
+
+def _one_line(problem: Exception) -> str:
+    return printable(" ".join(str(problem).split())) or type(problem).__name__
 
 
 def _parser() -> argparse.ArgumentParser:
@@ -88,8 +111,7 @@ def _window(file: Path | None, *, demo: bool) -> int:
         raise PlankError("There is no display to open a window on; 'plank export' and 'plank shots' work without one.")
     from tallplank.app.start import run
 
-    job = demo_job(shipped()) if demo else open_job(file, shipped()) if file else None
-    return run(job, None if demo else file)
+    return run(demo_job(shipped()) if demo else None, file)
 
 
 def _shots(options: argparse.Namespace) -> int:
@@ -104,8 +126,23 @@ def _script(options: argparse.Namespace) -> int:
     if not options.script.is_file():
         raise PlankError(f"There is no script {options.script}.")
     sys.argv = [str(options.script), *options.arguments]
-    runpy.run_path(str(options.script), run_name="__main__")
+    try:
+        runpy.run_path(str(options.script), run_name="__main__")
+    except PlankError:
+        raise
+    except Exception as problem:  # noqa: BLE001  the script's own fault, told with its place in it
+        return _script_fault(options.script, problem)
     return 0
+
+
+def _script_fault(script: Path, problem: Exception) -> int:
+    lines = [f.lineno for f in traceback.extract_tb(problem.__traceback__) if f.filename == str(script)]
+    line = problem.lineno if isinstance(problem, SyntaxError) else lines[-1] if lines else None
+    place = f"{script}, line {line}" if line else str(script)
+    file = write_report(report_text(problem, f"run {script}"), user_state_path("tall-plank") / "reports")
+    where = f"; the report is in {file}" if file is not None else ""
+    tell_on_terminal(f"plank: {place}: {type(problem).__name__}: {_one_line(problem)}{where}.")
+    return FAULT
 
 
 if __name__ == "__main__":

@@ -9,6 +9,7 @@ from PyQt6.QtCore import QCoreApplication, QEvent, QSettings
 from PyQt6.QtWidgets import QApplication
 
 from makers import CATALOG, a_wall_of
+from tallplank.app.fault import FaultTeller
 from tallplank.app.theme import load_fonts
 from tallplank.app.window import MainWindow
 from tallplank.core.job.record import Job
@@ -26,9 +27,10 @@ def open_window(fonts: None, qapp: QApplication, tmp_path: Path) -> Iterator[Cal
     """Opens windows; closes them and checks that nothing is left behind."""
     opened: list[MainWindow] = []
 
-    def make(job: Job | None = None) -> MainWindow:
+    def make(job: Job | None = None, faults: FaultTeller | None = None) -> MainWindow:
         settings = QSettings(str(tmp_path / "window.ini"), QSettings.Format.IniFormat)
-        window = MainWindow(Store(CATALOG, job or a_wall_of("base", "drawers", "wall")), settings, Autosave(tmp_path / "recovery"))
+        store = Store(CATALOG, job or a_wall_of("base", "drawers", "wall"))
+        window = MainWindow(store, settings, Autosave(tmp_path / "recovery"), faults)
         window.resize(1280, 800)
         window.show()
         opened.append(window)

@@ -336,12 +336,12 @@ def test_save_and_open_again(open_window: Open, tmp_path: Path, monkeypatch: pyt
     window.store.select([window.store.job.units[0].id])
     type_into(row(window, "Width"), "550")
     job = window.store.job
-    window.save()
+    window.files.save()
     assert not window.store.state.is_dirty
     assert "Saved house.plank" in window.message_label.text()
-    window.new()
+    window.files.new()
     assert window.store.job.units == ()
-    window.open()
+    window.files.open()
     assert window.store.job == job
     (tmp_path / "house.plank").write_text("{}")
     window.run(next(c for c in window.commands if c.id == "open"))
@@ -355,9 +355,9 @@ def test_leaving_unsaved_work_asks_once(open_window: Open, monkeypatch: pytest.M
     type_into(row(window, "Width"), "650")
     answers = [QMessageBox.StandardButton.Cancel, QMessageBox.StandardButton.Discard]
     monkeypatch.setattr(QMessageBox, "question", lambda *_: answers.pop(0))
-    window.new()
+    window.files.new()
     assert len(window.store.job.units) == 3
-    window.new()
+    window.files.new()
     assert window.store.job.units == ()
 
 
@@ -384,21 +384,6 @@ def test_long_work_can_be_given_up(open_window: Open, qtbot: QtBot) -> None:
     window.cancel_button.click()
     qtbot.waitUntil(lambda: window._task is None, timeout=5000)
     assert window.message_label.text() == "Given up."
-
-
-def test_a_crash_loses_nothing(open_window: Open, tmp_path: Path) -> None:
-    first = open_window()
-    first.store.select(["u1"])
-    type_into(row(first, "Width"), "650")
-    first._keep()
-    (kept,) = (tmp_path / "recovery").iterdir()
-    kept.rename(kept.with_name("999999.recovery"))
-    second = open_window()
-    assert not second._offer_bar.isHidden()
-    second._answer(second._autosave.left(CATALOG)[0], True)  # type: ignore[union-attr]
-    assert second.store.job.unit("u1").width == 650
-    assert second.store.state.is_dirty
-    assert second._offer_bar.isHidden()
 
 
 def test_panes_are_changed_added_closed_and_remembered(open_window: Open) -> None:

@@ -39,7 +39,7 @@ class Tally:
         start = monotonic()
         try:
             self.outcomes[self.fuzzer.trial(random.Random(f"{self.fuzzer.name} {seed}"))] += 1
-        except (Exception, HangError):
+        except (Exception, HangError):  # noqa: BLE001  whatever it is, it is what is looked for
             self.faults.append(f"{self.fuzzer.name}, seed {seed}:\n{traceback.format_exc()}")
         self.longest = max(self.longest, monotonic() - start)
 

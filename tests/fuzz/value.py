@@ -1,13 +1,12 @@
 """Values that a hand, a script or another program might come up with, sane and absurd."""
 
 import random
-from typing import Any
+from typing import Any, get_args
 
 from makers import CATALOG
 from tallplank.core.job.construction import Construction, rule_bounds
 from tallplank.core.job.record import FrontKind, InsideKind, Opening
 from tallplank.core.measure.divide import Member
-from typing import get_args
 
 ABSURD_NUMBERS = (0, -0.0, 1, -1, 0.001, 1e-9, 5e-324, 99_999.0, 100_000, 100_001, 1e9, 1e300, -1e300, float("inf"), float("nan"), 10**30)
 ABSURD_TEXTS = (

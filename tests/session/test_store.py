@@ -1,20 +1,17 @@
 """The store: notices, drags as one step, typing over dimensions, pointing at drawings, autosave."""
 
-import os
-import subprocess
-import sys
 from pathlib import Path
 
 import pytest
 
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of
-from tallplank.core.draw.primitive import Measure
+from tallplank.core.draw.primitive import Handle, Measure
 from tallplank.core.edit.room import add_opening
 from tallplank.core.edit.unit import set_width, slide_units
 from tallplank.core.error import PlankError
-from tallplank.core.job.file import JobFileError
+from tallplank.core.job.file import ChangedMeanwhileError, JobFileError
 from tallplank.session.arrange import Arranger
-from tallplank.session.autosave import Autosave
+from tallplank.session.bench import BoundaryDrag
 from tallplank.session.measure_edit import edit_measure
 from tallplank.session.store import Store
 
@@ -164,6 +161,100 @@ def test_a_drag_is_one_step_however_long_and_can_be_given_up() -> None:
     assert store.job.units[1].x == 600
 
 
+def a_drag(store: Store) -> Arranger:
+    """A unit that is being slid, and has come some way."""
+    arranger = Arranger(store, on_plan=False)
+    for x in (900, 1400, 1900):
+        arranger.slide("u2", (900, 400), (x, 400), 1, first=x == 900)
+    return arranger
+
+
+def labels(store: Store) -> list[str]:
+    return [step.label for step in store.state.history.past]
+
+
+def test_an_undo_amid_a_drag_ends_it_and_the_history_is_right() -> None:
+    store = a_store("base", "base")
+    store.apply(lambda j: set_width(j, CATALOG, ["u1"], 500), "width")
+    before = store.state.history
+    arranger = a_drag(store)
+    assert labels(store) == ["", "width", "slide unit"]
+    store.undo()
+    assert store.job is before.job
+    arranger.slide("u2", (900, 400), (2200, 400), 1, first=False)
+    arranger.cancel()
+    assert store.state.history.past == before.past
+    assert store.state.history.redo_label == "slide unit"
+    store.redo()
+    assert store.job.unit("u2").x == 1600
+
+
+def test_what_is_done_amid_a_drag_stays_done() -> None:
+    store = a_store("base", "base", "base")
+    arranger = a_drag(store)
+    store.apply(lambda j: j.replaced(units=j.units[:1]), "delete")
+    arranger.slide("u2", (900, 400), (2200, 400), 1, first=False)
+    arranger.end()
+    assert len(store.job.units) == 1
+    assert labels(store) == ["", "slide unit", "delete"]
+
+
+def test_undo_and_redo_amid_a_drag_let_it_go_on() -> None:
+    store = a_store("base", "base")
+    arranger = a_drag(store)
+    store.undo()
+    store.redo()
+    arranger.slide("u2", (900, 400), (2200, 400), 1, first=False)
+    assert store.job.unit("u2").x == 1900
+    assert labels(store) == ["", "slide unit"]
+
+
+def test_a_drag_that_is_given_up_leaves_what_could_be_redone() -> None:
+    store = a_store("base", "base")
+    store.apply(lambda j: set_width(j, CATALOG, ["u1"], 500), "width")
+    store.undo()
+    before = store.state.history
+    arranger = a_drag(store)
+    assert store.state.history.redo_label is None
+    arranger.cancel()
+    assert store.state.history is before
+    arranger = a_drag(store)
+    arranger.slide("u2", (900, 400), (900, 400), 1, first=False)
+    assert store.state.history is before
+
+
+def test_an_undo_amid_the_drag_of_a_boundary_ends_it() -> None:
+    store = a_store("drawers")
+    unit = store.job.units[0]
+    drag = BoundaryDrag(store, unit, Handle((0,), "z", (0, 0), (1, 0)))
+    drag.move(20, 1)
+    drag.move(30, 1)
+    assert labels(store) == ["", "move boundary"]
+    store.undo()
+    drag.move(40, 1)
+    drag.cancel()
+    assert store.job.units[0] is unit
+    assert labels(store) == [""]
+
+
+def test_a_file_that_another_program_changed_is_noticed_before_it_is_overwritten(tmp_path: Path) -> None:
+    store, path = a_store("base"), tmp_path / "a.plank"
+    store.save(path)
+    store.apply(lambda j: set_width(j, CATALOG, ["u1"], 500), "width")
+    store.save(path)
+    path.write_text(path.read_text().replace("500", "501"))
+    with pytest.raises(ChangedMeanwhileError, match=r"a\.plank was changed by another program"):
+        store.save(path)
+    assert "501" in path.read_text()
+    store.save(path, over=True)
+    assert "501" not in path.read_text()
+    path.unlink()
+    store.save(path)
+    path.touch()
+    store.save(path)
+    assert not store.state.is_dirty
+
+
 def test_dragging_on_the_plan_can_change_the_wall() -> None:
     store = a_store("base", "base")
     store.select(["u2"])
@@ -171,24 +262,3 @@ def test_dragging_on_the_plan_can_change_the_wall() -> None:
     arranger.slide("u2", (900, 2700), (4150, 1500), 30, first=True)
     moved = store.job.unit("u2")
     assert (moved.wall, moved.x) == ("right", 1200)
-
-
-def test_autosave_is_found_after_a_crash_only(tmp_path: Path) -> None:
-    job = a_wall_of("base", "tall")
-    script = (
-        "import sys, os; from pathlib import Path; sys.path[:0] = sys.argv[2:];"
-        "from makers import a_wall_of; from tallplank.session.autosave import Autosave;"
-        "Autosave(Path(sys.argv[1])).keep(a_wall_of('base', 'tall'), Path('/somewhere/a.plank')); os._exit(1)"
-    )
-    root = Path(__file__).parents[2]
-    subprocess.run([sys.executable, "-c", script, str(tmp_path), str(root / "src"), str(root / "tests")], check=False)
-    (tmp_path / "999999.recovery").write_text("damaged")
-    autosave = Autosave(tmp_path)
-    (left,) = autosave.left(CATALOG)
-    assert left.job == job
-    assert left.path == Path("/somewhere/a.plank")
-    autosave.keep(job, None)
-    assert len(autosave.left(CATALOG)) == 1
-    assert (tmp_path / f"{os.getpid()}.recovery").exists()
-    autosave.clear()
-    assert not (tmp_path / f"{os.getpid()}.recovery").exists()

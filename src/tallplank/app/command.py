@@ -23,9 +23,9 @@ class Command:
 class CommandFinder(QDialog):
     """Lists every command with its shortcut; typing narrows the list, Enter runs."""
 
-    def __init__(self, parent: QWidget, commands: Sequence[Command]) -> None:
+    def __init__(self, parent: QWidget, commands: Sequence[Command], run: Callable[[Command], None]) -> None:
         super().__init__(parent, Qt.WindowType.Popup)
-        self._commands = commands
+        self._commands, self._run_command = commands, run
         self.setFixedSize(QSize(460, 420))
         column = QVBoxLayout(self)
         column.setContentsMargins(10, 10, 10, 10)
@@ -77,4 +77,4 @@ class CommandFinder(QDialog):
             return
         command: Command = item.data(Qt.ItemDataRole.UserRole)
         self.close()
-        command.run()
+        self._run_command(command)

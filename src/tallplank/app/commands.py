@@ -20,10 +20,10 @@ def window_commands(window: "MainWindow") -> tuple[Command, ...]:
 
 def _file(window: "MainWindow") -> tuple[Command, ...]:
     return (
-        Command("new", "Job", lambda: "New job", window.new, "Ctrl+N"),
-        Command("open", "Job", lambda: "Open…", window.open, "Ctrl+O"),
-        Command("save", "Job", lambda: "Save", window.save, "Ctrl+S"),
-        Command("save-as", "Job", lambda: "Save as…", window.save_as, "Ctrl+Shift+S"),
+        Command("new", "Job", lambda: "New job", window.files.new, "Ctrl+N"),
+        Command("open", "Job", lambda: "Open…", window.files.open, "Ctrl+O"),
+        Command("save", "Job", lambda: "Save", lambda: _done(window.files.save()), "Ctrl+S"),
+        Command("save-as", "Job", lambda: "Save as…", lambda: _done(window.files.save_as()), "Ctrl+Shift+S"),
         Command("papers", "Job", lambda: "Write the shop's papers…", lambda: window.write_papers(), "Ctrl+E"),
     )
 
@@ -134,6 +134,10 @@ def _view(window: "MainWindow", store: Store) -> tuple[Command, ...]:
         Command("find", "View", lambda: "Find a command…", window.find_command, "Ctrl+K"),
         Command("quit", "Window", lambda: "Quit", window.quit, "Ctrl+Q"),
     )
+
+
+def _done(_: object) -> None:
+    """A command gives nothing back."""
 
 
 def _named(word: str, label: str | None) -> str:

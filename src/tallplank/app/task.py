@@ -19,6 +19,8 @@ class Task(QObject):
     progressed = pyqtSignal(int, int, str)
     finished = pyqtSignal(object)
     failed = pyqtSignal(str)
+    broke = pyqtSignal(object)
+    """What nobody foresaw."""
 
     def __init__(self, work: Callable[[Report], object]) -> None:
         super().__init__()
@@ -48,6 +50,6 @@ class Task(QObject):
         except PlankError as problem:
             self.failed.emit(str(problem))
         except Exception as problem:  # noqa: BLE001  a thread's end must always reach the window
-            self.failed.emit(f"That did not work, and it is a fault of the program: {problem!r}")
+            self.broke.emit(problem)
         else:
             self.finished.emit(result)

@@ -115,6 +115,7 @@ def stylesheet(t: Tokens) -> str:
     QWidget#tray {{ border-right: 1px solid {t.line}; }}
     QWidget#spec {{ border-left: 1px solid {t.line}; }}
     QWidget#pane {{ background: {t.paper}; border: 1px solid {t.line}; }}
+    QWidget#notice {{ background: {t.accent_wash}; border-bottom: 1px solid {t.line}; }}
     QWidget#paneHead {{ background: {t.panel}; border-bottom: 1px solid {t.line}; }}
     QLabel[kind="group"] {{ font-size: {SMALL}px; font-weight: 600; color: {t.soft}; }}
     QLabel[kind="soft"] {{ font-size: {SMALL}px; color: {t.soft}; }}

@@ -3,17 +3,15 @@
 from collections.abc import Callable
 from pathlib import Path
 
-from PyQt6.QtCore import QPoint, QSettings, Qt, QTimer
+from PyQt6.QtCore import QPoint, QSettings, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence
 from PyQt6.QtWidgets import (
     QApplication,
     QFileDialog,
-    QFrame,
     QHBoxLayout,
     QLabel,
     QMainWindow,
     QMenu,
-    QMessageBox,
     QPushButton,
     QToolButton,
     QVBoxLayout,
@@ -23,39 +21,48 @@ from PyQt6.QtWidgets import (
 from tallplank.app.boardview import Board
 from tallplank.app.command import Command, CommandFinder
 from tallplank.app.commands import window_commands
+from tallplank.app.fault import FaultTeller
 from tallplank.app.findings import FindingList
 from tallplank.app.icons import action_icon
+from tallplank.app.jobfile import JobFiles
+from tallplank.app.notice import Notices
 from tallplank.app.rail import StageRail
 from tallplank.app.spec.spec import Spec
 from tallplank.app.task import Task
 from tallplank.app.theme import LIGHT, THEMES, Tokens, stylesheet
 from tallplank.app.ticket import Ticket
 from tallplank.app.tray import Tray
+from tallplank.core.disk import write_atomically
 from tallplank.core.edit.standard import change_job
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.exporter import chosen, export
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.measure.display import LengthStyle
-from tallplank.session.autosave import Autosave, Left
+from tallplank.session.autosave import Autosave
 from tallplank.session.store import Store
 
-AUTOSAVE_MS = 2000
 MESSAGE_MS = 9000
-FILTER = "Tall Plank jobs (*.plank)"
 
 
 class MainWindow(QMainWindow):
     """One open job."""
 
-    def __init__(self, store: Store, settings: QSettings, autosave: Autosave | None = None) -> None:
+    _autosave_told = pyqtSignal(str)
+
+    def __init__(
+        self, store: Store, settings: QSettings, autosave: Autosave | None = None, faults: FaultTeller | None = None
+    ) -> None:
         super().__init__()
-        self.store, self._settings, self._autosave = store, settings, autosave
+        self.store, self._settings, self._faults = store, settings, faults
+        self._reports: dict[str, str] = {}
         self.tokens: Tokens = next((t for t in THEMES if t.name == settings.value("theme")), LIGHT)
         self.setStyleSheet(stylesheet(self.tokens))
         self.setMinimumSize(1024, 640)
         self.resize(1280, 800)
         self._task: Task | None = None
+        self.notices = Notices()
+        self.files = JobFiles(self, autosave)
         self.commands = window_commands(self)
         self._menu_button = self._make_menu_button()
         self.ticket = Ticket(store, self.tokens, self._menu_button, self._open_figure)
@@ -65,16 +72,11 @@ class MainWindow(QMainWindow):
         self.spec = Spec(store, self.tokens)
         self._assemble()
         self._bind_keys()
-        self._autosave_timer = QTimer(self)
-        self._autosave_timer.setSingleShot(True)
-        self._autosave_timer.setInterval(AUTOSAVE_MS)
-        self._autosave_timer.timeout.connect(self._keep)
         self._message_timer = QTimer(self)
         self._message_timer.setSingleShot(True)
         self._message_timer.setInterval(MESSAGE_MS)
         self._message_timer.timeout.connect(lambda: self.message_label.setText(""))
         self._subscriptions = [
-            store.subscribe(lambda s: s.job, lambda _: self._autosave_timer.start()),
             store.subscribe(lambda s: s.message, self._show_message),
             store.subscribe(lambda s: s.placing, self._show_placing),
             store.subscribe(lambda s: (s.job.name, s.is_dirty), lambda _: self._show_title()),
@@ -82,8 +84,14 @@ class MainWindow(QMainWindow):
         self.board.setFocus()
         if geometry := settings.value("geometry"):
             self.restoreGeometry(geometry)
-        if autosave is not None and (left := autosave.left(store.catalog)):
-            self._offer(left[0])
+        if autosave is not None:
+            autosave.on_problem = self._autosave_told.emit
+        self._autosave_told.connect(self._show_autosave, Qt.ConnectionType.QueuedConnection)
+        if faults is not None:
+            store.on_fault = faults.tell
+            faults.doing = lambda: f"stage {store.state.stage}, last edit '{store.state.history.undo_label or ''}'"
+            faults.on(self._show_fault, store.say)
+        self.files.offer_left()
 
     # making the window
 
@@ -94,10 +102,7 @@ class MainWindow(QMainWindow):
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
         column.addWidget(self.ticket)
-        self._offer_bar = QFrame()
-        self._offer_bar.setObjectName("paneHead")
-        self._offer_bar.hide()
-        column.addWidget(self._offer_bar)
+        column.addWidget(self.notices)
         row = QHBoxLayout()
         row.setSpacing(0)
         row.addWidget(self.rail)
@@ -162,7 +167,7 @@ class MainWindow(QMainWindow):
 
     def find_command(self) -> None:
         """Open the command finder."""
-        CommandFinder(self, self.commands).open_over()
+        CommandFinder(self, self.commands, self.run).open_over()
 
     # what is shown
 
@@ -229,40 +234,12 @@ class MainWindow(QMainWindow):
             field.setFocus()
             field.selectAll()  # type: ignore[attr-defined]
 
-    # files
-
-    def new(self) -> None:
-        """Begin another job."""
-        if self._may_leave():
-            self.store.replace_job(Store(self.store.catalog).job, None, saved=True)
-
-    def open(self) -> None:
-        """Ask for a file and open it."""
-        if self._may_leave():
-            name, _ = QFileDialog.getOpenFileName(self, "Open a job", str(self._folder()), FILTER)
-            if name:
-                self.store.open(Path(name))
-
-    def save(self) -> None:
-        """Save to the job's file, or ask for one."""
-        if self.store.state.path is None:
-            self.save_as()
-        else:
-            self.store.save(self.store.state.path)
-            self._forget()
-
-    def save_as(self) -> None:
-        """Ask for a file and save to it."""
-        suggested = self.store.state.path or self._folder() / f"{self.store.job.name.replace('/', '-')}.plank"
-        name, _ = QFileDialog.getSaveFileName(self, "Save the job", str(suggested), FILTER)
-        if name:
-            self.store.save(Path(name).with_suffix(".plank"))
-            self._forget()
+    # papers
 
     def write_papers(self, names: tuple[str, ...] = (), folder: Path | None = None) -> None:
         """Write papers into a folder that is asked for, in the background."""
         if folder is None:
-            picked = QFileDialog.getExistingDirectory(self, "Where should the papers go?", str(self._folder()))
+            picked = QFileDialog.getExistingDirectory(self, "Where should the papers go?", str(self.files.folder()))
             if not picked:
                 return
             folder = Path(picked)
@@ -282,6 +259,7 @@ class MainWindow(QMainWindow):
         task.progressed.connect(lambda at, total, what: self.message_label.setText(f"{what} ({at} of {total})"))
         task.finished.connect(lambda result: self._task_over(done(result)))
         task.failed.connect(self._task_over)
+        task.broke.connect(self._task_broke)
         task.start()
 
     def _task_over(self, message: str) -> None:
@@ -290,8 +268,10 @@ class MainWindow(QMainWindow):
         self.store.say("")
         self.store.say(message)
 
-    def _folder(self) -> Path:
-        return self.store.state.path.parent if self.store.state.path else Path.home()
+    def _task_broke(self, problem: Exception) -> None:
+        self._task_over("That did not work, and it is a fault of the program.")
+        if self._faults is not None:
+            self._faults.tell(problem)
 
     def place_now(self, kind: str) -> None:
         """Place a kind into the first gap of the shown wall."""
@@ -311,57 +291,34 @@ class MainWindow(QMainWindow):
         except PlankError as problem:
             self.store.say(str(problem))
 
-    # recovery and the end
+    # faults and the end
 
-    def _keep(self) -> None:
-        if self._autosave is None:
-            return
-        if self.store.state.is_dirty:
-            self._try(lambda: self._autosave.keep(self.store.job, self.store.state.path) if self._autosave else None)
+    def _show_fault(self, name: str, report: str, times: int) -> None:
+        """Tell of what nobody foresaw; with the same fault again only how often it came."""
+        again = f" ({times} times)" if times > 1 else ""
+        text = f"Something went wrong that is a fault of Tall Plank: {name}{again}. Your job is unharmed and kept aside; you can go on."
+        if report:
+            self._reports[name] = report
+        self.notices.post(f"fault {name}", text, [("Save the report…", lambda: self._save_report(name))])
+
+    def _save_report(self, name: str) -> None:
+        typed, _ = QFileDialog.getSaveFileName(self, "Save the report", str(self.files.folder() / "tall-plank-report.txt"))
+        if typed:
+            self._try(lambda: write_atomically(Path(typed), self._reports[name].encode("utf-8", "backslashreplace")))
+
+    def _show_autosave(self, problem: str) -> None:
+        if problem:
+            self.notices.post("autosave", problem, [("Save the job…", lambda: self._saved())])
         else:
-            self._autosave.clear()
+            self.notices.dismiss("autosave")
 
-    def _forget(self) -> None:
-        if self._autosave is not None:
-            self._autosave.clear()
-
-    def _offer(self, left: Left) -> None:
-        row = QHBoxLayout(self._offer_bar)
-        row.setContentsMargins(14, 5, 10, 5)
-        row.addWidget(QLabel(f"'{left.job.name}' was not saved when Tall Plank last ended."))
-        row.addStretch(1)
-        for text, keep in (("Recover it", True), ("Throw it away", False)):
-            button = QPushButton(text)
-            button.clicked.connect(lambda _, k=keep: self._answer(left, k))
-            row.addWidget(button)
-        self._offer_bar.show()
-
-    def _answer(self, left: Left, keep: bool) -> None:
-        if keep and not self._may_leave():
-            return
-        if keep:
-            self.store.replace_job(left.job, left.path, saved=False)
-            self._keep()
-        left.file.unlink(missing_ok=True)
-        self._offer_bar.hide()
-
-    def _may_leave(self) -> bool:
-        """Whether the open job may be left: it is saved, or the user says what to do with it."""
-        if not self.store.state.is_dirty or len(self.store.state.history.past) == 1:
-            return True
-        buttons = QMessageBox.StandardButton
-        answer = QMessageBox.question(
-            self, "Tall Plank", f"Save the changes to '{self.store.job.name}'?", buttons.Save | buttons.Discard | buttons.Cancel
-        )
-        if answer == buttons.Save:
-            self._try(self.save)
-            return not self.store.state.is_dirty
-        return answer == buttons.Discard
+    def _saved(self) -> None:
+        self.files.save()
 
     def closeEvent(self, event: QCloseEvent | None) -> None:
         if event is None:
             return
-        if not self._may_leave():
+        if not self.files.may_leave():
             event.ignore()
             return
         self._settings.setValue("geometry", self.saveGeometry())
@@ -370,13 +327,13 @@ class MainWindow(QMainWindow):
 
     def dismantle(self) -> None:
         """End all subscriptions and forget what was kept aside."""
-        self._autosave_timer.stop()
         self._message_timer.stop()
         for part in (self.board, self.spec, self.tray, self.rail, self.ticket):
             part.close_pane()
         for subscription in self._subscriptions:
             subscription.close()
-        self._forget()
+        self.store.on_fault = None
+        self.files.end()
 
     def quit(self) -> None:
         """Close the window."""

@@ -53,6 +53,8 @@ def told(path: Path, what: str) -> Iterator[None]:
     """Turns what the system refuses inside into a DiskError: '`path` cannot be `what`: …'."""
     try:
         yield
+    except DiskError:
+        raise
     except OSError as problem:
         raise DiskError(f"{path} cannot be {what}: {why(problem)}.") from None
     except ValueError:

@@ -1,6 +1,5 @@
 """Placing and sliding units by pointing at a drawing, without any window: points in, edits and ghosts out."""
 
-from collections.abc import Callable
 from dataclasses import dataclass
 
 from tallplank.core.build.made import make_unit
@@ -12,6 +11,7 @@ from tallplank.core.edit.unit import Spot, move_to_wall, place_unit, slide_units
 from tallplank.core.job.record import Display, Job, Room, Unit, Wall
 from tallplank.core.measure.frame import wall_frame
 from tallplank.core.measure.length import LengthUnit
+from tallplank.session.drag import Drag
 from tallplank.session.store import Store
 
 OPENING_KINDS = ("door", "window")
@@ -43,8 +43,7 @@ class Arranger:
 
     def __init__(self, store: Store, *, on_plan: bool) -> None:
         self._store, self._on_plan = store, on_plan
-        self._origin: Job | None = None
-        self._done = False
+        self._drag: Drag | None = None
 
     def ghost(self, kind: str, point: Point, reach: float) -> Ghost | None:
         """What placing a kind at a point would do."""
@@ -77,12 +76,15 @@ class Arranger:
     def slide(self, owner: str, start: Point, point: Point, reach: float, *, first: bool) -> Ghost | None:
         """Slide the selected units, held at `owner`, as far as the pointer moved; one undo step from first to last."""
         store = self._store
-        if first or self._origin is None:
-            self._origin, self._done = store.job, False
-        origin = self._origin
+        if first or self._drag is None:
+            self._drag = Drag(store)
+        drag, origin = self._drag, self._drag.origin
+        if drag.is_over:
+            return None
         unit = next((u for u in origin.units if u.id == owner), None)
         if unit is None:
-            return self._slide_opening(owner, start, point)
+            self._slide_opening(drag, owner, start, point)
+            return None
         room = origin.room(unit.room)
         wall, along = self._wall_at(room, point, origin.wall(unit.room, unit.wall))
         _, from_along = self._wall_at(room, start, origin.wall(unit.room, unit.wall))
@@ -90,13 +92,13 @@ class Arranger:
         ids = [u.id for u in origin.units if u.id in store.state.selected] or [owner]
         resting = self._rest(origin, room, wall, unit, wanted, reach, frozenset(ids))
 
-        def edit(_: Job) -> Job:
+        def edit(origin: Job) -> Job:
             if wall.id == unit.wall:
                 return slide_units(origin, ids, resting.x - unit.x)
             lead = unit.x - min(u.x for u in origin.units if u.id in ids)
             return move_to_wall(origin, ids, Spot(room.id, wall.id, resting.x - lead))
 
-        self._apply(edit, "slide unit" if len(ids) == 1 else f"slide {len(ids)} units")
+        drag.move(edit, "slide unit" if len(ids) == 1 else f"slide {len(ids)} units")
         return Ghost((0.0, 0.0), (0.0, 0.0), resting.relation)
 
     def nudge(self, by: float) -> None:
@@ -106,33 +108,24 @@ class Arranger:
 
     def end(self) -> None:
         """The pointer was let go."""
-        self._origin, self._done = None, False
+        self._drag = None
 
     def cancel(self) -> None:
         """Put back what was slid."""
-        if self._done:
-            self._store.undo()
+        if self._drag is not None:
+            self._drag.cancel()
         self.end()
 
-    def _apply(self, edit: Callable[[Job], Job], label: str) -> None:
-        origin = self._origin
-        if origin is None or (not self._done and edit(origin) is origin):
+    def _slide_opening(self, drag: Drag, owner: str, start: Point, point: Point) -> None:
+        origin, room = drag.origin, self._store.room()
+        if room is None:
             return
-        self._store.apply(edit, label, merge=self._done)
-        self._done = True
-
-    def _slide_opening(self, owner: str, start: Point, point: Point) -> Ghost | None:
-        origin = self._origin
-        room = self._store.room()
-        if origin is None or room is None:
-            return None
         for wall in origin.room(room.id).walls:
             for opening in wall.openings:
                 if opening.id == owner:
                     by = self._along(room, wall, point) - self._along(room, wall, start)
                     x = min(max(opening.x + by, 0.0), room.wall_length(wall) - opening.width)
-                    self._apply(lambda _, w=wall, x=x: change_opening(origin, room.id, w.id, owner, x=round(x)), f"slide {opening.kind}")  # type: ignore[misc]
-        return None
+                    drag.move(lambda job, w=wall, x=x: change_opening(job, room.id, w.id, owner, x=round(x)), f"slide {opening.kind}")  # type: ignore[misc]
 
     def _aim(self, kind: str, point: Point, reach: float) -> _Aim | None:
         store, room, shown = self._store, self._store.room(), self._store.wall()

@@ -8,9 +8,10 @@ from tallplank.core.build.made import make_unit
 from tallplank.core.draw.primitive import Handle
 from tallplank.core.edit.opening import cell_size, move_boundary
 from tallplank.core.job.opening import Path, opening_at
-from tallplank.core.job.record import Job, Unit
+from tallplank.core.job.record import Unit
 from tallplank.core.measure.display import format_length
 from tallplank.core.measure.length import LengthUnit
+from tallplank.session.drag import Drag
 from tallplank.session.store import Store
 
 
@@ -27,8 +28,7 @@ class BoundaryDrag:
 
     def __init__(self, store: Store, unit: Unit, handle: Handle) -> None:
         self._store, self._unit, self._path, self._axis = store, unit, handle.path, handle.axis
-        self._origin: Job = store.job
-        self._done = False
+        self._drag = Drag(store)
         layout = make_unit(store.catalog, store.job.standard, unit).layout
         self._catches = tuple(catches(unit, layout, handle.path)) if layout is not None else ()
         cell = layout.at(handle.path) if layout is not None else None
@@ -44,26 +44,23 @@ class BoundaryDrag:
         catch = min(self._catches, key=lambda c: abs(c.size - wanted), default=None)
         held = catch is not None and abs(catch.size - wanted) <= reach
         size = catch.size if held and catch is not None else self._whole(wanted)
-        catalog, origin, path, unit = self._store.catalog, self._origin, self._path, self._unit.id
-        if abs(size - self._before) < 1e-9 and not self._done:
+        catalog, path, unit = self._store.catalog, self._path, self._unit.id
+        if abs(size - self._before) < 1e-9 and not self._drag.has_moved:
             return self._words(size, "")
-        self._store.apply(lambda _: move_boundary(origin, catalog, unit, path, size), "move boundary", merge=self._done)
-        self._done = True
+        self._drag.move(lambda job: move_boundary(job, catalog, unit, path, size), "move boundary")
         return self._words(size, catch.relation if held and catch is not None else "")
 
     def cancel(self) -> None:
         """Put the boundary back."""
-        if self._done:
-            self._store.undo()
-            self._done = False
+        self._drag.cancel()
 
     def _whole(self, size: float) -> float:
-        display = self._origin.display
+        display = self._drag.origin.display
         step = 1.0 if display.style.unit.value <= LengthUnit.CM.value else LengthUnit.INCH.value / display.denominator
         return round(size / step) * step
 
     def _words(self, size: float, relation: str) -> str:
-        display = self._origin.display
+        display = self._drag.origin.display
         shown = format_length(size, display.style, denominator=display.denominator, suffix=True)
         return f"{shown} · {relation}" if relation else shown
 

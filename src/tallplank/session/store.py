@@ -7,11 +7,12 @@ from typing import Literal, TypeVar, get_args
 
 from tallplank.core.build.made import BenchPart
 from tallplank.core.catalog.record import Catalog
+from tallplank.core.disk import digest_of
 from tallplank.core.edit.construction import add_construction, fresh_construction, save_construction, set_construction, set_job_construction
-from tallplank.core.edit.open import open_job
+from tallplank.core.edit.open import open_stamped
 from tallplank.core.edit.standard import new_job
 from tallplank.core.error import PlankError
-from tallplank.core.job.file import save
+from tallplank.core.job.file import ChangedMeanwhileError, save
 from tallplank.core.job.history import History
 from tallplank.core.job.record import Job, Room, SavedConstruction, Unit, Wall
 from tallplank.session.derived import Derived, Deriver
@@ -41,6 +42,8 @@ class State:
     """How far doors and drawers stand open, 0 to 1."""
     path: Path | None = None
     saved: Job | None = None
+    digest: str = ""
+    """Of the file as it was last read or written here, by which a change by another program is noticed."""
     message: str = ""
     price_change: int = 0
     """What the last edit added to the price, in cents."""
@@ -68,6 +71,8 @@ class Store:
 
     def __init__(self, catalog: Catalog, job: Job | None = None, path: Path | None = None, shelf: ShopShelf | None = None) -> None:
         self.catalog, self.shelf = catalog, shelf
+        self.on_fault: Callable[[Exception], None] | None = None
+        """Told what went wrong in a subscriber; without it the first such error is raised when all have been told."""
         self._deriver = Deriver(catalog)
         self._subscribers: list[_Subscriber] = []
         self._notifying = False
@@ -108,6 +113,11 @@ class Store:
         before, history = self._deriver.price_of(self.job), self.state.history.redone()
         if history is not self.state.history:
             self._show(history, before)
+
+    def put_back(self, history: History) -> None:
+        """Show the job of an earlier history again, as if what came since had not been."""
+        if history is not self.state.history:
+            self._show(history, self._deriver.price_of(history.job))
 
     def select(self, units: Iterable[str]) -> None:
         """Select these units (or wall openings), in this order; the first unit comes to the bench."""
@@ -175,10 +185,10 @@ class Store:
         """Show a short message to the user."""
         self._set(replace(self.state, message=message))
 
-    def replace_job(self, job: Job, path: Path | None, *, saved: bool) -> None:
+    def replace_job(self, job: Job, path: Path | None, *, saved: bool, digest: str = "") -> None:
         """Open another job with a history of its own."""
         stage = self.state.stage
-        state = State(History.start(job), path=path, saved=job if saved else None, stage=stage)
+        state = State(History.start(job), path=path, saved=job if saved else None, digest=digest, stage=stage)
         self._set(_shown_first(state))
 
     def open(self, path: Path) -> None:
@@ -187,16 +197,26 @@ class Store:
         Raises:
             JobFileError: naming the file and the place.
         """
-        self.replace_job(open_job(path, self.catalog), path, saved=True)
+        job, digest = open_stamped(path, self.catalog)
+        self.replace_job(job, path, saved=True, digest=digest)
 
-    def save(self, path: Path) -> None:
-        """Save the job to a file.
+    def save(self, path: Path, *, over: bool = False) -> None:
+        """Save the job to a file; with `over` also to its own file where another program changed that meanwhile.
 
         Raises:
+            ChangedMeanwhileError: it did, and `over` is not said.
             JobFileError: the place cannot be written.
         """
-        save(self.job, path)
-        self._set(replace(self.state, path=path, saved=self.job, message=f"Saved {path.name}."))
+        if not over and path == self.state.path and self.is_changed_outside():
+            raise ChangedMeanwhileError(f"{path.name} was changed by another program since it was opened or saved here.")
+        digest = save(self.job, path)
+        self._set(replace(self.state, path=path, saved=self.job, digest=digest, message=f"Saved {path.name}."))
+
+    def is_changed_outside(self) -> bool:
+        """Whether the job's file is there with other contents than were last read or written here."""
+        path, known = self.state.path, self.state.digest
+        found = digest_of(path) if path is not None else None
+        return found is not None and found != known
 
     def kept_constructions(self) -> tuple[SavedConstruction, ...]:
         """What the shop keeps for other jobs; nothing where its file cannot be read."""
@@ -271,12 +291,18 @@ class Store:
         if self._notifying:
             raise RuntimeError("a subscriber must not change the store from inside a notice")
         self.state = state
+        faults: list[Exception] = []
         self._notifying = True
-        try:
-            for subscriber in tuple(self._subscribers):
+        for subscriber in tuple(self._subscribers):
+            try:
                 subscriber.notice(state)
-        finally:
-            self._notifying = False
+            except Exception as fault:  # noqa: BLE001  one view's fault must not keep the others from what changed
+                faults.append(fault)
+        self._notifying = False
+        for found in faults:
+            if self.on_fault is None:
+                raise found
+            self.on_fault(found)
 
 
 class _Subscriber:

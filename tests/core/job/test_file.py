@@ -7,11 +7,11 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from makers import CATALOG, a_wall_of
+from makers import CATALOG, a_wall_of, made
 from strategies import edits
 from tallplank.core.error import PlankError
 from tallplank.core.job.construction import RuleError, check_rules
-from tallplank.core.job.file import JobFileError, dumps, load, loads, save, schema
+from tallplank.core.job.file import JobFileError, dumps, dumps_compact, job_path, load, load_stamped, loads, save, schema
 from tallplank.core.job.history import LONGEST, History
 from tallplank.core.job.record import Job
 from tallplank.demo import demo_job
@@ -62,6 +62,11 @@ def test_a_failed_save_leaves_the_old_file(tmp_path: Path, monkeypatch: pytest.M
         ('{"format": "tall-plank-job"}', "version"), ('{"format": "tall-plank-job", "version": 99}', "newer"),
         ('{"format": "tall-plank-job", "version": 1}', "job"), ("[" * 100_000, "nested"),
         ('{"format": "tall-plank-job", "version": true, "job": {}}', "version"),
+        ('{"format": "tall-plank-job", "version": ' + "9" * 5000 + ', "job": {}}', "number of 5000 digits"),
+        ('{"format": "tall-plank-job", "version": 2, "job": {"name": "a", "rates": {"waste": NaN}}}', "'NaN' where a number"),
+        ('{"format": "tall-plank-job", "version": 2, "job": {"name": "a", "rates": {"waste": 1e999}}}', "waste"),
+        ('{"format": "tall-plank-job", "version": 2, "job": {"name": "a\\u0007"}}', "name: must not have characters"),
+        ('{"format": "tall-plank-job", "version": 2, "job": {"name": "\\ud800"}}', "job"),
     ],
 )  # fmt: skip
 def test_a_damaged_or_foreign_file_is_refused_with_the_place(text: str, place: str) -> None:
@@ -86,6 +91,64 @@ def test_a_wrong_value_is_refused_with_its_place(path: tuple, value: object, pla
     target[path[-1]] = value
     with pytest.raises(JobFileError, match=place):
         loads(json.dumps(document))
+
+
+def test_numbers_in_quotes_are_kept_as_numbers() -> None:
+    job = a_wall_of("base", "drawers")
+    document = json.loads(dumps(job))
+    document["job"]["units"][0]["rules"] = {"top_end": "10", "pin_spread": "3"}
+    document["job"]["standard"] = {"rules": {"top_front": "25.5"}, "constructions": [{"id": "own1", "name": "Own", "base": "frameless", "rules": {"reveal": "4"}}]}
+    read = loads(json.dumps(document))
+    assert read.units[0].rules == {"top_end": 10.0, "pin_spread": 3}
+    assert read.standard.rules == {"top_front": 25.5}
+    assert read.standard.constructions[0].rules == {"reveal": 4.0}
+    assert made(read).runs
+    assert loads(dumps(read)) == read
+
+
+def test_the_compact_text_is_the_same_document() -> None:
+    job = demo_job(CATALOG)
+    assert json.loads(dumps_compact(job)) == json.loads(dumps(job))
+    assert "\n" not in dumps_compact(job)
+
+
+def test_a_file_that_begins_with_a_byte_order_mark_is_read(tmp_path: Path) -> None:
+    path = tmp_path / "a.plank"
+    path.write_bytes(b"\xef\xbb\xbf" + dumps(a_wall_of("base")).encode())
+    assert load(path) == a_wall_of("base")
+
+
+def test_what_was_read_and_written_has_its_digest(tmp_path: Path) -> None:
+    path = tmp_path / "a.plank"
+    digest = save(a_wall_of("base"), path)
+    assert load_stamped(path) == (a_wall_of("base"), digest)
+    assert save(a_wall_of("tall"), path) != digest
+
+
+def test_a_link_to_a_job_stays_a_link(tmp_path: Path) -> None:
+    save(a_wall_of("base"), tmp_path / "real.plank")
+    (tmp_path / "link.plank").symlink_to("real.plank")
+    save(a_wall_of("tall"), tmp_path / "link.plank")
+    assert (tmp_path / "link.plank").is_symlink()
+    assert load(tmp_path / "real.plank") == a_wall_of("tall")
+
+
+@pytest.mark.parametrize(
+    ("typed", "name"),
+    [("kitchen", "kitchen.plank"), ("kitchen 2.1", "kitchen 2.1.plank"), ("a.plank", "a.plank"), ("a.PLANK", "a.PLANK"), (".plank", ".plank.plank"),
+     ("a.plank.bak", "a.plank.bak.plank"), ("v1.", "v1..plank")],
+)  # fmt: skip
+def test_nothing_that_was_typed_as_a_name_is_taken_away(typed: str, name: str) -> None:
+    assert job_path(f"/jobs/{typed}") == Path("/jobs") / name
+    with pytest.raises(JobFileError, match="readable"):
+        job_path(f"/jobs/{typed}\x1b")
+
+
+def test_a_job_too_large_to_be_read_again_is_not_written(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr("tallplank.core.job.file.LARGEST_BYTES", 500)
+    with pytest.raises(JobFileError, match="would have more than"):
+        save(a_wall_of("base"), tmp_path / "a.plank")
+    assert list(tmp_path.iterdir()) == []
 
 
 def test_what_is_no_text_or_no_file_is_refused(tmp_path: Path) -> None:

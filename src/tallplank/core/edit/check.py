@@ -62,7 +62,10 @@ def with_units(job: Job, catalog: Catalog, changed: dict[str, Unit]) -> Job:
     Raises:
         EditError: one of them cannot be built; with several the text names which.
     """
-    for unit in changed.values():
+    walls = {(room.id, wall.id) for room in job.rooms for wall in room.walls}
+    for key, unit in changed.items():
+        if unit.id != key or (unit.room, unit.wall) not in walls:
+            raise EditError(f"Unit {unit.mark} keeps its id, and stands on a wall of the job.")
         try:
             buildable(catalog, job.standard, unit)
         except EditError as problem:

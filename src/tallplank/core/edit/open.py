@@ -3,7 +3,7 @@
 from pathlib import Path
 
 from tallplank.core.catalog.record import Catalog
-from tallplank.core.job.file import JobFileError, load
+from tallplank.core.job.file import JobFileError, load_stamped
 from tallplank.core.job.record import Job
 
 
@@ -13,7 +13,17 @@ def open_job(path: Path, catalog: Catalog) -> Job:
     Raises:
         JobFileError: the file cannot be read as a job, or has a unit of a kind that the catalogue does not know.
     """
-    return known_kinds(load(path), catalog, str(path))
+    return open_stamped(path, catalog)[0]
+
+
+def open_stamped(path: Path, catalog: Catalog) -> tuple[Job, str]:
+    """The job in a file with the digest of what was read.
+
+    Raises:
+        JobFileError: as `open_job`.
+    """
+    job, digest = load_stamped(path)
+    return known_kinds(job, catalog, str(path)), digest
 
 
 def known_kinds(job: Job, catalog: Catalog, name: str) -> Job:

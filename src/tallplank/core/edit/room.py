@@ -25,9 +25,14 @@ def fresh_id(prefix: str, taken: set[str]) -> str:
     return f"{prefix}{number}"
 
 
+def taken_ids(job: Job) -> set[str]:
+    """The ids of all rooms and units, which are told apart by them."""
+    return {r.id for r in job.rooms} | {u.id for u in job.units}
+
+
 def add_room(job: Job, name: str, width: float, depth: float, height: float) -> Job:
     """A job with one more rectangular room, its walls named A to D clockwise from the back one."""
-    room_id = fresh_id("room", {r.id for r in job.rooms})
+    room_id = fresh_id("room", taken_ids(job))
     walls = tuple(Wall(id=side, side=side, name=f"Wall {letter}") for side, letter in zip(WALL_SIDES, "ABCD", strict=True))
     room = valid(lambda: Room(id=room_id, name=name, width=width, depth=depth, height=height, walls=walls))
     if len(job.rooms) >= MOST_ROOMS:
@@ -90,8 +95,11 @@ def remove_opening(job: Job, room_id: str, wall_id: str, opening_id: str) -> Job
 
 
 def _with_room(job: Job, room_id: str, change: Callable[[Room], Room]) -> Job:
-    job.room(room_id)
-    return job.replaced(rooms=tuple(valid(partial(change, r)) if r.id == room_id else r for r in job.rooms))
+    before = job.room(room_id)
+    changed = valid(partial(change, before))
+    if (changed.id, [w.id for w in changed.walls]) != (before.id, [w.id for w in before.walls]):
+        raise EditError("Rooms and walls keep their ids: units stand on them.")
+    return job.replaced(rooms=tuple(changed if r is before else r for r in job.rooms))
 
 
 def _with_wall(job: Job, room_id: str, wall_id: str, change: Callable[[Wall], Wall]) -> Job:
@@ -103,6 +111,9 @@ def _with_wall(job: Job, room_id: str, wall_id: str, change: Callable[[Wall], Wa
 
 
 def _checked(room: Room) -> Room:
+    ids = [o.id for wall in room.walls for o in wall.openings]
+    if len(set(ids)) != len(ids):
+        raise EditError("Two openings of a room cannot have the same id.")
     for wall in room.walls:
         length, last_end = room.wall_length(wall), 0.0
         for opening in sorted(wall.openings, key=lambda o: o.x):

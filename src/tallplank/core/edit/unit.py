@@ -9,7 +9,7 @@ from tallplank.core.build.made import Made, make, make_unit
 from tallplank.core.build.run import TOUCH
 from tallplank.core.catalog.record import Catalog, Kind
 from tallplank.core.edit.check import EditError, buildable, valid, with_more, with_units
-from tallplank.core.edit.room import fresh_id
+from tallplank.core.edit.room import fresh_id, taken_ids
 from tallplank.core.edit.snap import Mover, first_gap, neighbour
 from tallplank.core.job.construction import Construction, RuleValue, check_rules
 from tallplank.core.job.record import FinishRole, HardwareRole, Job, Unit
@@ -45,7 +45,7 @@ def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | N
         room, wall = job.room(spot.room), job.wall(spot.room, spot.wall)
     except KeyError:
         raise EditError(f"There is no wall '{spot.wall}' in room '{spot.room}'.") from None
-    unit_id = fresh_id("u", {u.id for u in job.units})
+    unit_id = fresh_id("u", taken_ids(job))
     mark = max((u.mark for u in job.units), default=0) + 1
     base = {"id": unit_id, "mark": mark, "kind": kind, "room": room.id, "wall": wall.id}
     unit = valid(lambda: Unit.model_validate({**base, "x": spot.x or 0.0, **values}))
@@ -126,7 +126,7 @@ def duplicate_units(job: Job, ids: Iterable[str]) -> tuple[Job, tuple[str, ...]]
     originals = [u for u in job.units if u.id in wanted]
     if not originals:
         return job, ()
-    taken, mark = {u.id for u in job.units}, max(u.mark for u in job.units)
+    taken, mark = taken_ids(job), max(u.mark for u in job.units)
     shift = max(u.x + u.width for u in originals) - min(u.x for u in originals)
     if max(u.x for u in originals) + shift > LONGEST:
         raise EditError(f"There is no more room for copies: they would stand {LONGEST / 1000:g} m along the wall.")

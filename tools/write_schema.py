@@ -1,0 +1,8 @@
+"""Writes docs/job.schema.json anew from the records; run it with `./plank run tools/write_schema.py`."""
+
+import json
+from pathlib import Path
+
+from tallplank.core.job.file import schema
+
+(Path(__file__).parents[1] / "docs" / "job.schema.json").write_text(json.dumps(schema(), indent=1, ensure_ascii=False) + "\n", encoding="utf-8")
