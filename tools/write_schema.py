@@ -5,4 +5,5 @@ from pathlib import Path
 
 from tallplank.core.job.file import schema
 
-(Path(__file__).parents[1] / "docs" / "job.schema.json").write_text(json.dumps(schema(), indent=1, ensure_ascii=False) + "\n", encoding="utf-8")
+text = json.dumps(schema(), indent=1, ensure_ascii=False) + "\n"
+(Path(__file__).parents[1] / "docs" / "job.schema.json").write_text(text, encoding="utf-8")
