@@ -108,7 +108,7 @@ def test_what_is_thrown_away_can_be_had_back_until_its_notice_is_closed(open_win
 def test_what_is_neither_recovered_nor_thrown_away_is_offered_again(open_window: Open, tmp_path: Path) -> None:
     left_behind(tmp_path)
     first = open_window()
-    first.notices.button(key_of(first), "Close").click()
+    first.notices.button(key_of(first), "Later").click()
     first.close()
     second = open_window()
     assert key_of(second)
@@ -264,6 +264,13 @@ def test_on_a_disk_that_is_really_full_nothing_is_lost(open_window: Open, tmp_pa
         assert sorted(p.name for p in disk.iterdir()) == ["ballast", "kitchen.plank"]
     finally:
         subprocess.run(["umount", str(disk)], check=True)
+
+
+@pytest.mark.parametrize("damage", ["geometry=abc\n[board]\nlayout\\kinds=7\nlayout\\outer=x, y\n", "\x00\x01", "[board]\nlayout\\kinds=sky, plan\n"])
+def test_settings_that_something_else_wrote_do_not_keep_the_window_from_opening(open_window: Open, tmp_path: Path, damage: str) -> None:
+    (tmp_path / "window.ini").write_text(f"[General]\n{damage}")
+    window = open_window()
+    assert window.board.panes
 
 
 def test_typing_goes_on_while_a_notice_stands(open_window: Open, tmp_path: Path) -> None:

@@ -117,6 +117,24 @@ def test_sliding_is_one_step_and_shows_in_every_view(open_window: Open) -> None:
     assert window.store.job.unit("u2").x == 600
 
 
+def test_undo_with_the_mouse_still_down_leaves_the_history_right(open_window: Open) -> None:
+    window = open_window()
+    type_into(row(window, "Customer"), "Lock & Quay")
+    view = canvas(window, "elevation")
+    start = view.place_of(900, 500).toPoint()
+    undo = next(c for c in window.commands if c.id == "undo")
+    QTest.mousePress(view, LEFT, pos=start)
+    for by in (30, 60, 90):
+        QTest.mouseMove(view, start + QPoint(by, 0))
+    assert window.store.state.history.undo_label == "slide unit"
+    window.run(undo)
+    QTest.mouseMove(view, start + QPoint(120, 0))
+    QTest.mouseRelease(view, LEFT, pos=start + QPoint(120, 0))
+    assert window.store.job.unit("u2").x == 600
+    assert [step.label for step in window.store.state.history.past[1:]] == ["customer of the job"]
+    assert window.store.state.history.redo_label == "slide unit"
+
+
 def test_a_dimension_can_be_clicked_and_typed(open_window: Open) -> None:
     window = open_window()
     view = canvas(window, "elevation")

@@ -248,6 +248,14 @@ def test_stray_temporary_files_are_cleaned(session: Callable[..., Autosave], tmp
     assert (old.exists(), new.exists()) == (False, True)
 
 
+def test_locks_of_sessions_that_left_nothing_are_cleaned(session: Callable[..., Autosave], tmp_path: Path) -> None:
+    process = child(tmp_path / "recovery")
+    (tmp_path / "recovery" / "0123456789ab.lock").write_text("")
+    session().left(CATALOG)
+    assert len(list((tmp_path / "recovery").glob("*.lock"))) == 1
+    killed(process)
+
+
 def test_a_job_of_any_name_has_a_readable_file(session: Callable[..., Autosave], tmp_path: Path) -> None:
     for name in ("Küche / 2.1", "…", "x" * 120):
         autosave = session()

@@ -5,6 +5,7 @@ from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QSplitter, QToolButton, QVBo
 
 from tallplank.app.board.registry import PANES
 from tallplank.app.icons import action_icon
+from tallplank.app.setting import remembered_names, remembered_state
 from tallplank.app.theme import Tokens
 from tallplank.session.store import Stage, Store
 
@@ -147,8 +148,7 @@ class Board(QWidget):
         if self.panes:
             self.remember()
         self._stage = stage
-        kept = self._settings.value(f"board/{stage}/kinds") or DEFAULTS[stage]
-        kinds = [k for k in ([kept] if isinstance(kept, str) else kept) if k in PANES][:MOST]
+        kinds = [k for k in remembered_names(self._settings, f"board/{stage}/kinds") if k in PANES][:MOST]
         self._build(kinds or list(DEFAULTS[stage]))
 
     def _inner(self) -> QSplitter | None:
@@ -190,6 +190,5 @@ class Board(QWidget):
 
     def _restore(self) -> None:
         for name, splitter in (("outer", self._outer), ("inner", self._inner())):
-            state = self._settings.value(f"board/{self._stage}/{name}")
-            if splitter is not None and state:
-                splitter.restoreState(state)
+            if splitter is not None:
+                splitter.restoreState(remembered_state(self._settings, f"board/{self._stage}/{name}"))

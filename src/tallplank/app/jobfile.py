@@ -140,6 +140,7 @@ class JobFiles:
             str(left.file),
             _words(left),
             [("Recover it", lambda: self.recover(left)), ("Throw it away", lambda: self._throw_away(left))],
+            ("Later", lambda: None),
         )
 
     def recover(self, left: Left) -> None:
@@ -154,7 +155,8 @@ class JobFiles:
     def _throw_away(self, left: Left) -> None:
         """It is gone only when this notice is closed: until then it can be had back."""
         text = f"'{left.unsaved.job.name}', kept {_when(left)}, goes when this notice is closed."
-        self._window.notices.post(str(left.file), text, [("Have it back", lambda: self._offer(left))], lambda: self._give_up(left))
+        back, close = ("Have it back", lambda: self._offer(left)), ("Close", lambda: self._give_up(left))
+        self._window.notices.post(str(left.file), text, [back], close)
 
     def _give_up(self, left: Left) -> None:
         if self._autosave is not None:

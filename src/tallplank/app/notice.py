@@ -20,10 +20,10 @@ class Notices(QWidget):
         self._column.setSpacing(0)
         self.hide()
 
-    def post(self, key: str, text: str, actions: Sequence[Action] = (), close: Callable[[], None] | None = None) -> None:
-        """Show a notice with its answers; `close` is called when it is closed without one."""
+    def post(self, key: str, text: str, actions: Sequence[Action] = (), close: Action = ("Close", lambda: None)) -> None:
+        """Show a notice with its answers; `close` names the button that only closes it, and what that does beside."""
         self.dismiss(key)
-        row = _row(text, (*actions, ("Close", lambda: self._closed(key, close))))
+        row = _row(text, (*actions, (close[0], lambda: self._closed(key, close[1]))))
         self._rows[key] = row
         self._column.addWidget(row)
         self._show_first()
@@ -46,10 +46,9 @@ class Notices(QWidget):
         """The button of a notice."""
         return next(b for b in self._rows[key].findChildren(QPushButton) if b.text() == text)
 
-    def _closed(self, key: str, close: Callable[[], None] | None) -> None:
+    def _closed(self, key: str, close: Callable[[], None]) -> None:
         self.dismiss(key)
-        if close is not None:
-            close()
+        close()
 
     def _show_first(self) -> None:
         for number, row in enumerate(self._rows.values()):

@@ -27,6 +27,7 @@ from tallplank.app.icons import action_icon
 from tallplank.app.jobfile import JobFiles
 from tallplank.app.notice import Notices
 from tallplank.app.rail import StageRail
+from tallplank.app.setting import remembered_state
 from tallplank.app.spec.spec import Spec
 from tallplank.app.task import Task
 from tallplank.app.theme import LIGHT, THEMES, Tokens, stylesheet
@@ -82,8 +83,7 @@ class MainWindow(QMainWindow):
             store.subscribe(lambda s: (s.job.name, s.is_dirty), lambda _: self._show_title()),
         ]
         self.board.setFocus()
-        if geometry := settings.value("geometry"):
-            self.restoreGeometry(geometry)
+        self.restoreGeometry(remembered_state(settings, "geometry"))
         if autosave is not None:
             autosave.on_problem = self._autosave_told.emit
         self._autosave_told.connect(self._show_autosave, Qt.ConnectionType.QueuedConnection)

@@ -191,6 +191,7 @@ class Autosave:
             else:
                 found.append(left)
         self.unreadable = tuple(unreadable)
+        self._clean_locks()
         return tuple(found)
 
     def take_over(self, left: Left) -> bool:
@@ -217,6 +218,13 @@ class Autosave:
             return False
         self._claimed[session] = lock
         return True
+
+    def _clean_locks(self) -> None:
+        """Remove the locks of sessions that are gone and left nothing."""
+        for file in self._folder.glob(f"*{LOCK}"):
+            session = file.name.removesuffix(LOCK)
+            if session != self._session and session not in self._claimed and self._claim(session):
+                self._release(session)
 
     def _release(self, session: str) -> None:
         lock = self._claimed.pop(session, None)

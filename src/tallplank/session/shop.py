@@ -5,7 +5,7 @@ from pathlib import Path
 
 from pydantic import TypeAdapter, ValidationError
 
-from tallplank.core.disk import write_atomically
+from tallplank.core.disk import told, write_atomically
 from tallplank.core.error import PlankError
 from tallplank.core.job.record import SavedConstruction
 
@@ -39,5 +39,6 @@ class ShopShelf:
         """
         others = [s for s in self.constructions() if s.name != saved.name]
         data = [s.model_dump(mode="json") for s in (*others, saved)]
-        self._path.parent.mkdir(parents=True, exist_ok=True)
+        with told(self._path.parent, "made"):
+            self._path.parent.mkdir(parents=True, exist_ok=True)
         write_atomically(self._path, (json.dumps(data, indent=1, ensure_ascii=False) + "\n").encode())

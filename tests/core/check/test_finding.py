@@ -1,9 +1,13 @@
 """Each check finds what it is for, and nothing in a sound job."""
 
+from collections import Counter
+
 import pytest
 
-from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
+from fuzz.trial import limited
+from makers import CATALOG, ROOM, WALL, a_room, a_unit, a_wall_of, made
 from tallplank.core.check.finding import findings, overlapping
+from tallplank.core.draw.plan import plan
 from tallplank.core.edit.room import add_opening, change_room
 from tallplank.core.edit.standard import set_job_rule
 from tallplank.core.edit.unit import Spot, change_units, place_unit, set_rule, slide_units
@@ -76,3 +80,12 @@ def test_a_large_room_is_checked_pairwise_only_where_units_meet() -> None:
     assert codes(job) == []
     assert change_units(job, CATALOG, ["u5"], width=700) is not job
     assert codes(change_units(job, CATALOG, ["u5"], width=700)) == ["overlap"]
+
+
+def test_a_crowd_at_one_place_is_told_of_in_time() -> None:
+    crowd = a_room().replaced(units=tuple(a_unit("filler").but(id=f"u{i}", mark=7) for i in range(200)))
+    with limited(10):
+        found = findings(made(crowd))
+        assert plan(made(crowd), ROOM).shapes
+    assert Counter(f.code for f in found) == {"overlap": 300, "same-number": 1}
+    assert next(f.text for f in found if f.code == "same-number").startswith("200 units have the number 7")

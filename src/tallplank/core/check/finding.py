@@ -2,7 +2,7 @@
 
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
-from itertools import combinations
+from itertools import islice
 
 from tallplank.core.build.choice import is_known
 from tallplank.core.build.made import Made, MadeUnit
@@ -18,6 +18,8 @@ from tallplank.core.measure.memo import IdentityMemo
 
 SLACK = 0.5
 """Millimetres that two things may share before it counts."""
+MOST_PAIRS = 300
+"""Overlaps that are told of in one room; where there are more, nobody reads them one by one."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,7 +54,7 @@ def _not_built(made: Made) -> Iterator[Finding]:
 def _overlaps(made: Made) -> Iterator[Finding]:
     for room in made.job.rooms:
         standing = [_standing(made, room, u) for u in made.units if u.unit.room == room.id]
-        for a, b in _meeting(standing):
+        for a, b in islice(_meeting(standing), MOST_PAIRS):
             depth = min(min(a.high[i], b.high[i]) - max(a.low[i], b.low[i]) for i in range(3))
             text = f"{a.made.label} and {b.made.label} overlap by {shown(made, depth)}."
             yield Finding("error", "overlap", text, "Move one of them or make it narrower.", (a.made.unit.id, b.made.unit.id))
@@ -195,10 +197,13 @@ def _notes(made: Made) -> Iterator[Finding]:
 
 
 def _alike_numbers(made: Made) -> Iterator[Finding]:
-    for a, b in combinations(made.units, 2) if len({u.unit.mark for u in made.units}) < len(made.units) else ():
-        if a.unit.mark == b.unit.mark:
-            text = f"Two units have the number {a.unit.mark}; their labels would be the same."
-            yield Finding("error", "same-number", text, "Renumber the units.", (a.unit.id, b.unit.id))
+    by_number: dict[int, list[str]] = {}
+    for unit in made.units:
+        by_number.setdefault(unit.unit.mark, []).append(unit.unit.id)
+    for number, ids in by_number.items():
+        if len(ids) > 1:
+            text = f"{'Two' if len(ids) == 2 else len(ids)} units have the number {number}; their labels would be the same."
+            yield Finding("error", "same-number", text, "Renumber the units.", tuple(ids))
 
 
 CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (

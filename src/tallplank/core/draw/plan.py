@@ -36,10 +36,9 @@ def plan(made: Made, room_id: str, wrong: frozenset[str] = frozenset()) -> Drawi
     units = [u for u in made.units if u.unit.room == room_id]
     low_first = sorted(units, key=lambda u: (u.placed.hung, u.placed.top))
     runs = [r for r in made.runs if r.room == room_id and r.what == "top"]
-    on_floor = [u for u in low_first if not u.placed.hung]
-    shapes += [s for u in on_floor for s in _unit(room, u)]
+    shapes += [s for u in low_first if not u.placed.hung for s in _unit(room, u)]
     shapes += [s for r in runs for s in _worktop(room, r)]
-    shapes += [s for u in low_first if u not in on_floor for s in _unit(room, u)]
+    shapes += [s for u in low_first if u.placed.hung for s in _unit(room, u)]
     shapes += [s for u in units if u.unit.id in wrong for s in _wrong(room, u)]
     shapes += [_mark(room, u) for u in units]
     for wall in room.walls:

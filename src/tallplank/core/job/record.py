@@ -49,7 +49,7 @@ FrontKind = Literal["none", "doors", "drawer", "flap", "lift", "false"]
 InsideKind = Literal["none", "drawer", "pullout", "rail", "rack", "basket", "bin", "dish-rack", "appliance"]
 MOST_CELLS, DEEPEST = 40, 6
 MOST_CELLS_OF_UNIT = 200
-MOST_UNITS, MOST_ROOMS, MOST_WALL_OPENINGS, MOST_CONSTRUCTIONS = 2000, 200, 100, 200
+MOST_UNITS, MOST_ROOMS, MOST_WALL_OPENINGS, MOST_CONSTRUCTIONS = 1000, 200, 100, 200
 """More than any house has. They keep a job small enough to be read again: what they allow fits into the largest file."""
 FINISH_ROLES: tuple[FinishRole, ...] = get_args(FinishRole)
 LARGEST_UNIT = 10_000.0
