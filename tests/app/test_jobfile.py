@@ -7,25 +7,26 @@ from collections.abc import Callable
 from pathlib import Path
 
 import pytest
+from PyQt6.QtCore import Qt, QTimer
+from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QFileDialog, QMessageBox
 from pytestqt.qtbot import QtBot
 
 from hands import type_into
 from makers import CATALOG, a_wall_of
+from tallplank.app.ask import ask
 from tallplank.app.window import MainWindow
 from tallplank.core.edit.unit import set_width
 from tallplank.core.job.file import load, save
 from tallplank.session.autosave import Autosave, Unsaved
 
 Open = Callable[..., MainWindow]
-BUTTONS = QMessageBox.StandardButton
 
 
 @pytest.fixture
 def answers(monkeypatch: pytest.MonkeyPatch) -> list[object]:
     """What the user answers to questions, in turn; a question too many fails."""
     given: list[object] = []
-    monkeypatch.setattr(QMessageBox, "question", lambda *_: given.pop(0))
     monkeypatch.setattr("tallplank.app.jobfile.ask", lambda _, text, choices: given.pop(0))
     return given
 
@@ -77,7 +78,7 @@ def test_a_recovered_job_that_is_closed_without_an_edit_is_asked_about(open_wind
     assert window.store.state.is_dirty
     assert window.notices.isHidden()
     assert len(recovery(tmp_path)) == 1
-    answers += [BUTTONS.Cancel]
+    answers += ["Cancel"]
     assert not window.close()
     assert answers == []
     assert len(recovery(tmp_path)) == 1
@@ -87,7 +88,7 @@ def test_recovering_asks_for_the_job_that_is_open(open_window: Open, tmp_path: P
     left_behind(tmp_path)
     window = open_window()
     widened(window)
-    answers += [BUTTONS.Cancel]
+    answers += ["Cancel"]
     window.notices.button(key_of(window), "Recover it").click()
     assert window.store.job.name == "Test"
     assert key_of(window)
@@ -219,7 +220,7 @@ def test_what_cannot_be_saved_is_told_and_stays(
         path.chmod(0o444)
     else:
         monkeypatch.setattr("os.fsync", _full)
-    answers += [BUTTONS.Save]
+    answers += ["Save"]
     assert not window.close()
     words = {"folder gone": "its folder or the file is not there", "protected": "the file is protected", "full": "the disk is full"}
     assert words[how] in window.notices.texts["save"]
@@ -271,6 +272,21 @@ def test_settings_that_something_else_wrote_do_not_keep_the_window_from_opening(
     (tmp_path / "window.ini").write_text(f"[General]\n{damage}")
     window = open_window()
     assert window.board.panes
+
+
+@pytest.mark.parametrize(("press", "answer"), [("Yes, <b>do</b>", "Yes, <b>do</b>"), ("", "No")])
+def test_a_question_has_plain_answers_and_esc_changes_nothing(open_window: Open, qtbot: QtBot, press: str, answer: str) -> None:
+    window = open_window()
+
+    def reply() -> None:
+        box = QApplication.activeModalWidget()
+        assert isinstance(box, QMessageBox)
+        assert box.textFormat() is Qt.TextFormat.PlainText
+        button = next((b for b in box.buttons() if b.text() == press), None)
+        button.click() if button is not None else QTest.keyClick(box, Qt.Key.Key_Escape)
+
+    QTimer.singleShot(50, reply)
+    assert ask(window, "Write <i>over</i> it?", ("Yes, <b>do</b>", "No")) == answer
 
 
 def test_typing_goes_on_while_a_notice_stands(open_window: Open, tmp_path: Path) -> None:

@@ -20,6 +20,7 @@ from tallplank.app.canvas import DrawingCanvas
 from tallplank.app.command import CommandFinder
 from tallplank.app.findings import FindingList
 from tallplank.app.inline import InlineField
+from tallplank.app.jobfile import LEAVE
 from tallplank.app.window import MainWindow
 from tallplank.core.job.file import save
 from tallplank.demo import demo_job
@@ -371,8 +372,8 @@ def test_leaving_unsaved_work_asks_once(open_window: Open, monkeypatch: pytest.M
     window = open_window()
     window.store.select(["u1"])
     type_into(row(window, "Width"), "650")
-    answers = [QMessageBox.StandardButton.Cancel, QMessageBox.StandardButton.Discard]
-    monkeypatch.setattr(QMessageBox, "question", lambda *_: answers.pop(0))
+    answers = ["Cancel", LEAVE]
+    monkeypatch.setattr("tallplank.app.jobfile.ask", lambda *_: answers.pop(0))
     window.files.new()
     assert len(window.store.job.units) == 3
     window.files.new()

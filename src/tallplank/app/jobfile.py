@@ -3,7 +3,7 @@
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from PyQt6.QtWidgets import QFileDialog, QMessageBox
+from PyQt6.QtWidgets import QFileDialog
 
 from tallplank.app.ask import ask
 from tallplank.core.error import PlankError
@@ -14,6 +14,7 @@ from tallplank.session.store import Store
 if TYPE_CHECKING:
     from tallplank.app.window import MainWindow
 
+LEAVE = "Leave them unsaved"
 FILTER = "Tall Plank jobs (*.plank)"
 
 
@@ -109,11 +110,8 @@ class JobFiles:
         """Whether the open job may be left: it is as in its file, or the user says what to do with it."""
         if not self._store.state.is_dirty:
             return True
-        buttons = QMessageBox.StandardButton
-        answer = QMessageBox.question(
-            self._window, "Tall Plank", f"Save the changes to '{self._store.job.name}'?", buttons.Save | buttons.Discard | buttons.Cancel
-        )
-        return self.save() if answer == buttons.Save else answer == buttons.Discard
+        answer = ask(self._window, f"'{self._store.job.name}' has changes that are not saved.", ("Save", LEAVE, "Cancel"))
+        return self.save() if answer == "Save" else answer == LEAVE
 
     # keeping aside, and finding again
 
