@@ -22,6 +22,7 @@ from tallplank.core.build.part import (
     Pocket,
     PocketKind,
     Surface,
+    is_simple,
 )
 from tallplank.core.catalog.record import Catalog, Finish, Hardware
 from tallplank.core.job.record import FinishRole
@@ -101,12 +102,14 @@ class Collector:
         """Add a part of length, width and thickness; a slanted one gives its `frame`, one that is no rectangle its `outline`.
 
         Raises:
-            BuildError: one of its sizes would be nothing or less.
+            BuildError: one of its sizes would be nothing or less, or its outline would cross itself.
         """
         length, width, thickness = sizes
         for what, size in (("long", length), ("wide", width), ("thick", thickness)):
             if size.value <= 0:
                 raise BuildError(f"The {name} would be {size.value:.1f} mm {what} ({size.explained()}).")
+        if outline is not None and not is_simple(outline):
+            raise BuildError(f"The {name} would cross itself: a side of the unit is too short for its boards.")
         off_length, off_width = (0.0, 0.0) if self.trimmed else self._banded(edges)
         board = self.catalog.boards[finish.board]
         part = Part(

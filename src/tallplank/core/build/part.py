@@ -7,6 +7,8 @@ from itertools import pairwise
 from math import hypot
 from typing import Literal, get_args
 
+from shapely import Polygon
+
 from tallplank.core.catalog.record import Finish
 from tallplank.core.error import PlankError
 from tallplank.core.job.record import FinishRole, HardwareRole
@@ -234,6 +236,11 @@ class Part:
     def area_m2(self) -> float:
         """The cut area in square metres."""
         return self.cut_length * self.cut_width / 1e6
+
+
+def is_simple(outline: Outline) -> bool:
+    """Whether an outline encloses one area and nowhere crosses or touches itself."""
+    return bool(Polygon(outline).is_valid)
 
 
 def within(outline: Outline, x: float, y: float) -> bool:
