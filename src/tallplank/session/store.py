@@ -293,12 +293,14 @@ class Store:
         self.state = state
         faults: list[Exception] = []
         self._notifying = True
-        for subscriber in tuple(self._subscribers):
-            try:
-                subscriber.notice(state)
-            except Exception as fault:  # noqa: BLE001  one view's fault must not keep the others from what changed
-                faults.append(fault)
-        self._notifying = False
+        try:
+            for subscriber in tuple(self._subscribers):
+                try:
+                    subscriber.notice(state)
+                except Exception as fault:  # noqa: BLE001  one view's fault must not keep the others from what changed
+                    faults.append(fault)
+        finally:
+            self._notifying = False
         for found in faults:
             if self.on_fault is None:
                 raise found

@@ -120,7 +120,7 @@ def _passing(run: Run, unit: MadeUnit) -> Iterator[Part]:
             yield replace(part, frame=replace(part.frame, origin=origin))
 
 
-_newest: IdentityMemo[MadeUnit] = IdentityMemo(256)
+_newest: IdentityMemo[MadeUnit] = IdentityMemo(1024)
 
 
 def make_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
