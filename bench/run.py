@@ -170,8 +170,8 @@ def bench_start() -> tuple[float, float]:
 def bench_records() -> tuple[float, float]:
     """Building every kind of unit with its machining against making as many plain frozen records of known values; at most 10."""
     from makers import a_unit
-    from tallplank.core.build.made import MadeUnit, _make_unit
     from tallplank.core.job.record import Standard
+    from tallplank.core.joinery.workshop import MadeUnit, _make_unit
 
     def fields(record: object) -> tuple[type, tuple[object, ...]]:
         return type(record), tuple(getattr(record, name) for name in record.__slots__)  # type: ignore[attr-defined]

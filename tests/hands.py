@@ -6,8 +6,8 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QComboBox, QPushButton
 
-from tallplank.app.spec.panel import Panel
-from tallplank.app.spec.row import SpecRow, TextField
+from tallplank.app.panel.panel import Panel
+from tallplank.app.panel.row import SpecRow, TextField
 from tallplank.app.window import MainWindow
 
 Open = Callable[..., MainWindow]

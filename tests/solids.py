@@ -2,10 +2,10 @@
 
 from itertools import combinations
 
-from tallplank.core.build.part import Part
-from tallplank.core.measure.frame import Vec
+from tallplank.core.joinery.part.part import Part
 from tallplank.core.solid.mesh import cells
 from tallplank.core.solid.shape import is_shaped
+from tallplank.core.space.frame import Vec
 
 SLACK = 1e-6
 Box = tuple[Vec, Vec]

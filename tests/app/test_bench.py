@@ -13,17 +13,17 @@ from tallplank.app.board.bench import BenchPane
 from tallplank.app.board.bench3d import Bench3DPane
 from tallplank.app.board.part import PartPane
 from tallplank.app.findings import FindingList
-from tallplank.app.spec.bench_panel import CellPanel, PartPanel
-from tallplank.app.spec.choice import HARDWARE_NAMES
-from tallplank.app.spec.row import NAME_WIDTH, TextField
-from tallplank.app.spec.rules import RULE_GROUPS, RULE_NAMES, rule_choices
-from tallplank.app.spec.unit_panel import UnitPanel, row_name
+from tallplank.app.panel.bench_panel import CellPanel, PartPanel
+from tallplank.app.panel.choice import HARDWARE_NAMES
+from tallplank.app.panel.row import NAME_WIDTH, TextField
+from tallplank.app.panel.rules import RULE_GROUPS, RULE_NAMES, rule_choices
+from tallplank.app.panel.unit_panel import UnitPanel, row_name
 from tallplank.app.theme import font
 from tallplank.app.window import MainWindow
-from tallplank.core.build.part import part_keys
 from tallplank.core.edit.unit import set_width
 from tallplank.core.job.construction import Construction
 from tallplank.core.job.record import Job
+from tallplank.core.joinery.part.part import part_keys
 from tallplank.core.measure.size import Size
 
 

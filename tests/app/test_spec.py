@@ -5,8 +5,8 @@ from PyQt6.QtWidgets import QPushButton, QSpinBox, QWidget
 
 from hands import Open, choose, panel, reset, type_into
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
-from tallplank.app.spec.row import PickField, TextField
-from tallplank.app.spec.rules import RULE_NAMES
+from tallplank.app.panel.row import PickField, TextField
+from tallplank.app.panel.rules import RULE_NAMES
 from tallplank.app.window import MainWindow
 from tallplank.core.edit.room import add_opening
 from tallplank.core.edit.unit import Spot, place_unit

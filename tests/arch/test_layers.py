@@ -37,7 +37,7 @@ def copied(tmp_path_factory: pytest.TempPathFactory) -> Path:
     ("module", "line", "contract"),
     [
         ("session/store.py", "import tallplank.app.theme", "The application's layers"),
-        ("core/build/place.py", "import tallplank.core.edit.unit", "The core's layers"),
+        ("core/joinery/rule/place.py", "import tallplank.core.edit.unit", "The core's layers"),
         ("core/draw/plan.py", "import tallplank.core.money.price", "The core's layers"),
         ("session/store.py", "def f():\n    import PyQt6.QtCore", "Qt only in the window"),
         ("core/solid/scene.py", "if __debug__:\n    import vtkmodules.vtkCommonCore", "VTK only in the 3D view"),

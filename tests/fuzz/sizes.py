@@ -6,7 +6,6 @@ from functools import partial
 from fuzz.trial import Fuzzer, limited
 from fuzz.value import opening, rule, style
 from makers import CATALOG, ROOM, WALL, a_room
-from tallplank.core.build.part import part_keys
 from tallplank.core.draw.bench import bench_drawing
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.part import part_drawing
@@ -16,6 +15,7 @@ from tallplank.core.error import PlankError
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.file import dumps, loads
 from tallplank.core.job.record import Job
+from tallplank.core.joinery.part.part import part_keys
 from tallplank.core.measure.display import format_length
 from tallplank.core.solid.scene import SolidMaker
 from tallplank.core.solid.unit import unit_solids

@@ -10,9 +10,9 @@ from shapely import Point, Polygon
 from makers import CATALOG, a_made_unit
 from solids import overlaps, shared
 from strategies import standards, units
-from tallplank.core.build.made import make_unit
-from tallplank.core.build.part import Part
 from tallplank.core.job.record import Standard, Unit
+from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.workshop import make_unit
 from tallplank.core.solid.mesh import faces, volume
 
 

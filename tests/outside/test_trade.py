@@ -9,11 +9,11 @@ from hypothesis import strategies as st
 from scipy.integrate import solve_bvp
 
 from makers import CATALOG, a_made_unit, made
-from tallplank.core.build.load import GRAVITY, design_kg, drawer_loads
-from tallplank.core.build.machining import hinge_places
-from tallplank.core.build.system import on_row, row_holes, row_lines
 from tallplank.core.check.strength import sag, shelf_sag
 from tallplank.core.job.record import Opening, Standard
+from tallplank.core.joinery.front.hinge import hinge_places
+from tallplank.core.joinery.joint.system import on_row, row_holes, row_lines
+from tallplank.core.joinery.rule.load import GRAVITY, design_kg, drawer_loads
 from tallplank.core.measure.wood import movement
 
 LB_PER_FT2 = 4.4482216152605 / 0.3048**2 / 1000

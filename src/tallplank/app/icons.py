@@ -9,12 +9,12 @@ from PyQt6.QtGui import QIcon, QPainter, QPen, QPixmap
 
 from tallplank.app.painter import DrawingPainter, View, look_pixmap
 from tallplank.app.theme import Tokens, colour
-from tallplank.core.build.made import make_unit
 from tallplank.core.catalog.record import Catalog, Look
 from tallplank.core.draw.bench import from_above
 from tallplank.core.draw.elevation import unit_front
 from tallplank.core.edit.unit import usual_values
 from tallplank.core.job.record import Standard, Unit
+from tallplank.core.joinery.workshop import make_unit
 
 Stroke = Callable[[QPainter], None]
 FROM_ABOVE = 980.0

@@ -20,7 +20,7 @@ from PyQt6.QtWidgets import (
 from tallplank.app.canvas import KIND_MIME
 from tallplank.app.icons import blank_picture, kind_picture, opening_picture, swatch
 from tallplank.app.money import money
-from tallplank.app.spec.choice import ROLE_NAMES
+from tallplank.app.panel.choice import ROLE_NAMES
 from tallplank.app.theme import Tokens, font
 from tallplank.core.catalog.record import Catalog, Finish
 from tallplank.core.edit.room import add_room

@@ -26,9 +26,9 @@ from tallplank.app.findings import FindingList
 from tallplank.app.icons import action_icon
 from tallplank.app.jobfile import JobFiles
 from tallplank.app.notice import Notices
+from tallplank.app.panel.spec import Spec
 from tallplank.app.rail import StageRail
 from tallplank.app.setting import remembered_state
-from tallplank.app.spec.spec import Spec
 from tallplank.app.task import Task
 from tallplank.app.theme import LIGHT, THEMES, Tokens, stylesheet
 from tallplank.app.ticket import Ticket

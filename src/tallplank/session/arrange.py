@@ -2,15 +2,15 @@
 
 from dataclasses import dataclass
 
-from tallplank.core.build.made import make_unit
 from tallplank.core.draw.plan import wall_at
 from tallplank.core.draw.primitive import Point
 from tallplank.core.edit.room import add_opening, change_opening, usual_opening
 from tallplank.core.edit.snap import Mover, Rest, rest
 from tallplank.core.edit.unit import Spot, move_to_wall, place_unit, slide_units, usual_values
 from tallplank.core.job.record import Display, Job, Room, Unit, Wall
-from tallplank.core.measure.frame import wall_frame
+from tallplank.core.joinery.workshop import make_unit
 from tallplank.core.measure.length import LengthUnit
+from tallplank.core.space.frame import wall_frame
 from tallplank.session.drag import Drag
 from tallplank.session.store import Store
 

@@ -3,12 +3,12 @@
 from dataclasses import dataclass
 from functools import cached_property
 
-from tallplank.core.build.made import Made, Workshop
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.check.finding import findings
 from tallplank.core.check.record import Finding
 from tallplank.core.exchange.exporter import Shop
 from tallplank.core.job.record import Job
+from tallplank.core.joinery.workshop import Made, Workshop
 from tallplank.core.money.price import Price, PriceMaker
 from tallplank.core.shop.cutlist import CutlistMaker, CutRow
 from tallplank.core.shop.doorlist import DoorlistMaker, DoorRow

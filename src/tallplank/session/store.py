@@ -5,7 +5,6 @@ from dataclasses import dataclass, replace
 from pathlib import Path
 from typing import Literal, TypeVar, get_args
 
-from tallplank.core.build.made import BenchPart
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.disk import digest_of
 from tallplank.core.edit.construction import add_construction, fresh_construction, save_construction, set_construction, set_job_construction
@@ -15,6 +14,7 @@ from tallplank.core.error import PlankError
 from tallplank.core.job.file import ChangedMeanwhileError, save
 from tallplank.core.job.history import History
 from tallplank.core.job.record import Job, Room, SavedConstruction, Unit, Wall
+from tallplank.core.joinery.workshop import BenchPart
 from tallplank.session.derived import Derived, Deriver
 from tallplank.session.shop import ShopShelf
 

@@ -21,10 +21,10 @@ from vtkmodules.vtkRenderingCore import (
 )
 
 from tallplank.core.catalog.record import Look
-from tallplank.core.measure.frame import Vec
 from tallplank.core.solid.mesh import Faces
 from tallplank.core.solid.scene import Box, Solids
 from tallplank.core.solid.texture import pixels
+from tallplank.core.space.frame import Vec
 
 Colour = tuple[float, float, float]
 

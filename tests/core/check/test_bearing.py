@@ -4,9 +4,9 @@ from hypothesis import given
 
 from makers import CATALOG, a_unit, a_wall_of, made
 from strategies import openings
-from tallplank.core.build.made import make_unit
 from tallplank.core.check.bearing import hanging_boards, unborne
 from tallplank.core.job.record import Opening, Standard
+from tallplank.core.joinery.workshop import make_unit
 
 ROWS = Opening(split="rows", openings=(Opening(board=True), Opening()))
 

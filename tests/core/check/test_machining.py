@@ -6,12 +6,12 @@ from dataclasses import replace
 import pytest
 
 from makers import CATALOG, a_made_unit
-from tallplank.core.build.made import MadeUnit
-from tallplank.core.build.part import Hole, Part, Pocket
 from tallplank.core.check.machining import faults
 from tallplank.core.job.record import Opening, Standard
+from tallplank.core.joinery.part.part import Hole, Part, Pocket
+from tallplank.core.joinery.workshop import MadeUnit
 from tallplank.core.measure.divide import Member
-from tallplank.core.measure.frame import Vec
+from tallplank.core.space.frame import Vec
 
 OUT = Vec(0.0, 0.0, -1.0)
 

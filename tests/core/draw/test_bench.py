@@ -8,8 +8,6 @@ from hypothesis import assume, given
 from makers import CATALOG, a_made_unit, a_wall_of
 from makers import made as made_job
 from strategies import standards, units
-from tallplank.core.build.made import make_unit
-from tallplank.core.build.part import part_keys
 from tallplank.core.draw.bench import bench_drawing, footprint
 from tallplank.core.draw.dimension import set_out
 from tallplank.core.draw.machining import bored_edge, lettered, machining_at, machining_lines
@@ -17,6 +15,8 @@ from tallplank.core.draw.part import part_drawing
 from tallplank.core.draw.primitive import Arc, Chain, Drawing, Poly, Running, Text
 from tallplank.core.job.opening import path_text
 from tallplank.core.job.record import Opening, Standard, Unit
+from tallplank.core.joinery.part.part import part_keys
+from tallplank.core.joinery.workshop import make_unit
 
 
 def show(value: float) -> str:

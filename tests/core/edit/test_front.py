@@ -5,12 +5,12 @@ from hypothesis import assume, given
 
 from makers import CATALOG, a_wall_of, made
 from strategies import openings, standards, units
-from tallplank.core.build.made import MadeUnit, make_unit
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.front import style_all, style_kind, style_one
 from tallplank.core.edit.mirror import mirror_units, mirrored_opening, mirrored_unit
 from tallplank.core.edit.unit import change_units
 from tallplank.core.job.record import Job, Opening, Standard, Unit
+from tallplank.core.joinery.workshop import MadeUnit, make_unit
 from tallplank.core.shop.doorlist import doorlist
 
 

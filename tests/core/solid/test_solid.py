@@ -7,17 +7,17 @@ from shapely import Point, Polygon
 
 from makers import CATALOG, ROOM, a_made_unit, a_wall_of, made
 from strategies import standards, units
-from tallplank.core.build.made import Workshop, make_unit
-from tallplank.core.build.part import Part, Pocket, part_keys
 from tallplank.core.edit.room import add_opening
 from tallplank.core.edit.unit import set_width
 from tallplank.core.job.record import Standard, Unit
-from tallplank.core.measure.motion import swung
+from tallplank.core.joinery.part.part import Part, Pocket, part_keys
+from tallplank.core.joinery.workshop import Workshop, make_unit
 from tallplank.core.solid.mesh import cells, faces, volume
 from tallplank.core.solid.scene import SolidMaker
 from tallplank.core.solid.shape import is_shaped
 from tallplank.core.solid.texture import pixels
 from tallplank.core.solid.unit import BORED, bent_holes, unit_solids
+from tallplank.core.space.motion import swung
 
 
 def flux(corners: np.ndarray, normals: np.ndarray) -> float:

@@ -6,10 +6,10 @@ from PyQt6.QtWidgets import QComboBox, QWidget
 from tallplank.app.board.kind import PaneKind, switch
 from tallplank.app.canvas import DrawingCanvas
 from tallplank.app.theme import Tokens
-from tallplank.core.build.part import Part
 from tallplank.core.draw.machining import machining_at
 from tallplank.core.draw.part import laid_flat, part_drawing
 from tallplank.core.draw.primitive import Drawing
+from tallplank.core.joinery.part.part import Part
 from tallplank.session.arrange import Arranger
 from tallplank.session.store import Store
 

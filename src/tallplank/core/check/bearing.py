@@ -3,11 +3,11 @@
 from collections.abc import Iterator
 from functools import partial
 
-from tallplank.core.build.layout import Divider, Layout
-from tallplank.core.build.made import Made
 from tallplank.core.check.record import Finding, Fix
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.job.opening import Path
+from tallplank.core.joinery.setout.layout import Divider, Layout
+from tallplank.core.joinery.workshop import Made
 
 MISSING = {
     "shelf": ("A fixed shelf", "a partition beside it", "Put the partition there"),

@@ -4,17 +4,17 @@ from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from itertools import islice
 
-from tallplank.core.build.choice import is_known
-from tallplank.core.build.made import Made, MadeUnit
-from tallplank.core.build.part import Part
 from tallplank.core.catalog.record import Board
 from tallplank.core.check.bearing import hanging_boards
 from tallplank.core.check.machining import Fault, faults
 from tallplank.core.check.record import Finding, shown
 from tallplank.core.check.strength import few_legs, heavy_doors, heavy_drawers, heavy_flaps, heavy_hung_units, sagging_shelves
 from tallplank.core.job.record import FINISH_ROLES, HARDWARE_ROLES, Room, Wall
-from tallplank.core.measure.frame import Vec, extent, wall_frame
+from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.rule.choice import is_known
+from tallplank.core.joinery.workshop import Made, MadeUnit
 from tallplank.core.measure.memo import IdentityMemo
+from tallplank.core.space.frame import Vec, extent, wall_frame
 
 SLACK = 0.5
 """Millimetres that two things may share before it counts."""

@@ -6,8 +6,8 @@ from functools import lru_cache
 from math import sqrt
 from typing import NamedTuple
 
-from tallplank.core.build.part import HOLE_NAMES, Hole, HoleKind, Outline, Part, Pocket, within
-from tallplank.core.measure.frame import Vec
+from tallplank.core.joinery.part.part import HOLE_NAMES, Hole, HoleKind, Outline, Part, Pocket, within
+from tallplank.core.space.frame import Vec
 
 SLACK = 1e-6
 MEET = 0.01

@@ -4,8 +4,8 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from typing import Literal
 
-from tallplank.core.build.made import Made
 from tallplank.core.job.record import Job
+from tallplank.core.joinery.workshop import Made
 from tallplank.core.measure.display import format_length
 
 

@@ -8,16 +8,16 @@ from collections.abc import Iterator, Sequence
 from functools import partial
 from itertools import pairwise
 
-from tallplank.core.build.front import STAYS, stay_for, stay_moment
-from tallplank.core.build.load import GRAVITY, drawer_loads, hung_load
-from tallplank.core.build.made import Made, MadeUnit
-from tallplank.core.build.meeting import TOUCH
-from tallplank.core.build.part import Part
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.check.record import Finding, Fix, shown
 from tallplank.core.edit.opening import set_opening, split_opening
 from tallplank.core.edit.unit import set_hardware, set_rule
 from tallplank.core.job.opening import Path, opening_at
+from tallplank.core.joinery.front.front import STAYS, stay_for, stay_moment
+from tallplank.core.joinery.joint.meeting import TOUCH
+from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.rule.load import GRAVITY, drawer_loads, hung_load
+from tallplank.core.joinery.workshop import Made, MadeUnit
 
 SHELVES = ("shelf", "fixed-shelf")
 

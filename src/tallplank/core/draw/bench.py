@@ -3,9 +3,6 @@
 from collections.abc import Callable, Iterator, Sequence
 from itertools import pairwise
 
-from tallplank.core.build.layout import Cell, Layout
-from tallplank.core.build.made import BenchPart, MadeUnit
-from tallplank.core.build.part import Part, part_keys
 from tallplank.core.draw.elevation import front_marks
 from tallplank.core.draw.primitive import (
     CUT,
@@ -26,6 +23,9 @@ from tallplank.core.draw.primitive import (
 )
 from tallplank.core.job.opening import ROOT, Path, divides_fronts, opening_at, path_text
 from tallplank.core.job.record import Opening
+from tallplank.core.joinery.part.part import Part, part_keys
+from tallplank.core.joinery.setout.layout import Cell, Layout
+from tallplank.core.joinery.workshop import BenchPart, MadeUnit
 
 BETWEEN = 260.0
 """Room between front and section."""

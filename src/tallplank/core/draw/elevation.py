@@ -3,9 +3,6 @@
 from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
-from tallplank.core.build.made import Made, MadeUnit
-from tallplank.core.build.part import Front, Part
-from tallplank.core.build.run import TOUCH, Run
 from tallplank.core.draw.primitive import (
     GLASS,
     PAPER,
@@ -24,7 +21,10 @@ from tallplank.core.draw.primitive import (
     rectangle,
 )
 from tallplank.core.job.record import Room, Wall, WallOpening
-from tallplank.core.measure.frame import Vec
+from tallplank.core.joinery.part.part import Front, Part
+from tallplank.core.joinery.run.worktop import TOUCH, Run
+from tallplank.core.joinery.workshop import Made, MadeUnit
+from tallplank.core.space.frame import Vec
 
 FLOOR_DEPTH = 60.0
 

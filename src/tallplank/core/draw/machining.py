@@ -4,7 +4,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 from string import ascii_uppercase
 
-from tallplank.core.build.part import HOLE_NAMES, EdgeName, Hole, Part, Pocket
+from tallplank.core.joinery.part.part import HOLE_NAMES, EdgeName, Hole, Part, Pocket
 
 TINY = 1e-6
 FACE = 0.5

@@ -6,7 +6,6 @@ from itertools import pairwise
 from math import atan2, hypot, pi
 from typing import Literal
 
-from tallplank.core.build.part import EdgeName, Edges, Hole, Part, Pocket
 from tallplank.core.catalog.record import Band
 from tallplank.core.draw.machining import bored_edge, lettered
 from tallplank.core.draw.primitive import (
@@ -27,6 +26,7 @@ from tallplank.core.draw.primitive import (
     Text,
     rectangle,
 )
+from tallplank.core.joinery.part.part import EdgeName, Edges, Hole, Part, Pocket
 
 TINY = 1e-6
 STRIP = 0.018

@@ -2,8 +2,6 @@
 
 from collections.abc import Iterator
 
-from tallplank.core.build.made import Made, MadeUnit
-from tallplank.core.build.run import TOUCH, Run
 from tallplank.core.draw.elevation import mark_room, opening_chain, unit_chain
 from tallplank.core.draw.primitive import (
     GLASS,
@@ -24,7 +22,9 @@ from tallplank.core.draw.primitive import (
     Text,
 )
 from tallplank.core.job.record import Room, Wall
-from tallplank.core.measure.frame import Frame, wall_frame
+from tallplank.core.joinery.run.worktop import TOUCH, Run
+from tallplank.core.joinery.workshop import Made, MadeUnit
+from tallplank.core.space.frame import Frame, wall_frame
 
 
 def plan(made: Made, room_id: str, wrong: frozenset[str] = frozenset()) -> Drawing:

@@ -5,11 +5,11 @@ from typing import TypeVar
 
 from pydantic import ValidationError
 
-from tallplank.core.build.made import make_unit
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.error import PlankError
 from tallplank.core.job.base import RecordError, complaint
 from tallplank.core.job.record import MOST_UNITS, Job, Standard, Unit
+from tallplank.core.joinery.workshop import make_unit
 
 _T = TypeVar("_T")
 

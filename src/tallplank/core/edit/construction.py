@@ -3,11 +3,11 @@
 from collections.abc import Iterable
 from functools import partial
 
-from tallplank.core.build.choice import is_known
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.edit.check import EditError, valid, with_standard, with_units
 from tallplank.core.edit.room import fresh_id
 from tallplank.core.job.record import Job, SavedConstruction, Unit
+from tallplank.core.joinery.rule.choice import is_known
 
 
 def set_construction(job: Job, catalog: Catalog, ids: Iterable[str], construction: str | None) -> Job:

@@ -4,12 +4,12 @@ from collections.abc import Callable, Iterable, Sequence
 from functools import partial
 from typing import Literal
 
-from tallplank.core.build.layout import Cell
-from tallplank.core.build.made import make_unit
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.edit.check import EditError, valid, with_units
 from tallplank.core.job.opening import Path, divides_fronts, opening_at, replaced_at
 from tallplank.core.job.record import MOST_CELLS, FrontKind, Job, Opening, Unit
+from tallplank.core.joinery.setout.layout import Cell
+from tallplank.core.joinery.workshop import make_unit
 from tallplank.core.measure.divide import Member
 
 SMALLEST_CELL, LARGEST_CELL = 1.0, 10_000.0

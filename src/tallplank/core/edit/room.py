@@ -6,7 +6,7 @@ from typing import Literal
 
 from tallplank.core.edit.check import EditError, valid
 from tallplank.core.job.record import MOST_ROOMS, Job, Room, Wall, WallOpening
-from tallplank.core.measure.frame import WALL_SIDES
+from tallplank.core.space.frame import WALL_SIDES
 
 _DOOR, _WINDOW = (0.0, 900.0, 2050.0), (1050.0, 1200.0, 1150.0)
 """Sill, width and height of a new door and a new window; common practice, no source."""

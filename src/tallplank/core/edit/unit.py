@@ -5,14 +5,14 @@ from dataclasses import dataclass
 from functools import partial
 from typing import Literal, TypeVar
 
-from tallplank.core.build.made import Made, make, make_unit
-from tallplank.core.build.run import TOUCH
 from tallplank.core.catalog.record import Catalog, Kind
 from tallplank.core.edit.check import EditError, buildable, valid, with_more, with_units
 from tallplank.core.edit.room import fresh_id, taken_ids
 from tallplank.core.edit.snap import Mover, first_gap, neighbour
 from tallplank.core.job.construction import Construction, RuleValue, check_rules
 from tallplank.core.job.record import FinishRole, HardwareRole, Job, Unit
+from tallplank.core.joinery.run.worktop import TOUCH
+from tallplank.core.joinery.workshop import Made, make, make_unit
 from tallplank.core.measure.divide import LONGEST, Member, divide
 from tallplank.core.measure.length import LengthUnit
 

@@ -4,9 +4,9 @@ from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 from pathlib import Path
 
-from tallplank.core.build.made import Made
 from tallplank.core.disk import write_atomically
 from tallplank.core.error import PlankError
+from tallplank.core.joinery.workshop import Made
 from tallplank.core.money.price import Price
 from tallplank.core.shop.cutlist import CutRow
 from tallplank.core.shop.doorlist import DoorRow

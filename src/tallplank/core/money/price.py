@@ -7,11 +7,11 @@ Source: price = cost / (1 - margin) for a margin of the price; common practice.
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 
-from tallplank.core.build.made import Made, MadeUnit
-from tallplank.core.build.part import Fitting, Front, Part
-from tallplank.core.build.run import Run
 from tallplank.core.catalog.record import Band, Catalog
 from tallplank.core.job.record import Rates
+from tallplank.core.joinery.part.part import Fitting, Front, Part
+from tallplank.core.joinery.run.worktop import Run
+from tallplank.core.joinery.workshop import Made, MadeUnit
 from tallplank.core.measure.memo import IdentityMemo, Mapped
 
 

@@ -4,10 +4,10 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from itertools import chain
 
-from tallplank.core.build.made import Made, MadeUnit
-from tallplank.core.build.part import Part
-from tallplank.core.build.run import Run
 from tallplank.core.catalog.record import Catalog
+from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.run.worktop import Run
+from tallplank.core.joinery.workshop import Made, MadeUnit
 from tallplank.core.measure.memo import Mapped
 
 

@@ -5,10 +5,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import chain
 
-from tallplank.core.build.made import Made, MadeUnit
-from tallplank.core.build.part import Fitting
-from tallplank.core.build.run import Run
 from tallplank.core.catalog.record import Hardware
+from tallplank.core.joinery.part.part import Fitting
+from tallplank.core.joinery.run.worktop import Run
+from tallplank.core.joinery.workshop import Made, MadeUnit
 from tallplank.core.measure.memo import Mapped
 
 

@@ -9,7 +9,7 @@ import shapely
 from shapely.geometry import Polygon, box
 from shapely.geometry.base import BaseGeometry
 
-from tallplank.core.build.part import Outline, Part, Pocket
+from tallplank.core.joinery.part.part import Outline, Part, Pocket
 from tallplank.core.solid.shape import Shape
 
 Quad = tuple[tuple[float, float, float], ...]

@@ -7,9 +7,9 @@ from itertools import pairwise
 import numpy as np
 from numpy.typing import NDArray
 
-from tallplank.core.build.part import EdgeName, Part, Pocket, ShapedEdge
-from tallplank.core.measure.frame import Vec
+from tallplank.core.joinery.part.part import EdgeName, Part, Pocket, ShapedEdge
 from tallplank.core.solid.shape import Shape, is_shaped
+from tallplank.core.space.frame import Vec
 
 Floats = NDArray[np.float32]
 Cell = tuple[tuple[float, float], tuple[float, float], tuple[float, float]]

@@ -6,14 +6,14 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from tallplank.core.build.made import Made, MadeUnit
-from tallplank.core.build.part import Motion, Part
-from tallplank.core.build.run import Run
 from tallplank.core.job.record import Room, Wall
-from tallplank.core.measure.frame import Frame, Vec, wall_frame
+from tallplank.core.joinery.part.part import Motion, Part
+from tallplank.core.joinery.run.worktop import Run
+from tallplank.core.joinery.workshop import Made, MadeUnit
 from tallplank.core.measure.memo import Mapped
-from tallplank.core.measure.motion import swung, turned
 from tallplank.core.solid.mesh import Faces, Floats, box_faces, faces
+from tallplank.core.space.frame import Frame, Vec, wall_frame
+from tallplank.core.space.motion import swung, turned
 
 SLIDE_SHARE = 0.75
 """How much of its slide a drawer comes out when fully opened."""

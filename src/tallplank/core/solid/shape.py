@@ -2,7 +2,7 @@
 
 from typing import NamedTuple
 
-from tallplank.core.build.part import Outline, Part, Pocket
+from tallplank.core.joinery.part.part import Outline, Part, Pocket
 
 
 class Shape(NamedTuple):

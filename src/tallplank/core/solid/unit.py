@@ -8,13 +8,13 @@ from types import MappingProxyType
 import numpy as np
 from numpy.typing import NDArray
 
-from tallplank.core.build.made import MadeUnit
-from tallplank.core.build.part import EDGE_NAMES, Body, Hole, Part, part_keys
 from tallplank.core.catalog.record import Band
-from tallplank.core.measure.frame import Vec
+from tallplank.core.joinery.part.part import EDGE_NAMES, Body, Hole, Part, part_keys
+from tallplank.core.joinery.workshop import MadeUnit
 from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.solid.mesh import Faces, Floats, box_faces, edge_faces, faces, shaped_edge_faces
 from tallplank.core.solid.scene import Batch, Box, Solids, outline
+from tallplank.core.space.frame import Vec
 
 BORED = "#8a3b22"
 """The colour in which holes are shown, as if filled."""

@@ -1,0 +1,1 @@
+"""Fronts: where they lie, how they are built, hung and pulled."""

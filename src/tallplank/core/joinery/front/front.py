@@ -1,0 +1,127 @@
+"""Fronts: doors, drawer fronts, flaps, lift-ups and false fronts, with the hardware that each takes by rule.
+
+Source: common practice; the values are rules of the construction, fields of the door style and of the hardware.
+"""
+
+from tallplank.core.catalog.record import DoorStyle, Hardware
+from tallplank.core.job.record import FrontKind
+from tallplank.core.joinery.front.leaf import Leaf, add_leaf_parts
+from tallplank.core.joinery.front.pull import add_pulls
+from tallplank.core.joinery.part.part import BuildError, Front, Motion
+from tallplank.core.joinery.rule.choice import Choice
+from tallplank.core.joinery.rule.load import GRAVITY, weight_kg
+from tallplank.core.joinery.setout.collector import Collector
+from tallplank.core.joinery.setout.layout import Cell
+from tallplank.core.joinery.setout.plane import Plane
+from tallplank.core.measure.size import Size
+
+FEWEST_HINGES = 2
+STAYS = 2
+FALSE_FRONT_SCREWS = 4
+
+
+def style_of(choice: Choice, cell: Cell) -> DoorStyle:
+    """The door style of a front: its own, else the unit's, else the job's for fronts of its kind, else the job's."""
+    styles, unit = choice.catalog.door_styles, choice.unit
+    by_kind = None if unit.door_style else choice.standard.front_styles.get(cell.opening.front)
+    return styles.get(cell.opening.style or "") or styles.get(by_kind or "") or choice.door_style
+
+
+def door_count(choice: Choice, cell: Cell) -> int:
+    """One door or a pair: as set, else a pair where one would be wider than the shop makes them."""
+    return cell.opening.doors or (1 if cell.x.front.value - cell.opening.blind + choice.rules.reveal <= choice.rules.door_most else 2)
+
+
+def add_doors(choice: Choice, cell: Cell, plane: Plane, out: Collector) -> None:
+    """Add one door or a pair, with hinges and pulls."""
+    count, reveal, width, start = door_count(choice, cell), choice.rule("reveal"), cell.x.front, cell.x.front_at
+    if cell.opening.blind:
+        width, start = _add_blind(choice, cell, plane, out)
+    each = width if count == 1 else (width - reveal).named("both doors", 0.5)
+    thick = choice.finish("front").thickness
+    for i in range(count):
+        left = (cell.opening.hand if count == 1 else ("left", "right")[i]) == "left"
+        x = start + i * (each.value + reveal.value)
+        motion = Motion("swing", x if left else x + each.value, plane.back - thick, clockwise=left)
+        name = "door" if count == 1 else f"door {'left' if left else 'right'}"
+        leaf = Leaf(name, "door", x, cell.z.front_at, each, cell.z.front, plane.back, motion, "left" if left else "right")
+        weight = add_front(choice, cell, leaf, out)
+        out.fit(choice.hardware("hinge"), hinge_count(choice.hardware("hinge"), cell.z.front.value, weight), name)
+
+
+def _add_blind(choice: Choice, cell: Cell, plane: Plane, out: Collector) -> tuple[Size, float]:
+    """Add the fixed front of a blind corner away from the hinges; returns the width and the start of what is left for doors."""
+    blind, reveal = Size.of(cell.opening.blind, "blind front", cell.source), choice.rule("reveal")
+    left = cell.x.front - blind - reveal
+    if left.value <= 0:
+        raise BuildError(f"A blind front {blind.value:g} wide leaves no door: {left.explained()}.")
+    hinged_left = cell.opening.hand == "left"
+    x = cell.x.front_at + (left.value + reveal.value if hinged_left else 0.0)
+    leaf = Leaf("blind front", "false", x, cell.z.front_at, blind, cell.z.front, plane.back, None)
+    add_front(choice, cell, leaf, out)
+    screws = Size.of(FALSE_FRONT_SCREWS, "screws to a fixed front", "hardware.screw")
+    out.fit(choice.hardware("screw"), screws, "blind front")
+    return left, cell.x.front_at if hinged_left else cell.x.front_at + blind.value + reveal.value
+
+
+def add_drawer_front(choice: Choice, cell: Cell, number: int, slide: float, plane: Plane, out: Collector) -> None:
+    """Add the front of a drawer that runs out by `slide`."""
+    motion = Motion("slide", reach=slide)
+    name = f"drawer {number} front"
+    add_front(choice, cell, Leaf(name, "drawer", cell.x.front_at, cell.z.front_at, cell.x.front, cell.z.front, plane.back, motion), out)
+
+
+def add_level_front(choice: Choice, cell: Cell, kind: FrontKind, plane: Plane, out: Collector) -> None:
+    """Add a flap that drops, a flap that lifts, or a front that stays shut."""
+    face = plane.back - choice.finish("front").thickness
+    motion, shape, name = None, "false", "false front"
+    if kind == "flap":
+        motion, shape, name = Motion("drop", y=face, z=cell.z.front_at), "flap", "flap"
+    elif kind == "lift":
+        motion, shape, name = Motion("rise", y=face, z=cell.z.front_end), "lift", "lift-up flap"
+    leaf = Leaf(name, shape, cell.x.front_at, cell.z.front_at, cell.x.front, cell.z.front, plane.back, motion)  # type: ignore[arg-type]
+    weight = add_front(choice, cell, leaf, out)
+    if motion is None:
+        screws = Size.of(FALSE_FRONT_SCREWS, "screws to a false front", "hardware.screw")
+        out.fit(choice.hardware("screw"), screws, name)
+        return
+    out.fit(choice.hardware("hinge"), hinge_count(choice.hardware("hinge"), cell.x.front.value, weight), name)
+    moment = stay_moment(weight, cell.z.front.value)
+    count = Size.of(STAYS, f"stays for a moment of {moment:.1f} Nm", "hardware.stay")
+    out.fit(stay_for(choice, moment), count, name)
+
+
+def stay_moment(weight_kg: float, height: float) -> float:
+    """The moment in Nm of a flap held level by its edge: its weight at half its height."""
+    return weight_kg * GRAVITY * height / 2000
+
+
+def stay_for(choice: Choice, moment_nm: float) -> Hardware:
+    """The weakest stay of the chosen make of which two hold the flap's moment; the strongest where none does."""
+    make = sorted(choice.family("stay"), key=lambda h: h.rated_nm)
+    return next((h for h in make if STAYS * h.rated_nm >= moment_nm), make[-1])
+
+
+def add_front(choice: Choice, cell: Cell, leaf: Leaf, out: Collector) -> float:
+    """Add one front with its pulls; returns its weight in kg."""
+    style, first = style_of(choice, cell), len(out.parts)
+    framed = add_leaf_parts(choice, style, leaf, out)
+    weight = sum(weight_kg(choice, p) for p in out.parts[first:])
+    if choice.kind.takes_pulls and leaf.kind not in ("strip", "false"):
+        add_pulls(choice, leaf, style if framed else None, out)
+    size = (leaf.width.value, leaf.height.value)
+    out.fronts.append(Front(leaf.kind, leaf.x, leaf.z, *size, leaf.hand, framed, style.id, cell.path, weight))
+    return weight
+
+
+def hinge_count(hinge: Hardware, height: float, weight_kg: float) -> Size:
+    """Hinges for a door by its height and weight, whichever asks for more; doors beyond the table take one more each step.
+
+    Source: up to 900 two, 1600 three, 2000 four, 2400 five; common practice, kept in the hinge's record.
+    """
+    by_height = sum(height > limit for limit in hinge.door_heights)
+    by_weight = sum(weight_kg > limit for limit in hinge.door_kg)
+    count = Size.of(FEWEST_HINGES, "hinges to a door", "hardware.hinge")
+    if by_height >= by_weight and by_height:
+        return count + Size.of(by_height, f"more for a height of {height:.0f}", "hardware.hinge")
+    return count + Size.of(by_weight, f"more for a weight of {weight_kg:.1f} kg", "hardware.hinge") if by_weight else count

@@ -1,0 +1,1 @@
+"""What sits in an opening: shelves, drawers and other insides."""

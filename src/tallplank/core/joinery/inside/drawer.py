@@ -1,0 +1,180 @@
+"""Drawer boxes: sides the length of the slide, front and back between them, the bottom in a groove all round."""
+
+from dataclasses import dataclass
+
+from tallplank.core.catalog.record import Hardware
+from tallplank.core.joinery.inside.blocking import add_blocking
+from tallplank.core.joinery.inside.drawer_joint import add_corners
+from tallplank.core.joinery.part.part import UPRIGHTS, BuildError, Edges, Motion, PartKind, Pocket
+from tallplank.core.joinery.rule.choice import Choice
+from tallplank.core.joinery.setout.box import Box
+from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, slot
+from tallplank.core.joinery.setout.layout import Cell
+from tallplank.core.joinery.setout.plane import Plane
+from tallplank.core.measure.size import Size
+from tallplank.core.space.frame import LEFT, RIGHT, Vec
+
+SLIDE_HOSTS: tuple[PartKind, ...] = (*UPRIGHTS, "blocking")
+LEAST_SKIN = 1.0
+"""A hole that would leave less goes right through."""
+LOWEST_BOX, NARROWEST_BOX = 30.0, 60.0
+"""The height and the inside width below which a box is of no use."""
+
+
+@dataclass(frozen=True, slots=True)
+class Drawer:
+    """One drawer in its cell: where it starts in the depth, and whether it has no front of its own."""
+
+    number: int
+    cell: Cell
+    start: float
+    inner: bool = False
+    low: bool = False
+    """Whether it is a tray that pulls out: as low as its sides can be."""
+
+    @property
+    def name(self) -> str:
+        """The drawer as parts and papers name it."""
+        return f"{'pull-out' if self.low else 'drawer'} {self.number}"
+
+
+@dataclass(frozen=True, slots=True)
+class _Body:
+    """The sizes that the five parts of one box share."""
+
+    name: str
+    run: Size
+    width: Size
+    height: Size
+    side: Size
+    bottom: Size
+    bottom_inset: float
+    groove: Size
+    x: float
+    y: float
+    z: float
+
+    @property
+    def lip(self) -> tuple[float, float]:
+        """Where the groove for the bottom lies, from the lower edge."""
+        return self.bottom_inset, self.bottom_inset + self.bottom.value
+
+
+def slide_length(lengths: tuple[float, ...], room: float) -> float:
+    """The longest nominal length that fits. Source: common practice.
+
+    Raises:
+        BuildError: not even the shortest fits.
+    """
+    fitting = [length for length in lengths if length <= room]
+    if not fitting:
+        shortest = f"the shortest slide is {min(lengths):g}" if lengths else "the slide has no lengths in the catalogue"
+        raise BuildError(f"No drawer slide fits into a free depth of {room:.0f}: {shortest}.")
+    return max(fitting)
+
+
+def add_drawer(choice: Choice, box: Box, drawer: Drawer, out: Collector) -> float:
+    """Add one drawer box with its slides; returns the length of the slide.
+
+    Raises:
+        BuildError: the opening is too shallow, too low or too narrow for a box.
+    """
+    slide, cell = choice.hardware("slide"), drawer.cell
+    length = slide_length(slide.lengths, box.back_face - max(drawer.start, box.front) - choice.rules.slide_clearance)
+    body = _body(choice, box, drawer, slide, length)
+    motion = Motion("slide", reach=length)
+    first = len(out.parts)
+    _add_sides(choice, body, slide, motion, out)
+    add_corners(choice, body.name, first, out)
+    _add_bottom(choice, body, motion, out)
+    where = f"{drawer.name}, {length:g} long"
+    out.drawers.append((drawer.name, where))
+    out.slides.append((cell, body.z + slide.rise, length))
+    add_blocking(choice, box, cell, drawer.number, body.z + slide.rise, out)
+    return length
+
+
+def _body(choice: Choice, box: Box, drawer: Drawer, slide: Hardware, length: float) -> _Body:
+    rules, cell = choice.rules, drawer.cell
+    side = Size.of(choice.finish("drawer").thickness, "drawer side", "finish.drawer")
+    run = Size.of(length, "slide length", "hardware.slide")
+    if slide.length_less:
+        run = run - Size.of(slide.length_less, "less for the slide", "hardware.slide")
+    low, high = cell.z.free_at, cell.z.free_end
+    height = _box_height(choice, drawer, high - low)
+    if slide.width_less:
+        width = cell.x.free - Size.of(slide.width_less, "less for the slide, inside the box", "hardware.slide") + 2 * side
+        x = cell.x.free_at + slide.width_less / 2 - side.value
+    else:
+        width = cell.x.free - 2 * Size.of(slide.side_clearance, "slide clearance", "hardware.slide")
+        x = cell.x.free_at + slide.side_clearance
+    if width.value - 2 * side.value < NARROWEST_BOX:
+        raise BuildError(f"{drawer.name.capitalize()} has a clear width of {cell.x.free.value:.0f}, too narrow for a box.")
+    z = low + max(rules.drawer_allowance / 4, slide.under)
+    bottom = Size.of(choice.finish("back").thickness, "back", "finish.back")
+    inset, groove = slide.bottom_recess or rules.drawer_bottom_inset, choice.rule("drawer_groove", "groove")
+    body = _Body(drawer.name, run, width, height, side, bottom, inset, groove, x, drawer.start, z)
+    if groove.value >= side.value or body.lip[1] >= height.value:
+        raise BuildError(f"The bottom of {drawer.name} finds no groove: the box is {height.value:.0f} high, its sides {side.value:g}.")
+    return body
+
+
+def _add_sides(choice: Choice, body: _Body, slide: Hardware, motion: Motion, out: Collector) -> None:
+    finish, thick, x, y, z = choice.finish("drawer"), body.side.value, body.x, body.y, body.z
+    far, end, between = x + body.width.value, y + body.run.value, body.width - 2 * body.side
+    cut, edges = (thick - body.groove.value, thick), Edges(l2=finish.band)
+    for part, lay, run in (
+        ("side left", Lay("+y", "+z", (x, y, z)), body.run),
+        ("side right", Lay("-y", "+z", (far, end, z)), body.run),
+        ("box front", Lay("-x", "+z", (far - thick, y, z)), between),
+        ("box back", Lay("+x", "+z", (x + thick, end, z)), between),
+    ):
+        pockets: tuple[Pocket, ...] = (slot((0.0, run.value), body.lip, cut),)
+        if part == "box back" and slide.hook_notch is not None:
+            pockets += _lock_notches(body, slide.hook_notch, run.value)
+        size = (run, body.height, body.side)
+        name = f"{body.name} {part}"
+        out.add(name, "drawer", "drawer", finish, size, lay, edges=edges, pockets=pockets, motion=motion, kind="drawer")
+
+
+def _lock_notches(body: _Body, notch: tuple[float, float], run: float) -> tuple[Pocket, ...]:
+    """Notches in the lower corners of the back, where the slides' hooks pass under the bottom."""
+    wide, high = min(notch[0], run / 3), min(notch[1], body.lip[0])
+    ends = ((0.0, wide), (run - wide, run))
+    return tuple(slot(along, (0.0, high), (0.0, body.side.value), "notch") for along in ends)
+
+
+def _add_bottom(choice: Choice, body: _Body, motion: Motion, out: Collector) -> None:
+    play, groove, thick = choice.rule("bottom_play", "play"), body.groove, body.side.value
+    length = body.run - 2 * body.side + 2 * groove - play
+    width = body.width - 2 * body.side + 2 * groove - play
+    off = thick - groove.value + play.value / 2
+    lay = Lay("+y", "-x", (body.x + body.width.value - off, body.y + off, body.z + body.lip[0]))
+    name, finish = f"{body.name} bottom", choice.finish("back")
+    out.add(name, "back", "drawer", finish, (length, width, body.bottom), lay, motion=motion, kind="drawer")
+
+
+def _box_height(choice: Choice, drawer: Drawer, room: float) -> Size:
+    clear = Size.of(room, "clear height", drawer.cell.source)
+    height = clear - choice.rule("drawer_allowance", "allowance")
+    most = choice.rules.tray_height if drawer.low else choice.rules.drawer_most
+    if height.value > most:
+        return choice.rule("tray_height", "tray") if drawer.low else Size.of(most, "highest drawer box", "rule.drawer_most")
+    if height.value < LOWEST_BOX:
+        raise BuildError(f"{drawer.name.capitalize()} has a clear height of {clear.value:.0f}, too low for a box.")
+    return height
+
+
+def bore_slides(choice: Choice, cell: Cell, plane: Plane, z: float, length: float, out: Collector) -> None:
+    """The holes of both slides, in the uprights or in the blocking that stands in front of them."""
+    holes = [h for h in choice.hardware("slide").box_holes if h.x <= length]
+    for x, into in ((cell.x.free_at, LEFT), (cell.x.free_end, RIGHT)):
+        for bored in holes:
+            point = Vec(x, plane.rows + bored.x, z + bored.z)
+            host = out.host(point, into, SLIDE_HOSTS)
+            if host is None:
+                out.miss("A drawer's slides find no board to be screwed to.")
+                continue
+            thick = out.parts[host].thickness.value
+            depth = bored.depth if bored.depth <= thick - LEAST_SKIN else thick
+            out.bore(host, point, into, Bore("slide", bored.diameter, depth))

@@ -1,0 +1,1 @@
+"""Where parts meet, and what is bored and cut to join them."""

@@ -1,0 +1,114 @@
+"""Where the end of one part lies flat against another: found by where they are in space, not by their names."""
+
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+from types import MappingProxyType
+
+from tallplank.core.joinery.part.part import Part, PartKind
+from tallplank.core.space.frame import Vec
+
+TOUCH = 1e-6
+RULES: Mapping[tuple[PartKind, PartKind], str] = MappingProxyType(
+    {
+        ("floor", "gable"): "joint",
+        ("fixed-shelf", "gable"): "joint_shelf",
+        ("fixed-shelf", "partition"): "joint_shelf",
+        ("partition", "floor"): "joint_partition",
+        ("partition", "fixed-shelf"): "joint_partition",
+        ("back", "gable"): "joint_shelf",
+        ("frame", "frame"): "joint_frame",
+    }
+)
+"""Which rule of the construction joins the end of one kind of part to another kind."""
+JOINED = frozenset(kind for pair in RULES for kind in pair)
+Corners = tuple[Vec, Vec]
+Range = tuple[float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Meeting:
+    """The end of part number `end` against part number `face`, in the plane `at` across unit axis `axis`.
+
+    `toward` is the sign of the way from the end into the face. They share `reach` along unit axis `along`; fixings follow
+    each other in `span`, which stops before the groove of a back, at `middle` of the end's thickness.
+    """
+
+    end: int
+    face: int
+    axis: int
+    at: float
+    toward: float
+    along: int
+    reach: Range
+    span: Range
+    middle: float
+    rule: str
+
+    def point(self, place: float) -> Vec:
+        """The point in the frame of the unit at a place along the meeting."""
+        at, middle = self.at, self.middle
+        if self.axis == 0:
+            return Vec(at, place, middle) if self.along == 1 else Vec(at, middle, place)
+        if self.axis == 1:
+            return Vec(place, at, middle) if self.along == 0 else Vec(middle, at, place)
+        return Vec(place, middle, at) if self.along == 0 else Vec(middle, place, at)
+
+    @property
+    def across(self) -> int:
+        """The unit axis of the end's thickness."""
+        return 3 - self.axis - self.along
+
+    @property
+    def into_face(self) -> Vec:
+        """The direction from the end into the face."""
+        return _AXES[self.axis, self.toward]
+
+    @property
+    def into_end(self) -> Vec:
+        """The direction from the face into the end."""
+        return _AXES[self.axis, -self.toward]
+
+
+_AXES = {(axis, sign): Vec(*(sign if i == axis else 0.0 for i in range(3))) for axis in range(3) for sign in (1.0, -1.0)}
+
+
+def meetings(parts: Sequence[Part], boxes: Sequence[Corners], back: float | None = None) -> Iterator[Meeting]:
+    """Every end that lies flat against a part that its kind is joined to; `back` is where the groove of the back begins."""
+    joined = [(i, part, boxes[i]) for i, part in enumerate(parts) if part.kind in JOINED]
+    for i, end, end_box in joined:
+        for j, face, face_box in joined:
+            rule = RULES.get((end.kind, face.kind)) if i != j else None
+            if rule is not None:
+                yield from _met((i, end, end_box), (j, face_box), rule, back)
+
+
+def _met(one: tuple[int, Part, Corners], other: tuple[int, Corners], rule: str, back: float | None) -> Iterator[Meeting]:
+    """The meetings of one part's ends with another part; thickness edges are no ends, nor are the long edges of a frame's members."""
+    i, part, (low, high) = one
+    j, (face_low, face_high) = other
+    across = axis_of(part.frame.z)
+    for axis in range(3):
+        if axis == across or (part.kind in ("frame", "partition") and axis != axis_of(part.frame.x)):
+            continue
+        at, toward = (low[axis], -1.0) if abs(low[axis] - face_high[axis]) < TOUCH else (high[axis], 1.0)
+        if abs(at - (face_low[axis] if toward > 0 else face_high[axis])) > TOUCH:
+            continue
+        along = 3 - axis - across
+        start, stop = (low[along], high[along]) if part.outline is None else _edge(part, axis, at, along)
+        reach = (max(start, face_low[along]), min(stop, face_high[along]))
+        span = reach if back is None or along != 1 else (reach[0], min(reach[1], back))
+        depth = min(high[across], face_high[across]) - max(low[across], face_low[across])
+        if span[1] - span[0] > TOUCH and depth > TOUCH:
+            yield Meeting(i, j, axis, at, toward, along, reach, span, (low[across] + high[across]) / 2, rule)
+
+
+def _edge(part: Part, axis: int, at: float, along: int) -> Range:
+    """The extent, along a unit axis, of the straight edge that a shaped part has in a plane; nothing where it has none."""
+    points = [part.frame.out((x, y, 0.0)) for x, y in part.outline or ()]
+    places = [p[along] for p in points if abs(p[axis] - at) < TOUCH]
+    return (min(places), max(places)) if places else (0.0, 0.0)
+
+
+def axis_of(direction: Vec) -> int:
+    """The unit axis that a direction runs along most."""
+    return max(range(3), key=lambda a: abs(direction[a]))

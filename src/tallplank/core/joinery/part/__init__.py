@@ -1,0 +1,1 @@
+"""What everything results in: parts with their holes and pockets."""

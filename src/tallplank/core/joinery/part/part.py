@@ -1,0 +1,311 @@
+"""What building results in: parts, fittings and visible pieces of hardware, in the frame of their unit."""
+
+from collections import Counter
+from collections.abc import Sequence
+from dataclasses import dataclass
+from itertools import pairwise
+from math import hypot
+from typing import Literal, get_args
+
+from shapely import Polygon
+
+from tallplank.core.catalog.record import Finish
+from tallplank.core.error import PlankError
+from tallplank.core.job.record import FinishRole, HardwareRole
+from tallplank.core.measure.size import Size
+from tallplank.core.space.frame import Frame, Vec, extent
+
+Grain = Literal["length", "none"]
+Surface = Literal["carcass", "front", "inside", "drawer", "top", "plinth"]
+Outline = tuple[tuple[float, float], ...]
+FrontShape = Literal["door", "drawer", "flap", "lift", "false", "strip"]
+PartKind = Literal["gable", "floor", "fixed-shelf", "partition", "back", "frame", "shelf", "front", "drawer", "blocking", "kick", "other"]
+UPRIGHTS: tuple[PartKind, ...] = ("gable", "partition")
+PocketKind = Literal["groove", "rebate", "tongue", "dado", "notch", "recess"]
+HoleKind = Literal[
+    "cam",
+    "bolt",
+    "dowel",
+    "confirmat",
+    "screw",
+    "pocket-screw",
+    "cup",
+    "hinge-screw",
+    "plate",
+    "pin",
+    "slide",
+    "leg",
+    "hanger",
+    "stay",
+    "rail",
+    "louvre",
+    "pull",
+]
+
+
+class BuildError(PlankError):
+    """The unit cannot be built as asked; the text says which part fails and why."""
+
+
+POCKET_TOOLS: dict[PocketKind, str] = {
+    "groove": "grooving saw",
+    "rebate": "grooving saw",
+    "tongue": "spindle cutter",
+    "dado": "grooving saw",
+    "notch": "router 12",
+    "recess": "router 12",
+}
+EdgeName = Literal["l1", "l2", "w1", "w2"]
+"""An edge along the length at y = 0 or y = width, or across it at x = 0 or x = length."""
+EDGE_NAMES: tuple[EdgeName, ...] = get_args(EdgeName)
+FORSTNER_FROM = 14.5
+HOLE_NAMES: dict[HoleKind, str] = {
+    "cam": "cam",
+    "bolt": "bolt",
+    "dowel": "dowel",
+    "confirmat": "confirmat screw",
+    "screw": "screw",
+    "pocket-screw": "pocket screw",
+    "cup": "hinge cup",
+    "hinge-screw": "hinge's screw",
+    "plate": "hinge plate",
+    "pin": "shelf pin",
+    "slide": "slide",
+    "leg": "leg",
+    "hanger": "hanger",
+    "stay": "stay",
+    "rail": "rail bracket",
+    "louvre": "louvre's pin",
+    "pull": "pull",
+}
+"""What a hole is for, in words."""
+
+
+@dataclass(frozen=True, slots=True)
+class Pocket:
+    """A removal in a part's own frame: from `low` to `high`, x along the length, z out of the face.
+
+    It is square-cornered unless it has an `outline` of its own in x and y, of which `low` and `high` are then the extent.
+    """
+
+    what: PocketKind
+    low: Vec
+    high: Vec
+    outline: Outline | None = None
+
+    @property
+    def tool(self) -> str:
+        """What the shop cuts it with."""
+        return POCKET_TOOLS[self.what]
+
+
+@dataclass(frozen=True, slots=True)
+class Edges:
+    """The band on each edge, by catalogue id: l1 and l2 run along the length (at y = 0 and y = width), w1 and w2 across."""
+
+    l1: str | None = None
+    l2: str | None = None
+    w1: str | None = None
+    w2: str | None = None
+
+
+NO_EDGES = Edges()
+
+
+@dataclass(frozen=True, slots=True)
+class ShapedEdge:
+    """A banded piece of the outline of a part that is no rectangle: the band, and the points that it runs along."""
+
+    band: str
+    points: Outline
+
+    @property
+    def length(self) -> float:
+        """How much band it takes."""
+        return sum(hypot(b[0] - a[0], b[1] - a[1]) for a, b in pairwise(self.points))
+
+    def shifted(self, x: float, y: float) -> "ShapedEdge":
+        """The same piece elsewhere in the part's own face."""
+        return ShapedEdge(self.band, tuple((a + x, b + y) for a, b in self.points))
+
+
+@dataclass(frozen=True, slots=True)
+class Hole:
+    """A bored hole in a part's own frame: where it enters, the unit direction in which it goes, diameter and depth.
+
+    Holes of two parts that a fitting joins carry the same `pair` and enter at the same point in space.
+    """
+
+    what: HoleKind
+    at: Vec
+    into: Vec
+    diameter: float
+    depth: float
+    pair: str = ""
+
+    @property
+    def tool(self) -> str:
+        """What the shop bores it with."""
+        bit = "Forstner bit" if self.diameter >= FORSTNER_FROM else "pocket-hole bit" if self.what == "pocket-screw" else "dowel bit"
+        return f"{bit} {self.diameter:g}"
+
+
+@dataclass(frozen=True, slots=True)
+class Motion:
+    """How a front opens.
+
+    It swings about an upright axis at (x, y), clockwise seen from above or not; drops or rises about a level axis at (y, z); or
+    slides out by `reach`.
+    """
+
+    kind: Literal["swing", "drop", "rise", "slide"]
+    x: float = 0.0
+    y: float = 0.0
+    z: float = 0.0
+    clockwise: bool = True
+    reach: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Body:
+    """What a board becomes when it is bent: an outline in x and y of its frame, as high as `height` along z."""
+
+    frame: Frame
+    outline: Outline
+    height: float
+
+
+@dataclass(frozen=True, slots=True)
+class Part:
+    """One piece of board. Sizes are finished sizes; `cut_length` and `cut_width` are what the saw makes."""
+
+    name: str
+    role: FinishRole
+    surface: Surface
+    finish: Finish
+    board: str
+    length: Size
+    width: Size
+    thickness: Size
+    cut_length: float
+    cut_width: float
+    grain: Grain
+    edges: Edges
+    frame: Frame
+    pockets: tuple[Pocket, ...] = ()
+    motion: Motion | None = None
+    holes: tuple[Hole, ...] = ()
+    front: int = -1
+    """Which front of the unit the part belongs to, counted from 0; -1 for none."""
+    kind: PartKind = "other"
+    path: tuple[int, ...] | None = None
+    """The opening of the unit that the part serves; None for the parts of its box."""
+    outline: Outline | None = None
+    """The true shape in x and y, counter-clockwise, of a part that is no rectangle; length and width are its extent."""
+    shaped_edges: tuple[ShapedEdge, ...] = ()
+    """What is banded of its outline, beside its straight edges."""
+    body: Body | None = None
+    """How a bent part stands in the unit; its sizes are those of the flat board that it is bent from."""
+
+    @property
+    def size(self) -> tuple[float, float, float]:
+        """Finished length, width and thickness."""
+        return (self.length.value, self.width.value, self.thickness.value)
+
+    @property
+    def box(self) -> tuple[Vec, Vec]:
+        """Smallest and largest corner in the frame of the unit."""
+        if self.body is not None:
+            across, up = max(p[0] for p in self.body.outline), max(p[1] for p in self.body.outline)
+            return extent(self.body.frame, (across, up, self.body.height))
+        return extent(self.frame, self.size)
+
+    def covers(self, x: float, y: float) -> bool:
+        """Whether a point of the part's own face lies within its outline."""
+        if self.outline is None:
+            return 0.0 <= x <= self.length.value and 0.0 <= y <= self.width.value
+        return within(self.outline, x, y)
+
+    def edge_side(self, edge: EdgeName) -> str:
+        """Where an edge lies in the unit: front, rear, left, right, bottom or top."""
+        out = {"l1": (0.0, -1.0, 0.0), "l2": (0.0, 1.0, 0.0), "w1": (-1.0, 0.0, 0.0), "w2": (1.0, 0.0, 0.0)}[edge]
+        way = self.frame.turned_out(out)
+        axis = max(range(3), key=lambda i: abs(way[i]))
+        return (("left", "right"), ("front", "rear"), ("bottom", "top"))[axis][way[axis] > 0]
+
+    @property
+    def area_m2(self) -> float:
+        """The cut area in square metres."""
+        return self.cut_length * self.cut_width / 1e6
+
+
+def is_simple(outline: Outline) -> bool:
+    """Whether an outline encloses one area and nowhere crosses or touches itself."""
+    return bool(Polygon(outline).is_valid)
+
+
+def within(outline: Outline, x: float, y: float) -> bool:
+    """Whether a point lies inside an outline."""
+    inside = False
+    for (x0, y0), (x1, y1) in zip(outline, (*outline[1:], outline[0]), strict=True):
+        if (y0 > y) != (y1 > y) and x < x0 + (y - y0) * (x1 - x0) / (y1 - y0):
+            inside = not inside
+    return inside
+
+
+def part_keys(parts: Sequence[Part]) -> tuple[str, ...]:
+    """A name for each part of one unit that no other has: its own, and its number among those alike from the second on."""
+    seen: Counter[str] = Counter()
+    keys = []
+    for part in parts:
+        seen[part.name] += 1
+        keys.append(part.name if seen[part.name] == 1 else f"{part.name} #{seen[part.name]}")
+    return tuple(keys)
+
+
+@dataclass(frozen=True, slots=True)
+class Fitting:
+    """A number of bought items and how the number came about."""
+
+    role: HardwareRole
+    item: str
+    count: Size
+    where: str
+
+
+@dataclass(frozen=True, slots=True)
+class Note:
+    """A word for the designer about something that was built but will not do, with what to do about it."""
+
+    code: str
+    text: str
+    remedy: str
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """A visible piece of hardware, or an appliance, as a box in the frame of its unit."""
+
+    role: HardwareRole | Literal["appliance"]
+    colour: str
+    low: Vec
+    high: Vec
+    motion: Motion | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Front:
+    """One front as it is seen in the elevation: a rectangle in the unit's x and z."""
+
+    kind: FrontShape
+    x: float
+    z: float
+    width: float
+    height: float
+    hand: Literal["left", "right", ""] = ""
+    framed: bool = False
+    style: str = ""
+    """The id of its door style."""
+    path: tuple[int, ...] = ()
+    """The opening that it closes."""
+    weight_kg: float = 0.0

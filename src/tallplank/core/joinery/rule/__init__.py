@@ -1,0 +1,1 @@
+"""Which material, hardware and rule holds, where a unit stands, and what it weighs."""

@@ -1,0 +1,58 @@
+"""Where a unit stands: its height above the floor by rule, and its outline in the frame of its wall."""
+
+from dataclasses import dataclass
+
+from tallplank.core.catalog.record import Kind
+from tallplank.core.job.construction import Construction
+from tallplank.core.job.record import Unit
+from tallplank.core.joinery.rule.choice import Choice
+
+HUNG_FROM = 600.0
+"""A filler whose lower end is higher than this hangs."""
+
+
+@dataclass(frozen=True, slots=True)
+class Placed:
+    """A unit in the frame of its wall. The wall's face is y = 0; units stand before it, at negative y."""
+
+    unit: Unit
+    kind: Kind
+    rules: Construction
+    x: float
+    z: float
+    front_thickness: float
+
+    @property
+    def hung(self) -> bool:
+        """Whether it hangs on the wall: a filler stands or hangs as its neighbour does."""
+        return self.kind.mount == "wall" or (self.kind.build == "filler" and self.z > HUNG_FROM)
+
+    @property
+    def right(self) -> float:
+        """The right end along the wall."""
+        return self.x + self.unit.width
+
+    @property
+    def top(self) -> float:
+        """The top of the carcass above the floor."""
+        return self.z + self.unit.height
+
+    @property
+    def front(self) -> float:
+        """The y of the face of its fronts (negative)."""
+        proud = self.has_fronts and self.rules.overlay != "inset"
+        return -self.unit.depth - (self.rules.front_gap + self.front_thickness if proud else 0.0)
+
+    @property
+    def has_fronts(self) -> bool:
+        """Whether anything closes the unit."""
+        return self.kind.build == "filler" or self.unit.opening.is_fronted
+
+
+def place(choice: Choice) -> Placed:
+    """The unit in its place; its own `z` wins over what its kind and the construction say."""
+    unit, rules = choice.unit, choice.rules
+    kicked = choice.kind.kick and rules.kick != "none"
+    by_rule = rules.wall_height if choice.kind.mount == "wall" else rules.kick_height if kicked else 0.0
+    z = unit.z if unit.z is not None else by_rule
+    return Placed(unit, choice.kind, rules, unit.x, z, choice.finish("front").thickness)

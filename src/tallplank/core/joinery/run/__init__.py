@@ -1,0 +1,1 @@
+"""What passes over and under several units."""

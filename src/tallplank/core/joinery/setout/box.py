@@ -1,0 +1,107 @@
+"""The sizes that the parts of one carcass share."""
+
+from dataclasses import dataclass
+
+from tallplank.core.joinery.part.part import BuildError
+from tallplank.core.joinery.rule.choice import Choice
+from tallplank.core.measure.size import Size
+
+
+@dataclass(frozen=True, slots=True)
+class Box:
+    """The sizes that the parts of one carcass share; `left` and `front` say where the boards behind a face frame begin."""
+
+    width: Size
+    height: Size
+    depth: Size
+    left: float
+    front: float
+    board: Size
+    floor: Size
+    shelf: Size
+    partition: Size
+    gable_depth: Size
+    """From the front edge of the boards to their rear edge."""
+    inside_width: Size
+    inside_depth: Size
+    """From the front edge of the boards to the face of the back."""
+    back: Size
+    top_used: Size
+    """What the top, or the stretchers or rails in its place, take of the inside height."""
+    top: str
+    """How the box is closed above: full, stretchers, rails or none."""
+
+    @property
+    def inside_left(self) -> float:
+        """The inner face of the left gable."""
+        return self.left + self.board.value
+
+    @property
+    def inside_right(self) -> float:
+        """The inner face of the right gable."""
+        return self.inside_left + self.inside_width.value
+
+    @property
+    def back_face(self) -> float:
+        """The y of the face of the back."""
+        return self.front + self.inside_depth.value
+
+
+def box_of(choice: Choice) -> Box:
+    """The box that a unit's sizes and construction give.
+
+    Raises:
+        BuildError: the boards leave no inside.
+    """
+    unit, rules = choice.unit, choice.rules
+    width = Size.of(unit.width, "width", "unit.width")
+    height = Size.of(unit.height, "height", "unit.height")
+    depth = Size.of(unit.depth, "depth", "unit.depth")
+    board = choice.rule("board_thickness", "gable")
+    framed = rules.box == "face-frame"
+    boards_depth = depth - choice.rule("frame_thickness", "face frame") if framed else depth
+    inside_width = width - 2 * board
+    if framed and rules.frame_overhang:
+        inside_width = inside_width - 2 * choice.rule("frame_overhang", "frame overhang")
+    thin = Size.of(choice.finish("back").thickness, "back", "finish.back")
+    back = choice.rule("board_thickness", "back") if rules.back == "flat" else thin
+    gable_depth = boards_depth - back if rules.back == "planted" else boards_depth
+    inside_depth = gable_depth
+    if rules.back == "grooved":
+        inside_depth = gable_depth - choice.rule("back_inset") - back
+    elif rules.back in ("rebated", "flat"):
+        inside_depth = gable_depth - back
+    if inside_width.value <= 0:
+        raise BuildError(f"There is no room between the gables: {inside_width.explained()}.")
+    if inside_depth.value <= 0:
+        raise BuildError(f"There is no room before the back: {inside_depth.explained()}.")
+    floor, top = thickness(choice, "floor_thickness", "bottom"), _top(choice)
+    used = {"full": floor, "stretchers": floor, "rails": choice.rule("stretcher_width", "rail"), "none": Size(0.0, ())}[top]
+    if (rest := height - floor - used).value <= 0:
+        raise BuildError(f"There is no room between bottom and top: {rest.explained()}.")
+    return Box(
+        width,
+        height,
+        depth,
+        rules.frame_overhang if framed else 0.0,
+        rules.frame_thickness if framed else 0.0,
+        board,
+        floor,
+        thickness(choice, "shelf_thickness", "shelf"),
+        thickness(choice, "partition_thickness", "partition"),
+        gable_depth,
+        inside_width,
+        inside_depth,
+        back,
+        used,
+        top,
+    )
+
+
+def thickness(choice: Choice, rule: str, label: str) -> Size:
+    """The thickness of a board by its own rule, or the gables' where it has none."""
+    return choice.rule(rule, label) if getattr(choice.rules, rule) else choice.rule("board_thickness", label)
+
+
+def _top(choice: Choice) -> str:
+    return {"worktop": choice.rules.base_top, "sink": "rails"}.get(choice.kind.top, choice.kind.top)

@@ -1,0 +1,233 @@
+"""Gathers what a builder makes, and turns sizes and places into parts."""
+
+from collections import defaultdict
+from dataclasses import dataclass, field, replace
+from functools import lru_cache
+
+from tallplank.core.catalog.record import Catalog, Finish, Hardware
+from tallplank.core.job.record import FinishRole
+from tallplank.core.joinery.part.part import (
+    NO_EDGES,
+    BuildError,
+    Edges,
+    Fitting,
+    Front,
+    Hole,
+    HoleKind,
+    Motion,
+    Note,
+    Outline,
+    Part,
+    PartKind,
+    Piece,
+    Pocket,
+    PocketKind,
+    Surface,
+    is_simple,
+)
+from tallplank.core.joinery.setout.layout import Cell, Layout
+from tallplank.core.measure.size import Size
+from tallplank.core.space.frame import Frame, Vec, frame_along
+
+
+@dataclass(frozen=True, slots=True)
+class Lay:
+    """How a part lies: the signed axes of its length and width and the corner where its own frame starts."""
+
+    length_axis: str
+    width_axis: str
+    origin: tuple[float, float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Bore:
+    """What is bored: its use, diameter and depth; holes that a fitting joins carry the same `pair`."""
+
+    what: HoleKind
+    diameter: float
+    depth: float
+    pair: str = ""
+
+
+FORWARD, BACKWARD = Vec(0.0, -1.0, 0.0), Vec(0.0, 1.0, 0.0)
+NEAR = 1e-6
+
+
+@dataclass(slots=True)
+class Collector:
+    """The parts, fittings and pieces of one unit or run, while it is being built."""
+
+    catalog: Catalog
+    trimmed: bool = False
+    """Whether the shop mills the band's thickness off before banding."""
+    parts: list[Part] = field(default_factory=list)
+    fittings: list[Fitting] = field(default_factory=list)
+    pieces: list[Piece] = field(default_factory=list)
+    fronts: list[Front] = field(default_factory=list)
+    holes: defaultdict[int, list[Hole]] = field(default_factory=lambda: defaultdict(list))
+    """What is bored so far, by the number of the part; the parts take it when all is built."""
+    layout: Layout | None = None
+    plan: Outline | None = None
+    """The unit's outline seen from above, where it is no rectangle."""
+    notes: list[Note] = field(default_factory=list)
+    tails: dict[str, int] = field(default_factory=dict)
+    """How many dovetails the corners of each drawer box take in all."""
+    drawers: list[tuple[str, str]] = field(default_factory=list)
+    """Each drawer and tray with the words for its slides, which are counted when its front is there too."""
+    slides: list[tuple[Cell, float, float]] = field(default_factory=list)
+    """Each pair of slides: its cell, the height of its screws and its length."""
+    spares: list[tuple[tuple[object, ...], int, Hole]] = field(default_factory=list)
+    """Pin holes that carry no shelf: their opening and height, the number of their part, and the hole."""
+    _ways: dict[tuple[int, Vec], Vec] = field(default_factory=dict)
+    _boxes: dict[int, tuple[Part, tuple[Vec, Vec]]] = field(default_factory=dict)
+    path: tuple[int, ...] | None = None
+    """The opening that is being filled; None while the box is built."""
+
+    def add(
+        self,
+        name: str,
+        role: FinishRole,
+        surface: Surface,
+        finish: Finish,
+        sizes: tuple[Size, Size, Size],
+        lay: Lay,
+        *,
+        edges: Edges = NO_EDGES,
+        pockets: tuple[Pocket, ...] = (),
+        motion: Motion | None = None,
+        kind: PartKind = "other",
+        outline: Outline | None = None,
+        frame: Frame | None = None,
+    ) -> Part:
+        """Add a part of length, width and thickness; a slanted one gives its `frame`, one that is no rectangle its `outline`.
+
+        Raises:
+            BuildError: one of its sizes would be nothing or less, or its outline would cross itself.
+        """
+        length, width, thickness = sizes
+        for what, size in (("long", length), ("wide", width), ("thick", thickness)):
+            if size.value <= 0:
+                raise BuildError(f"The {name} would be {size.value:.1f} mm {what} ({size.explained()}).")
+        if outline is not None and not is_simple(outline):
+            raise BuildError(f"The {name} would cross itself: a side of the unit is too short for its boards.")
+        off_length, off_width = (0.0, 0.0) if self.trimmed else self._banded(edges)
+        board = self.catalog.boards[finish.board]
+        part = Part(
+            name,
+            role,
+            surface,
+            finish,
+            finish.board,
+            length,
+            width,
+            thickness,
+            length.value - off_length,
+            width.value - off_width,
+            "length" if board.grain else "none",
+            edges,
+            frame or frame_along(lay.length_axis, lay.width_axis, lay.origin),
+            pockets,
+            motion,
+            front=len(self.fronts) if kind == "front" else -1,
+            kind=kind,
+            path=self.path,
+            outline=outline,
+        )
+        self.parts.append(part)
+        return part
+
+    def take(self, apart: "Collector", frame: Frame) -> None:
+        """Take in what was made apart, in a frame of its own that lies in this one; visible pieces are taken as they are."""
+        for part in apart.finished():
+            placed = replace(part, frame=part.frame.then(frame), holes=())
+            self.parts.append(placed)
+            if part.holes:
+                self.holes[len(self.parts) - 1] = list(part.holes)
+        self.fittings += apart.fittings
+        self.pieces += apart.pieces
+
+    def fit(self, item: Hardware, count: Size, where: str) -> None:
+        """Add a number of items."""
+        if count.value > 0:
+            self.fittings.append(Fitting(item.role, item.id, count, where))
+
+    def bore(self, index: int, point: Vec, into: Vec, bore: Bore) -> None:
+        """Bore part number `index` where `point` and the direction `into` are in the frame of the unit."""
+        frame = self.parts[index].frame
+        key = (index, into)
+        way = self._ways.get(key)
+        if way is None:
+            way = self._ways[key] = _turned_in(frame, into)
+        self.holes[index].append(Hole(bore.what, frame.inside(point), way, bore.diameter, bore.depth, bore.pair))
+
+    def swap(self, index: int, part: Part) -> None:
+        """Put another shape of a part in its place; what is bored in it stays where it is in the unit."""
+        old = self.parts[index]
+        self.parts[index] = part
+        if index in self.holes and part.frame.origin != old.frame.origin:
+            self.holes[index] = [replace(h, at=part.frame.inside(old.frame.out(h.at))) for h in self.holes[index]]
+
+    def box(self, index: int) -> tuple[Vec, Vec]:
+        """The smallest and the largest corner of part number `index`."""
+        part = self.parts[index]
+        known = self._boxes.get(index)
+        if known is None or known[0] is not part:
+            known = self._boxes[index] = (part, part.box)
+        return known[1]
+
+    def bore_at(self, point: Vec, into: Vec, bore: Bore, kinds: tuple[PartKind, ...]) -> int | None:
+        """Bore the part of one of these kinds on whose surface `point` lies; returns its number, or None where there is none."""
+        index = self.host(point, into, kinds)
+        if index is not None:
+            self.bore(index, point, into, bore)
+        return index
+
+    def host(self, point: Vec, into: Vec, kinds: tuple[PartKind, ...]) -> int | None:
+        """The number of the part of one of these kinds that a hole from `point` goes into, or None."""
+        for index, part in enumerate(self.parts):
+            if part.kind in kinds and _enters(self.box(index), point, into):
+                return index
+        return None
+
+    def note(self, note: Note) -> None:
+        """Keep a note for the designer, each once."""
+        if note not in self.notes:
+            self.notes.append(note)
+
+    def miss(self, text: str) -> None:
+        """Note that some hardware finds no board."""
+        self.note(Note("no-board", text, "Put a board there, or choose another front or inside."))
+
+    def finished(self) -> tuple[Part, ...]:
+        """The parts with their holes."""
+        return tuple(replace(p, holes=tuple(dict.fromkeys(self.holes[i]))) if i in self.holes else p for i, p in enumerate(self.parts))
+
+    def _banded(self, edges: Edges) -> tuple[float, float]:
+        def thick(band: str | None) -> float:
+            return self.catalog.bands[band].thickness if band else 0.0
+
+        return thick(edges.w1) + thick(edges.w2), thick(edges.l1) + thick(edges.l2)
+
+
+def _turned_in(frame: Frame, into: Vec) -> Vec:
+    return _direction(*(i * a.x + j * a.y + k * a.z for a in (frame.x, frame.y, frame.z) for i, j, k in (into,)))
+
+
+@lru_cache(maxsize=256)
+def _direction(x: float, y: float, z: float) -> Vec:
+    """One object for all holes that go the same way."""
+    return Vec(x, y, z)
+
+
+def _enters(box: tuple[Vec, Vec], point: Vec, into: Vec) -> bool:
+    """Whether a point lies on the surface of a box with its wood in the direction `into`."""
+    (x0, y0, z0), (x1, y1, z1) = box
+    x, y, z = point
+    if not (x0 - NEAR <= x <= x1 + NEAR and y0 - NEAR <= y <= y1 + NEAR and z0 - NEAR <= z <= z1 + NEAR):
+        return False
+    return all(a < p + d < b for a, p, b, d in zip(box[0], point, box[1], into, strict=True) if d)
+
+
+def slot(x: tuple[float, float], y: tuple[float, float], z: tuple[float, float], what: PocketKind = "groove") -> Pocket:
+    """A pocket from its three ranges in the part's frame."""
+    return Pocket(what, Vec(x[0], y[0], z[0]), Vec(x[1], y[1], z[1]))

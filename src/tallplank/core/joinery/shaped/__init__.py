@@ -1,0 +1,1 @@
+"""Units that are no rectangles."""

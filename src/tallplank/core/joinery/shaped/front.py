@@ -1,0 +1,211 @@
+"""The doors of units that are no rectangles in plan: flat ones along slanted sides, folding pairs in corners, bent ones.
+
+Source: common practice; the values are rules of the construction and fields of the hardware.
+"""
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from tallplank.core.joinery.front.front import hinge_count
+from tallplank.core.joinery.front.hinge import cup_bores, hinge_places
+from tallplank.core.joinery.front.leaf import Leaf, add_leaf_parts, front_thickness
+from tallplank.core.joinery.front.pull import add_pulls, pull_places
+from tallplank.core.joinery.part.part import Body, Edges, Front, Hole, Motion, Outline, Piece
+from tallplank.core.joinery.rule.choice import Choice
+from tallplank.core.joinery.rule.load import weight_kg
+from tallplank.core.joinery.setout.collector import FORWARD, Bore, Collector, Lay
+from tallplank.core.joinery.shaped.stand import Stand
+from tallplank.core.measure.size import Size
+from tallplank.core.space.frame import Frame, Vec, moved
+
+FOLD_FROM_EDGE, FOLD_SCREWS = 20.0, 32.0
+"""The screws of a folding hinge on the leaf that carries the other: from its edge, and apart."""
+
+
+def add_doors(stand: Stand, out: Collector) -> None:
+    """Add the doors of a shaped unit with their hinges and pulls."""
+    fronts = stand.fronts
+    if len(fronts) == 2:
+        _folding_pair(stand, fronts[0], fronts[1], out)
+    elif stand.plan[fronts[0]].kind == "curve":
+        _curved_door(stand, fronts[0], out)
+    else:
+        left = stand.choice.unit.opening.hand == "left"
+        _hang(stand, fronts[0], _Leaf("door", left), out)
+
+
+def _folding_pair(stand: Stand, first: int, second: int, out: Collector) -> None:
+    """Two leaves that meet in the inner corner and fold onto each other; the first is hung on its gable."""
+    left = stand.choice.unit.opening.hand == "left"
+    hung = first if left else second
+    side, (start, stop) = stand.plan[hung], stand.ends(hung)
+    axis = side.frame().out((start.value if left else side.length - stop.value, stand.back - stand.thick, 0.0))
+    motion = Motion("swing", axis.x, axis.y, clockwise=left)
+    for index, name, inner_right in ((first, "door left", True), (second, "door right", False)):
+        carries = index == hung
+        _hang(stand, index, _Leaf(name, inner_right if carries else not inner_right, motion, carries), out)
+
+
+@dataclass(frozen=True, slots=True)
+class _Leaf:
+    """One flat door along a straight side: on which hand it hangs; one of a pair shares its motion.
+
+    `carries` says whether the other leaf folds onto it, hinged at its free edge; a leaf that is carried hangs on no gable.
+    """
+
+    name: str
+    left: bool
+    motion: Motion | None = None
+    carries: bool = False
+
+    @property
+    def on_gable(self) -> bool:
+        return self.motion is None or self.carries
+
+
+def _hang(stand: Stand, index: int, door: _Leaf, out: Collector) -> None:
+    """A flat door made in the side's own frame and then turned into place with its holes."""
+    choice, foot, height, side = stand.choice, stand.foot.value, stand.height, stand.plan[index]
+    apart = Collector(out.catalog, out.trimmed)
+    apart.fronts = list(out.fronts)
+    first, last = stand.ends(index)
+    whole = Size.of(side.length, "front side of the plan", "unit.width")
+    width = whole - 2 * first if first == last else whole - first - last
+    start, end, frame = first.value, first.value + width.value, side.frame()
+    axis = frame.out((start if door.left else end, stand.back - stand.thick, 0.0))
+    motion = door.motion or Motion("swing", axis.x, axis.y, clockwise=door.left)
+    leaf = Leaf(door.name, "door", start, foot, width, height, stand.back, motion, "left" if door.left else "right")
+    framed = add_leaf_parts(choice, choice.door_style, leaf, apart)
+    weight = sum(weight_kg(choice, p) for p in apart.parts)
+    if choice.kind.takes_pulls and (door.motion is None or not door.carries):
+        add_pulls(choice, leaf, choice.door_style if framed else None, apart)
+    places = _hinges(stand, height, weight, door.name, out)
+    _cups(choice, leaf, places, apart)
+    if door.carries:
+        _carry(leaf, places, apart)
+    if door.on_gable:
+        _plates(stand, index, door.left, places, out)
+    apart.pieces = [_turned_piece(piece, frame) for piece in apart.pieces]
+    out.take(apart, frame)
+    ends = [frame.out((x, 0.0, 0.0)).x for x in (start, end)]
+    shown = (min(ends), foot, abs(ends[1] - ends[0]), height.value)
+    out.fronts.append(Front("door", *shown, leaf.hand, framed, choice.door_style.id, (), weight))
+
+
+def _hinges(stand: Stand, height: Size, weight: float, name: str, out: Collector) -> tuple[float, ...]:
+    """Count the hinges of a door; returns the heights of their middles."""
+    hinge, foot = stand.choice.hardware("hinge"), stand.foot.value
+    count = hinge_count(hinge, height.value, weight)
+    out.fit(hinge, count, name)
+    return hinge_places(stand.choice, foot, foot + height.value, round(count.value), rows=not stand.framed)
+
+
+def _carry(leaf: Leaf, places: tuple[float, ...], apart: Collector) -> None:
+    """The screws of the hinges of the other leaf, at the free edge of the one that carries it."""
+    edge = leaf.x + leaf.width.value - FOLD_FROM_EDGE if leaf.hand == "left" else leaf.x + FOLD_FROM_EDGE
+    for z in places:
+        for off in (-FOLD_SCREWS / 2, FOLD_SCREWS / 2):
+            apart.bore_at(Vec(edge, leaf.y, z + off), FORWARD, Bore("plate", 2.5, 10.0), ("front",))
+
+
+def _turned_piece(piece: Piece, frame: Frame) -> Piece:
+    """A small upright piece of hardware in its new place; it stays square to the room, which at its size does not show."""
+    middle = frame.out(((piece.low.x + piece.high.x) / 2, (piece.low.y + piece.high.y) / 2, 0.0))
+    half = ((piece.high.x - piece.low.x) / 2, (piece.high.y - piece.low.y) / 2)
+    wide, deep = half if abs(frame.x.x) > 0.4 else half[::-1]
+    low = Vec(middle.x - wide, middle.y - deep, piece.low.z)
+    return replace(piece, low=low, high=Vec(middle.x + wide, middle.y + deep, piece.high.z))
+
+
+def _cups(choice: Choice, leaf: Leaf, places: tuple[float, ...], apart: Collector) -> None:
+    edge, inward = (leaf.x, 1.0) if leaf.hand == "left" else (leaf.x + leaf.width.value, -1.0)
+    for z in places:
+        for bored, bore in cup_bores(choice.hardware("hinge")):
+            apart.bore_at(Vec(edge + inward * bored.x, leaf.y, z + bored.z), FORWARD, bore, ("front",))
+
+
+def _plates(stand: Stand, index: int, at_start: bool, places: tuple[float, ...], out: Collector) -> None:
+    """The plates at the start or the end of a front: on the gable from its front edge on, or on the edge of the frame's stile."""
+    if (stile := stand.stiles.get((index, at_start))) is not None:
+        _plates_on_stile(stand, stile, places, out)
+        return
+    off, gable = stand.plates_from(index, at_start=at_start), stand.gables[stand.gable_at(index, at_start=at_start)]
+    part = out.parts[gable]
+    into = part.frame.turned_out((0.0, 0.0, -1.0))
+    for z in places:
+        for bored in stand.choice.hardware("hinge").box_holes:
+            y = part.width.value - off - bored.x if at_start else off + bored.x
+            if 0 < y < part.width.value:
+                point = part.frame.out((z + bored.z, y, part.thickness.value))
+                out.bore(gable, point, into, Bore("plate", bored.diameter, bored.depth))
+
+
+def _plates_on_stile(stand: Stand, stile: int, places: tuple[float, ...], out: Collector) -> None:
+    part = out.parts[stile]
+    inner = 0.0 if part.name.endswith("left") else part.width.value
+    into = part.frame.turned_out((0.0, 1.0 if inner == 0.0 else -1.0, 0.0))
+    for z in places:
+        for bored in stand.choice.hardware("hinge").box_holes:
+            point = part.frame.out((z + bored.z, inner, part.thickness.value / 2))
+            out.bore(stile, point, into, Bore("plate", bored.diameter, bored.depth))
+
+
+def _curved_door(stand: Stand, index: int, out: Collector) -> None:
+    """One bent door: a flat board of the length of its arc in the cut list, a curved body in every view."""
+    choice, side, finish = stand.choice, stand.plan[index], stand.choice.finish("front")
+    thick, height, foot = front_thickness(choice), stand.height, stand.foot.value
+    trim, left = stand.ends(index)[0].value, choice.unit.opening.hand == "left"
+    inner, outer = stand.curve(index, -stand.back, trim), stand.curve(index, thick.value - stand.back, trim)
+    shape = (*outer, *reversed(inner))
+    run = _area(shape) / thick.value
+    width = Size.of(run, "along the arc in the middle of its thickness, within its edges", "unit.width")
+    hinged = outer[0] if left else outer[-1]
+    motion = Motion("swing", hinged[0], hinged[1], clockwise=left)
+    low = (min(p[0] for p in shape), min(p[1] for p in shape))
+    body = Body(moved(low[0], low[1], foot), tuple((x - low[0], y - low[1]) for x, y in shape), height.value)
+    edges = Edges(finish.band, finish.band, finish.band, finish.band)
+    lay = Lay("+z", "-x", (side.b[0], side.b[1] + stand.back, foot))
+    part = out.add("door", "front", "front", finish, (height, width, thick), lay, edges=edges, motion=motion, kind="front")
+    out.parts[-1] = replace(part, body=body)
+    weight = weight_kg(choice, part)
+    places = _hinges(stand, height, weight, "door", out)
+    _bore_flat(choice, len(out.parts) - 1, [z - foot for z in places], left, out)
+    _plates(stand, index, left, places, out)
+    hand: Literal["left", "right"] = "left" if left else "right"
+    shown = (min(side.a[0], side.b[0]) + trim, foot, side.length - 2 * trim, height.value)
+    out.fronts.append(Front("door", *shown, hand, False, choice.door_style.id, (), weight))
+    if choice.kind.takes_pulls:
+        _curved_pull(stand, index, motion, out)
+
+
+def _area(shape: Outline) -> float:
+    """The area within an outline; over its thickness it is the length of the flat board, ends that are not square included."""
+    return abs(sum(a[0] * b[1] - b[0] * a[1] for a, b in zip(shape, (*shape[1:], shape[0]), strict=True))) / 2
+
+
+def _bore_flat(choice: Choice, index: int, places: list[float], left: bool, out: Collector) -> None:
+    """The cups of a bent door, on the flat board that it is bent from: its own y runs from its right edge."""
+    width = out.parts[index].width.value
+    for z in places:
+        for bored, bore in cup_bores(choice.hardware("hinge")):
+            y = width - bored.x if left else bored.x
+            out.holes[index].append(Hole(bore.what, Vec(z + bored.z, y, 0.0), Vec(0.0, 0.0, 1.0), bore.diameter, bore.depth))
+
+
+def _curved_pull(stand: Stand, side: int, motion: Motion, out: Collector) -> None:
+    """The pull of a bent door, upright near its free edge, and the holes for it in the flat board."""
+    choice, foot, index = stand.choice, stand.foot.value, len(out.parts) - 1
+    trim = stand.ends(side)[0].value
+    pull, part = choice.hardware("pull"), out.parts[index]
+    leaf = Leaf("door", "door", 0.0, foot, part.width, part.length, 0.0, motion, choice.unit.opening.hand)
+    count, (place, *_) = pull_places(choice, leaf, pull)
+    out.fit(pull, count, "door")
+    for off in (-pull.centres / 2, pull.centres / 2) if pull.centres else (0.0,):
+        at = Vec(place.z + off - foot, part.width.value - place.x, 0.0)
+        out.holes[index].append(Hole("pull", at, Vec(0.0, 0.0, 1.0), pull.screw, part.thickness.value))
+    face = stand.curve(side, part.thickness.value - stand.back, trim)
+    share = place.x / part.width.value
+    x, y = face[min(int(share * len(face)), len(face) - 1)]
+    half = pull.thick / 2
+    low = Vec(x - half, y - pull.projection, place.z - pull.length / 2)
+    out.pieces.append(Piece("pull", pull.colour, low, Vec(x + half, y, place.z + pull.length / 2), motion))

@@ -1,0 +1,225 @@
+"""Units that are no rectangles in plan: gables, backs and shelves follow the plan's outline, doors stand along its fronts.
+
+Source: common practice; the values are rules of the construction and fields of the kind.
+"""
+
+from collections.abc import Mapping
+from dataclasses import replace
+from functools import reduce
+
+from tallplank.core.joinery.inside.shelf import PIN_RADIUS
+from tallplank.core.joinery.joint.joint import add_joints
+from tallplank.core.joinery.joint.meeting import TOUCH
+from tallplank.core.joinery.part.part import BuildError, Edges, Note, Part, PartKind, Piece, ShapedEdge
+from tallplank.core.joinery.rule.choice import Choice
+from tallplank.core.joinery.setout.box import thickness
+from tallplank.core.joinery.setout.collector import Bore, Collector, Lay
+from tallplank.core.joinery.shaped.frame import add_frames
+from tallplank.core.joinery.shaped.front import add_doors
+from tallplank.core.joinery.shaped.plan import Plan, Point, Side, SideKind, arc, inset, inset_sides, mirrored, plan_of
+from tallplank.core.joinery.shaped.stand import Stand
+from tallplank.core.measure.divide import DivideError, divide, equal
+from tallplank.core.measure.size import Size
+from tallplank.core.space.frame import Frame, Vec
+
+Insets = Mapping[SideKind, float]
+SHELF_PLAY = 1.0
+PINS = 4
+INWARD_LEG = 70.0
+UNFRAMED = Note(
+    "frameless-here",
+    "It is built without the face frame: a bent front has none.",
+    "Give it a frameless construction, with the fronts that the others have.",
+)
+
+
+def build_shaped(choice: Choice, out: Collector) -> None:
+    """Add all parts and fittings of a corner, slanted or curved unit.
+
+    Raises:
+        BuildError: the sizes leave no room, or the unit's opening is divided.
+    """
+    unit, kind = choice.unit, choice.kind
+    if unit.opening.openings:
+        raise BuildError(f"A {kind.name.lower()} has one opening; it is not divided.")
+    if unit.opening.front not in ("none", "doors"):
+        raise BuildError(f"A {kind.name.lower()} takes doors or none.")
+    if unit.opening.inside != "none":
+        raise BuildError(f"A {kind.name.lower()} takes shelves and nothing else.")
+    arm = unit.arm or kind.arm
+    plan = plan_of(kind.plan, unit.width, unit.depth, arm)
+    if unit.side == "right":
+        plan = mirrored(plan, unit.width)
+    rise = {"bow": arm, "hollow": -arm}.get(kind.plan, 0.0)
+    out.plan = _outline(plan, rise)
+    stand = Stand(choice, plan, rise)
+    if choice.rules.box == "face-frame" and not stand.framed:
+        out.note(UNFRAMED)
+    stand = replace(stand, gables=_gables(stand, out))
+    _backs(choice, plan, out)
+    _boards(stand, out)
+    add_joints(choice, None, out)
+    if stand.framed:
+        stand = replace(stand, stiles=add_frames(stand, out))
+    if unit.opening.front == "doors":
+        add_doors(stand, out)
+    _legs(choice, plan, rise, out)
+
+
+def _outline(plan: Plan, rise: float) -> tuple[Point, ...]:
+    points: list[Point] = []
+    for side in plan:
+        points += arc(side, rise)[:-1] if side.kind == "curve" else [side.a]
+    return tuple(points)
+
+
+def _height(choice: Choice) -> Size:
+    return Size.of(choice.unit.height, "height", "unit.height")
+
+
+def _gables(stand: Stand, out: Collector) -> dict[int, int]:
+    """The numbers of the parts by the numbers of their sides. A gable's own y runs with its side, its z to the inside."""
+    choice, plan = stand.choice, stand.plan
+    finish, board, height = choice.finish("carcass"), choice.rule("board_thickness", "gable"), _height(choice)
+    band = finish.band if choice.kind.mount == "wall" else None
+    names = iter(("gable left", "gable right"))
+    gables = [i for i, side in enumerate(plan) if side.kind == "gable"]
+    placed = {}
+    for i in sorted(gables, key=lambda i: plan[i].a[0] + plan[i].b[0]):
+        side = plan[i]
+        first, last = stand.gable_cut(i)
+        length = Size.of(side.length, "side of the plan", "unit.depth")
+        if first + last:
+            length = length - Size.of(first + last, "for the front", "rule.frame_thickness" if stand.framed else "unit.depth")
+        lay = Lay("+z", "+x", (first, 0.0, 0.0))
+        before, after = (finish.band if n % len(plan) in stand.fronts else None for n in (i - 1, i + 1))
+        part = out.add(
+            next(names), "carcass", "carcass", finish, (height, length, board), lay,
+            edges=Edges(before, after, band, band), kind="gable",
+        )  # fmt: skip
+        _place(out, part, side.frame())
+        placed[i] = len(out.parts) - 1
+    return placed
+
+
+def _place(out: Collector, part: Part, frame: Frame) -> None:
+    """Move the newest part from a side's frame into the unit's."""
+    out.parts[-1] = replace(part, frame=part.frame.then(frame))
+
+
+def _backs(choice: Choice, plan: Plan, out: Collector) -> None:
+    """A thin back inside each side at the wall, between its neighbours; in a corner the one across the room runs through."""
+    finish, height = choice.finish("back"), _height(choice)
+    thick = Size.of(finish.thickness, "back", "finish.back")
+    board = choice.rules.board_thickness
+    for i, side in enumerate(plan):
+        if side.kind != "back":
+            continue
+        before, after = plan[i - 1].kind, plan[(i + 1) % len(plan)].kind
+        whole = abs(side.b[0] - side.a[0]) > abs(side.b[1] - side.a[1])
+        first, last = (board if n == "gable" else thick.value if n == "back" and not whole else 0.0 for n in (before, after))
+        width = Size.of(side.length, "side of the plan", "unit.width") - Size.of(
+            first + last, "neighbouring boards", "rule.board_thickness"
+        )
+        lay = Lay("+z", "+x", (first, 0.0, 0.0))
+        part = out.add("back", "back", "carcass", finish, (height, width, thick), lay, kind="back")
+        _place(out, part, side.frame())
+
+
+def _boards(stand: Stand, out: Collector) -> None:
+    """Bottom, top and shelves: the plan less what stands around it."""
+    choice, rules = stand.choice, stand.choice.rules
+    board, back = rules.board_thickness, choice.finish("back").thickness
+    floor, shelf = thickness(choice, "floor_thickness", "bottom"), thickness(choice, "shelf_thickness", "shelf")
+    within: Insets = {"gable": board, "back": back, "front": stand.frame_depth}
+    _add_board(stand, "bottom", "floor", within, 0.0, floor, out)
+    _add_board(stand, "top", "floor", within, choice.unit.height - floor.value, floor, out)
+    count = choice.unit.opening.shelves
+    if not count:
+        return
+    clear = choice.unit.height - 2 * floor.value
+    try:
+        division = divide(clear, equal(count + 1), separator=shelf.value)
+    except DivideError:
+        raise BuildError(f"{count} shelves do not fit into a clear height of {clear:.0f}.") from None
+    behind = stand.behind if choice.unit.opening.front != "none" else 0.0
+    back_off = rules.shelf_setback + behind + stand.frame_depth
+    play: Insets = {"gable": board + SHELF_PLAY, "back": back + SHELF_PLAY, "front": back_off, "curve": back_off}
+    for i in range(count):
+        z = floor.value + division.starts[i] + division.sizes[i]
+        _add_board(stand, "shelf", "shelf", play, z, shelf, out)
+        _pins(choice, z, behind, out)
+    out.fit(choice.hardware("pin"), Size.of(PINS, "pins to a shelf", "hardware.pin") * count, f"{count} adjustable shelves")
+
+
+def _pins(choice: Choice, z: float, behind: float, out: Collector) -> None:
+    """Two holes in each gable for the pins that a shelf lies on, one near each of its edges; clear of doors between the gables."""
+    rules = choice.rules
+    bored = next(iter(choice.hardware("pin").box_holes), None)
+    for index, part in enumerate(out.parts):
+        if part.kind != "gable":
+            continue
+        inset_by = min(rules.system_front + behind, part.width.value / 4)
+        into = part.frame.turned_out((0.0, 0.0, -1.0))
+        for y in (inset_by, part.width.value - inset_by):
+            point = part.frame.out((z - PIN_RADIUS, y, part.thickness.value))
+            out.bore(index, point, into, Bore("pin", bored.diameter if bored else 2 * PIN_RADIUS, bored.depth if bored else 12.0))
+
+
+def _add_board(stand: Stand, name: str, kind: PartKind, insets: Insets, z: float, thick: Size, out: Collector) -> None:
+    """A level board of the plan's outline less what stands along its sides, banded along the fronts."""
+    choice, sides = stand.choice, inset_sides(stand.plan, insets, stand.rise)
+    finish, points = choice.finish("carcass"), [point for _, run in sides for point in run[:-1]]
+    low = (min(p[0] for p in points), min(p[1] for p in points))
+    high = (max(p[0] for p in points), max(p[1] for p in points))
+    if high[0] - low[0] <= 0 or high[1] - low[1] <= 0:
+        raise BuildError(f"The {name} would have no room.")
+    length, width = (_extent(stand, insets, axis, high[axis] - low[axis]) for axis in (0, 1))
+    shape = tuple((x - low[0], y - low[1]) for x, y in points)
+    fronts = [run for side, run in sides if side in ("front", "curve")]
+    banded = tuple(ShapedEdge(finish.band, run).shifted(-low[0], -low[1]) for run in fronts) if finish.band else ()
+    lay, surface = Lay("+x", "+y", (low[0], low[1], z)), "inside" if kind == "shelf" else "carcass"
+    part = out.add(name, "carcass", surface, finish, (length, width, thick), lay, kind=kind, outline=shape)  # type: ignore[arg-type]
+    out.parts[-1] = replace(part, shaped_edges=banded)
+
+
+def _extent(stand: Stand, insets: Insets, axis: int, value: float) -> Size:
+    """How far a board reaches along an axis: the unit's size less what stands along the sides square to it, term by term."""
+    unit = stand.choice.unit
+    whole = (Size.of(unit.width, "width", "unit.width"), Size.of(unit.depth, "depth", "unit.depth"))[axis]
+    taken = []
+    for bound in (0.0, whole.value):
+        kinds = [s.kind for s in stand.plan if abs(s.a[axis] - bound) < TOUCH and abs(s.b[axis] - bound) < TOUCH]
+        amount = insets.get(kinds[0], 0.0) if kinds else 0.0
+        if amount:
+            label, source, usual = _taken_by(stand, kinds[0])
+            taken.append(Size.of(amount, f"{label} and play" if usual and abs(amount - usual) > TOUCH else label, source))
+    size = whole - 2 * taken[0] if len(taken) == 2 and taken[0] == taken[1] else reduce(Size.__sub__, taken, whole)
+    rest = size.value - value
+    return size if abs(rest) < TOUCH else size - Size.of(rest, "behind the front", "rule.shelf_setback")
+
+
+def _taken_by(stand: Stand, kind: SideKind) -> tuple[str, str, float]:
+    """What stands along a side of this kind: its name, where its thickness is decided, and that, if it has one."""
+    if kind == "gable":
+        return "gable", "rule.board_thickness", stand.choice.rules.board_thickness
+    if kind == "back":
+        return "back", "finish.back", stand.choice.finish("back").thickness
+    return "setback", "rule.shelf_setback", 0.0
+
+
+def _legs(choice: Choice, plan: Plan, rise: float, out: Collector) -> None:
+    """A leg near each corner of the plan, or hangers behind units on the wall."""
+    rules, leg = choice.rules, choice.hardware("leg")
+    if choice.kind.mount == "wall":
+        out.fit(choice.hardware("hanger"), Size.of(1, "pair of hangers to a unit", "hardware.hanger"), "hung on the wall")
+        return
+    if not choice.kind.kick or rules.kick == "none" or rules.kick_height <= 0:
+        return
+    straight = tuple(Side("front" if s.kind == "curve" else s.kind, s.a, s.b) for s in plan)
+    back_off = max(rules.leg_inset, INWARD_LEG)
+    points = inset(straight, {"gable": back_off, "back": back_off, "front": rules.kick_setback + INWARD_LEG})
+    out.fit(leg, Size.of(len(points), "legs, one near each corner", "rule.leg_inset"), "under the carcass")
+    half = leg.thick / 2
+    for x, y in points:
+        out.pieces.append(Piece("leg", leg.colour, Vec(x - half, y - half, -rules.kick_height), Vec(x + half, y + half, 0.0)))

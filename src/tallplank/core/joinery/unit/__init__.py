@@ -1,0 +1,1 @@
+"""Units with straight sides: carcasses, face frames, fillers and panels."""

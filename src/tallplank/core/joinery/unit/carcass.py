@@ -1,0 +1,155 @@
+"""The carcass: gables, bottom and top between them, the back, a face frame where the shop builds one.
+
+Source: common practice throughout; every value is a rule of the construction.
+"""
+
+from tallplank.core.joinery.joint.clearance import drop_spares
+from tallplank.core.joinery.joint.face_fixing import fix_faces
+from tallplank.core.joinery.joint.joint import add_joints
+from tallplank.core.joinery.part.part import BuildError, Edges, Pocket
+from tallplank.core.joinery.rule.choice import Choice
+from tallplank.core.joinery.setout.box import Box, box_of
+from tallplank.core.joinery.setout.collector import Collector, Lay, slot
+from tallplank.core.joinery.setout.layout import lay_out
+from tallplank.core.joinery.unit.fill import fill_cells
+from tallplank.core.joinery.unit.frame import add_face_frame
+from tallplank.core.joinery.unit.support import add_support
+from tallplank.core.measure.size import Size
+
+
+def build_carcass(choice: Choice, out: Collector) -> None:
+    """Add all parts and fittings of a cabinet.
+
+    Raises:
+        BuildError, DivideError: the sizes leave no room for a part; the text names it.
+    """
+    box = box_of(choice)
+    _gables(choice, box, out)
+    _bottom_and_top(choice, box, out)
+    _back(choice, box, out)
+    layout = out.layout = lay_out(choice, box)
+    if choice.rules.box == "face-frame":
+        add_face_frame(choice, box, layout, out)
+    fill_cells(choice, box, layout, out)
+    add_support(choice, box, out)
+    add_joints(choice, box, out)
+    fix_faces(choice, out)
+    drop_spares(out)
+
+
+def _groove(choice: Choice, box: Box, length: float, thick: float, start: float = 0.0) -> tuple[Pocket, ...]:
+    """The groove or rebate for the back in a part of full board thickness whose width starts at `start` in the depth."""
+    rules = choice.rules
+    if rules.back not in ("grooved", "rebated"):
+        return ()
+    if rules.groove_depth >= thick:
+        raise BuildError(f"A groove {rules.groove_depth:g} deep would cut through the {thick:g} board.")
+    front = box.inside_depth.value - start
+    end = front + box.back.value if rules.back == "grooved" else box.gable_depth.value - start
+    if front < 0:
+        raise BuildError("The groove for the back would lie in front of the board: use a deeper unit or a smaller back inset.")
+    return (slot((0.0, length), (front, end), (thick - rules.groove_depth, thick), "groove" if rules.back == "grooved" else "rebate"),)
+
+
+def _gables(choice: Choice, box: Box, out: Collector) -> None:
+    finish, foot = choice.finish("carcass"), _foot(choice)
+    height = box.height + foot
+    sizes = (height, box.gable_depth, box.board)
+    pockets = _groove(choice, box, height.value, box.board.value)
+    band = finish.band if choice.kind.mount == "wall" else None
+    edges = Edges(l1=finish.band, w1=band, w2=band)
+    right = box.inside_right + box.board.value
+    for name, lay, low in (
+        ("gable left", Lay("-z", "+y", (box.left, box.front, box.height.value)), box.height.value),
+        ("gable right", Lay("+z", "+y", (right, box.front, -foot.value)), 0.0),
+    ):
+        notch = _notch(choice, box, (low, low + foot.value)) if foot.value else ()
+        out.add(name, "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=(*pockets, *notch), kind="gable")
+
+
+def _foot(choice: Choice) -> Size:
+    """How far the gables reach below the bottom: to the floor where they are notched for the kick."""
+    notched = choice.kind.kick and choice.rules.kick == "notched"
+    return choice.rule("kick_height", "kick") if notched else Size(0.0, ())
+
+
+def _notch(choice: Choice, box: Box, along: tuple[float, float]) -> tuple[Pocket, ...]:
+    """The notch in the lower front corner of a gable, behind the face of the plinth."""
+    deep = choice.rules.kick_setback + choice.finish("plinth").thickness - box.front
+    if deep >= box.gable_depth.value:
+        raise BuildError(f"The notch for the kick would be {deep:.0f} deep in a gable of {box.gable_depth.value:.0f}.")
+    return (slot(along, (0.0, deep), (0.0, box.board.value), "notch"),) if deep > 0 else ()
+
+
+def _bottom_and_top(choice: Choice, box: Box, out: Collector) -> None:
+    finish, left = choice.finish("carcass"), box.inside_left
+    sizes = (box.inside_width, box.gable_depth, box.floor)
+    pockets = _groove(choice, box, box.inside_width.value, box.floor.value)
+    edges = Edges(l1=finish.band)
+    lay = Lay("+x", "+y", (left, box.front, 0.0))
+    out.add("bottom", "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=pockets, kind="floor")
+    if box.top == "full":
+        lay = Lay("-x", "+y", (box.inside_right, box.front, box.height.value))
+        out.add("top", "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=pockets, kind="floor")
+    elif box.top == "stretchers":
+        _flat_stretchers(choice, box, out)
+    elif box.top == "rails":
+        _upright_rails(choice, box, out)
+
+
+def _flat_stretchers(choice: Choice, box: Box, out: Collector) -> None:
+    finish, width = choice.finish("carcass"), choice.rule("stretcher_width")
+    depth = box.gable_depth.value
+    if 2 * width.value > depth:
+        raise BuildError(f"Two stretchers {width.value:g} wide do not fit into a depth of {depth:g}.")
+    sizes = (box.inside_width, width, box.floor)
+    x, z, start = box.inside_right, box.height.value, depth - width.value
+    pockets = _groove(choice, box, box.inside_width.value, box.floor.value, start)
+    for name, y, edges, cut in (("front", 0.0, Edges(l1=finish.band), ()), ("back", start, Edges(), pockets)):
+        lay = Lay("-x", "+y", (x, box.front + y, z))
+        out.add(f"stretcher {name}", "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=cut, kind="floor")
+
+
+def _upright_rails(choice: Choice, box: Box, out: Collector) -> None:
+    finish, width, thick = choice.finish("carcass"), choice.rule("stretcher_width"), box.floor
+    sizes = (box.inside_width, width, thick)
+    x, z = box.inside_left, box.height.value - width.value
+    if 2 * thick.value > box.inside_depth.value:
+        raise BuildError(f"Two rails {thick.value:g} thick do not fit into a depth of {box.inside_depth.value:g}.")
+    for name, y, edges in (("front", box.front + thick.value, Edges(l1=finish.band)), ("back", box.back_face, Edges())):
+        out.add(f"rail {name}", "carcass", "carcass", finish, sizes, Lay("+x", "+z", (x, y, z)), edges=edges, kind="floor")
+
+
+def _back(choice: Choice, box: Box, out: Collector) -> None:
+    rules = choice.rules
+    if rules.back == "none":
+        return
+    if rules.back == "flat":
+        _flat_back(choice, box, out)
+        return
+    clearance = choice.rule("back_clearance", "clearance")
+    half, groove = clearance.value / 2, rules.groove_depth
+    if rules.back == "planted":
+        width = box.inside_width + 2 * box.board - clearance
+        sizes = (box.height - clearance, width, box.back)
+        right = box.inside_right + box.board.value - half
+        lay = Lay("+z", "-x", (right, box.front + box.gable_depth.value + box.back.value, half))
+    else:
+        let_in = choice.rule("groove_depth")
+        height = box.height - box.floor + let_in - 0.5 * clearance
+        if box.top in ("full", "stretchers"):
+            height = box.height - 2 * box.floor + 2 * let_in - clearance
+        sizes = (height, box.inside_width + 2 * let_in - clearance, box.back)
+        rear = box.back_face + box.back.value
+        lay = Lay("+z", "-x", (box.inside_right + groove - half, rear, box.floor.value - groove + half))
+    out.add("back", "back", "carcass", choice.finish("back"), sizes, lay, kind="back")
+
+
+def _flat_back(choice: Choice, box: Box, out: Collector) -> None:
+    """A board between the gables, flush with their rear edges and standing on the bottom."""
+    height = box.height - box.floor
+    if box.top in ("full", "stretchers"):
+        height = height - box.floor
+    rear = box.front + box.gable_depth.value
+    lay = Lay("+z", "-x", (box.inside_right, rear, box.floor.value))
+    out.add("back", "carcass", "carcass", choice.finish("carcass"), (height, box.inside_width, box.back), lay, kind="back")

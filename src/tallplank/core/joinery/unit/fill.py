@@ -1,0 +1,138 @@
+"""What is in a carcass: the boards between its openings, and in each opening its front and its insides."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass, field
+
+from tallplank.core.joinery.front.front import add_doors, add_drawer_front, add_level_front
+from tallplank.core.joinery.front.hinge import hang_door, hang_flap
+from tallplank.core.joinery.inside.drawer import Drawer, add_drawer, bore_slides
+from tallplank.core.joinery.inside.inside import add_inside
+from tallplank.core.joinery.inside.shelf import add_shelves, bore_pins
+from tallplank.core.joinery.part.part import BuildError, Edges
+from tallplank.core.joinery.rule.choice import Choice, by_load
+from tallplank.core.joinery.rule.load import drawer_loads
+from tallplank.core.joinery.setout.box import Box
+from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.setout.layout import Cell, Divider, Layout
+from tallplank.core.joinery.setout.plane import Plane, plane_of
+from tallplank.core.measure.size import Size
+
+
+@dataclass(slots=True)
+class _Filling:
+    choice: Choice
+    box: Box
+    layout: Layout
+    out: Collector
+    plane: Plane
+    drawers: int = 0
+    reach: dict[tuple[int, ...], tuple[int, float]] = field(default_factory=dict)
+    """The number of the drawer in each cell and how far it runs out."""
+
+
+def fill_cells(choice: Choice, box: Box, layout: Layout, out: Collector) -> None:
+    """Add partitions and fixed shelves, then what each opening holds, then the fronts over them, and bore for their hardware.
+
+    Raises:
+        BuildError: something does not fit; the text names it.
+    """
+    filling = _Filling(choice, box, layout, out, plane_of(choice))
+    for divider in layout.dividers:
+        if divider.board:
+            _add_board(filling, divider)
+    for cell in layout.cells:
+        out.path = cell.path
+        if not cell.opening.openings:
+            _add_contents(filling, cell)
+    for cell in layout.cells:
+        out.path = cell.path
+        _add_front(filling, cell)
+    out.path = None
+    _count_slides(choice, out)
+    _bore_hardware(choice, box, layout.cells, filling.plane, out)
+
+
+def _count_slides(choice: Choice, out: Collector) -> None:
+    """A pair of slides to each drawer, strong enough for it filled."""
+    words = dict(out.drawers)
+    for drawer in drawer_loads(choice, out.parts):
+        count = Size.of(1, f"pair of slides for {drawer.filled_kg:.0f} kg filled", "hardware.slide")
+        out.fit(by_load(choice, "slide", drawer.filled_kg), count, words[drawer.name])
+
+
+def _add_board(filling: _Filling, divider: Divider) -> None:
+    box, out, finish = filling.box, filling.out, filling.choice.finish("carcass")
+    depth, y, edges = box.inside_depth, box.front, Edges(l1=finish.band)
+    if divider.behind and filling.plane.inner > y:
+        back_off = filling.plane.inner_size
+        depth, y = depth - back_off, y + back_off.value
+    if divider.kind == "shelf":
+        lay = Lay("+x", "+y", (divider.across.clear_at, y, divider.at - box.shelf.value / 2))
+        out.add("fixed shelf", "carcass", "carcass", finish, (divider.across.clear, depth, box.shelf), lay, edges=edges, kind="fixed-shelf")
+    else:
+        lay = Lay("+z", "+y", (divider.at + box.partition.value / 2, y, divider.across.clear_at))
+        size = (divider.across.clear, depth, box.partition)
+        out.add("partition", "carcass", "carcass", finish, size, lay, edges=edges, kind="partition")
+
+
+def _add_contents(filling: _Filling, cell: Cell) -> None:
+    choice, box, out, opening = filling.choice, filling.box, filling.out, cell.opening
+    fronted = _drawer_front_over(filling, cell)
+    if opening.inside == "drawer" or fronted:
+        if opening.shelves:
+            raise BuildError("A drawer's opening takes no shelves.")
+        filling.drawers += 1
+        number = filling.drawers
+        drawer = Drawer(number, cell, filling.plane.back if fronted else filling.plane.inner, inner=not fronted)
+        filling.reach[cell.path] = number, add_drawer(choice, box, drawer, out)
+        return
+    if opening.inside == "pullout":
+        filling.drawers += 1
+        add_drawer(choice, box, Drawer(filling.drawers, cell, filling.plane.inner, low=True), out)
+    elif opening.inside != "none":
+        add_inside(choice, box, cell, filling.plane, out)
+    if opening.shelves:
+        add_shelves(choice, box, cell, filling.plane, out)
+
+
+def _drawer_front_over(filling: _Filling, cell: Cell) -> bool:
+    """Whether a drawer front is fixed to the box in this cell: its own, or that of a division whose lowest cell this is."""
+    opening, path = cell.opening, cell.path
+    if opening.front == "drawer":
+        return True
+    for up in range(len(path) - 1, -1, -1):
+        above = filling.layout.at(path[:up])
+        if above is None or path[up] != len(above.opening.openings) - 1:
+            return False
+        if above.opening.front == "drawer":
+            return above.opening.split == "rows"
+    return False
+
+
+def _add_front(filling: _Filling, cell: Cell) -> None:
+    choice, out, plane, kind = filling.choice, filling.out, filling.plane, cell.opening.front
+    if kind == "doors":
+        add_doors(choice, cell, plane, out)
+    elif kind == "drawer":
+        lowest = next(c for c in reversed(filling.layout.leaves) if c.path[: len(cell.path)] == cell.path)
+        if lowest.path not in filling.reach:
+            raise BuildError("A drawer front over several openings needs rows behind it, with its drawer in the lowest.")
+        add_drawer_front(choice, cell, *filling.reach[lowest.path], plane, out)
+    elif kind != "none":
+        add_level_front(choice, cell, kind, plane, out)
+
+
+def _bore_hardware(choice: Choice, box: Box, cells: Iterable[Cell], plane: Plane, out: Collector) -> None:
+    """Bore all parts for the hardware of a unit."""
+    by_path = {cell.path: cell for cell in cells}
+    for front in out.fronts:
+        cell = by_path[front.path]
+        if front.kind == "door":
+            hang_door(choice, cell, front, plane, out)
+        elif front.kind in ("flap", "lift"):
+            hang_flap(choice, cell, front, plane, out)
+    for cell, z, length in out.slides:
+        bore_slides(choice, cell, plane, z, length, out)
+    for cell in by_path.values():
+        if cell.opening.shelves:
+            bore_pins(choice, box, cell, plane, out)

@@ -1,0 +1,37 @@
+"""The face frame: stiles over the full height, rails between them, and members between the openings."""
+
+from tallplank.core.joinery.rule.choice import Choice
+from tallplank.core.joinery.setout.box import Box
+from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.setout.layout import Divider, Layout
+from tallplank.core.measure.size import Size
+
+
+def add_face_frame(choice: Choice, box: Box, layout: Layout, out: Collector) -> None:
+    """Add the members of the frame; its face is y = 0. Source: solid stiles and rails 38 wide on a simpler box, common practice."""
+    thick = choice.rule("frame_thickness", "frame")
+    stile, rail = choice.rule("frame_stile", "stile"), choice.rule("frame_rail", "rail")
+    foot = choice.rule("kick_height", "kick") if choice.kind.kick and choice.rules.kick == "notched" else Size(0.0, ())
+    finish, y = choice.finish("front"), thick.value
+    height, between = box.height + foot, box.width - 2 * stile
+    for name, x in (("left", stile.value), ("right", box.width.value)):
+        lay = Lay("+z", "-x", (x, y, -foot.value))
+        out.add(f"frame stile {name}", "front", "front", finish, (height, stile, thick), lay, kind="frame")
+    for name, z in (("bottom", 0.0), ("top", box.height.value - rail.value)):
+        lay = Lay("+x", "+z", (stile.value, y, z))
+        out.add(f"frame rail {name}", "front", "front", finish, (between, rail, thick), lay, kind="frame")
+    mid = choice.rule("frame_mid", "frame member")
+    for divider in layout.dividers:
+        if divider.member:
+            _add_member(divider, (mid, thick), out, choice)
+
+
+def _add_member(divider: Divider, size: tuple[Size, Size], out: Collector, choice: Choice) -> None:
+    mid, thick = size
+    finish, across = choice.finish("front"), divider.across
+    low = divider.at - mid.value / 2
+    if divider.kind == "shelf":
+        lay, name = Lay("+x", "+z", (across.way_at, thick.value, low)), "frame rail"
+    else:
+        lay, name = Lay("+z", "-x", (low + mid.value, thick.value, across.way_at)), "frame stile"
+    out.add(name, "front", "front", finish, (across.way, mid, thick), lay, kind="frame")

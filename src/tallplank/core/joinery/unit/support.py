@@ -1,0 +1,56 @@
+"""What carries a unit: legs under those on the floor, hangers behind those on the wall. Source: common practice."""
+
+from tallplank.core.joinery.part.part import Piece
+from tallplank.core.joinery.rule.choice import Choice, by_load
+from tallplank.core.joinery.rule.load import hung_load
+from tallplank.core.joinery.setout.box import Box
+from tallplank.core.joinery.setout.collector import Bore, Collector
+from tallplank.core.measure.divide import divide, equal
+from tallplank.core.measure.size import Size
+from tallplank.core.space.frame import Vec
+
+BESIDE_PARTITION = 8.0
+"""The screws of middle legs keep this far from where a partition might stand."""
+CLEAR_OF_CAMS = 6.0
+"""From the middle of the cams to that of a leg, so that their holes keep apart."""
+
+
+def add_support(choice: Choice, box: Box, out: Collector) -> None:
+    """Add legs or hangers, with the holes that they are screwed to."""
+    if choice.kind.mount == "wall":
+        _add_hangers(choice, box, out)
+    elif choice.kind.kick and choice.rules.kick == "legs" and choice.rules.kick_height > 0:
+        _add_legs(choice, box, out)
+
+
+def _add_hangers(choice: Choice, box: Box, out: Collector) -> None:
+    load, rear = hung_load(choice, out.parts), box.back_face
+    hanger = by_load(choice, "hanger", load)
+    out.fit(hanger, Size.of(1, f"pair of hangers for {load:.0f} kg filled", "hardware.hanger"), "hung on the wall")
+    top = box.height.value - box.top_used.value
+    for x, into in ((box.inside_left, Vec(-1.0, 0.0, 0.0)), (box.inside_right, Vec(1.0, 0.0, 0.0))):
+        for bored in hanger.box_holes:
+            bore = Bore("hanger", bored.diameter, bored.depth)
+            out.bore_at(Vec(x, rear - bored.x, top - bored.z), into, bore, ("gable",))
+
+
+def _add_legs(choice: Choice, box: Box, out: Collector) -> None:
+    rules, leg, depth, width = choice.rules, choice.hardware("leg"), choice.unit.depth, box.width.value
+    count = Size.of(rules.leg_count, "legs to a unit", "rule.leg_count")
+    out.fit(leg, count, "under the carcass")
+    columns = int(count.value) // 2
+    half = leg.thick / 2
+    inset = max(rules.leg_inset, box.inside_left + rules.cam_from_end + CLEAR_OF_CAMS)
+    first, last = min(inset, width / 2), max(width - inset, width / 2)
+    gaps = divide(max(last - first, 1.0), equal(columns - 1)).starts
+    front = min(rules.kick_setback + choice.finish("plinth").thickness + half, depth / 2)
+    rear = max(min(depth - rules.leg_inset, box.back_face - half), depth / 2)
+    for x in (*(first + g for g in gaps), last):
+        inward = 1.0 if x < width / 2 else -1.0
+        aside = 0.0 if x in (first, last) else BESIDE_PARTITION
+        for y in (front, rear):
+            low = Vec(x - half, y - half, -rules.kick_height)
+            out.pieces.append(Piece("leg", leg.colour, low, Vec(x + half, y + half, 0.0)))
+            for bored in leg.box_holes:
+                bore = Bore("leg", bored.diameter, min(bored.depth, box.floor.value - 3.0))
+                out.bore_at(Vec(x + inward * (bored.x + aside), y + bored.z, 0.0), Vec(0.0, 0.0, 1.0), bore, ("floor",))

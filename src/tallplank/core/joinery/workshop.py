@@ -1,0 +1,210 @@
+"""The whole job as it is made, rebuilt only where a decision changed."""
+
+from collections import Counter
+from collections.abc import Callable, Iterator, Mapping
+from dataclasses import dataclass, replace
+from functools import cached_property
+from operator import is_
+from types import MappingProxyType
+from typing import NamedTuple
+
+from tallplank.core.catalog.record import Catalog
+from tallplank.core.error import PlankError
+from tallplank.core.job.record import RUN_ROLES, FinishRole, Job, Room, Standard, Unit, Wall
+from tallplank.core.joinery.joint.meeting import TOUCH
+from tallplank.core.joinery.part.part import Fitting, Front, Note, Outline, Part, Piece, part_keys
+from tallplank.core.joinery.rule.choice import Choice, choice_for
+from tallplank.core.joinery.rule.place import Placed, place
+from tallplank.core.joinery.run.worktop import Run, Stretch, build_run, stretches
+from tallplank.core.joinery.setout.collector import Collector
+from tallplank.core.joinery.setout.layout import Layout
+from tallplank.core.joinery.shaped.unit import build_shaped
+from tallplank.core.joinery.unit.carcass import build_carcass
+from tallplank.core.joinery.unit.filler import build_filler
+from tallplank.core.joinery.unit.sheet import build_back_panel, build_end_panel
+from tallplank.core.measure.memo import IdentityMemo, Mapped, Same
+from tallplank.core.space.frame import Frame, Vec, moved, wall_frame
+
+BUILDERS: Mapping[str, Callable[[Choice, Collector], None]] = MappingProxyType(
+    {
+        "carcass": build_carcass,
+        "filler": build_filler,
+        "shaped": build_shaped,
+        "end-panel": build_end_panel,
+        "back-panel": build_back_panel,
+    }
+)
+"""From a kind's `build` to the function that builds it; a new way of building is registered here."""
+
+
+@dataclass(frozen=True, slots=True)
+class MadeUnit:
+    """A unit with all that it is made of, in its own frame. With a `problem` it could not be built and has no parts."""
+
+    unit: Unit
+    choice: Choice
+    placed: Placed
+    parts: tuple[Part, ...]
+    fittings: tuple[Fitting, ...]
+    pieces: tuple[Piece, ...]
+    fronts: tuple[Front, ...]
+    layout: Layout | None = None
+    """Where the openings lie; None for what has none."""
+    plan: Outline | None = None
+    """Its outline seen from above, where it is no rectangle."""
+    tails: tuple[tuple[str, int], ...] = ()
+    """Dovetails to cut, by drawer."""
+    notes: tuple[Note, ...] = ()
+    """What was built but will not do."""
+    problem: str = ""
+
+    @property
+    def frame(self) -> Frame:
+        """The unit's frame in the frame of its wall."""
+        return moved(self.placed.x, -self.unit.depth, self.placed.z)
+
+    @property
+    def label(self) -> str:
+        """The unit's number and kind, as papers name it."""
+        return f"{self.unit.mark} {self.choice.kind.name}"
+
+
+class BenchPart(NamedTuple):
+    """A part as the bench shows it, in the frame of the unit there: its key, and what it is a part of."""
+
+    key: str
+    part: Part
+    owner: str
+
+
+@dataclass(frozen=True)
+class Made:
+    """The job as it is made."""
+
+    job: Job
+    catalog: Catalog
+    units: tuple[MadeUnit, ...]
+    runs: tuple[Run, ...]
+
+    @cached_property
+    def by_id(self) -> Mapping[str, MadeUnit]:
+        """The units by their ids."""
+        return {u.unit.id: u for u in self.units}
+
+    def on_bench(self, unit_id: str) -> tuple[BenchPart, ...]:
+        """The parts of a unit, then the pieces of worktop and plinth that pass over and under it."""
+        unit = self.by_id[unit_id]
+        own = [(part, f"unit {unit.unit.mark}") for part in unit.parts]
+        passing = [(part, run.label) for run in self.runs if unit_id in run.members for part in _passing(run, unit)]
+        found = (*own, *passing)
+        return tuple(BenchPart(key, *one) for key, one in zip(part_keys([p for p, _ in found]), found, strict=True))
+
+    def on_wall(self, room_id: str, wall_id: str) -> tuple[MadeUnit, ...]:
+        """The units on one wall, in the job's order."""
+        return tuple(u for u in self.units if (u.unit.room, u.unit.wall) == (room_id, wall_id))
+
+    def walls(self) -> Iterator[tuple[Room, Wall, Frame]]:
+        """Every wall with its frame in its room."""
+        for room in self.job.rooms:
+            for wall in room.walls:
+                yield room, wall, wall_frame(wall.side, room.width, room.depth)
+
+
+def _passing(run: Run, unit: MadeUnit) -> Iterator[Part]:
+    """The parts of a run that pass over or under a unit, moved into its frame."""
+    shift = unit.frame.origin
+    for part in run.parts:
+        low, high = part.box
+        if min(high.x, unit.placed.right) - max(low.x, unit.placed.x) > TOUCH:
+            origin = Vec(*(o - s for o, s in zip(part.frame.origin, shift, strict=True)))
+            yield replace(part, frame=replace(part.frame, origin=origin))
+
+
+_newest: IdentityMemo[MadeUnit] = IdentityMemo(1024)
+
+
+def make_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
+    """One unit with its parts; one that cannot be built comes back empty, with the reason.
+
+    The newest results are kept, since an edit builds a unit once to check it and the workshop then asks for it again.
+    """
+    return _newest.get((catalog, standard, unit), lambda: _make_unit(catalog, standard, unit))
+
+
+def _make_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
+    choice = choice_for(catalog, standard, unit)
+    out = Collector(catalog, choice.rules.bands_trimmed == "yes")
+    placed = place(choice)
+    try:
+        BUILDERS[choice.kind.build](choice, out)
+    except PlankError as error:
+        return MadeUnit(unit, choice, placed, (), (), (), (), problem=str(error))
+    made = (out.finished(), tuple(out.fittings), tuple(out.pieces), tuple(out.fronts))
+    return MadeUnit(unit, choice, placed, *made, out.layout, out.plan, tuple(out.tails.items()), tuple(out.notes))
+
+
+class Workshop:
+    """Makes jobs, keeping each unit and run that the last job already had. Not for use from two threads at once."""
+
+    def __init__(self, catalog: Catalog) -> None:
+        self.catalog = catalog
+        self.built: Counter[str] = Counter()
+        """How many units and runs were built so far, for tests and benchmarks."""
+        self._units: Mapped[Unit, MadeUnit] = Mapped()
+        self._runs: dict[tuple[str, str], tuple[tuple[object, ...], tuple[Run, ...], list[tuple[tuple[object, ...], Run]]]] = {}
+        self._last: Made | None = None
+
+    def make(self, job: Job) -> Made:
+        """The job as it is made."""
+        last = self._last
+        if last is not None and last.job is job:
+            return last
+        if last is None or job.standard is not last.job.standard:
+            self._runs = {}
+        units = tuple(self._units.of(job.units, lambda u: self._unit(job.standard, u), Same(job.standard)))
+        same = last is not None and last.job.rooms is job.rooms and last.job.units is job.units
+        runs = last.runs if last is not None and same and last.job.standard is job.standard else self._all_runs(job, units)
+        self._last = Made(job, self.catalog, units, runs)
+        return self._last
+
+    def _unit(self, standard: Standard, unit: Unit) -> MadeUnit:
+        self.built["unit"] += 1
+        return make_unit(self.catalog, standard, unit)
+
+    def _all_runs(self, job: Job, units: tuple[MadeUnit, ...]) -> tuple[Run, ...]:
+        by_wall: dict[tuple[str, str], list[MadeUnit]] = {}
+        for made, unit in zip(units, job.units, strict=True):
+            by_wall.setdefault((unit.room, unit.wall), []).append(made)
+        runs: list[Run] = []
+        for room in job.rooms:
+            for wall in room.walls:
+                members = by_wall.get((room.id, wall.id))
+                if members:
+                    runs += self._wall_runs(job, room, wall, members)
+        return tuple(runs)
+
+    def _wall_runs(self, job: Job, room: Room, wall: Wall, members: list[MadeUnit]) -> tuple[Run, ...]:
+        key = (room, wall, *members)
+        known = self._runs.get((room.id, wall.id))
+        if known is not None and len(known[0]) == len(key) and all(map(is_, known[0], key)):
+            return known[1]
+        before = {run_key: run for run_key, run in known[2]} if known is not None and all(map(is_, known[0][:2], key[:2])) else {}
+        placed = [m.placed for m in members]
+        made: list[tuple[tuple[object, ...], Run]] = []
+        for what in RUN_ROLES:
+            for number, stretch in enumerate(stretches(placed, room.wall_length(wall), worktop=what == "top"), 1):
+                run_key = (what, number, stretch.open_left, stretch.open_right, *map(id, stretch.members))
+                run = before.get(run_key) or self._run(stretch, what, number, room, wall, job.standard)
+                made.append((run_key, run))
+        runs = tuple(run for _, run in made)
+        self._runs[room.id, wall.id] = (key, runs, made)
+        return runs
+
+    def _run(self, stretch: Stretch, what: FinishRole, number: int, room: Room, wall: Wall, standard: Standard) -> Run:
+        self.built["run"] += 1
+        return build_run(stretch, what, number, room, wall, self.catalog, standard)
+
+
+def make(job: Job, catalog: Catalog) -> Made:
+    """The job as it is made, built from nothing."""
+    return Workshop(catalog).make(job)

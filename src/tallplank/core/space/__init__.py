@@ -1,0 +1,1 @@
+"""Frames, arcs, outlines and motions: geometry that knows nothing of the trade."""

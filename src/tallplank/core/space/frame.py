@@ -1,0 +1,121 @@
+"""All frames and the conversions between them; no other module writes a rotation.
+
+Room: x right, y up on the plan, z up from the floor. Wall: x to the right for someone facing it, y into the wall (its
+face is y = 0), z up. Unit: origin at the front-left-bottom corner of the carcass, x right, y to the back, z up. Part:
+x along its length, y along its width, z out of its face.
+"""
+
+from dataclasses import dataclass
+from math import cos, radians, sin
+from typing import NamedTuple
+
+
+class Vec(NamedTuple):
+    """A point or a direction in millimetres."""
+
+    x: float
+    y: float
+    z: float
+
+
+LEFT, RIGHT, UP, DOWN = Vec(-1.0, 0.0, 0.0), Vec(1.0, 0.0, 0.0), Vec(0.0, 0.0, 1.0), Vec(0.0, 0.0, -1.0)
+_new = tuple.__new__  # twice as quick as calling the class, in what is done for every hole
+
+
+@dataclass(frozen=True, slots=True)
+class Frame:
+    """A right-handed frame: its origin and its axes, seen from the frame around it."""
+
+    origin: Vec
+    x: Vec
+    y: Vec
+    z: Vec
+
+    def out(self, p: tuple[float, float, float]) -> Vec:
+        """A point of this frame in the frame around it."""
+        a, b, c = p
+        o, x, y, z = self.origin, self.x, self.y, self.z
+        return _new(
+            Vec,
+            (
+                o[0] + a * x[0] + b * y[0] + c * z[0],
+                o[1] + a * x[1] + b * y[1] + c * z[1],
+                o[2] + a * x[2] + b * y[2] + c * z[2],
+            ),
+        )
+
+    def turned_out(self, d: tuple[float, float, float]) -> Vec:
+        """A direction of this frame in the frame around it."""
+        p, o = self.out(d), self.origin
+        return Vec(p[0] - o[0], p[1] - o[1], p[2] - o[2])
+
+    def inside(self, p: tuple[float, float, float]) -> Vec:
+        """A point of the frame around, seen in this frame."""
+        o, x, y, z = self.origin, self.x, self.y, self.z
+        a, b, c = p[0] - o[0], p[1] - o[1], p[2] - o[2]
+        return _new(Vec, (a * x[0] + b * x[1] + c * x[2], a * y[0] + b * y[1] + c * y[2], a * z[0] + b * z[1] + c * z[2]))
+
+    def then(self, outer: "Frame") -> "Frame":
+        """This frame as seen from the frame around `outer`."""
+        return Frame(outer.out(self.origin), outer.turned_out(self.x), outer.turned_out(self.y), outer.turned_out(self.z))
+
+
+X, Y, Z = Vec(1.0, 0.0, 0.0), Vec(0.0, 1.0, 0.0), Vec(0.0, 0.0, 1.0)
+_AXES = {"+x": X, "-x": Vec(-1.0, 0.0, 0.0), "+y": Y, "-y": Vec(0.0, -1.0, 0.0), "+z": Z, "-z": Vec(0.0, 0.0, -1.0)}
+
+
+def _cross(a: Vec, b: Vec) -> Vec:
+    return Vec(a.y * b.z - a.z * b.y, a.z * b.x - a.x * b.z, a.x * b.y - a.y * b.x)
+
+
+_TURNS = {(a, b): (x, y, _cross(x, y)) for a, x in _AXES.items() for b, y in _AXES.items() if a[1] != b[1]}
+"""The three axes of every way that a part can lie square, by the axes of its length and width."""
+
+
+def frame_along(length_axis: str, width_axis: str, origin: tuple[float, float, float] = (0.0, 0.0, 0.0)) -> Frame:
+    """A part's frame whose length and width run along signed unit axes such as '+z' and '-x'."""
+    return Frame(Vec(*origin), *_TURNS[length_axis, width_axis])
+
+
+def moved(x: float, y: float, z: float) -> Frame:
+    """A frame that is only shifted."""
+    return Frame(Vec(x, y, z), X, Y, Z)
+
+
+_WALLS = {"back": ("+x", "+y"), "right": ("-y", "+x"), "front": ("-x", "-y"), "left": ("+y", "-x")}
+WALL_SIDES = tuple(_WALLS)
+
+
+def wall_frame(side: str, room_width: float, room_depth: float) -> Frame:
+    """The frame of one wall of a rectangular room; `side` is back, right, front or left as seen on the plan."""
+    corner = {"back": (0.0, room_depth), "right": (room_width, room_depth), "front": (room_width, 0.0), "left": (0.0, 0.0)}[side]
+    return frame_along(*_WALLS[side], (*corner, 0.0))
+
+
+def extent(frame: Frame, size: tuple[float, float, float]) -> tuple[Vec, Vec]:
+    """The smallest and the largest corner, in the frame around, of the box that spans `size` from the frame's origin."""
+    low, high = [], []
+    for start, x, y, z in zip(frame.origin, frame.x, frame.y, frame.z, strict=True):
+        least = most = start
+        for step in (size[0] * x, size[1] * y, size[2] * z):
+            if step < 0:
+                least += step
+            else:
+                most += step
+        low.append(least)
+        high.append(most)
+    return _new(Vec, low), _new(Vec, high)
+
+
+def tilted(frame: Frame, degrees: float) -> Frame:
+    """A frame turned about its own x axis, its y axis towards its z axis."""
+    c, s = cos(radians(degrees)), sin(radians(degrees))
+    y = Vec(*(c * a + s * b for a, b in zip(frame.y, frame.z, strict=True)))
+    z = Vec(*(c * b - s * a for a, b in zip(frame.y, frame.z, strict=True)))
+    return Frame(frame.origin, frame.x, y, z)
+
+
+def turned_about_z(degrees: float, origin: tuple[float, float, float]) -> Frame:
+    """A frame turned about the upright axis, counter-clockwise seen from above."""
+    c, s = round(cos(radians(degrees)), 15), round(sin(radians(degrees)), 15)
+    return Frame(Vec(*origin), Vec(c, s, 0.0), Vec(-s, c, 0.0), Z)
