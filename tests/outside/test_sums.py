@@ -57,6 +57,18 @@ def test_slats_fill_the_length_flush(count: int, width: float, gap: float) -> No
     assert n * width + (n - 1) * between == pytest.approx(length + 0.9 * (width + gap))
 
 
+@pytest.mark.parametrize(
+    ("length", "width", "gap", "count", "between"),
+    [(1000, 20, 20, 25, 20.8333), (2400, 40, 15, 43, 16.1905), (600, 45, 10, 11, 10.5), (300, 300, 10, 1, 0.0), (96, 1.5, 0.75, 43, 0.75)],
+)  # fmt: skip
+def test_slats_as_set_out_with_a_pencil(length: float, width: float, gap: float, count: int, between: float) -> None:
+    """Counted and divided by hand, to a ten-thousandth. Common practice, no source."""
+    found, apart = slats(length, width, gap)
+    assert found == count
+    if count > 1:
+        assert apart == pytest.approx(between, abs=1e-4)
+
+
 def test_a_shelf_between_gables_makes_a_wider_unit() -> None:
     """A 24 in shelf between two 3/4 in gables makes a 25 1/2 in unit; its right gable starts at 24 3/4 in. Common practice."""
     made = a_made_unit("base", width=25.5 * 25.4, rules={"board_thickness": 0.75 * 25.4})

@@ -41,7 +41,25 @@ def test_every_finish_can_be_built_with(finish: str) -> None:
 @pytest.mark.parametrize("kind", sorted(CATALOG.kinds))
 @pytest.mark.parametrize("style", sorted(CATALOG.door_styles))
 def test_every_kind_can_be_built_in_every_style(kind: str, style: str) -> None:
-    assert a_made_unit(kind, door_style=style).parts
+    made, entry = a_made_unit(kind, door_style=style), CATALOG.door_styles[style]
+    assert not made.problem
+    fronts = {number: [p for p in made.parts if p.front == number] for number in range(len(made.fronts))}
+    for number, front in enumerate(made.fronts):
+        pieces = [p.name.removeprefix(f"{p.name.split(' ')[0]} ") for p in fronts[number]]
+        assert fronts[number], f"{front.kind} has no parts"
+        assert all(p.finish.id == made.choice.finish("front").id or p.role == "glass" for p in fronts[number])
+        if front.framed:
+            assert entry.build == "five-piece"
+            assert front.style == style
+            assert sum("stile" in p for p in pieces) == 2
+            divided = front.kind == "door" and front.height > 500
+            assert sum("rail" in p for p in pieces) in ((2 + entry.mid_rails,) if divided else (2, 2 + entry.mid_rails))
+            assert len(pieces) > 4
+        else:
+            assert len(pieces) == 1
+    bent = any(p.body is not None for p in made.parts)
+    if entry.build == "five-piece" and not bent and any(f.kind == "door" and min(f.width, f.height) > 300 for f in made.fronts):
+        assert any(f.framed for f in made.fronts)
 
 
 @pytest.mark.parametrize(

@@ -1,23 +1,26 @@
 """Solids: surfaces that close, textures that tile, fronts that open."""
 
+from math import cos, radians, sin
+from typing import get_args
+
 import numpy as np
 import pytest
 from hypothesis import given
 from shapely import Point, Polygon
 
-from makers import CATALOG, ROOM, a_made_unit, a_wall_of, made
+from makers import CATALOG, ROOM, a_made_unit, a_room, a_unit, a_wall_of, made
 from strategies import standards, units
 from tallplank.core.edit.room import add_opening
 from tallplank.core.edit.unit import set_width
-from tallplank.core.job.record import Standard, Unit
-from tallplank.core.joinery.part.part import Part, Pocket, part_keys
+from tallplank.core.job.record import FrontKind, Opening, Standard, Unit
+from tallplank.core.joinery.part.part import Part, Pocket, flap, part_keys, pulled_out, swing
 from tallplank.core.joinery.workshop import Workshop, make_unit
 from tallplank.core.solid.mesh import cells, faces, volume
 from tallplank.core.solid.scene import SolidMaker
 from tallplank.core.solid.shape import is_shaped
 from tallplank.core.solid.texture import pixels
 from tallplank.core.solid.unit import BORED, bent_holes, unit_solids
-from tallplank.core.space.motion import swung
+from tallplank.core.space.motion import Motion
 
 
 def flux(corners: np.ndarray, normals: np.ndarray) -> float:
@@ -83,12 +86,45 @@ def test_opened_fronts_move_and_closed_ones_do_not() -> None:
     assert sum(len(b.faces) for b in opened.batches) > sum(len(b.faces) for b in closed.batches)
 
 
-def test_swinging_keeps_distances_from_the_axis() -> None:
-    points = np.array([[100, 0, 5], [0, 30, 7]], dtype=np.float32)
-    turned = swung(points, 10, 20, True, 0.7)
-    for a, b in zip(points, turned, strict=True):
-        assert np.hypot(*(b[:2] - (10, 20))) == pytest.approx(np.hypot(*(a[:2] - (10, 20))), rel=1e-5)
-        assert a[2] == b[2]
+OPENING = ("doors", "drawer", "flap", "lift")
+
+
+@pytest.mark.parametrize("front", OPENING)
+def test_every_front_that_opens_moves_forward_and_keeps_its_shape(front: str) -> None:
+    unit = a_unit("base", opening=Opening(front=front))
+    shown, maker = made(a_room().replaced(units=(unit,))), SolidMaker()
+    moving = {p.motion for p in shown.units[0].parts if p.front >= 0}
+    assert len(moving) == 1
+    assert None not in moving
+    look = shown.units[0].choice.finish("front").look
+    before, after = (next(b for b in maker.solids(shown, ROOM, share).batches if b.look == look).faces.corners for share in (0.0, 1.0))
+    assert np.linalg.norm(after - before, axis=2).max() > 300
+    assert after[:, :, 1].min() < before[:, :, 1].min() - 300
+    first, then = (np.linalg.norm(c[0][:, None] - c[0][None, :], axis=2) for c in (before, after))
+    assert np.allclose(first, then, atol=1e-2)
+
+
+def test_the_fronts_that_do_not_open_are_known() -> None:
+    assert set(get_args(FrontKind)) - set(OPENING) == {"none", "false"}
+
+
+@pytest.mark.parametrize(
+    ("motion", "ends"),
+    [
+        (swing(0.0, 0.0, left=True), (400.0 * cos(radians(100)), -400.0 * sin(radians(100)), 0.0)),
+        (swing(400.0, 0.0, left=False), (400.0, 0.0, 0.0)),
+        (flap(0.0, 0.0, lifts=False), (400.0, 0.0, 0.0)),
+        (pulled_out(400.0), (400.0, -300.0, 0.0)),
+    ],
+)  # fmt: skip
+def test_motions_turn_the_way_that_hands_pull(motion: Motion, ends: tuple[float, float, float]) -> None:
+    assert motion.at(0.0).out((400.0, 0.0, 0.0)) == pytest.approx((400.0, 0.0, 0.0))
+    assert motion.at(1.0).out((400.0, 0.0, 0.0)) == pytest.approx(ends, abs=1e-9)
+
+
+def test_flaps_come_level_in_front_of_the_box() -> None:
+    assert flap(-18.0, 100.0, lifts=False).at(1.0).out((0.0, -18.0, 400.0)) == pytest.approx((0.0, -318.0, 100.0))
+    assert flap(-18.0, 400.0, lifts=True).at(1.0).out((0.0, -18.0, 100.0)) == pytest.approx((0.0, -318.0, 400.0))
 
 
 def test_an_edit_keeps_the_arrays_of_other_units() -> None:

@@ -22,7 +22,7 @@ from tallplank.core.draw.primitive import (
 )
 from tallplank.core.job.record import Room, Wall, WallOpening
 from tallplank.core.joinery.part.part import Front, Part
-from tallplank.core.joinery.run.worktop import TOUCH, Run
+from tallplank.core.joinery.run.worktop import JOINED, Run
 from tallplank.core.joinery.workshop import Made, MadeUnit
 from tallplank.core.space.frame import Vec
 
@@ -184,14 +184,14 @@ def unit_chain(side: str, base: float, units: Sequence[MadeUnit], length: float)
     """The widths of units and the gaps between them, from one end of the wall to the other."""
     ticks, measures = [0.0], []
     for unit in sorted(units, key=lambda u: (u.placed.x, u.placed.right)):
-        if unit.placed.x - ticks[-1] > TOUCH:
+        if unit.placed.x - ticks[-1] > JOINED:
             ticks.append(unit.placed.x)
             measures.append(Measure("gap"))
-        if unit.placed.right - ticks[-1] > TOUCH:
-            whole = abs(unit.placed.x - ticks[-1]) <= TOUCH
+        if unit.placed.right - ticks[-1] > JOINED:
+            whole = abs(unit.placed.x - ticks[-1]) <= JOINED
             measures.append(Measure("width", unit.unit.id) if whole else Measure("gap"))
             ticks.append(unit.placed.right)
-    if length - ticks[-1] > TOUCH:
+    if length - ticks[-1] > JOINED:
         ticks.append(length)
         measures.append(Measure("gap"))
     return Chain(side, base, tuple(ticks), tuple(measures))  # type: ignore[arg-type]
@@ -201,12 +201,12 @@ def opening_chain(side: str, base: float, wall: Wall, length: float) -> Chain:
     """The doors and windows of a wall and the spaces between them."""
     ticks, measures = [0.0], []
     for opening in sorted(wall.openings, key=lambda o: o.x):
-        if opening.x - ticks[-1] > TOUCH:
+        if opening.x - ticks[-1] > JOINED:
             ticks.append(opening.x)
             measures.append(Measure("opening-x", opening.id, wall.id) if len(ticks) == 2 else Measure("gap"))
         ticks.append(opening.x + opening.width)
         measures.append(Measure("opening-width", opening.id, wall.id))
-    if length - ticks[-1] > TOUCH:
+    if length - ticks[-1] > JOINED:
         ticks.append(length)
         measures.append(Measure("gap"))
     return Chain(side, base, tuple(ticks), tuple(measures))  # type: ignore[arg-type]

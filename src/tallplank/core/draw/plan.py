@@ -22,7 +22,7 @@ from tallplank.core.draw.primitive import (
     Text,
 )
 from tallplank.core.job.record import Room, Wall
-from tallplank.core.joinery.run.worktop import TOUCH, Run
+from tallplank.core.joinery.run.worktop import JOINED, Run
 from tallplank.core.joinery.workshop import Made, MadeUnit
 from tallplank.core.space.frame import Frame, wall_frame
 
@@ -192,7 +192,7 @@ def wall_at(room: Room, point: Point) -> tuple[Wall, float]:
         local = wall_frame(wall.side, room.width, room.depth).inside((*point, 0.0))
         beyond = max(-local.x, local.x - room.wall_length(wall), 0.0)
         distance = abs(local.y) + beyond
-        if best is None or distance < best[0] - TOUCH:
+        if best is None or distance < best[0] - JOINED:
             best = (distance, wall, local.x)
     if best is None:
         raise ValueError("a room has walls")

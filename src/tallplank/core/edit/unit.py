@@ -11,7 +11,7 @@ from tallplank.core.edit.room import fresh_id, taken_ids
 from tallplank.core.edit.snap import Mover, first_gap, neighbour
 from tallplank.core.job.construction import Construction, RuleValue, check_rules
 from tallplank.core.job.record import FinishRole, HardwareRole, Job, Unit
-from tallplank.core.joinery.run.worktop import TOUCH
+from tallplank.core.joinery.run.worktop import JOINED
 from tallplank.core.joinery.workshop import Made, make, make_unit
 from tallplank.core.measure.divide import LONGEST, Member, divide
 from tallplank.core.measure.length import LengthUnit
@@ -71,7 +71,7 @@ def _level(catalog: Catalog, job: Job, unit: Unit) -> float:
 
 
 def _matched(unit: Unit, made: Made, given: Mapping[str, object]) -> Unit:
-    beside = neighbour(made, made.job.room(unit.room), made.job.wall(unit.room, unit.wall), unit.x, unit.width, TOUCH)
+    beside = neighbour(made, made.job.room(unit.room), made.job.wall(unit.room, unit.wall), unit.x, unit.width, JOINED)
     if beside is None:
         return unit
     taken = {"height": beside.unit.height, "depth": beside.unit.depth, "z": beside.placed.z}

@@ -7,16 +7,14 @@ import numpy as np
 from numpy.typing import NDArray
 
 from tallplank.core.job.record import Room, Wall
-from tallplank.core.joinery.part.part import Motion, Part
+from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.worktop import Run
 from tallplank.core.joinery.workshop import Made, MadeUnit
 from tallplank.core.measure.memo import Mapped
 from tallplank.core.solid.mesh import Faces, Floats, box_faces, faces
 from tallplank.core.space.frame import Frame, Vec, wall_frame
-from tallplank.core.space.motion import swung, turned
+from tallplank.core.space.motion import Motion
 
-SLIDE_SHARE = 0.75
-"""How much of its slide a drawer comes out when fully opened."""
 SHELL_GAP = 3.0
 """Walls and floor are shown this far behind their true faces, so that what stands against them keeps its edges."""
 PANE_DEPTH = 0.6
@@ -150,17 +148,9 @@ def outline(part: Part) -> Floats:
 
 def _placed(body: Body, frame: Frame, opened: float) -> tuple[str, Faces, Floats]:
     corners, normals, lines = body.faces.corners, body.faces.normals, body.lines
-    motion = body.motion
-    if motion is not None and opened > 0:
-        if motion.kind == "swing":
-            corners, lines = (swung(p, motion.x, motion.y, motion.clockwise, opened) for p in (corners, lines))
-            normals = turned(normals, motion.clockwise, opened)
-        else:
-            out = np.array([0, -motion.reach * SLIDE_SHARE * opened, 0], dtype=np.float32)
-            corners, lines = corners + out, lines + out
-    turn = np.array([frame.x, frame.y, frame.z], dtype=np.float32)
-    origin = np.array(frame.origin, dtype=np.float32)
-    return body.look, Faces(corners @ turn + origin, normals @ turn, body.faces.uv), lines @ turn + origin
+    if body.motion is not None and opened > 0:
+        frame = body.motion.at(opened).then(frame)
+    return body.look, Faces(frame.all_out(corners), frame.all_turned_out(normals), body.faces.uv), frame.all_out(lines)
 
 
 def _gathered(placed: Iterable[tuple[str, Faces, Floats]]) -> Iterator[Batch]:

@@ -9,6 +9,11 @@ from dataclasses import dataclass
 from math import cos, radians, sin
 from typing import NamedTuple
 
+import numpy as np
+from numpy.typing import NDArray
+
+Floats = NDArray[np.float32]
+
 
 class Vec(NamedTuple):
     """A point or a direction in millimetres."""
@@ -54,6 +59,15 @@ class Frame:
         o, x, y, z = self.origin, self.x, self.y, self.z
         a, b, c = p[0] - o[0], p[1] - o[1], p[2] - o[2]
         return _new(Vec, (a * x[0] + b * x[1] + c * x[2], a * y[0] + b * y[1] + c * y[2], a * z[0] + b * z[1] + c * z[2]))
+
+    def all_out(self, points: Floats) -> Floats:
+        """Points (…, 3) of this frame in the frame around it."""
+        return self.all_turned_out(points) + np.array(self.origin, dtype=points.dtype)
+
+    def all_turned_out(self, ways: Floats) -> Floats:
+        """Directions (…, 3) of this frame in the frame around it."""
+        turned: Floats = ways @ np.array((self.x, self.y, self.z), dtype=ways.dtype)
+        return turned
 
     def then(self, outer: "Frame") -> "Frame":
         """This frame as seen from the frame around `outer`."""

@@ -1,24 +1,45 @@
-"""How opened doors and drawers stand: moving points of a unit as its fronts swing and slide."""
+"""How fronts and drawers open: rigid motions, as the frame that a thing moves to."""
 
+from dataclasses import dataclass
 from math import cos, radians, sin
 
-import numpy as np
-from numpy.typing import NDArray
-
-WIDEST = 100.0
-"""Degrees that a door opens at most."""
+from tallplank.core.space.frame import Frame, Vec, moved
 
 
-def swung(points: NDArray[np.float32], x: float, y: float, clockwise: bool, share: float) -> NDArray[np.float32]:
-    """Points (…, 3) turned about the upright axis at (x, y) by a share of the widest opening."""
-    angle = radians(WIDEST * share) * (-1 if clockwise else 1)
+@dataclass(frozen=True, slots=True)
+class Turn:
+    """A turn about an axis through a point, right-handed, by so many degrees when fully open."""
+
+    point: Vec
+    axis: Vec
+    degrees: float
+
+    def at(self, share: float) -> Frame:
+        """The frame that the frame around it moves to when open by a share from 0 to 1."""
+        angle = radians(self.degrees * share)
+        x, y, z = (_turned(way, self.axis, angle) for way in (Vec(1.0, 0.0, 0.0), Vec(0.0, 1.0, 0.0), Vec(0.0, 0.0, 1.0)))
+        turned = Frame(Vec(0.0, 0.0, 0.0), x, y, z)
+        shifted = turned.out(self.point)
+        return Frame(Vec(*(p - s for p, s in zip(self.point, shifted, strict=True))), x, y, z)
+
+
+@dataclass(frozen=True, slots=True)
+class Slide:
+    """A shift by `by` when fully out."""
+
+    by: Vec
+
+    def at(self, share: float) -> Frame:
+        """The frame that the frame around it moves to when out by a share from 0 to 1."""
+        return moved(*(share * step for step in self.by))
+
+
+Motion = Turn | Slide
+
+
+def _turned(v: Vec, axis: Vec, angle: float) -> Vec:
+    """A direction turned about an axis of length one. Source: Rodrigues' rotation formula."""
     c, s = cos(angle), sin(angle)
-    turn = np.array([[c, s, 0], [-s, c, 0], [0, 0, 1]], dtype=np.float32)
-    pivot = np.array([x, y, 0], dtype=np.float32)
-    moved: NDArray[np.float32] = ((points - pivot) @ turn + pivot).astype(np.float32)
-    return moved
-
-
-def turned(directions: NDArray[np.float32], clockwise: bool, share: float) -> NDArray[np.float32]:
-    """Directions (…, 3) turned in the same way."""
-    return swung(directions, 0.0, 0.0, clockwise, share)
+    along = (1 - c) * sum(a * b for a, b in zip(v, axis, strict=True))
+    cross = (axis.y * v.z - axis.z * v.y, axis.z * v.x - axis.x * v.z, axis.x * v.y - axis.y * v.x)
+    return Vec(*(c * a + s * b + along * k for a, b, k in zip(v, cross, axis, strict=True)))

@@ -7,7 +7,7 @@ from tallplank.core.catalog.record import DoorStyle, Hardware
 from tallplank.core.job.record import FrontKind
 from tallplank.core.joinery.front.leaf import Leaf, add_leaf_parts
 from tallplank.core.joinery.front.pull import add_pulls
-from tallplank.core.joinery.part.part import BuildError, Front, Motion
+from tallplank.core.joinery.part.part import BuildError, Front, flap, pulled_out, swing
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.load import GRAVITY, weight_kg
 from tallplank.core.joinery.setout.collector import Collector
@@ -42,7 +42,7 @@ def add_doors(choice: Choice, cell: Cell, plane: Plane, out: Collector) -> None:
     for i in range(count):
         left = (cell.opening.hand if count == 1 else ("left", "right")[i]) == "left"
         x = start + i * (each.value + reveal.value)
-        motion = Motion("swing", x if left else x + each.value, plane.back - thick, clockwise=left)
+        motion = swing(x if left else x + each.value, plane.back - thick, left=left)
         name = "door" if count == 1 else f"door {'left' if left else 'right'}"
         leaf = Leaf(name, "door", x, cell.z.front_at, each, cell.z.front, plane.back, motion, "left" if left else "right")
         weight = add_front(choice, cell, leaf, out)
@@ -66,7 +66,7 @@ def _add_blind(choice: Choice, cell: Cell, plane: Plane, out: Collector) -> tupl
 
 def add_drawer_front(choice: Choice, cell: Cell, number: int, slide: float, plane: Plane, out: Collector) -> None:
     """Add the front of a drawer that runs out by `slide`."""
-    motion = Motion("slide", reach=slide)
+    motion = pulled_out(slide)
     name = f"drawer {number} front"
     add_front(choice, cell, Leaf(name, "drawer", cell.x.front_at, cell.z.front_at, cell.x.front, cell.z.front, plane.back, motion), out)
 
@@ -76,9 +76,9 @@ def add_level_front(choice: Choice, cell: Cell, kind: FrontKind, plane: Plane, o
     face = plane.back - choice.finish("front").thickness
     motion, shape, name = None, "false", "false front"
     if kind == "flap":
-        motion, shape, name = Motion("drop", y=face, z=cell.z.front_at), "flap", "flap"
+        motion, shape, name = flap(face, cell.z.front_at, lifts=False), "flap", "flap"
     elif kind == "lift":
-        motion, shape, name = Motion("rise", y=face, z=cell.z.front_end), "lift", "lift-up flap"
+        motion, shape, name = flap(face, cell.z.front_end, lifts=True), "lift", "lift-up flap"
     leaf = Leaf(name, shape, cell.x.front_at, cell.z.front_at, cell.x.front, cell.z.front, plane.back, motion)  # type: ignore[arg-type]
     weight = add_front(choice, cell, leaf, out)
     if motion is None:

@@ -9,12 +9,13 @@ from typing import Literal
 
 from tallplank.core.catalog.record import DoorStyle, Finish
 from tallplank.core.joinery.front.panel import Field, Inset, add_field
-from tallplank.core.joinery.part.part import BuildError, Edges, FrontShape, Motion, Outline, Pocket, PocketKind
+from tallplank.core.joinery.part.part import BuildError, Edges, FrontShape, Outline, Pocket, PocketKind
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Collector, Lay, slot
 from tallplank.core.measure.divide import divide, equal
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Vec
+from tallplank.core.space.motion import Motion
 
 OPEN_PANELS = ("slatted", "louvred", "glazed")
 """Panels that drawers have flat instead, since their pulls and contents ask for it."""

@@ -9,13 +9,14 @@ from math import asin, ceil, cos, radians, sin
 from types import MappingProxyType
 
 from tallplank.core.catalog.record import DoorStyle, Finish
-from tallplank.core.joinery.part.part import BuildError, Motion, Outline, Pocket
+from tallplank.core.joinery.part.part import BuildError, Outline, Pocket
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, slot
 from tallplank.core.measure.divide import divide, equal
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.wood import movement
 from tallplank.core.space.frame import Vec, extent, frame_along, tilted
+from tallplank.core.space.motion import Motion
 
 BEAD_WIDE, BEAD_DEEP = 3.0, 1.5
 LEAST_BEAD = 4.0

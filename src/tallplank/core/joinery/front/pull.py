@@ -4,11 +4,12 @@ from dataclasses import dataclass
 
 from tallplank.core.catalog.record import DoorStyle, Hardware
 from tallplank.core.joinery.front.leaf import Leaf, front_thickness
-from tallplank.core.joinery.part.part import Motion, Piece
+from tallplank.core.joinery.part.part import Piece
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import FORWARD, Bore, Collector
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Vec
+from tallplank.core.space.motion import Motion
 
 
 @dataclass(frozen=True, slots=True)

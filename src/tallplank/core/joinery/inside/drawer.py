@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from tallplank.core.catalog.record import Hardware
 from tallplank.core.joinery.inside.blocking import add_blocking
 from tallplank.core.joinery.inside.drawer_joint import add_corners
-from tallplank.core.joinery.part.part import UPRIGHTS, BuildError, Edges, Motion, PartKind, Pocket
+from tallplank.core.joinery.part.part import UPRIGHTS, BuildError, Edges, PartKind, Pocket, pulled_out
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box
 from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, slot
@@ -13,6 +13,7 @@ from tallplank.core.joinery.setout.layout import Cell
 from tallplank.core.joinery.setout.plane import Plane
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import LEFT, RIGHT, Vec
+from tallplank.core.space.motion import Motion
 
 SLIDE_HOSTS: tuple[PartKind, ...] = (*UPRIGHTS, "blocking")
 LEAST_SKIN = 1.0
@@ -82,7 +83,7 @@ def add_drawer(choice: Choice, box: Box, drawer: Drawer, out: Collector) -> floa
     slide, cell = choice.hardware("slide"), drawer.cell
     length = slide_length(slide.lengths, box.back_face - max(drawer.start, box.front) - choice.rules.slide_clearance)
     body = _body(choice, box, drawer, slide, length)
-    motion = Motion("slide", reach=length)
+    motion = pulled_out(length)
     first = len(out.parts)
     _add_sides(choice, body, slide, motion, out)
     add_corners(choice, body.name, first, out)

@@ -13,7 +13,8 @@ from tallplank.core.catalog.record import Finish
 from tallplank.core.error import PlankError
 from tallplank.core.job.record import FinishRole, HardwareRole
 from tallplank.core.measure.size import Size
-from tallplank.core.space.frame import Frame, Vec, extent
+from tallplank.core.space.frame import RIGHT, UP, Frame, Vec, extent
+from tallplank.core.space.motion import Motion, Slide, Turn
 
 Grain = Literal["length", "none"]
 Surface = Literal["carcass", "front", "inside", "drawer", "top", "plinth"]
@@ -150,20 +151,25 @@ class Hole:
         return f"{bit} {self.diameter:g}"
 
 
-@dataclass(frozen=True, slots=True)
-class Motion:
-    """How a front opens.
+WIDEST, LEVEL = 100.0, 90.0
+"""Degrees that a door and a flap are shown open at most."""
+SHOWN_OUT = 0.75
+"""How much of its slide a drawer is shown to come out when fully opened."""
 
-    It swings about an upright axis at (x, y), clockwise seen from above or not; drops or rises about a level axis at (y, z); or
-    slides out by `reach`.
-    """
 
-    kind: Literal["swing", "drop", "rise", "slide"]
-    x: float = 0.0
-    y: float = 0.0
-    z: float = 0.0
-    clockwise: bool = True
-    reach: float = 0.0
+def swing(x: float, y: float, *, left: bool) -> Turn:
+    """How a door opens that hangs on an upright axis at (x, y) on its left or right."""
+    return Turn(Vec(x, y, 0.0), UP, -WIDEST if left else WIDEST)
+
+
+def flap(y: float, z: float, *, lifts: bool) -> Turn:
+    """How a flap opens about a level axis at (y, z): it drops forward, or lifts."""
+    return Turn(Vec(0.0, y, z), RIGHT, -LEVEL if lifts else LEVEL)
+
+
+def pulled_out(reach: float) -> Slide:
+    """How a drawer opens whose slides reach that far."""
+    return Slide(Vec(0.0, -reach * SHOWN_OUT, 0.0))
 
 
 @dataclass(frozen=True, slots=True)

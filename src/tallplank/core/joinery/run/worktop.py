@@ -12,7 +12,7 @@ from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
 
-TOUCH = 0.5
+JOINED = 0.5
 """Units nearer than this stand joined."""
 CLIP_PITCH = 600.0
 LADDER_PITCH, LADDER_FROM_WALL = 600.0, 60.0
@@ -70,16 +70,16 @@ def stretches(units: Iterable[Placed], wall_length: float, *, worktop: bool) -> 
 
 def _joined(group: Sequence[Placed], placed: Placed, worktop: bool) -> bool:
     last = max(group, key=lambda p: p.x + p.unit.width)
-    level = abs(placed.top - last.top) < TOUCH if worktop else abs(placed.z - last.z) < TOUCH
-    return level and placed.x - (last.x + last.unit.width) <= TOUCH
+    level = abs(placed.top - last.top) < JOINED if worktop else abs(placed.z - last.z) < JOINED
+    return level and placed.x - (last.x + last.unit.width) <= JOINED
 
 
 def _stretch(group: list[Placed], floor: Sequence[Placed], wall_length: float) -> Stretch:
     start, end = group[0].x, max(p.x + p.unit.width for p in group)
     members = set(map(id, group))
     others = [p for p in floor if id(p) not in members]
-    open_left = start > TOUCH and not any(abs(p.x + p.unit.width - start) <= TOUCH for p in others)
-    open_right = end < wall_length - TOUCH and not any(abs(p.x - end) <= TOUCH for p in others)
+    open_left = start > JOINED and not any(abs(p.x + p.unit.width - start) <= JOINED for p in others)
+    open_right = end < wall_length - JOINED and not any(abs(p.x - end) <= JOINED for p in others)
     return Stretch(tuple(group), open_left, open_right)
 
 

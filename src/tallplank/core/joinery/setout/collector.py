@@ -14,7 +14,6 @@ from tallplank.core.joinery.part.part import (
     Front,
     Hole,
     HoleKind,
-    Motion,
     Note,
     Outline,
     Part,
@@ -28,6 +27,7 @@ from tallplank.core.joinery.part.part import (
 from tallplank.core.joinery.setout.layout import Cell, Layout
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Frame, Vec, frame_along
+from tallplank.core.space.motion import Motion
 
 
 @dataclass(frozen=True, slots=True)

@@ -10,13 +10,14 @@ from tallplank.core.joinery.front.front import hinge_count
 from tallplank.core.joinery.front.hinge import cup_bores, hinge_places
 from tallplank.core.joinery.front.leaf import Leaf, add_leaf_parts, front_thickness
 from tallplank.core.joinery.front.pull import add_pulls, pull_places
-from tallplank.core.joinery.part.part import Body, Edges, Front, Hole, Motion, Outline, Piece
+from tallplank.core.joinery.part.part import Body, Edges, Front, Hole, Outline, Piece, swing
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.load import weight_kg
 from tallplank.core.joinery.setout.collector import FORWARD, Bore, Collector, Lay
 from tallplank.core.joinery.shaped.stand import Stand
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Frame, Vec, moved
+from tallplank.core.space.motion import Motion
 
 FOLD_FROM_EDGE, FOLD_SCREWS = 20.0, 32.0
 """The screws of a folding hinge on the leaf that carries the other: from its edge, and apart."""
@@ -40,7 +41,7 @@ def _folding_pair(stand: Stand, first: int, second: int, out: Collector) -> None
     hung = first if left else second
     side, (start, stop) = stand.plan[hung], stand.ends(hung)
     axis = side.frame().out((start.value if left else side.length - stop.value, stand.back - stand.thick, 0.0))
-    motion = Motion("swing", axis.x, axis.y, clockwise=left)
+    motion = swing(axis.x, axis.y, left=left)
     for index, name, inner_right in ((first, "door left", True), (second, "door right", False)):
         carries = index == hung
         _hang(stand, index, _Leaf(name, inner_right if carries else not inner_right, motion, carries), out)
@@ -73,7 +74,7 @@ def _hang(stand: Stand, index: int, door: _Leaf, out: Collector) -> None:
     width = whole - 2 * first if first == last else whole - first - last
     start, end, frame = first.value, first.value + width.value, side.frame()
     axis = frame.out((start if door.left else end, stand.back - stand.thick, 0.0))
-    motion = door.motion or Motion("swing", axis.x, axis.y, clockwise=door.left)
+    motion = door.motion or swing(axis.x, axis.y, left=door.left)
     leaf = Leaf(door.name, "door", start, foot, width, height, stand.back, motion, "left" if door.left else "right")
     framed = add_leaf_parts(choice, choice.door_style, leaf, apart)
     weight = sum(weight_kg(choice, p) for p in apart.parts)
@@ -160,7 +161,7 @@ def _curved_door(stand: Stand, index: int, out: Collector) -> None:
     run = _area(shape) / thick.value
     width = Size.of(run, "along the arc in the middle of its thickness, within its edges", "unit.width")
     hinged = outer[0] if left else outer[-1]
-    motion = Motion("swing", hinged[0], hinged[1], clockwise=left)
+    motion = swing(hinged[0], hinged[1], left=left)
     low = (min(p[0] for p in shape), min(p[1] for p in shape))
     body = Body(moved(low[0], low[1], foot), tuple((x - low[0], y - low[1]) for x, y in shape), height.value)
     edges = Edges(finish.band, finish.band, finish.band, finish.band)
