@@ -2,6 +2,7 @@
 
 import os
 import tempfile
+import time
 from collections.abc import Callable, Iterator
 from pathlib import Path
 
@@ -17,7 +18,7 @@ from tallplank.core.edit.unit import Spot, change_units, place_unit, set_finish
 from tallplank.demo import demo_job
 from tallplank.session.store import Store
 
-SIZE = (1280, 800)
+SIZE, LONGEST_MS = (1280, 800), 30_000
 
 
 def write_shots(folder: Path) -> Iterator[Path]:
@@ -31,7 +32,7 @@ def write_shots(folder: Path) -> Iterator[Path]:
         with tempfile.TemporaryDirectory() as scratch:
             window = _window(Path(scratch))
             arrange(window)
-            _settle()
+            settle(window)
             window.grab().save(str(path))
             window.dismantle()
             window.deleteLater()
@@ -47,9 +48,18 @@ def _window(scratch: Path) -> MainWindow:
     return window
 
 
-def _settle() -> None:
-    """Let everything be drawn, and the 3D view come to rest."""
-    QTest.qWait(500)
+def settle(window: MainWindow) -> None:
+    """Wait until everything is drawn: the tray's pictures, and the 3D views at rest.
+
+    Raises:
+        TimeoutError: that takes far too long.
+    """
+    last = time.monotonic() + LONGEST_MS / 1000
+    QTest.qWait(50)
+    while not window.is_drawn():
+        if time.monotonic() > last:
+            raise TimeoutError("The window is not drawn yet.")
+        QTest.qWait(20)
     QCoreApplication.processEvents(QEventLoop.ProcessEventsFlag.AllEvents, 200)
 
 

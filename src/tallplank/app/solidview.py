@@ -83,6 +83,11 @@ class SolidView(QWidget):
             self._scene.tint(tones(tokens))
         self.changed()
 
+    @property
+    def is_drawn(self) -> bool:
+        """Whether it has come to rest."""
+        return not self._rest.isActive() and not self._stale_scene
+
     def fit(self) -> None:
         """Show everything from a corner."""
         self.look("corner")

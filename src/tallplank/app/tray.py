@@ -137,6 +137,11 @@ class Tray(QWidget):
         self._tokens = tokens
         self.refresh()
 
+    @property
+    def is_drawn(self) -> bool:
+        """Whether no picture is still to be drawn."""
+        return not self._unpainted
+
     def refresh(self) -> None:
         """Show what the stage offers."""
         body = QWidget()

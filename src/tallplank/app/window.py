@@ -29,6 +29,7 @@ from tallplank.app.notice import Notices
 from tallplank.app.panel.spec import Spec
 from tallplank.app.rail import StageRail
 from tallplank.app.setting import remembered_state
+from tallplank.app.solidview import SolidView
 from tallplank.app.task import Task
 from tallplank.app.theme import LIGHT, THEMES, Tokens, stylesheet
 from tallplank.app.ticket import Ticket
@@ -217,6 +218,10 @@ class MainWindow(QMainWindow):
 
     def _set_lengths(self, style: LengthStyle) -> None:
         self.store.apply(lambda j: change_job(j, display=j.display.but(style=style)), f"lengths in {style.value}")
+
+    def is_drawn(self) -> bool:
+        """Whether everything is shown as it will stay."""
+        return self.tray.is_drawn and all(view.is_drawn for view in self.board.findChildren(SolidView) if view.isVisible())
 
     def change_theme(self) -> None:
         """Go to the next theme."""
