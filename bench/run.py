@@ -171,7 +171,7 @@ def bench_records() -> tuple[float, float]:
     """Building every kind of unit with its machining against making as many plain frozen records of known values; at most 10."""
     from makers import a_unit
     from tallplank.core.job.record import Standard
-    from tallplank.core.joinery.workshop import MadeUnit, _make_unit
+    from tallplank.core.joinery.workshop import MadeUnit, build_unit
 
     def fields(record: object) -> tuple[type, tuple[object, ...]]:
         return type(record), tuple(getattr(record, name) for name in record.__slots__)  # type: ignore[attr-defined]
@@ -181,11 +181,11 @@ def bench_records() -> tuple[float, float]:
         return found + [fields(r) for r in (*made.fittings, *made.pieces, *made.fronts)]
 
     standard, units = Standard(), [a_unit(kind) for kind in CATALOG.kinds]
-    known = [pair for unit in units for pair in records(_make_unit(CATALOG, standard, unit))]
+    known = [pair for unit in units for pair in records(build_unit(CATALOG, standard, unit))]
     ratios = []
     for _ in range(40):
         plain = timed(lambda: [make(*values) for make, values in known])
-        built = timed(lambda: [_make_unit(CATALOG, standard, unit) for unit in units])
+        built = timed(lambda: [build_unit(CATALOG, standard, unit) for unit in units])
         ratios.append((built / plain, built, plain))
     ratio, built, plain = sorted(ratios)[len(ratios) // 2]
     print(f"  {len(units)} units in {built * 1e3:.2f} ms, {len(known)} plain records in {plain * 1e3:.2f} ms")

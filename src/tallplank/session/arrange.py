@@ -8,7 +8,8 @@ from tallplank.core.edit.room import add_opening, change_opening, usual_opening
 from tallplank.core.edit.snap import Mover, Rest, rest
 from tallplank.core.edit.unit import Spot, move_to_wall, place_unit, slide_units, usual_values
 from tallplank.core.job.record import Display, Job, Room, Unit, Wall
-from tallplank.core.joinery.workshop import make_unit
+from tallplank.core.joinery.rule.choice import choice_for
+from tallplank.core.joinery.rule.place import place
 from tallplank.core.measure.length import LengthUnit
 from tallplank.core.space.frame import wall_frame
 from tallplank.session.drag import Drag
@@ -145,12 +146,11 @@ class Arranger:
             **usual_values(usual, inches=store.job.display.style.unit is LengthUnit.INCH),
         )
         resting = self._rest(store.job, room, wall, unit, along - unit.width / 2, reach, frozenset())
-        placed = make_unit(store.catalog, store.job.standard, unit).placed
+        placed = place(choice_for(store.catalog, store.job.standard, unit))
         return _Aim(room, wall, resting, unit.width, (placed.front, 0.0), (placed.z, placed.top))
 
     def _rest(self, job: Job, room: Room, wall: Wall, unit: Unit, x: float, reach: float, ignore: frozenset[str]) -> Rest:
-        made_unit = make_unit(self._store.catalog, job.standard, unit)
-        low = made_unit.placed.z
+        low = place(choice_for(self._store.catalog, job.standard, unit)).z
         made = self._store.derived.made
         found = rest(made, room, wall, Mover(unit.width, low, low + unit.height, ignore), x, reach)
         return found if found.relation else Rest(_whole(found.x, job.display))

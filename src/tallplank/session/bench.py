@@ -8,7 +8,6 @@ from tallplank.core.edit.opening import cell_size, move_boundary
 from tallplank.core.job.opening import Path, opening_at
 from tallplank.core.job.record import Unit
 from tallplank.core.joinery.setout.layout import Layout
-from tallplank.core.joinery.workshop import make_unit
 from tallplank.core.measure.display import format_length
 from tallplank.core.measure.length import LengthUnit
 from tallplank.session.drag import Drag
@@ -29,7 +28,7 @@ class BoundaryDrag:
     def __init__(self, store: Store, unit: Unit, handle: Handle) -> None:
         self._store, self._unit, self._path, self._axis = store, unit, handle.path, handle.axis
         self._drag = Drag(store)
-        layout = make_unit(store.catalog, store.job.standard, unit).layout
+        layout = store.derived.made.by_id[unit.id].layout
         self._catches = tuple(catches(unit, layout, handle.path)) if layout is not None else ()
         cell = layout.at(handle.path) if layout is not None else None
         self._before = cell_size(unit, cell) if cell is not None else 0.0

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from tallplank.core.catalog.record import Catalog
-from tallplank.core.check.finding import findings
+from tallplank.core.check.finding import Checker, overlapping
 from tallplank.core.check.record import Finding
 from tallplank.core.exchange.exporter import Shop
 from tallplank.core.job.record import Job
@@ -24,6 +24,7 @@ class Derived:
     _doorlists: DoorlistMaker
     _schedules: ScheduleMaker
     _prices: PriceMaker
+    _checker: Checker
 
     @cached_property
     def cutlist(self) -> tuple[CutRow, ...]:
@@ -48,12 +49,12 @@ class Derived:
     @cached_property
     def findings(self) -> tuple[Finding, ...]:
         """All findings."""
-        return findings(self.made)
+        return self._checker.findings(self.made)
 
     @cached_property
     def wrong(self) -> frozenset[str]:
         """The ids of units that overlap another."""
-        return frozenset(u for f in self.findings if f.code == "overlap" for u in f.units)
+        return overlapping(self.made)
 
     @property
     def shop(self) -> Shop:
@@ -67,13 +68,13 @@ class Deriver:
     def __init__(self, catalog: Catalog) -> None:
         self.workshop = Workshop(catalog)
         self._cutlists, self._doorlists = CutlistMaker(), DoorlistMaker()
-        self._schedules, self._prices = ScheduleMaker(), PriceMaker()
+        self._schedules, self._prices, self._checker = ScheduleMaker(), PriceMaker(), Checker()
         self._last: tuple[Job, Derived] | None = None
 
     def derive(self, job: Job) -> Derived:
         """All that follows from a job."""
         if self._last is None or self._last[0] is not job:
-            derived = Derived(self.workshop.make(job), self._cutlists, self._doorlists, self._schedules, self._prices)
+            derived = Derived(self.workshop.make(job), self._cutlists, self._doorlists, self._schedules, self._prices, self._checker)
             self._last = (job, derived)
         return self._last[1]
 

@@ -95,7 +95,9 @@ class Store:
         Raises:
             PlankError: the edit cannot be done; nothing is changed then.
         """
-        before, job = self.job, edit(self.job)
+        before = self.job
+        with self._deriver.workshop.at_hand():
+            job = edit(before)
         if job is before:
             return
         history = self.state.history.redone_last(job, label) if merge else self.state.history.done(job, label)

@@ -33,7 +33,7 @@ from tallplank.core.edit.unit import (
 from tallplank.core.job.construction import RuleValue
 from tallplank.core.job.opening import Path, divides_fronts, opening_at, walk
 from tallplank.core.job.record import HARDWARE_ROLES, FinishRole, HardwareRole, Opening, Unit
-from tallplank.core.joinery.rule.choice import pick_source, rule_source
+from tallplank.core.joinery.rule.choice import chosen_finish, pick_source, rule_source
 from tallplank.core.joinery.workshop import MadeUnit
 from tallplank.session.store import Store
 
@@ -363,7 +363,7 @@ class UnitPanel(Panel):
         self.pick(
             ROLE_NAMES[role],
             choices,
-            lambda: same([m.choice.finish(role).id for m in self._made()]),
+            lambda: same([chosen_finish(self.store.catalog, self.store.job.standard, u, role).id for u in self.units()]),
             apply,
             Origin(source, lambda: apply(None)),
         )

@@ -3,11 +3,11 @@
 from collections.abc import Iterator
 from functools import partial
 
-from tallplank.core.check.record import Finding, Fix
+from tallplank.core.check.record import Finding, Fix, Site
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.job.opening import Path
 from tallplank.core.joinery.setout.layout import Divider, Layout
-from tallplank.core.joinery.workshop import Made
+from tallplank.core.joinery.workshop import MadeUnit
 
 MISSING = {
     "shelf": ("A fixed shelf", "a partition beside it", "Put the partition there"),
@@ -15,14 +15,13 @@ MISSING = {
 }
 
 
-def hanging_boards(made: Made) -> Iterator[Finding]:
+def hanging_boards(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     """Boards between openings of which an end meets no board, with the one that is missing as the remedy."""
-    for unit in made.units:
-        for divider, path in unborne(unit.layout) if unit.layout is not None else ():
-            what, needed, label = MISSING[divider.kind]
-            edit = partial(set_opening, catalog=made.catalog, ids=[unit.unit.id], path=path, board=True)
-            text = f"{what} of {unit.label} has an end in the air: it needs {needed}."
-            yield Finding("warning", "hangs", text, f"{label}, or take the board away.", (unit.unit.id,), Fix(label, edit))
+    for divider, path in unborne(unit.layout) if unit.layout is not None else ():
+        what, needed, label = MISSING[divider.kind]
+        edit = partial(set_opening, catalog=site.catalog, ids=[unit.unit.id], path=path, board=True)
+        text = f"{what} of {unit.label} has an end in the air: it needs {needed}."
+        yield Finding("warning", "hangs", text, f"{label}, or take the board away.", (unit.unit.id,), Fix(label, edit))
 
 
 def unborne(layout: Layout) -> Iterator[tuple[Divider, Path]]:

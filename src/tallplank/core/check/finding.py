@@ -4,16 +4,15 @@ from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from itertools import islice
 
-from tallplank.core.catalog.record import Board
+from tallplank.core.catalog.record import Board, Catalog
 from tallplank.core.check.bearing import hanging_boards
 from tallplank.core.check.machining import Fault, faults
-from tallplank.core.check.record import Finding, shown
+from tallplank.core.check.record import Finding, Site, shown
 from tallplank.core.check.strength import few_legs, heavy_doors, heavy_drawers, heavy_flaps, heavy_hung_units, sagging_shelves
-from tallplank.core.job.record import FINISH_ROLES, HARDWARE_ROLES, Room, Wall
+from tallplank.core.job.record import Room, Standard, Unit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.rule.choice import is_known
 from tallplank.core.joinery.workshop import Made, MadeUnit
-from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.space.frame import Vec, extent, wall_frame
 
 SLACK = 0.5
@@ -31,21 +30,57 @@ class Standing:
     high: Vec
 
 
+LEVELS = ("error", "warning", "note")
+
+
+class Checker:
+    """Checks jobs one after the other, keeping what was found in units that did not change where they stand."""
+
+    def __init__(self) -> None:
+        self._known: dict[int, tuple[MadeUnit, Site, tuple[Finding, ...]]] = {}
+        self.checked = 0
+        """How many units were checked so far, for tests and benchmarks."""
+
+    def findings(self, made: Made) -> tuple[Finding, ...]:
+        """All findings, errors first; within a level those that concern several things come before those of single units."""
+        found = [finding for check in JOB_CHECKS for finding in check(made)]
+        known = {}
+        walls = {(room.id, wall.id): (room, wall) for room in made.job.rooms for wall in room.walls}
+        for unit in made.units:
+            site = Site(made.catalog, made.job.display, *walls[unit.unit.room, unit.unit.wall])
+            known[id(unit)] = entry = self._entry(unit, site)
+            found += entry[2]
+        self._known = known
+        return tuple(sorted(found, key=lambda f: LEVELS.index(f.level)))
+
+    def _entry(self, unit: MadeUnit, site: Site) -> tuple[MadeUnit, Site, tuple[Finding, ...]]:
+        before = self._known.get(id(unit))
+        if before is not None and _is_same(before[1], site):
+            return before
+        self.checked += 1
+        return unit, site, tuple(finding for check in UNIT_CHECKS for finding in check(site, unit))
+
+
+def _is_same(a: Site, b: Site) -> bool:
+    return a.room is b.room and a.wall is b.wall and a.catalog is b.catalog and a.display == b.display
+
+
 def findings(made: Made) -> tuple[Finding, ...]:
-    """All findings, errors first."""
-    found = [finding for check in CHECKS for finding in check(made)]
-    return tuple(sorted(found, key=lambda f: ("error", "warning", "note").index(f.level)))
+    """All findings of a job, errors first."""
+    return Checker().findings(made)
 
 
 def overlapping(made: Made) -> frozenset[str]:
     """The ids of units that overlap another, for the drawings to mark."""
-    return frozenset(unit for finding in _overlaps(made) for unit in finding.units)
+    return frozenset(unit.made.unit.id for room in made.job.rooms for pair in _pairs(made, room) for unit in pair)
 
 
-def _not_built(made: Made) -> Iterator[Finding]:
-    for unit in made.units:
-        if unit.problem:
-            yield Finding("error", "not-built", f"{unit.label} cannot be built: {unit.problem}", "Change its sizes.", (unit.unit.id,))
+def _not_built(_: Site, unit: MadeUnit) -> Iterator[Finding]:
+    if unit.problem:
+        yield Finding("error", "not-built", f"{unit.label} cannot be built: {unit.problem}", "Change its sizes.", (unit.unit.id,))
+
+
+def _run_not_built(made: Made) -> Iterator[Finding]:
     for run in made.runs:
         if run.problem:
             yield Finding("error", "run-not-built", f"{run.label} cannot be built: {run.problem}", "Change the kick height.", run.members)
@@ -53,11 +88,15 @@ def _not_built(made: Made) -> Iterator[Finding]:
 
 def _overlaps(made: Made) -> Iterator[Finding]:
     for room in made.job.rooms:
-        standing = [_standing(made, room, u) for u in made.units if u.unit.room == room.id]
-        for a, b in islice(_meeting(standing), MOST_PAIRS):
+        for a, b in _pairs(made, room):
             depth = min(min(a.high[i], b.high[i]) - max(a.low[i], b.low[i]) for i in range(3))
-            text = f"{a.made.label} and {b.made.label} overlap by {shown(made, depth)}."
+            text = f"{a.made.label} and {b.made.label} overlap by {shown(made.job, depth)}."
             yield Finding("error", "overlap", text, "Move one of them or make it narrower.", (a.made.unit.id, b.made.unit.id))
+
+
+def _pairs(made: Made, room: Room) -> Iterator[tuple[Standing, Standing]]:
+    standing = [_standing(made, room, u) for u in made.units if u.unit.room == room.id]
+    return islice(_meeting(standing), MOST_PAIRS)
 
 
 def _standing(made: Made, room: Room, unit: MadeUnit) -> Standing:
@@ -80,84 +119,59 @@ def _meeting(standing: Sequence[Standing]) -> Iterator[tuple[Standing, Standing]
         active.append(one)
 
 
-def _outside(made: Made) -> Iterator[Finding]:
-    for room, wall, unit in _on_walls(made):
-        placed, length = unit.placed, room.wall_length(wall)
-        beyond = max(-placed.x, placed.right - length)
-        if beyond > SLACK:
-            text = f"{unit.label} stands {shown(made, beyond)} beyond the end of {wall.name}."
-            yield Finding("error", "beyond-wall", text, "Slide it back or make it narrower.", (unit.unit.id,))
-        if placed.top - room.height > SLACK:
-            text = f"{unit.label} is {shown(made, placed.top - room.height)} higher than the room."
-            yield Finding("error", "beyond-ceiling", text, "Make it lower.", (unit.unit.id,))
+def _outside(site: Site, unit: MadeUnit) -> Iterator[Finding]:
+    placed, length = unit.placed, site.room.wall_length(site.wall)
+    beyond = max(-placed.x, placed.right - length)
+    if beyond > SLACK:
+        text = f"{unit.label} stands {shown(site, beyond)} beyond the end of {site.wall.name}."
+        yield Finding("error", "beyond-wall", text, "Slide it back or make it narrower.", (unit.unit.id,))
+    if placed.top - site.room.height > SLACK:
+        text = f"{unit.label} is {shown(site, placed.top - site.room.height)} higher than the room."
+        yield Finding("error", "beyond-ceiling", text, "Make it lower.", (unit.unit.id,))
 
 
-def _before_openings(made: Made) -> Iterator[Finding]:
-    for _, wall, unit in _on_walls(made):
-        placed = unit.placed
-        for opening in wall.openings:
-            beside = min(placed.right, opening.x + opening.width) - max(placed.x, opening.x)
-            above = min(placed.top, opening.sill + opening.height) - max(placed.z, opening.sill)
-            if beside > SLACK and above > SLACK:
-                text = f"{unit.label} stands {shown(made, beside)} into the {opening.kind} of {wall.name}."
-                yield Finding("warning", "covers-opening", text, f"Keep it beside or below the {opening.kind}.", (unit.unit.id,))
+def _before_openings(site: Site, unit: MadeUnit) -> Iterator[Finding]:
+    placed = unit.placed
+    for opening in site.wall.openings:
+        beside = min(placed.right, opening.x + opening.width) - max(placed.x, opening.x)
+        above = min(placed.top, opening.sill + opening.height) - max(placed.z, opening.sill)
+        if beside > SLACK and above > SLACK:
+            text = f"{unit.label} stands {shown(site, beside)} into the {opening.kind} of {site.wall.name}."
+            yield Finding("warning", "covers-opening", text, f"Keep it beside or below the {opening.kind}.", (unit.unit.id,))
 
 
-def _on_walls(made: Made) -> Iterator[tuple[Room, Wall, MadeUnit]]:
-    walls = {(room.id, wall.id): (room, wall) for room in made.job.rooms for wall in room.walls}
+def _choices(made: Made) -> Iterator[Finding]:
+    standard = made.job.standard
+    yield from _unknown("The job", made.catalog, standard, standard, ())
     for unit in made.units:
-        yield (*walls[unit.unit.room, unit.unit.wall], unit)
+        yield from _unknown(unit.label, made.catalog, unit.unit, standard, (unit.unit.id,))
 
 
-def _unknown_choices(made: Made) -> Iterator[Finding]:
-    catalog, standard = made.catalog, made.job.standard
-    for who, owner, units in (("The job", standard, ()), *((u.label, u.unit, (u.unit.id,)) for u in made.units)):
-        for role in FINISH_ROLES:
-            key = owner.finishes.get(role)  # type: ignore[attr-defined]
-            if key is not None and key not in catalog.finishes:
-                yield Finding(
-                    "error",
-                    "unknown-finish",
-                    f"{who} asks for the finish '{key}', which is not in the catalogue.",
-                    f"Choose another finish for {role}.",
-                    units,
-                )
-        for item in HARDWARE_ROLES:
-            key = owner.hardware.get(item)  # type: ignore[attr-defined]
-            if key is not None and key not in catalog.hardware:
-                yield Finding(
-                    "error",
-                    "unknown-item",
-                    f"{who} asks for the {item} '{key}', which is not in the catalogue.",
-                    f"Choose another {item}.",
-                    units,
-                )
+def _unknown(who: str, catalog: Catalog, owner: Standard | Unit, standard: Standard, units: tuple[str, ...]) -> Iterator[Finding]:
+    """What is asked for that neither the catalogue nor the job has."""
+    for role, key in owner.finishes.items():
+        if key not in catalog.finishes:
+            text = f"{who} asks for the finish '{key}', which is not in the catalogue."
+            yield Finding("error", "unknown-finish", text, f"Choose another finish for {role}.", units)
+    for item, key in owner.hardware.items():
+        if key not in catalog.hardware:
+            text = f"{who} asks for the {item} '{key}', which is not in the catalogue."
+            yield Finding("error", "unknown-item", text, f"Choose another {item}.", units)
+    if owner.door_style is not None and owner.door_style not in catalog.door_styles:
+        text = f"{who} asks for the door style '{owner.door_style}', which is not in the catalogue."
+        yield Finding("error", "unknown-style", text, "Choose another door style.", units)
+    if owner.construction is not None and not is_known(catalog, standard, owner.construction):
+        text = f"{who} asks for the construction '{owner.construction}', which neither the job nor the catalogue has."
+        yield Finding("error", "unknown-construction", text, "Another is used until then: choose one.", units)
 
 
-def _unknown_style(made: Made) -> Iterator[Finding]:
-    catalog, standard = made.catalog, made.job.standard
-    owners: list[tuple[str, str | None, tuple[str, ...]]] = [("The job", standard.door_style, ())]
-    owners += [(u.label, u.unit.door_style, (u.unit.id,)) for u in made.units]
-    for who, style, units in owners:
-        if style is not None and style not in catalog.door_styles:
-            text = f"{who} asks for the door style '{style}', which is not in the catalogue."
-            yield Finding("error", "unknown-style", text, "Choose another door style.", units)
-    wanted: list[tuple[str, str | None, tuple[str, ...]]] = [("The job", standard.construction, ())]
-    wanted += [(u.label, u.unit.construction, (u.unit.id,)) for u in made.units]
-    for who, construction, units in wanted:
-        if construction is not None and not is_known(catalog, standard, construction):
-            text = f"{who} asks for the construction '{construction}', which neither the job nor the catalogue has."
-            yield Finding("error", "unknown-construction", text, "Another is used until then: choose one.", units)
-
-
-def _thickness_not_sold(made: Made) -> Iterator[Finding]:
-    for unit in made.units:
-        for board, thickness in sorted({(p.board, p.thickness.value) for p in unit.parts if not _milled(p, made.catalog.boards[p.board])}):
-            entry = made.catalog.boards[board]
-            if entry.price_m2(thickness) is None:
-                sold = ", ".join(f"{float(t):g}" for t in entry.prices)
-                text = f"{unit.label} needs {entry.name} {thickness:g} thick, which is not sold; the price is that of the next thicker."
-                yield Finding("warning", "thickness-not-sold", text, f"Choose a thickness of {sold}.", (unit.unit.id,))
+def _thickness_not_sold(site: Site, unit: MadeUnit) -> Iterator[Finding]:
+    for board, thickness in sorted({(p.board, p.thickness.value) for p in unit.parts if not _milled(p, site.catalog.boards[p.board])}):
+        entry = site.catalog.boards[board]
+        if entry.price_m2(thickness) is None:
+            sold = ", ".join(f"{float(t):g}" for t in entry.prices)
+            text = f"{unit.label} needs {entry.name} {thickness:g} thick, which is not sold; the price is that of the next thicker."
+            yield Finding("warning", "thickness-not-sold", text, f"Choose a thickness of {sold}.", (unit.unit.id,))
 
 
 def _milled(part: Part, board: Board) -> bool:
@@ -167,33 +181,27 @@ def _milled(part: Part, board: Board) -> bool:
     return part.kind in ("front", "frame") and part.thickness.value <= part.finish.thickness
 
 
-def _legs_out_of_range(made: Made) -> Iterator[Finding]:
-    for unit in made.units:
-        if any(f.role == "leg" for f in unit.fittings):
-            leg = unit.choice.hardware("leg")
-            if not leg.heights[0] - SLACK <= unit.placed.z <= leg.heights[1] + SLACK:
-                text = f"{unit.label} stands {shown(made, unit.placed.z)} above the floor; {leg.name} does not reach that."
-                yield Finding("warning", "leg-range", text, "Choose another leg or kick height.", (unit.unit.id,))
+def _legs_out_of_range(site: Site, unit: MadeUnit) -> Iterator[Finding]:
+    if any(f.role == "leg" for f in unit.fittings):
+        leg = unit.choice.hardware("leg")
+        if not leg.heights[0] - SLACK <= unit.placed.z <= leg.heights[1] + SLACK:
+            text = f"{unit.label} stands {shown(site, unit.placed.z)} above the floor; {leg.name} does not reach that."
+            yield Finding("warning", "leg-range", text, "Choose another leg or kick height.", (unit.unit.id,))
 
 
-_faults: IdentityMemo[tuple[Fault, ...]] = IdentityMemo(4096)
+def _badly_bored(_: Site, unit: MadeUnit) -> Iterator[Finding]:
+    """Faults of the machining, several of one kind told by the first."""
+    by_code: dict[str, list[Fault]] = {}
+    for fault in faults(unit.parts):
+        by_code.setdefault(fault.code, []).append(fault)
+    for code, found in by_code.items():
+        more = f" So in {len(found) - 1} more {'part' if len(found) == 2 else 'parts'}." if len(found) > 1 else ""
+        yield Finding("warning", code, f"{unit.label}, {found[0].text}{more}", found[0].remedy, (unit.unit.id,))
 
 
-def _badly_bored(made: Made) -> Iterator[Finding]:
-    """Faults of the machining, several of one kind in one unit told by the first."""
-    for unit in made.units:
-        by_code: dict[str, list[Fault]] = {}
-        for fault in _faults.get((unit,), lambda u=unit: faults(u.parts)):  # type: ignore[misc]
-            by_code.setdefault(fault.code, []).append(fault)
-        for code, found in by_code.items():
-            more = f" So in {len(found) - 1} more {'part' if len(found) == 2 else 'parts'}." if len(found) > 1 else ""
-            yield Finding("warning", code, f"{unit.label}, {found[0].text}{more}", found[0].remedy, (unit.unit.id,))
-
-
-def _notes(made: Made) -> Iterator[Finding]:
-    for unit in made.units:
-        for note in unit.notes:
-            yield Finding("warning", note.code, f"{unit.label}: {note.text}", note.remedy, (unit.unit.id,))
+def _notes(site: Site, unit: MadeUnit) -> Iterator[Finding]:
+    for note in unit.notes:
+        yield Finding("warning", note.code, f"{unit.label}: {note.text}", note.remedy, (unit.unit.id,))
 
 
 def _alike_numbers(made: Made) -> Iterator[Finding]:
@@ -206,16 +214,14 @@ def _alike_numbers(made: Made) -> Iterator[Finding]:
             yield Finding("error", "same-number", text, "Renumber the units.", tuple(ids))
 
 
-CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
+JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (_run_not_built, _overlaps, _choices, _alike_numbers, few_legs)
+"""Checks of what concerns several things; a new one is one function added here."""
+UNIT_CHECKS: tuple[Callable[[Site, MadeUnit], Iterator[Finding]], ...] = (
     _not_built,
-    _overlaps,
     _outside,
     _before_openings,
-    _unknown_choices,
-    _unknown_style,
     _thickness_not_sold,
     _legs_out_of_range,
-    _alike_numbers,
     _badly_bored,
     _notes,
     hanging_boards,
@@ -224,6 +230,5 @@ CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
     heavy_drawers,
     heavy_hung_units,
     heavy_flaps,
-    few_legs,
 )
-"""Every check; a new one is one function added here."""
+"""Checks of one unit by itself, where it stands; a new one is one function added here."""

@@ -4,8 +4,8 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from typing import Literal
 
-from tallplank.core.job.record import Job
-from tallplank.core.joinery.workshop import Made
+from tallplank.core.catalog.record import Catalog
+from tallplank.core.job.record import Display, Job, Room, Wall
 from tallplank.core.measure.display import format_length
 
 
@@ -29,7 +29,17 @@ class Finding:
     fix: Fix | None = field(default=None, compare=False)
 
 
-def shown(made: Made, length: float) -> str:
+@dataclass(frozen=True, slots=True)
+class Site:
+    """Where a unit stands, and how the job shows its lengths: all that checks of one unit may look at beside the unit."""
+
+    catalog: Catalog
+    display: Display
+    room: Room
+    wall: Wall
+
+
+def shown(site: Site | Job, length: float) -> str:
     """A length as the job shows its lengths, with its unit."""
-    display = made.job.display
+    display = site.display
     return format_length(length, display.style, denominator=display.denominator, suffix=True)

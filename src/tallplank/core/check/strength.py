@@ -9,7 +9,7 @@ from functools import partial
 from itertools import pairwise
 
 from tallplank.core.catalog.record import Catalog
-from tallplank.core.check.record import Finding, Fix, shown
+from tallplank.core.check.record import Finding, Fix, Site, shown
 from tallplank.core.edit.opening import set_opening, split_opening
 from tallplank.core.edit.unit import set_hardware, set_rule
 from tallplank.core.job.opening import Path, opening_at
@@ -37,26 +37,25 @@ def shelf_sag(part: Part, catalog: Catalog, load_kn_m2: float, thickness: float 
     return sag(span or part.length.value, part.width.value, thickness or part.thickness.value, board.modulus, load_kn_m2, board.density)
 
 
-def sagging_shelves(made: Made) -> Iterator[Finding]:
+def sagging_shelves(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     """Shelves that bend more than the construction allows, once for each opening."""
-    for unit in made.units:
-        seen: set[tuple[Path | None, float]] = set()
-        rules = unit.choice.rules
-        for part in unit.parts:
-            span = free_span(part, unit.parts) if part.kind in SHELVES else 0.0
-            if not span or (part.path, span) in seen:
-                continue
-            seen.add((part.path, span))
-            bend, allowed = shelf_sag(part, made.catalog, rules.shelf_load, span=span), span / rules.sag_limit
-            if bend is not None and bend > allowed:
-                where = "long" if span == part.length.value else "from support to support"
-                text = (
-                    f"A {part.name} of {unit.label}, {shown(made, span)} {where}, sags {shown(made, bend)} under "
-                    f"{rules.shelf_load:g} kN/m²; {shown(made, allowed)} is allowed."
-                )
-                fix = _shelf_fix(made, unit, part, span)
-                remedy = f"{fix.label}, or make it shorter." if fix else "Make it shorter, or of a stiffer board."
-                yield Finding("warning", "shelf-sags", text, remedy, (unit.unit.id,), fix)
+    seen: set[tuple[Path | None, float]] = set()
+    rules = unit.choice.rules
+    for part in unit.parts:
+        span = free_span(part, unit.parts) if part.kind in SHELVES else 0.0
+        if not span or (part.path, span) in seen:
+            continue
+        seen.add((part.path, span))
+        bend, allowed = shelf_sag(part, site.catalog, rules.shelf_load, span=span), span / rules.sag_limit
+        if bend is not None and bend > allowed:
+            where = "long" if span == part.length.value else "from support to support"
+            text = (
+                f"A {part.name} of {unit.label}, {shown(site, span)} {where}, sags {shown(site, bend)} under "
+                f"{rules.shelf_load:g} kN/m²; {shown(site, allowed)} is allowed."
+            )
+            fix = _shelf_fix(site, unit, part, span)
+            remedy = f"{fix.label}, or make it shorter." if fix else "Make it shorter, or of a stiffer board."
+            yield Finding("warning", "shelf-sags", text, remedy, (unit.unit.id,), fix)
 
 
 def free_span(shelf: Part, parts: Sequence[Part]) -> float:
@@ -72,16 +71,16 @@ def free_span(shelf: Part, parts: Sequence[Part]) -> float:
     return max(b - a for a, b in pairwise((low.x, *below, high.x))) if below else shelf.length.value
 
 
-def _shelf_fix(made: Made, unit: MadeUnit, part: Part, span: float) -> Fix | None:
+def _shelf_fix(site: Site, unit: MadeUnit, part: Part, span: float) -> Fix | None:
     """The next thickness of the same board that is stiff enough, else partitions."""
-    rules, board, catalog, unit_id = unit.choice.rules, made.catalog.boards[part.board], made.catalog, unit.unit.id
+    rules, board, catalog, unit_id = unit.choice.rules, site.catalog.boards[part.board], site.catalog, unit.unit.id
     for thickness in sorted(float(t) for t in board.prices):
-        if thickness > part.thickness.value and _holds(made, unit, part, span, thickness):
-            label = f"Make the shelves {shown(made, thickness)} thick"
+        if thickness > part.thickness.value and _holds(site, unit, part, span, thickness):
+            label = f"Make the shelves {shown(site, thickness)} thick"
             return Fix(label, partial(set_rule, catalog=catalog, ids=[unit_id], name="shelf_thickness", value=thickness))
     path = part.path if part.kind == "shelf" else _opening_below(unit, part)
     upright = rules.partition_thickness or rules.board_thickness
-    bays = next((n for n in range(2, MOST_BAYS + 1) if _holds(made, unit, part, (span + upright) / n)), None)
+    bays = next((n for n in range(2, MOST_BAYS + 1) if _holds(site, unit, part, (span + upright) / n)), None)
     if path is None or bays is None:
         return None
     over = (opening := opening_at(unit.unit.opening, path)) is not None and opening.front != "none"
@@ -93,9 +92,9 @@ def _shelf_fix(made: Made, unit: MadeUnit, part: Part, span: float) -> Fix | Non
 MOST_BAYS = 4
 
 
-def _holds(made: Made, unit: MadeUnit, part: Part, span: float, thickness: float | None = None) -> bool:
+def _holds(site: Site, unit: MadeUnit, part: Part, span: float, thickness: float | None = None) -> bool:
     rules = unit.choice.rules
-    bend = shelf_sag(part, made.catalog, rules.shelf_load, thickness, span)
+    bend = shelf_sag(part, site.catalog, rules.shelf_load, thickness, span)
     return bend is not None and bend <= span / rules.sag_limit
 
 
@@ -113,55 +112,51 @@ def _opening_below(unit: MadeUnit, shelf: Part) -> Path | None:
     return widest.path
 
 
-def heavy_doors(made: Made) -> Iterator[Finding]:
+def heavy_doors(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     """Doors that are heavier than the hinges' table goes."""
-    for unit in made.units:
-        hinge = unit.choice.hardware("hinge")
-        limit = max(hinge.door_kg, default=0.0)
-        for front in unit.fronts:
-            if front.kind == "door" and limit and front.weight_kg > limit:
-                text = f"A door of {unit.label} weighs {front.weight_kg:.1f} kg; {hinge.name} bears {limit:g} kg."
-                edit = partial(set_opening, catalog=made.catalog, ids=[unit.unit.id], path=front.path, doors=2)
-                single = sum(f.path == front.path for f in unit.fronts) == 1
-                fix = Fix("Hang a pair of doors", edit) if single else None
-                yield Finding("warning", "door-weight", text, "Hang a pair of doors, or use a lighter board.", (unit.unit.id,), fix)
+    hinge = unit.choice.hardware("hinge")
+    limit = max(hinge.door_kg, default=0.0)
+    for front in unit.fronts:
+        if front.kind == "door" and limit and front.weight_kg > limit:
+            text = f"A door of {unit.label} weighs {front.weight_kg:.1f} kg; {hinge.name} bears {limit:g} kg."
+            edit = partial(set_opening, catalog=site.catalog, ids=[unit.unit.id], path=front.path, doors=2)
+            single = sum(f.path == front.path for f in unit.fronts) == 1
+            fix = Fix("Hang a pair of doors", edit) if single else None
+            yield Finding("warning", "door-weight", text, "Hang a pair of doors, or use a lighter board.", (unit.unit.id,), fix)
 
 
-def heavy_drawers(made: Made) -> Iterator[Finding]:
+def heavy_drawers(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     """Drawers that weigh more, filled, than any slide of the chosen make bears."""
-    for unit in made.units:
-        for drawer in drawer_loads(unit.choice, unit.parts):
-            best = max(unit.choice.family("slide"), key=lambda h: h.rated_kg)
-            if best.rated_kg and drawer.filled_kg > best.rated_kg:
-                load = f"{drawer.name.capitalize()} of {unit.label} weighs {drawer.filled_kg:.0f} kg filled"
-                text = f"{load}; {best.name} bears {best.rated_kg:g} kg."
-                fix = _stronger(made, unit, "slide", drawer.filled_kg)
-                yield Finding("warning", "drawer-weight", text, "Use stronger slides or narrower drawers.", (unit.unit.id,), fix)
+    for drawer in drawer_loads(unit.choice, unit.parts):
+        best = max(unit.choice.family("slide"), key=lambda h: h.rated_kg)
+        if best.rated_kg and drawer.filled_kg > best.rated_kg:
+            load = f"{drawer.name.capitalize()} of {unit.label} weighs {drawer.filled_kg:.0f} kg filled"
+            text = f"{load}; {best.name} bears {best.rated_kg:g} kg."
+            fix = _stronger(site, unit, "slide", drawer.filled_kg)
+            yield Finding("warning", "drawer-weight", text, "Use stronger slides or narrower drawers.", (unit.unit.id,), fix)
 
 
-def heavy_hung_units(made: Made) -> Iterator[Finding]:
+def heavy_hung_units(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     """Hung units that are heavier, filled, than any hanger of the chosen make bears."""
-    for unit in made.units:
-        if not any(f.role == "hanger" for f in unit.fittings):
-            continue
-        load = hung_load(unit.choice, unit.parts)
-        best = max(unit.choice.family("hanger"), key=lambda h: h.rated_kg)
-        if best.rated_kg and load > best.rated_kg:
-            text = f"{unit.label} weighs {load:.0f} kg filled; {best.name} bears {best.rated_kg:g} kg."
-            fix = _stronger(made, unit, "hanger", load)
-            yield Finding("warning", "hung-weight", text, "Use stronger hangers, or two narrower units.", (unit.unit.id,), fix)
+    if not any(f.role == "hanger" for f in unit.fittings):
+        return
+    load = hung_load(unit.choice, unit.parts)
+    best = max(unit.choice.family("hanger"), key=lambda h: h.rated_kg)
+    if best.rated_kg and load > best.rated_kg:
+        text = f"{unit.label} weighs {load:.0f} kg filled; {best.name} bears {best.rated_kg:g} kg."
+        fix = _stronger(site, unit, "hanger", load)
+        yield Finding("warning", "hung-weight", text, "Use stronger hangers, or two narrower units.", (unit.unit.id,), fix)
 
 
-def heavy_flaps(made: Made) -> Iterator[Finding]:
+def heavy_flaps(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     """Flaps that no stay of the chosen make holds."""
-    for unit in made.units:
-        for front in unit.fronts:
-            if front.kind in ("flap", "lift"):
-                moment = stay_moment(front.weight_kg, front.height)
-                stay = stay_for(unit.choice, moment)
-                if STAYS * stay.rated_nm < moment:
-                    text = f"A flap of {unit.label} pulls with {moment:.1f} Nm; two of {stay.name} hold {STAYS * stay.rated_nm:g} Nm."
-                    yield Finding("warning", "flap-moment", text, "Make it lower, or of a lighter board.", (unit.unit.id,))
+    for front in unit.fronts:
+        if front.kind in ("flap", "lift"):
+            moment = stay_moment(front.weight_kg, front.height)
+            stay = stay_for(unit.choice, moment)
+            if STAYS * stay.rated_nm < moment:
+                text = f"A flap of {unit.label} pulls with {moment:.1f} Nm; two of {stay.name} hold {STAYS * stay.rated_nm:g} Nm."
+                yield Finding("warning", "flap-moment", text, "Make it lower, or of a lighter board.", (unit.unit.id,))
 
 
 def few_legs(made: Made) -> Iterator[Finding]:
@@ -172,7 +167,7 @@ def few_legs(made: Made) -> Iterator[Finding]:
         return
     ids, catalog = [u.unit.id for u in few], made.catalog
     names = ", ".join(u.label for u in few)
-    text = f"{names}: from {shown(made, few[0].choice.rules.leg_wide)} wide two more legs in the middle are advisable."
+    text = f"{names}: from {shown(made.job, few[0].choice.rules.leg_wide)} wide two more legs in the middle are advisable."
     fix = Fix("Add two legs to each" if len(few) > 1 else "Add two legs", lambda j: set_rule(j, catalog, ids, "leg_count", MORE_LEGS))
     yield Finding("note", "few-legs", text, f"{fix.label}.", tuple(ids), fix)
 
@@ -180,10 +175,10 @@ def few_legs(made: Made) -> Iterator[Finding]:
 MORE_LEGS = 6
 
 
-def _stronger(made: Made, unit: MadeUnit, role: str, load: float) -> Fix | None:
+def _stronger(site: Site, unit: MadeUnit, role: str, load: float) -> Fix | None:
     """The weakest item of any make that bears the load, if the catalogue has one."""
-    items = [h for h in made.catalog.hardware_for(role) if h.rated_kg >= load]  # type: ignore[arg-type]
+    items = [h for h in site.catalog.hardware_for(role) if h.rated_kg >= load]  # type: ignore[arg-type]
     if not items:
         return None
-    item, catalog, unit_id = min(items, key=lambda h: h.rated_kg), made.catalog, unit.unit.id
+    item, catalog, unit_id = min(items, key=lambda h: h.rated_kg), site.catalog, unit.unit.id
     return Fix(f"Use {item.name}", lambda j: set_hardware(j, catalog, [unit_id], role, item.id))  # type: ignore[arg-type]

@@ -11,8 +11,10 @@ from tallplank.core.edit.room import fresh_id, taken_ids
 from tallplank.core.edit.snap import Mover, first_gap, neighbour
 from tallplank.core.job.construction import Construction, RuleValue, check_rules
 from tallplank.core.job.record import FinishRole, HardwareRole, Job, Unit
+from tallplank.core.joinery.rule.choice import choice_for
+from tallplank.core.joinery.rule.place import place
 from tallplank.core.joinery.run.worktop import JOINED
-from tallplank.core.joinery.workshop import Made, make, make_unit
+from tallplank.core.joinery.workshop import Made, make
 from tallplank.core.measure.divide import LONGEST, Member, divide
 from tallplank.core.measure.length import LengthUnit
 
@@ -66,8 +68,7 @@ def usual_values(kind: Kind, *, inches: bool = False) -> dict[str, object]:
 
 
 def _level(catalog: Catalog, job: Job, unit: Unit) -> float:
-    alone = job.replaced(units=(unit,))
-    return make(alone, catalog).units[0].placed.z
+    return place(choice_for(catalog, job.standard, unit)).z
 
 
 def _matched(unit: Unit, made: Made, given: Mapping[str, object]) -> Unit:
@@ -193,7 +194,7 @@ def carry_look(job: Job, catalog: Catalog, ids: Iterable[str]) -> Job:
 def renumber(job: Job, catalog: Catalog) -> Job:
     """A job whose units are numbered and listed room by room and wall by wall, from left to right, those on the floor first."""
     order = {(room.id, wall.id): (i, j) for i, room in enumerate(job.rooms) for j, wall in enumerate(room.walls)}
-    hung = {u.id: make_unit(catalog, job.standard, u).placed.hung for u in job.units}
+    hung = {u.id: place(choice_for(catalog, job.standard, u)).hung for u in job.units}
     units = sorted(job.units, key=lambda u: (*order[u.room, u.wall], hung[u.id], u.x))
     marks = {u.id: i for i, u in enumerate(units, 1)}
     if units == list(job.units) and all(marks[u.id] == u.mark for u in units):

@@ -1,7 +1,9 @@
 """The whole job as it is made, rebuilt only where a decision changed."""
 
 from collections import Counter
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Iterable, Iterator, Mapping
+from contextlib import contextmanager
+from contextvars import ContextVar
 from dataclasses import dataclass, replace
 from functools import cached_property
 from operator import is_
@@ -22,7 +24,6 @@ from tallplank.core.joinery.shaped.unit import build_shaped
 from tallplank.core.joinery.unit.carcass import build_carcass
 from tallplank.core.joinery.unit.filler import build_filler
 from tallplank.core.joinery.unit.sheet import build_back_panel, build_end_panel
-from tallplank.core.measure.memo import IdentityMemo, Mapped, Same
 from tallplank.core.space.frame import Frame, Vec, moved, wall_frame
 
 BUILDERS: Mapping[str, Callable[[Choice, Collector], None]] = MappingProxyType(
@@ -120,18 +121,20 @@ def _passing(run: Run, unit: MadeUnit) -> Iterator[Part]:
             yield replace(part, frame=replace(part.frame, origin=origin))
 
 
-_newest: IdentityMemo[MadeUnit] = IdentityMemo(1024)
+_at_hand: ContextVar["Workshop | None"] = ContextVar("at_hand", default=None)
 
 
 def make_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
     """One unit with its parts; one that cannot be built comes back empty, with the reason.
 
-    The newest results are kept, since an edit builds a unit once to check it and the workshop then asks for it again.
+    Where a workshop is at hand it is asked first, and keeps what is built for it.
     """
-    return _newest.get((catalog, standard, unit), lambda: _make_unit(catalog, standard, unit))
+    workshop = _at_hand.get()
+    return workshop.unit(standard, unit) if workshop is not None and workshop.catalog is catalog else build_unit(catalog, standard, unit)
 
 
-def _make_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
+def build_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
+    """The same, built anew."""
     choice = choice_for(catalog, standard, unit)
     out = Collector(catalog, choice.rules.bands_trimmed == "yes")
     placed = place(choice)
@@ -143,14 +146,27 @@ def _make_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
     return MadeUnit(unit, choice, placed, *made, out.layout, out.plan, tuple(out.tails.items()), tuple(out.notes))
 
 
+def _stocked(units: Iterable[MadeUnit]) -> dict[int, tuple[MadeUnit, ...]]:
+    stock: dict[int, tuple[MadeUnit, ...]] = {}
+    for made in units:
+        kept = stock.get(id(made.unit), ())
+        if not any(k is made for k in kept):
+            stock[id(made.unit)] = (*kept, made)
+    return stock
+
+
 class Workshop:
-    """Makes jobs, keeping each unit and run that the last job already had. Not for use from two threads at once."""
+    """Makes jobs, keeping each unit and run that the last job already had. Not for use from two threads at once.
+
+    A unit is kept by its record and by the choices that were used to build it: what it does not use may change.
+    """
 
     def __init__(self, catalog: Catalog) -> None:
         self.catalog = catalog
         self.built: Counter[str] = Counter()
         """How many units and runs were built so far, for tests and benchmarks."""
-        self._units: Mapped[Unit, MadeUnit] = Mapped()
+        self._stock: dict[int, tuple[MadeUnit, ...]] = {}
+        """Units by the identity of their records, which they hold on to: those of the last two jobs and what edits built since."""
         self._runs: dict[tuple[str, str], tuple[tuple[object, ...], tuple[Run, ...], list[tuple[tuple[object, ...], Run]]]] = {}
         self._last: Made | None = None
 
@@ -161,15 +177,32 @@ class Workshop:
             return last
         if last is None or job.standard is not last.job.standard:
             self._runs = {}
-        units = tuple(self._units.of(job.units, lambda u: self._unit(job.standard, u), Same(job.standard)))
+        units = tuple(self.unit(job.standard, u) for u in job.units)
         same = last is not None and last.job.rooms is job.rooms and last.job.units is job.units
         runs = last.runs if last is not None and same and last.job.standard is job.standard else self._all_runs(job, units)
         self._last = Made(job, self.catalog, units, runs)
+        self._stock = _stocked((*units, *(last.units if last is not None else ())))
         return self._last
 
-    def _unit(self, standard: Standard, unit: Unit) -> MadeUnit:
+    @contextmanager
+    def at_hand(self) -> Iterator[None]:
+        """Within, edits ask here for the units that they check, so that what one builds need not be built again."""
+        token = _at_hand.set(self)
+        try:
+            yield
+        finally:
+            _at_hand.reset(token)
+
+    def unit(self, standard: Standard, unit: Unit) -> MadeUnit:
+        """A unit that was made before, where all that it uses is the same, else a new one."""
+        kept = self._stock.get(id(unit), ())
+        for made in kept:
+            if made.unit is unit and made.choice.holds(standard):
+                return made
         self.built["unit"] += 1
-        return make_unit(self.catalog, standard, unit)
+        made = build_unit(self.catalog, standard, unit)
+        self._stock[id(unit)] = (*kept, made)
+        return made
 
     def _all_runs(self, job: Job, units: tuple[MadeUnit, ...]) -> tuple[Run, ...]:
         by_wall: dict[tuple[str, str], list[MadeUnit]] = {}

@@ -22,9 +22,7 @@ FALSE_FRONT_SCREWS = 4
 
 def style_of(choice: Choice, cell: Cell) -> DoorStyle:
     """The door style of a front: its own, else the unit's, else the job's for fronts of its kind, else the job's."""
-    styles, unit = choice.catalog.door_styles, choice.unit
-    by_kind = None if unit.door_style else choice.standard.front_styles.get(cell.opening.front)
-    return styles.get(cell.opening.style or "") or styles.get(by_kind or "") or choice.door_style
+    return choice.catalog.door_styles.get(cell.opening.style or "") or choice.front_style(cell.opening.front)
 
 
 def door_count(choice: Choice, cell: Cell) -> int:

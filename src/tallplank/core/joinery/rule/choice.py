@@ -1,17 +1,16 @@
 """Which material, hardware and rule holds for one unit: its own, else the job's, else the catalogue's."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass
-from functools import lru_cache
-from typing import Any, Literal
+from dataclasses import dataclass, field
+from typing import Literal
 
 from tallplank.core.catalog.record import Catalog, DoorStyle, Finish, Hardware, Kind
 from tallplank.core.job.construction import Construction, RuleValue
-from tallplank.core.job.record import FinishRole, HardwareRole, Standard, Unit
-from tallplank.core.measure.memo import Same
+from tallplank.core.job.record import FinishRole, FrontKind, HardwareRole, Standard, Unit
 from tallplank.core.measure.size import Size
 
 Source = Literal["own", "job", "construction", "catalogue"]
+Table = Literal["finishes", "hardware", "front_styles"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -24,13 +23,17 @@ class Choice:
     door_style: DoorStyle
     catalog: Catalog
     standard: Standard
+    used: set[tuple[Table, str]] = field(default_factory=set, compare=False, repr=False)
+    """What was asked for so far. Nothing but this, the rules and the door style decides how the unit is built."""
 
     def finish(self, role: FinishRole) -> Finish:
         """The finish of a role; an unknown id falls back to the catalogue's default (a finding says so)."""
+        self.used.add(("finishes", role))
         return chosen_finish(self.catalog, self.standard, self.unit, role)
 
     def hardware(self, role: HardwareRole) -> Hardware:
         """The item of a role; an unknown id falls back to the catalogue's default (a finding says so)."""
+        self.used.add(("hardware", role))
         return chosen_hardware(self.catalog, self.standard, self.unit, role)
 
     def item(self, role: HardwareRole, own: str | None) -> Hardware:
@@ -42,6 +45,30 @@ class Choice:
         """The chosen item of a role with all others of its make, from which a rule picks by size or load."""
         chosen = self.hardware(role)
         return tuple(h for h in self.catalog.hardware_for(role) if chosen.family and h.family == chosen.family) or (chosen,)
+
+    def front_style(self, kind: FrontKind) -> DoorStyle:
+        """The style of fronts of a kind that have none of their own: the unit's, else the job's for the kind, else the job's."""
+        self.used.add(("front_styles", kind))
+        by_kind = None if self.unit.door_style else self.standard.front_styles.get(kind)
+        return self.catalog.door_styles.get(by_kind or "") or self.door_style
+
+    def holds(self, standard: Standard) -> bool:
+        """Whether the unit would be built just the same by another standard, for all that was asked of this choice."""
+        old = self.standard
+        if old is standard:
+            return True
+        if style_for(self.catalog, standard, self.unit) is not self.door_style or not self._rules_hold(standard):
+            return False
+        for table, role in self.used:
+            if getattr(old, table).get(role) != getattr(standard, table).get(role) and role not in getattr(self.unit, table, ()):
+                return False
+        return True
+
+    def _rules_hold(self, standard: Standard) -> bool:
+        old = self.standard
+        if (old.construction, old.rules, old.constructions) == (standard.construction, standard.rules, standard.constructions):
+            return True
+        return rules_for(self.catalog, standard, self.unit) == self.rules
 
     def rule(self, name: str, label: str = "") -> Size:
         """A construction rule as a size with its name, for derivations."""
@@ -75,8 +102,13 @@ def choice_for(catalog: Catalog, standard: Standard, unit: Unit) -> Choice:
     Raises:
         KeyError: the unit's kind is not in the catalogue.
     """
-    style = catalog.door_styles.get(unit.door_style or standard.door_style) or catalog.door_styles[catalog.defaults.door_style]
+    style = style_for(catalog, standard, unit)
     return Choice(unit, catalog.kinds[unit.kind], rules_for(catalog, standard, unit), style, catalog, standard)
+
+
+def style_for(catalog: Catalog, standard: Standard, unit: Unit) -> DoorStyle:
+    """The door style of a unit: its own, else the job's; an unknown id falls back to the catalogue's default."""
+    return catalog.door_styles.get(unit.door_style or standard.door_style) or catalog.door_styles[catalog.defaults.door_style]
 
 
 def rules_for(catalog: Catalog, standard: Standard, unit: Unit | None = None) -> Construction:
@@ -88,7 +120,7 @@ def rules_for(catalog: Catalog, standard: Standard, unit: Unit | None = None) ->
     base, saved = _based(catalog, standard, own or standard.construction)
     job_rules = standard.rules if own is None or own == standard.construction else {}
     rules = {**saved, **job_rules, **(unit.rules if unit is not None else {})}
-    return _overlaid(Same(base), tuple(sorted(rules.items()))) if rules else base
+    return base.model_copy(update=rules) if rules else base
 
 
 def is_known(catalog: Catalog, standard: Standard, construction: str | None) -> bool:
@@ -103,12 +135,6 @@ def _based(catalog: Catalog, standard: Standard, wanted: str) -> tuple[Construct
     if saved is not None:
         return catalog.constructions.get(saved.base) or usual, saved.rules
     return catalog.constructions.get(wanted) or usual, {}
-
-
-@lru_cache(maxsize=256)
-def _overlaid(base: Same, rules: tuple[tuple[str, Any], ...]) -> Construction:
-    construction: Construction = base.it  # type: ignore[assignment]
-    return construction.model_copy(update=dict(rules))
 
 
 def rule_source(standard: Standard, unit: Unit | None, name: str) -> Source:
