@@ -4,7 +4,8 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from tallplank.core.catalog.record import Catalog
-from tallplank.core.check.finding import Checker, overlapping
+from tallplank.core.check.finding import Checker
+from tallplank.core.check.overlap import ids_of
 from tallplank.core.check.record import Finding
 from tallplank.core.exchange.exporter import Shop
 from tallplank.core.job.record import Job
@@ -54,7 +55,7 @@ class Derived:
     @cached_property
     def wrong(self) -> frozenset[str]:
         """The ids of units that overlap another."""
-        return overlapping(self.made)
+        return ids_of(self._checker.overlaps(self.made))
 
     @property
     def shop(self) -> Shop:

@@ -6,7 +6,8 @@ import pytest
 
 from fuzz.trial import limited
 from makers import CATALOG, ROOM, WALL, a_room, a_unit, a_wall_of, made
-from tallplank.core.check.finding import findings, overlapping
+from tallplank.core.check.finding import findings
+from tallplank.core.check.overlap import overlapping
 from tallplank.core.draw.plan import plan
 from tallplank.core.edit.room import add_opening, change_room
 from tallplank.core.edit.standard import set_job_rule

@@ -1,78 +1,84 @@
 """Findings, and the one list of checks."""
 
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
-from itertools import islice
+from functools import partial
+from operator import is_
 
 from tallplank.core.catalog.record import Board, Catalog
 from tallplank.core.check.bearing import hanging_boards
 from tallplank.core.check.machining import Fault, faults
-from tallplank.core.check.record import Finding, Site, shown
+from tallplank.core.check.overlap import SLACK, Overlap, OverlapFinder
+from tallplank.core.check.record import Constructions, Finding, Site, shown
 from tallplank.core.check.strength import few_legs, heavy_doors, heavy_drawers, heavy_flaps, heavy_hung_units, sagging_shelves
-from tallplank.core.job.record import Room, Standard, Unit
+from tallplank.core.job.record import Standard, Unit
 from tallplank.core.joinery.part.part import Part
-from tallplank.core.joinery.rule.choice import is_known
 from tallplank.core.joinery.workshop import Made, MadeUnit
-from tallplank.core.space.frame import Vec, extent, wall_frame
-
-SLACK = 0.5
-"""Millimetres that two things may share before it counts."""
-MOST_PAIRS = 300
-"""Overlaps that are told of in one room; where there are more, nobody reads them one by one."""
-
-
-@dataclass(frozen=True, slots=True)
-class Standing:
-    """A unit's outline in its room, fronts included."""
-
-    made: MadeUnit
-    low: Vec
-    high: Vec
-
 
 LEVELS = ("error", "warning", "note")
 
 
 class Checker:
-    """Checks jobs one after the other, keeping what was found in units that did not change where they stand."""
+    """Checks jobs one after the other, keeping what was found in rooms and units where nothing changed."""
 
     def __init__(self) -> None:
-        self._known: dict[int, tuple[MadeUnit, Site, tuple[Finding, ...]]] = {}
+        self._rooms: dict[str, _Checked] = {}
+        self._overlaps = OverlapFinder()
         self.checked = 0
         """How many units were checked so far, for tests and benchmarks."""
 
     def findings(self, made: Made) -> tuple[Finding, ...]:
         """All findings, errors first; within a level those that concern several things come before those of single units."""
-        found = [finding for check in JOB_CHECKS for finding in check(made)]
-        known = {}
-        walls = {(room.id, wall.id): (room, wall) for room in made.job.rooms for wall in room.walls}
-        for unit in made.units:
-            site = Site(made.catalog, made.job.display, *walls[unit.unit.room, unit.unit.wall])
-            known[id(unit)] = entry = self._entry(unit, site)
-            found += entry[2]
-        self._known = known
+        found = [*map(partial(_told, made), self.overlaps(made)), *(f for check in JOB_CHECKS for f in check(made))]
+        job, rooms = made.job, {}
+        for room in job.rooms:
+            site = Site(made.catalog, job.display, job.standard.constructions, room)
+            rooms[room.id] = checked = self._room(site, made.by_room.get(room.id, ()))
+            found += checked.findings
+        self._rooms = rooms
         return tuple(sorted(found, key=lambda f: LEVELS.index(f.level)))
 
-    def _entry(self, unit: MadeUnit, site: Site) -> tuple[MadeUnit, Site, tuple[Finding, ...]]:
-        before = self._known.get(id(unit))
-        if before is not None and _is_same(before[1], site):
+    def overlaps(self, made: Made) -> tuple[Overlap, ...]:
+        """Which units share space, for views that want no more."""
+        return self._overlaps.overlaps(made)
+
+    def _room(self, site: Site, units: tuple[MadeUnit, ...]) -> "_Checked":
+        before = self._rooms.get(site.room.id)
+        same = before is not None and _is_same(before.site, site)
+        if same and before is not None and len(before.units) == len(units) and all(map(is_, before.units, units)):
             return before
+        known = {id(u): f for u, f in zip(before.units, before.by_unit, strict=True)} if same and before is not None else {}
+        by_unit = tuple(known[id(u)] if id(u) in known else self._unit(site, u) for u in units)
+        return _Checked(site, units, by_unit, tuple(f for found in by_unit for f in found))
+
+    def _unit(self, site: Site, unit: MadeUnit) -> tuple[Finding, ...]:
         self.checked += 1
-        return unit, site, tuple(finding for check in UNIT_CHECKS for finding in check(site, unit))
+        return tuple(finding for check in UNIT_CHECKS for finding in check(site, unit))
+
+
+@dataclass(frozen=True, slots=True)
+class _Checked:
+    """What was found in the units of one room."""
+
+    site: Site
+    units: tuple[MadeUnit, ...]
+    by_unit: tuple[tuple[Finding, ...], ...]
+    findings: tuple[Finding, ...]
 
 
 def _is_same(a: Site, b: Site) -> bool:
-    return a.room is b.room and a.wall is b.wall and a.catalog is b.catalog and a.display == b.display
+    return a.room is b.room and a.catalog is b.catalog and a.constructions is b.constructions and a.display == b.display
+
+
+def _told(made: Made, overlap: Overlap) -> Finding:
+    a, b = overlap.a, overlap.b
+    text = f"{a.label} and {b.label} overlap by {shown(made.job, overlap.depth)}."
+    return Finding("error", "overlap", text, "Move one of them or make it narrower.", (a.unit.id, b.unit.id))
 
 
 def findings(made: Made) -> tuple[Finding, ...]:
     """All findings of a job, errors first."""
     return Checker().findings(made)
-
-
-def overlapping(made: Made) -> frozenset[str]:
-    """The ids of units that overlap another, for the drawings to mark."""
-    return frozenset(unit.made.unit.id for room in made.job.rooms for pair in _pairs(made, room) for unit in pair)
 
 
 def _not_built(_: Site, unit: MadeUnit) -> Iterator[Finding]:
@@ -86,44 +92,12 @@ def _run_not_built(made: Made) -> Iterator[Finding]:
             yield Finding("error", "run-not-built", f"{run.label} cannot be built: {run.problem}", "Change the kick height.", run.members)
 
 
-def _overlaps(made: Made) -> Iterator[Finding]:
-    for room in made.job.rooms:
-        for a, b in _pairs(made, room):
-            depth = min(min(a.high[i], b.high[i]) - max(a.low[i], b.low[i]) for i in range(3))
-            text = f"{a.made.label} and {b.made.label} overlap by {shown(made.job, depth)}."
-            yield Finding("error", "overlap", text, "Move one of them or make it narrower.", (a.made.unit.id, b.made.unit.id))
-
-
-def _pairs(made: Made, room: Room) -> Iterator[tuple[Standing, Standing]]:
-    standing = [_standing(made, room, u) for u in made.units if u.unit.room == room.id]
-    return islice(_meeting(standing), MOST_PAIRS)
-
-
-def _standing(made: Made, room: Room, unit: MadeUnit) -> Standing:
-    wall = made.job.wall(room.id, unit.unit.wall)
-    placed = unit.placed
-    frame = wall_frame(wall.side, room.width, room.depth)
-    corner = frame.out((placed.x, placed.front, placed.z))
-    low, high = extent(type(frame)(corner, frame.x, frame.y, frame.z), (unit.unit.width, -placed.front, unit.unit.height))
-    return Standing(unit, low, high)
-
-
-def _meeting(standing: Sequence[Standing]) -> Iterator[tuple[Standing, Standing]]:
-    """Pairs whose outlines share space, found by sweeping along x."""
-    active: list[Standing] = []
-    for one in sorted(standing, key=lambda s: s.low.x):
-        active = [a for a in active if a.high.x - SLACK > one.low.x]
-        for other in active:
-            if all(min(a, b) - max(c, d) > SLACK for a, b, c, d in zip(one.high, other.high, one.low, other.low, strict=True)):
-                yield other, one
-        active.append(one)
-
-
 def _outside(site: Site, unit: MadeUnit) -> Iterator[Finding]:
-    placed, length = unit.placed, site.room.wall_length(site.wall)
+    wall = site.wall(unit)
+    placed, length = unit.placed, site.room.wall_length(wall)
     beyond = max(-placed.x, placed.right - length)
     if beyond > SLACK:
-        text = f"{unit.label} stands {shown(site, beyond)} beyond the end of {site.wall.name}."
+        text = f"{unit.label} stands {shown(site, beyond)} beyond the end of {wall.name}."
         yield Finding("error", "beyond-wall", text, "Slide it back or make it narrower.", (unit.unit.id,))
     if placed.top - site.room.height > SLACK:
         text = f"{unit.label} is {shown(site, placed.top - site.room.height)} higher than the room."
@@ -131,23 +105,25 @@ def _outside(site: Site, unit: MadeUnit) -> Iterator[Finding]:
 
 
 def _before_openings(site: Site, unit: MadeUnit) -> Iterator[Finding]:
-    placed = unit.placed
-    for opening in site.wall.openings:
+    placed, wall = unit.placed, site.wall(unit)
+    for opening in wall.openings:
         beside = min(placed.right, opening.x + opening.width) - max(placed.x, opening.x)
         above = min(placed.top, opening.sill + opening.height) - max(placed.z, opening.sill)
         if beside > SLACK and above > SLACK:
-            text = f"{unit.label} stands {shown(site, beside)} into the {opening.kind} of {site.wall.name}."
+            text = f"{unit.label} stands {shown(site, beside)} into the {opening.kind} of {wall.name}."
             yield Finding("warning", "covers-opening", text, f"Keep it beside or below the {opening.kind}.", (unit.unit.id,))
 
 
-def _choices(made: Made) -> Iterator[Finding]:
+def _job_choices(made: Made) -> Iterator[Finding]:
     standard = made.job.standard
-    yield from _unknown("The job", made.catalog, standard, standard, ())
-    for unit in made.units:
-        yield from _unknown(unit.label, made.catalog, unit.unit, standard, (unit.unit.id,))
+    yield from _unknown("The job", made.catalog, standard, standard.constructions, ())
 
 
-def _unknown(who: str, catalog: Catalog, owner: Standard | Unit, standard: Standard, units: tuple[str, ...]) -> Iterator[Finding]:
+def _unit_choices(site: Site, unit: MadeUnit) -> Iterator[Finding]:
+    yield from _unknown(unit.label, site.catalog, unit.unit, site.constructions, (unit.unit.id,))
+
+
+def _unknown(who: str, catalog: Catalog, owner: Standard | Unit, own: Constructions, units: tuple[str, ...]) -> Iterator[Finding]:
     """What is asked for that neither the catalogue nor the job has."""
     for role, key in owner.finishes.items():
         if key not in catalog.finishes:
@@ -160,7 +136,8 @@ def _unknown(who: str, catalog: Catalog, owner: Standard | Unit, standard: Stand
     if owner.door_style is not None and owner.door_style not in catalog.door_styles:
         text = f"{who} asks for the door style '{owner.door_style}', which is not in the catalogue."
         yield Finding("error", "unknown-style", text, "Choose another door style.", units)
-    if owner.construction is not None and not is_known(catalog, standard, owner.construction):
+    known = owner.construction in catalog.constructions or any(s.id == owner.construction for s in own)
+    if owner.construction is not None and not known:
         text = f"{who} asks for the construction '{owner.construction}', which neither the job nor the catalogue has."
         yield Finding("error", "unknown-construction", text, "Another is used until then: choose one.", units)
 
@@ -214,12 +191,13 @@ def _alike_numbers(made: Made) -> Iterator[Finding]:
             yield Finding("error", "same-number", text, "Renumber the units.", tuple(ids))
 
 
-JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (_run_not_built, _overlaps, _choices, _alike_numbers, few_legs)
+JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (_run_not_built, _job_choices, _alike_numbers, few_legs)
 """Checks of what concerns several things; a new one is one function added here."""
 UNIT_CHECKS: tuple[Callable[[Site, MadeUnit], Iterator[Finding]], ...] = (
     _not_built,
     _outside,
     _before_openings,
+    _unit_choices,
     _thickness_not_sold,
     _legs_out_of_range,
     _badly_bored,

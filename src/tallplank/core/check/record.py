@@ -5,7 +5,8 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 from tallplank.core.catalog.record import Catalog
-from tallplank.core.job.record import Display, Job, Room, Wall
+from tallplank.core.job.record import Display, Job, Room, SavedConstruction, Wall
+from tallplank.core.joinery.workshop import MadeUnit
 from tallplank.core.measure.display import format_length
 
 
@@ -29,14 +30,22 @@ class Finding:
     fix: Fix | None = field(default=None, compare=False)
 
 
+Constructions = tuple[SavedConstruction, ...]
+
+
 @dataclass(frozen=True, slots=True)
 class Site:
-    """Where a unit stands, and how the job shows its lengths: all that checks of one unit may look at beside the unit."""
+    """Where units stand, and how the job shows its lengths: all that checks of one unit may look at beside the unit."""
 
     catalog: Catalog
     display: Display
+    constructions: Constructions
+    """The shop's own, which the job uses."""
     room: Room
-    wall: Wall
+
+    def wall(self, unit: MadeUnit) -> Wall:
+        """The wall that a unit stands on."""
+        return next(w for w in self.room.walls if w.id == unit.unit.wall)
 
 
 def shown(site: Site | Job, length: float) -> str:

@@ -13,7 +13,7 @@ from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
-from tallplank.core.check.finding import overlapping
+from tallplank.core.check.overlap import overlapping
 from tallplank.core.draw.dimension import FIGURE_WIDTH, SetOut, set_out
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.primitive import Arc, Drawing, Line, Poly, Shape, Text

@@ -1,7 +1,7 @@
 """The whole job as it is made, rebuilt only where a decision changed."""
 
 from collections import Counter
-from collections.abc import Callable, Iterable, Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping
 from contextlib import contextmanager
 from contextvars import ContextVar
 from dataclasses import dataclass, replace
@@ -88,6 +88,14 @@ class Made:
     runs: tuple[Run, ...]
 
     @cached_property
+    def by_room(self) -> Mapping[str, tuple[MadeUnit, ...]]:
+        """The units of each room that has any, in the job's order."""
+        found: dict[str, list[MadeUnit]] = {}
+        for unit in self.units:
+            found.setdefault(unit.unit.room, []).append(unit)
+        return {room: tuple(units) for room, units in found.items()}
+
+    @cached_property
     def by_id(self) -> Mapping[str, MadeUnit]:
         """The units by their ids."""
         return {u.unit.id: u for u in self.units}
@@ -146,13 +154,8 @@ def build_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
     return MadeUnit(unit, choice, placed, *made, out.layout, out.plan, tuple(out.tails.items()), tuple(out.notes))
 
 
-def _stocked(units: Iterable[MadeUnit]) -> dict[int, tuple[MadeUnit, ...]]:
-    stock: dict[int, tuple[MadeUnit, ...]] = {}
-    for made in units:
-        kept = stock.get(id(made.unit), ())
-        if not any(k is made for k in kept):
-            stock[id(made.unit)] = (*kept, made)
-    return stock
+MOST_STANDARDS = 2
+"""How many makes of one unit are kept, so that a change of the whole job can be undone and redone at once."""
 
 
 class Workshop:
@@ -177,12 +180,22 @@ class Workshop:
             return last
         if last is None or job.standard is not last.job.standard:
             self._runs = {}
-        units = tuple(self.unit(job.standard, u) for u in job.units)
+        units = self._all_units(job)
         same = last is not None and last.job.rooms is job.rooms and last.job.units is job.units
         runs = last.runs if last is not None and same and last.job.standard is job.standard else self._all_runs(job, units)
         self._last = Made(job, self.catalog, units, runs)
-        self._stock = _stocked((*units, *(last.units if last is not None else ())))
+        kept = {*map(id, job.units), *(map(id, last.job.units) if last is not None else ())}
+        for gone in self._stock.keys() - kept:
+            del self._stock[gone]
         return self._last
+
+    def _all_units(self, job: Job) -> tuple[MadeUnit, ...]:
+        standard, stock, units = job.standard, self._stock, []
+        for unit in job.units:
+            newest = stock[id(unit)][0] if id(unit) in stock else None
+            usual = newest is not None and newest.unit is unit and newest.choice.standard is standard
+            units.append(newest if usual and newest is not None else self.unit(standard, unit))
+        return tuple(units)
 
     @contextmanager
     def at_hand(self) -> Iterator[None]:
@@ -201,7 +214,7 @@ class Workshop:
                 return made
         self.built["unit"] += 1
         made = build_unit(self.catalog, standard, unit)
-        self._stock[id(unit)] = (*kept, made)
+        self._stock[id(unit)] = (made, *kept)[:MOST_STANDARDS]
         return made
 
     def _all_runs(self, job: Job, units: tuple[MadeUnit, ...]) -> tuple[Run, ...]:
