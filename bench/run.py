@@ -171,7 +171,8 @@ def bench_records() -> tuple[float, float]:
     """Building every kind of unit with its machining against making as many plain frozen records of known values; at most 10."""
     from makers import a_unit
     from tallplank.core.job.record import Standard
-    from tallplank.core.joinery.workshop import MadeUnit, build_unit
+    from tallplank.core.joinery.made import MadeUnit
+    from tallplank.core.joinery.workshop import build_unit
 
     def fields(record: object) -> tuple[type, tuple[object, ...]]:
         return type(record), tuple(getattr(record, name) for name in record.__slots__)  # type: ignore[attr-defined]

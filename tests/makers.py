@@ -4,7 +4,8 @@ from tallplank.core.catalog.reader import shipped
 from tallplank.core.edit.room import add_room
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.job.record import Job, Standard, Unit
-from tallplank.core.joinery.workshop import Made, MadeUnit, make, make_unit
+from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.workshop import make, make_unit
 
 CATALOG = shipped()
 ROOM, WALL = "room1", "back"

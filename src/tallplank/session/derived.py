@@ -9,7 +9,8 @@ from tallplank.core.check.overlap import ids_of
 from tallplank.core.check.record import Finding
 from tallplank.core.exchange.exporter import Shop
 from tallplank.core.job.record import Job
-from tallplank.core.joinery.workshop import Made, Workshop
+from tallplank.core.joinery.made import Made
+from tallplank.core.joinery.workshop import Workshop
 from tallplank.core.money.price import Price, PriceMaker
 from tallplank.core.shop.cutlist import CutlistMaker, CutRow
 from tallplank.core.shop.doorlist import DoorlistMaker, DoorRow

@@ -14,7 +14,7 @@ from tallplank.core.error import PlankError
 from tallplank.core.job.file import ChangedMeanwhileError, save
 from tallplank.core.job.history import History
 from tallplank.core.job.record import Job, Room, SavedConstruction, Unit, Wall
-from tallplank.core.joinery.workshop import BenchPart
+from tallplank.core.joinery.made import BenchPart
 from tallplank.session.derived import Derived, Deriver
 from tallplank.session.shop import ShopShelf
 

@@ -10,7 +10,8 @@ from tallplank.core.edit.front import style_all, style_kind, style_one
 from tallplank.core.edit.mirror import mirror_units, mirrored_opening, mirrored_unit
 from tallplank.core.edit.unit import change_units
 from tallplank.core.job.record import Job, Opening, Standard, Unit
-from tallplank.core.joinery.workshop import MadeUnit, make_unit
+from tallplank.core.joinery.made import MadeUnit
+from tallplank.core.joinery.workshop import make_unit
 from tallplank.core.shop.doorlist import doorlist
 
 

@@ -7,8 +7,9 @@ from makers import CATALOG, a_made_unit, a_unit
 from solids import SLACK, overlaps
 from strategies import standards, units
 from tallplank.core.job.record import Opening, Standard, Unit
+from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import Part
-from tallplank.core.joinery.workshop import MadeUnit, make_unit
+from tallplank.core.joinery.workshop import make_unit
 from tallplank.core.measure.divide import Member
 from tallplank.core.measure.size import Size
 

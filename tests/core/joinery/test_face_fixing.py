@@ -9,8 +9,9 @@ from makers import CATALOG, a_made_unit
 from strategies import standards, units
 from tallplank.core.check.machining import faults
 from tallplank.core.job.record import Opening, Standard, Unit
+from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import Part
-from tallplank.core.joinery.workshop import MadeUnit, make_unit
+from tallplank.core.joinery.workshop import make_unit
 
 
 def screws(part: Part, pair: str) -> list[tuple[float, float, float]]:

@@ -17,8 +17,9 @@ from tallplank.core.error import PlankError
 from tallplank.core.job.file import dumps, loads
 from tallplank.core.job.record import Opening, SavedConstruction, Standard, Unit
 from tallplank.core.joinery.joint.let_in import DEPTHS
+from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import Part
-from tallplank.core.joinery.workshop import MadeUnit, make, make_unit
+from tallplank.core.joinery.workshop import make, make_unit
 from tallplank.core.measure.display import LengthStyle
 from tallplank.core.money.price import banded_edges
 

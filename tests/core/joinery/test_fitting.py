@@ -6,8 +6,8 @@ from makers import CATALOG, a_made_unit
 from tallplank.core.job.record import Opening
 from tallplank.core.joinery.front.front import hinge_count
 from tallplank.core.joinery.inside.drawer import slide_length
+from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import BuildError
-from tallplank.core.joinery.workshop import MadeUnit
 
 
 def count(made: MadeUnit, role: str) -> int:

@@ -10,8 +10,9 @@ from solids import overlaps
 from strategies import standards, units
 from tallplank.core.check.machining import faults
 from tallplank.core.job.record import Opening, Standard, Unit
+from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.setout.layout import Cell
-from tallplank.core.joinery.workshop import MadeUnit, make_unit
+from tallplank.core.joinery.workshop import make_unit
 from tallplank.core.measure.divide import Member
 
 DOORS = Opening(front="doors")

@@ -5,8 +5,8 @@ from collections import Counter
 from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtWidgets import QHeaderView, QLabel, QTreeWidget, QTreeWidgetItem, QVBoxLayout, QWidget
 
+from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import Part, part_keys
-from tallplank.core.joinery.workshop import MadeUnit
 from tallplank.core.measure.display import format_length
 from tallplank.session.store import Store
 

@@ -6,8 +6,8 @@ from functools import partial
 from tallplank.core.check.record import Finding, Fix, Site
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.job.opening import Path
+from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.setout.layout import Divider, Layout
-from tallplank.core.joinery.workshop import MadeUnit
 
 MISSING = {
     "shelf": ("A fixed shelf", "a partition beside it", "Put the partition there"),

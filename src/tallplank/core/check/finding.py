@@ -12,8 +12,8 @@ from tallplank.core.check.overlap import SLACK, Overlap, OverlapFinder
 from tallplank.core.check.record import Constructions, Finding, Site, shown
 from tallplank.core.check.strength import few_legs, heavy_doors, heavy_drawers, heavy_flaps, heavy_hung_units, sagging_shelves
 from tallplank.core.job.record import Standard, Unit
+from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
-from tallplank.core.joinery.workshop import Made, MadeUnit
 
 LEVELS = ("error", "warning", "note")
 
@@ -182,6 +182,8 @@ def _notes(site: Site, unit: MadeUnit) -> Iterator[Finding]:
 
 
 def _alike_numbers(made: Made) -> Iterator[Finding]:
+    if len({unit.unit.mark for unit in made.units}) == len(made.units):
+        return
     by_number: dict[int, list[str]] = {}
     for unit in made.units:
         by_number.setdefault(unit.unit.mark, []).append(unit.unit.id)

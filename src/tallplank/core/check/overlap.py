@@ -6,7 +6,7 @@ from itertools import islice
 from operator import is_
 
 from tallplank.core.job.record import Room
-from tallplank.core.joinery.workshop import Made, MadeUnit
+from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.space.frame import Vec, extent, wall_frame
 
 SLACK = 0.5

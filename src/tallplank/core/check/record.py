@@ -6,7 +6,7 @@ from typing import Literal
 
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.job.record import Display, Job, Room, SavedConstruction, Wall
-from tallplank.core.joinery.workshop import MadeUnit
+from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.measure.display import format_length
 
 

@@ -15,9 +15,9 @@ from tallplank.core.edit.unit import set_hardware, set_rule
 from tallplank.core.job.opening import Path, opening_at
 from tallplank.core.joinery.front.front import STAYS, stay_for, stay_moment
 from tallplank.core.joinery.joint.meeting import TOUCH
+from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.rule.load import GRAVITY, drawer_loads, hung_load
-from tallplank.core.joinery.workshop import Made, MadeUnit
 
 SHELVES = ("shelf", "fixed-shelf")
 
@@ -161,7 +161,7 @@ def heavy_flaps(site: Site, unit: MadeUnit) -> Iterator[Finding]:
 
 def few_legs(made: Made) -> Iterator[Finding]:
     """Wide units on four legs, shaped ones left out; source: another leg is advisable from about 900 wide, common practice."""
-    wide = [u for u in made.units if any(f.role == "leg" for f in u.fittings) and u.unit.width >= u.choice.rules.leg_wide]
+    wide = [u for u in made.units if u.unit.width >= u.choice.rules.leg_wide and any(f.role == "leg" for f in u.fittings)]
     few = [u for u in wide if u.plan is None and u.choice.rules.leg_count < MORE_LEGS]
     if not few:
         return

@@ -23,9 +23,9 @@ from tallplank.core.draw.primitive import (
 )
 from tallplank.core.job.opening import ROOT, Path, divides_fronts, opening_at, path_text
 from tallplank.core.job.record import Opening
+from tallplank.core.joinery.made import BenchPart, MadeUnit
 from tallplank.core.joinery.part.part import Part, part_keys
 from tallplank.core.joinery.setout.layout import Cell, Layout
-from tallplank.core.joinery.workshop import BenchPart, MadeUnit
 
 BETWEEN = 260.0
 """Room between front and section."""

@@ -21,9 +21,9 @@ from tallplank.core.draw.primitive import (
     rectangle,
 )
 from tallplank.core.job.record import Room, Wall, WallOpening
+from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Front, Part
 from tallplank.core.joinery.run.worktop import JOINED, Run
-from tallplank.core.joinery.workshop import Made, MadeUnit
 from tallplank.core.space.frame import Vec
 
 FLOOR_DEPTH = 60.0

@@ -22,8 +22,8 @@ from tallplank.core.draw.primitive import (
     Text,
 )
 from tallplank.core.job.record import Room, Wall
+from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.run.worktop import JOINED, Run
-from tallplank.core.joinery.workshop import Made, MadeUnit
 from tallplank.core.space.frame import Frame, wall_frame
 
 

@@ -11,10 +11,11 @@ from tallplank.core.edit.room import fresh_id, taken_ids
 from tallplank.core.edit.snap import Mover, first_gap, neighbour
 from tallplank.core.job.construction import Construction, RuleValue, check_rules
 from tallplank.core.job.record import FinishRole, HardwareRole, Job, Unit
+from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.rule.choice import choice_for
 from tallplank.core.joinery.rule.place import place
 from tallplank.core.joinery.run.worktop import JOINED
-from tallplank.core.joinery.workshop import Made, make
+from tallplank.core.joinery.workshop import make
 from tallplank.core.measure.divide import LONGEST, Member, divide
 from tallplank.core.measure.length import LengthUnit
 

@@ -6,7 +6,7 @@ from pathlib import Path
 
 from tallplank.core.disk import write_atomically
 from tallplank.core.error import PlankError
-from tallplank.core.joinery.workshop import Made
+from tallplank.core.joinery.made import Made
 from tallplank.core.money.price import Price
 from tallplank.core.shop.cutlist import CutRow
 from tallplank.core.shop.doorlist import DoorRow

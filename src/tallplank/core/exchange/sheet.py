@@ -18,7 +18,7 @@ from tallplank.core.draw.dimension import FIGURE_WIDTH, SetOut, set_out
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.primitive import Arc, Drawing, Line, Poly, Shape, Text
 from tallplank.core.exchange.exporter import Shop
-from tallplank.core.joinery.workshop import Made
+from tallplank.core.joinery.made import Made
 from tallplank.core.measure.display import format_length
 
 PAGE = landscape(A3)

@@ -4,27 +4,22 @@ from collections import Counter
 from collections.abc import Callable, Iterator, Mapping
 from contextlib import contextmanager
 from contextvars import ContextVar
-from dataclasses import dataclass, replace
-from functools import cached_property
 from operator import is_
 from types import MappingProxyType
-from typing import NamedTuple
 
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.error import PlankError
 from tallplank.core.job.record import RUN_ROLES, FinishRole, Job, Room, Standard, Unit, Wall
-from tallplank.core.joinery.joint.meeting import TOUCH
-from tallplank.core.joinery.part.part import Fitting, Front, Note, Outline, Part, Piece, part_keys
+from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.refinish import refinished
 from tallplank.core.joinery.rule.choice import Choice, choice_for
-from tallplank.core.joinery.rule.place import Placed, place
+from tallplank.core.joinery.rule.place import place
 from tallplank.core.joinery.run.worktop import Run, Stretch, build_run, stretches
 from tallplank.core.joinery.setout.collector import Collector
-from tallplank.core.joinery.setout.layout import Layout
 from tallplank.core.joinery.shaped.unit import build_shaped
 from tallplank.core.joinery.unit.carcass import build_carcass
 from tallplank.core.joinery.unit.filler import build_filler
 from tallplank.core.joinery.unit.sheet import build_back_panel, build_end_panel
-from tallplank.core.space.frame import Frame, Vec, moved, wall_frame
 
 BUILDERS: Mapping[str, Callable[[Choice, Collector], None]] = MappingProxyType(
     {
@@ -36,97 +31,6 @@ BUILDERS: Mapping[str, Callable[[Choice, Collector], None]] = MappingProxyType(
     }
 )
 """From a kind's `build` to the function that builds it; a new way of building is registered here."""
-
-
-@dataclass(frozen=True, slots=True)
-class MadeUnit:
-    """A unit with all that it is made of, in its own frame. With a `problem` it could not be built and has no parts."""
-
-    unit: Unit
-    choice: Choice
-    placed: Placed
-    parts: tuple[Part, ...]
-    fittings: tuple[Fitting, ...]
-    pieces: tuple[Piece, ...]
-    fronts: tuple[Front, ...]
-    layout: Layout | None = None
-    """Where the openings lie; None for what has none."""
-    plan: Outline | None = None
-    """Its outline seen from above, where it is no rectangle."""
-    tails: tuple[tuple[str, int], ...] = ()
-    """Dovetails to cut, by drawer."""
-    notes: tuple[Note, ...] = ()
-    """What was built but will not do."""
-    problem: str = ""
-
-    @property
-    def frame(self) -> Frame:
-        """The unit's frame in the frame of its wall."""
-        return moved(self.placed.x, -self.unit.depth, self.placed.z)
-
-    @property
-    def label(self) -> str:
-        """The unit's number and kind, as papers name it."""
-        return f"{self.unit.mark} {self.choice.kind.name}"
-
-
-class BenchPart(NamedTuple):
-    """A part as the bench shows it, in the frame of the unit there: its key, and what it is a part of."""
-
-    key: str
-    part: Part
-    owner: str
-
-
-@dataclass(frozen=True)
-class Made:
-    """The job as it is made."""
-
-    job: Job
-    catalog: Catalog
-    units: tuple[MadeUnit, ...]
-    runs: tuple[Run, ...]
-
-    @cached_property
-    def by_room(self) -> Mapping[str, tuple[MadeUnit, ...]]:
-        """The units of each room that has any, in the job's order."""
-        found: dict[str, list[MadeUnit]] = {}
-        for unit in self.units:
-            found.setdefault(unit.unit.room, []).append(unit)
-        return {room: tuple(units) for room, units in found.items()}
-
-    @cached_property
-    def by_id(self) -> Mapping[str, MadeUnit]:
-        """The units by their ids."""
-        return {u.unit.id: u for u in self.units}
-
-    def on_bench(self, unit_id: str) -> tuple[BenchPart, ...]:
-        """The parts of a unit, then the pieces of worktop and plinth that pass over and under it."""
-        unit = self.by_id[unit_id]
-        own = [(part, f"unit {unit.unit.mark}") for part in unit.parts]
-        passing = [(part, run.label) for run in self.runs if unit_id in run.members for part in _passing(run, unit)]
-        found = (*own, *passing)
-        return tuple(BenchPart(key, *one) for key, one in zip(part_keys([p for p, _ in found]), found, strict=True))
-
-    def on_wall(self, room_id: str, wall_id: str) -> tuple[MadeUnit, ...]:
-        """The units on one wall, in the job's order."""
-        return tuple(u for u in self.units if (u.unit.room, u.unit.wall) == (room_id, wall_id))
-
-    def walls(self) -> Iterator[tuple[Room, Wall, Frame]]:
-        """Every wall with its frame in its room."""
-        for room in self.job.rooms:
-            for wall in room.walls:
-                yield room, wall, wall_frame(wall.side, room.width, room.depth)
-
-
-def _passing(run: Run, unit: MadeUnit) -> Iterator[Part]:
-    """The parts of a run that pass over or under a unit, moved into its frame."""
-    shift = unit.frame.origin
-    for part in run.parts:
-        low, high = part.box
-        if min(high.x, unit.placed.right) - max(low.x, unit.placed.x) > TOUCH:
-            origin = Vec(*(o - s for o, s in zip(part.frame.origin, shift, strict=True)))
-            yield replace(part, frame=replace(part.frame, origin=origin))
 
 
 _at_hand: ContextVar["Workshop | None"] = ContextVar("at_hand", default=None)
@@ -189,6 +93,10 @@ class Workshop:
             del self._stock[gone]
         return self._last
 
+    def _built(self, standard: Standard, unit: Unit) -> MadeUnit:
+        self.built["unit"] += 1
+        return build_unit(self.catalog, standard, unit)
+
     def _all_units(self, job: Job) -> tuple[MadeUnit, ...]:
         standard, stock, units = job.standard, self._stock, []
         for unit in job.units:
@@ -209,11 +117,11 @@ class Workshop:
     def unit(self, standard: Standard, unit: Unit) -> MadeUnit:
         """A unit that was made before, where all that it uses is the same, else a new one."""
         kept = self._stock.get(id(unit), ())
-        for made in kept:
-            if made.unit is unit and made.choice.holds(standard):
-                return made
-        self.built["unit"] += 1
-        made = build_unit(self.catalog, standard, unit)
+        for known in kept:
+            if known.unit is unit and known.choice.holds(standard):
+                return known
+        alike = (refinished(known, standard) for known in kept if known.unit is unit)
+        made = next(filter(None, alike), None) or self._built(standard, unit)
         self._stock[id(unit)] = (made, *kept)[:MOST_STANDARDS]
         return made
 

@@ -9,9 +9,9 @@ from dataclasses import dataclass
 
 from tallplank.core.catalog.record import Band, Catalog
 from tallplank.core.job.record import Rates
+from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Fitting, Front, Part
 from tallplank.core.joinery.run.worktop import Run
-from tallplank.core.joinery.workshop import Made, MadeUnit
 from tallplank.core.measure.memo import IdentityMemo, Mapped
 
 

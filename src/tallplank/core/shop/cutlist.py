@@ -5,9 +5,9 @@ from dataclasses import dataclass
 from itertools import chain
 
 from tallplank.core.catalog.record import Catalog
+from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.worktop import Run
-from tallplank.core.joinery.workshop import Made, MadeUnit
 from tallplank.core.measure.memo import Mapped
 
 

@@ -5,8 +5,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from itertools import chain
 
+from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Front, Part
-from tallplank.core.joinery.workshop import Made, MadeUnit
 from tallplank.core.measure.memo import Mapped
 
 

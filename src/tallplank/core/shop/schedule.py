@@ -6,9 +6,9 @@ from dataclasses import dataclass
 from itertools import chain
 
 from tallplank.core.catalog.record import Hardware
+from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Fitting
 from tallplank.core.joinery.run.worktop import Run
-from tallplank.core.joinery.workshop import Made, MadeUnit
 from tallplank.core.measure.memo import Mapped
 
 

@@ -1,15 +1,15 @@
 """A room as surfaces gathered by look, ready for any renderer. Units that did not change keep their arrays."""
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
 
 from tallplank.core.job.record import Room, Wall
+from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.worktop import Run
-from tallplank.core.joinery.workshop import Made, MadeUnit
 from tallplank.core.measure.memo import Mapped
 from tallplank.core.solid.mesh import Faces, Floats, box_faces, faces
 from tallplank.core.space.frame import Frame, Vec, wall_frame
@@ -62,30 +62,29 @@ class Solids:
     size: Vec
 
 
+_Placed = tuple[str, Faces, Floats]
+
+
 class SolidMaker:
     """Makes the solids of rooms, keeping those of units that did not change."""
 
     def __init__(self) -> None:
         self._units: Mapped[MadeUnit, tuple[Body, ...]] = Mapped()
         self._insides: Mapped[MadeUnit, tuple[Body, ...]] = Mapped()
-        self._runs: Mapped[Run, tuple[Body, ...]] = Mapped()
+        self._standing: Mapped[MadeUnit, tuple[_Placed, ...]] = Mapped()
+        self._runs: Mapped[Run, tuple[_Placed, ...]] = Mapped()
 
     def solids(self, made: Made, room_id: str, opened: float = 0.0) -> Solids:
         """The surfaces of a room with its fronts open by a share from 0 to 1."""
         room = made.job.room(room_id)
         frames = {w.id: wall_frame(w.side, room.width, room.depth) for w in room.walls}
-        placed: list[tuple[str, Faces, Floats]] = []
-        boxes = []
-        units = [u for u in made.units if u.unit.room == room_id]
-        insides = self._insides.of(units, lambda u: tuple(_inside_bodies(u))) if opened > 0 else [()] * len(units)
-        outsides = self._units.of(units, lambda u: tuple(_outside_bodies(u)))
-        for unit, inside, outside in zip(units, insides, outsides, strict=True):
-            frame = unit.frame.then(frames[unit.unit.wall])
-            boxes.append(_box(unit, frames[unit.unit.wall]))
-            placed += [_placed(body, frame, opened) for body in (*inside, *outside)]
+        units = made.by_room.get(room_id, ())
+        boxes = [_box(unit, frames[unit.unit.wall]) for unit in units]
+        where = (room.width, room.depth)
+        standing = self._stood(units, frames, opened, where)
         runs = [r for r in made.runs if r.room == room_id]
-        for run, bodies in zip(runs, self._runs.of(runs, lambda r: tuple(_bodies(r.parts))), strict=True):
-            placed += [_placed(body, frames[run.wall], 0.0) for body in bodies]
+        passing = self._runs.of(runs, lambda r: tuple(_placed(body, frames[r.wall], 0.0) for body in _bodies(r.parts)), where)
+        placed = [one for bodies in (*standing, *passing) for one in bodies]
         lines = [line for _, _, line in placed if len(line)]
         return Solids(
             tuple(_gathered(placed)),
@@ -94,6 +93,21 @@ class SolidMaker:
             _shell(room, frames.values()),
             Vec(room.width, room.depth, room.height),
         )
+
+
+    def _stood(
+        self, units: Sequence[MadeUnit], frames: Mapping[str, Frame], opened: float, where: tuple[float, float]
+    ) -> list[tuple[_Placed, ...]]:
+        """The surfaces of units in their room; those in the units' own frames are kept, however far fronts stand open."""
+        insides = self._insides.of(units, lambda u: tuple(_inside_bodies(u))) if opened > 0 else [()] * len(units)
+        outsides = self._units.of(units, lambda u: tuple(_outside_bodies(u)))
+        bodies = {id(u): (*inside, *outside) for u, inside, outside in zip(units, insides, outsides, strict=True)}
+
+        def placed(unit: MadeUnit) -> tuple[_Placed, ...]:
+            frame = unit.frame.then(frames[unit.unit.wall])
+            return tuple(_placed(body, frame, opened) for body in bodies[id(unit)])
+
+        return self._standing.of(units, placed, (where, opened))
 
 
 def _is_shut(unit: MadeUnit) -> bool:
@@ -146,14 +160,14 @@ def outline(part: Part) -> Floats:
     return placed
 
 
-def _placed(body: Body, frame: Frame, opened: float) -> tuple[str, Faces, Floats]:
+def _placed(body: Body, frame: Frame, opened: float) -> _Placed:
     corners, normals, lines = body.faces.corners, body.faces.normals, body.lines
     if body.motion is not None and opened > 0:
         frame = body.motion.at(opened).then(frame)
     return body.look, Faces(frame.all_out(corners), frame.all_turned_out(normals), body.faces.uv), frame.all_out(lines)
 
 
-def _gathered(placed: Iterable[tuple[str, Faces, Floats]]) -> Iterator[Batch]:
+def _gathered(placed: Iterable[_Placed]) -> Iterator[Batch]:
     by_look: dict[str, list[Faces]] = {}
     for look, surface, _ in placed:
         by_look.setdefault(look, []).append(surface)

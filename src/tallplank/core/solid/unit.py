@@ -9,8 +9,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from tallplank.core.catalog.record import Band
+from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import EDGE_NAMES, Body, Hole, Part, part_keys
-from tallplank.core.joinery.workshop import MadeUnit
 from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.solid.mesh import Faces, Floats, box_faces, edge_faces, faces, shaped_edge_faces
 from tallplank.core.solid.scene import Batch, Box, Solids, outline

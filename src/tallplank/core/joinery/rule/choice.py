@@ -52,17 +52,21 @@ class Choice:
         by_kind = None if self.unit.door_style else self.standard.front_styles.get(kind)
         return self.catalog.door_styles.get(by_kind or "") or self.door_style
 
-    def holds(self, standard: Standard) -> bool:
-        """Whether the unit would be built just the same by another standard, for all that was asked of this choice."""
+    def holds(self, standard: Standard, *, but: Table | None = None) -> bool:
+        """Whether the unit would be built just the same by another standard, for all that was asked of this choice.
+
+        One table may be left out of account.
+        """
         old = self.standard
         if old is standard:
             return True
         if style_for(self.catalog, standard, self.unit) is not self.door_style or not self._rules_hold(standard):
             return False
-        for table, role in self.used:
-            if getattr(old, table).get(role) != getattr(standard, table).get(role) and role not in getattr(self.unit, table, ()):
-                return False
-        return True
+        return not any(
+            getattr(old, table).get(role) != getattr(standard, table).get(role) and role not in getattr(self.unit, table, ())
+            for table, role in self.used
+            if table != but
+        )
 
     def _rules_hold(self, standard: Standard) -> bool:
         old = self.standard

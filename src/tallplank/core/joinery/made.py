@@ -1,0 +1,107 @@
+"""What making a job results in: every unit with its parts, and what passes over and under them."""
+
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass, replace
+from functools import cached_property
+from typing import NamedTuple
+
+from tallplank.core.catalog.record import Catalog
+from tallplank.core.job.record import Job, Room, Unit, Wall
+from tallplank.core.joinery.joint.meeting import TOUCH
+from tallplank.core.joinery.part.part import Fitting, Front, Note, Outline, Part, Piece, part_keys
+from tallplank.core.joinery.rule.choice import Choice
+from tallplank.core.joinery.rule.place import Placed
+from tallplank.core.joinery.run.worktop import Run
+from tallplank.core.joinery.setout.layout import Layout
+from tallplank.core.space.frame import Frame, Vec, moved, wall_frame
+
+
+@dataclass(frozen=True, slots=True)
+class MadeUnit:
+    """A unit with all that it is made of, in its own frame. With a `problem` it could not be built and has no parts."""
+
+    unit: Unit
+    choice: Choice
+    placed: Placed
+    parts: tuple[Part, ...]
+    fittings: tuple[Fitting, ...]
+    pieces: tuple[Piece, ...]
+    fronts: tuple[Front, ...]
+    layout: Layout | None = None
+    """Where the openings lie; None for what has none."""
+    plan: Outline | None = None
+    """Its outline seen from above, where it is no rectangle."""
+    tails: tuple[tuple[str, int], ...] = ()
+    """Dovetails to cut, by drawer."""
+    notes: tuple[Note, ...] = ()
+    """What was built but will not do."""
+    problem: str = ""
+
+    @property
+    def frame(self) -> Frame:
+        """The unit's frame in the frame of its wall."""
+        return moved(self.placed.x, -self.unit.depth, self.placed.z)
+
+    @property
+    def label(self) -> str:
+        """The unit's number and kind, as papers name it."""
+        return f"{self.unit.mark} {self.choice.kind.name}"
+
+
+class BenchPart(NamedTuple):
+    """A part as the bench shows it, in the frame of the unit there: its key, and what it is a part of."""
+
+    key: str
+    part: Part
+    owner: str
+
+
+@dataclass(frozen=True)
+class Made:
+    """The job as it is made."""
+
+    job: Job
+    catalog: Catalog
+    units: tuple[MadeUnit, ...]
+    runs: tuple[Run, ...]
+
+    @cached_property
+    def by_room(self) -> Mapping[str, tuple[MadeUnit, ...]]:
+        """The units of each room that has any, in the job's order."""
+        found: dict[str, list[MadeUnit]] = {}
+        for unit in self.units:
+            found.setdefault(unit.unit.room, []).append(unit)
+        return {room: tuple(units) for room, units in found.items()}
+
+    @cached_property
+    def by_id(self) -> Mapping[str, MadeUnit]:
+        """The units by their ids."""
+        return {u.unit.id: u for u in self.units}
+
+    def on_bench(self, unit_id: str) -> tuple[BenchPart, ...]:
+        """The parts of a unit, then the pieces of worktop and plinth that pass over and under it."""
+        unit = self.by_id[unit_id]
+        own = [(part, f"unit {unit.unit.mark}") for part in unit.parts]
+        passing = [(part, run.label) for run in self.runs if unit_id in run.members for part in _passing(run, unit)]
+        found = (*own, *passing)
+        return tuple(BenchPart(key, *one) for key, one in zip(part_keys([p for p, _ in found]), found, strict=True))
+
+    def on_wall(self, room_id: str, wall_id: str) -> tuple[MadeUnit, ...]:
+        """The units on one wall, in the job's order."""
+        return tuple(u for u in self.by_room.get(room_id, ()) if u.unit.wall == wall_id)
+
+    def walls(self) -> Iterator[tuple[Room, Wall, Frame]]:
+        """Every wall with its frame in its room."""
+        for room in self.job.rooms:
+            for wall in room.walls:
+                yield room, wall, wall_frame(wall.side, room.width, room.depth)
+
+
+def _passing(run: Run, unit: MadeUnit) -> Iterator[Part]:
+    """The parts of a run that pass over or under a unit, moved into its frame."""
+    shift = unit.frame.origin
+    for part in run.parts:
+        low, high = part.box
+        if min(high.x, unit.placed.right) - max(low.x, unit.placed.x) > TOUCH:
+            origin = Vec(*(o - s for o, s in zip(part.frame.origin, shift, strict=True)))
+            yield replace(part, frame=replace(part.frame, origin=origin))

@@ -1,0 +1,125 @@
+"""The workshop keeps what it made: by what each unit uses, over edits, undo and changes of the whole job."""
+
+import gc
+import weakref
+from dataclasses import replace
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from makers import CATALOG, ROOM, WALL, a_wall_of, made, many_units
+from strategies import kinds
+from tallplank.core.edit.standard import set_job_finish, set_job_hardware, set_job_rule, set_job_style
+from tallplank.core.edit.unit import Spot, place_unit, set_finish, set_width
+from tallplank.core.job.record import FINISH_ROLES, FinishRole, Job, Standard
+from tallplank.core.joinery.refinish import cut_alike, refinished
+from tallplank.core.joinery.workshop import Workshop, build_unit, make_unit
+from tallplank.session.arrange import Arranger
+from tallplank.session.store import Store
+
+finishes = st.sampled_from([(role, f.id) for role in FINISH_ROLES for f in CATALOG.finishes_for(role)])
+
+
+def plain(unit):  # type: ignore[no-untyped-def]
+    """A made unit without what only says what it was built by."""
+    return replace(unit, choice=None)
+
+
+def built_by(workshop: Workshop, edit, job: Job) -> tuple[Job, int]:  # type: ignore[no-untyped-def]
+    """The job after an edit with the workshop at hand, and how many units were built for it in all."""
+    before = workshop.built["unit"]
+    with workshop.at_hand():
+        job = edit(job)
+    workshop.make(job)
+    return job, workshop.built["unit"] - before
+
+
+def test_what_an_edit_built_is_not_built_again() -> None:
+    workshop, job = Workshop(CATALOG), a_wall_of("base", "drawers", "wall")
+    workshop.make(job)
+    job, count = built_by(workshop, lambda j: set_width(j, CATALOG, ["u2"], 650), job)
+    assert count == 1
+    job, count = built_by(workshop, lambda j: place_unit(j, CATALOG, "base", Spot(ROOM, WALL), workshop.make(j)), job)
+    assert count == 1
+    _, count = built_by(workshop, lambda j: set_job_rule(j, CATALOG, "kick_height", 120), job)
+    assert count == 4
+
+
+def test_a_large_job_builds_each_unit_once_for_a_rule_of_the_job() -> None:
+    workshop, job = Workshop(CATALOG), many_units(300)
+    workshop.make(job)
+    _, count = built_by(workshop, lambda j: set_job_rule(j, CATALOG, "kick_height", 120), job)
+    assert count == 300
+
+
+def test_a_unit_is_kept_by_the_choices_that_it_uses() -> None:
+    workshop, job = Workshop(CATALOG), a_wall_of("base", "open-shelf", "drawers")
+    first = workshop.make(job)
+    job, count = built_by(workshop, lambda j: set_job_finish(j, CATALOG, "top", "basalt-stone"), job)
+    assert count == 0
+    assert all(a is b for a, b in zip(first.units, workshop.make(job).units, strict=True))
+    assert {p.finish.id for r in workshop.make(job).runs for p in r.parts if r.what == "top"} == {"basalt-stone"}
+    job, count = built_by(workshop, lambda j: set_job_hardware(j, CATALOG, "hinge", "hinge-155"), job)
+    assert count == 1
+    job, count = built_by(workshop, lambda j: set_job_style(j, CATALOG, "sluice-frame"), job)
+    assert count == 3
+    assert workshop.make(job) == made(job)
+
+
+def test_undo_of_a_change_of_the_whole_job_builds_nothing() -> None:
+    workshop, job = Workshop(CATALOG), a_wall_of("base", "drawers", "wall")
+    workshop.make(job)
+    changed, _ = built_by(workshop, lambda j: set_job_rule(j, CATALOG, "kick_height", 120), job)
+    before = workshop.built["unit"]
+    assert workshop.make(job) == made(job)
+    assert workshop.make(changed) == made(changed)
+    assert workshop.built["unit"] == before
+
+
+def test_nothing_is_kept_of_what_no_job_has_any_longer() -> None:
+    workshop, job = Workshop(CATALOG), a_wall_of("base", "drawers")
+    workshop.make(job)
+    old = weakref.ref(job.units[0])
+    for width in range(610, 630):
+        job, _ = built_by(workshop, lambda j, w=width: set_width(j, CATALOG, ["u1"], w), job)
+    gc.collect()
+    assert old() is None
+    assert sum(map(len, workshop._stock.values())) <= 4
+
+
+def test_hovering_while_placing_builds_nothing(monkeypatch: pytest.MonkeyPatch) -> None:
+    store = Store(CATALOG, a_wall_of("base", "drawers"))
+    assert store.derived.made.units
+    monkeypatch.setattr("tallplank.core.joinery.workshop.build_unit", lambda *_: pytest.fail("a unit was built"))
+    for on_plan, point in ((True, (1980.0, 2700.0)), (False, (1980.0, 400.0))):
+        assert Arranger(store, on_plan=on_plan).ghost("tall", point, 60) is not None
+
+
+def test_without_a_workshop_at_hand_an_edit_builds_for_itself() -> None:
+    unit = a_wall_of("base").units[0]
+    assert make_unit(CATALOG, Standard(), unit) is not make_unit(CATALOG, Standard(), unit)
+
+
+@given(kinds, st.lists(finishes, max_size=2), finishes)
+def test_refinishing_is_the_same_as_building_anew(kind: str, own: list[tuple[FinishRole, str]], change: tuple[FinishRole, str]) -> None:
+    job = place_unit(a_wall_of(), CATALOG, kind, Spot(ROOM, WALL, 0.0))
+    for role, finish in own:
+        job = set_finish(job, CATALOG, ["u1"], role, finish)
+    unit, role, finish = build_unit(CATALOG, job.standard, job.units[0]), *change
+    standard = Standard(finishes={role: finish})
+    again = refinished(unit, standard)
+    if again is not None:
+        assert plain(again) == plain(build_unit(CATALOG, standard, job.units[0]))
+        assert again.choice == build_unit(CATALOG, standard, job.units[0]).choice
+
+
+def test_finishes_of_one_board_are_refinished_and_others_built() -> None:
+    unit = build_unit(CATALOG, Standard(), a_wall_of("base").units[0])
+    grey, oak = Standard(finishes={"front": "heron"}), Standard(finishes={"front": "oak"})
+    again = refinished(unit, grey)
+    assert again is not None
+    assert {p.finish.id for p in again.parts if p.surface == "front"} == {"heron"}
+    assert refinished(unit, oak) is None
+    assert refinished(unit, Standard(finishes={"front": "heron"}, hardware={"hinge": "hinge-155"})) is None
+    assert not cut_alike(CATALOG, CATALOG.finishes["heron"], CATALOG.finishes["oak"])
