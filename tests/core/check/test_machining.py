@@ -79,7 +79,7 @@ def test_a_hole_used_twice_or_bored_from_both_sides_is_no_clash() -> None:
 def test_halves_that_miss_each_other_by_a_tenth_are_found() -> None:
     parts = list(a_made_unit("base").parts)
     bottom = next(i for i, p in enumerate(parts) if p.name == "bottom")
-    moved = tuple(replace(h, at=Vec(h.at.x, h.at.y + 0.1, h.at.z)) for h in parts[bottom].holes)
+    moved = tuple(h._replace(at=Vec(h.at.x, h.at.y + 0.1, h.at.z)) for h in parts[bottom].holes)
     parts[bottom] = replace(parts[bottom], holes=moved)
     assert {f.code for f in faults(parts)} == {"no-partner"}
 

@@ -1,7 +1,7 @@
 """One unit as surfaces for the bench: whole or pulled apart, with what is bored into its parts."""
 
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import lru_cache
 from types import MappingProxyType
 
@@ -130,7 +130,7 @@ def bent_holes(part: Part, body: Body) -> tuple[Hole, ...]:
         forward = (face - back) / np.linalg.norm(face - back)
         start, way = (back, forward) if hole.into.z > 0 else (face, -forward)
         (x, y), (i, j) = start.tolist(), way.tolist()
-        bent.append(replace(hole, at=Vec(x, y, hole.at.x), into=Vec(i, j, 0.0)))
+        bent.append(hole._replace(at=Vec(x, y, hole.at.x), into=Vec(i, j, 0.0)))
     return tuple(bent)
 
 

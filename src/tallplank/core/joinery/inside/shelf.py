@@ -56,16 +56,16 @@ def bore_pins(choice: Choice, box: Box, cell: Cell, plane: Plane, out: Collector
     bored = pin.box_holes[0] if pin.box_holes else Bored(diameter=2 * PIN_RADIUS, depth=13.0)
     rows = row_lines(choice.rules, plane.rows, box.back_face)
     heights, own = pin_heights(choice, box, cell), {z - PIN_RADIUS for z in shelf_levels(choice, cell, box.shelf.value)}
+    carries = [any(abs(z - level) < TOUCH for level in own) for z in heights]
+    bore = Bore("pin", bored.diameter, bored.depth)
     for x, into in ((cell.x.clear_at, LEFT), (cell.x.clear_end, RIGHT)):
         hosts = [out.host(Vec(x, y, heights[0]), into, UPRIGHTS) for y in rows]
         for y, host in zip(rows, hosts, strict=True):
             if host is None:
                 out.miss("The pins of a shelf find no board to sit in.")
                 continue
-            for z in heights:
-                out.bore(host, Vec(x, y, z), into, Bore("pin", bored.diameter, bored.depth))
-                if not any(abs(z - level) < TOUCH for level in own):
-                    out.spares.append(((cell.path, z), host, out.holes[host][-1]))
+            holes = out.bore_row(host, (Vec(x, y, z) for z in heights), into, bore)
+            out.spares += [((cell.path, z), host, hole) for z, hole, is_own in zip(heights, holes, carries, strict=True) if not is_own]
 
 
 def pin_heights(choice: Choice, box: Box, cell: Cell) -> tuple[float, ...]:

@@ -1,5 +1,7 @@
 """Whether what is bored keeps clear of what is bored and cut already; holes are taken as the boxes around them."""
 
+import numpy as np
+
 from tallplank.core.joinery.joint.meeting import TOUCH
 from tallplank.core.joinery.part.part import Hole
 from tallplank.core.joinery.setout.collector import Collector
@@ -28,27 +30,28 @@ def drop_spares(out: Collector) -> None:
     if not out.spares:
         return
     spare = {id(hole) for _, _, hole in out.spares}
-    fixed = {index: [h for h in out.holes[index] if id(h) not in spare] for _, index, _ in out.spares}
-    crowded = {group for group, index, hole in out.spares if _is_crowded(hole, fixed[index])}
+    by_part: dict[int, list[tuple[object, Hole]]] = {}
+    for group, index, hole in out.spares:
+        by_part.setdefault(index, []).append((group, hole))
+    crowded: set[object] = set()
+    for index, spares in by_part.items():
+        others = [h for h in out.holes[index] if id(h) not in spare]
+        crowded |= {spares[i][0] for i in _crowded([hole for _, hole in spares], others)}
     gone = {id(hole) for group, _, hole in out.spares if group in crowded}
-    for index in fixed if gone else ():
+    for index in by_part if gone else ():
         out.holes[index] = [h for h in out.holes[index] if id(h) not in gone]
 
 
-def _is_crowded(hole: Hole, others: list[Hole]) -> bool:
-    near = [other for other in others if _is_near(hole, other) and not _in_line(hole, other)]
-    return bool(near) and any(boxes_meet(_box_of(hole), _box_of(other)) for other in near)
-
-
-def _is_near(hole: Hole, other: Hole) -> bool:
-    """Whether a hole in the face may touch another: one in a face only where they are side by side, one in an edge from afar."""
-    reach = (hole.diameter + other.diameter) / 2 if abs(other.into.z) > 0.5 else FAR
-    return abs(other.at.x - hole.at.x) < reach and abs(other.at.y - hole.at.y) < reach
-
-
-def _in_line(hole: Hole, other: Hole) -> bool:
-    """Whether another pin's hole is bored from the other side on the same line, or is the very same."""
-    return other.what == "pin" and abs(hole.at.x - other.at.x) < TOUCH and abs(hole.at.y - other.at.y) < TOUCH
+def _crowded(holes: list[Hole], others: list[Hole]) -> set[int]:
+    """The numbers of the holes, all of them in a face, that share space with another hole."""
+    if not others:
+        return set()
+    here = np.array([(h.at.x, h.at.y, h.diameter) for h in holes])[:, None]
+    there = np.array([(o.at.x, o.at.y, o.diameter if abs(o.into.z) > 0.5 else 2 * FAR, o.what == "pin") for o in others])[None]
+    apart = np.abs(here[..., :2] - there[..., :2]).max(axis=2)
+    near = apart < np.where(there[..., 2] < 2 * FAR, (here[..., 2] + there[..., 2]) / 2, FAR)
+    near &= ~((there[..., 3] > 0) & (apart < TOUCH))  # another pin's hole from the other side on the same line
+    return {int(i) for i, j in np.argwhere(near) if boxes_meet(_box_of(holes[i]), _box_of(others[j]))}
 
 
 def _box_of(hole: Hole) -> Box:

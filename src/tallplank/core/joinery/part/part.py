@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 from math import hypot
-from typing import Literal, get_args
+from typing import Literal, NamedTuple, Self, get_args
 
 from shapely import Polygon
 
@@ -130,8 +130,7 @@ class ShapedEdge:
         return ShapedEdge(self.band, tuple((a + x, b + y) for a, b in self.points))
 
 
-@dataclass(frozen=True, slots=True)
-class Hole:
+class Hole(NamedTuple):
     """A bored hole in a part's own frame: where it enters, the unit direction in which it goes, diameter and depth.
 
     Holes of two parts that a fitting joins carry the same `pair` and enter at the same point in space.
@@ -213,6 +212,14 @@ class Part:
     body: Body | None = None
     """How a bent part stands in the unit; its sizes are those of the flat board that it is bent from."""
 
+    def bored(self, holes: tuple[Hole, ...]) -> Self:
+        """The same part with these holes; many times quicker than `dataclasses.replace`, in what is done for every part."""
+        made = object.__new__(type(self))
+        for field in _FIELDS:
+            _put(made, field, getattr(self, field))
+        _put(made, "holes", holes)
+        return made
+
     @property
     def size(self) -> tuple[float, float, float]:
         """Finished length, width and thickness."""
@@ -243,6 +250,9 @@ class Part:
     def area_m2(self) -> float:
         """The cut area in square metres."""
         return self.cut_length * self.cut_width / 1e6
+
+
+_FIELDS, _put = tuple(Part.__dataclass_fields__), object.__setattr__
 
 
 def is_simple(outline: Outline) -> bool:

@@ -1,6 +1,7 @@
 """Gathers what a builder makes, and turns sizes and places into parts."""
 
 from collections import defaultdict
+from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
 from functools import lru_cache
 
@@ -153,19 +154,32 @@ class Collector:
 
     def bore(self, index: int, point: Vec, into: Vec, bore: Bore) -> None:
         """Bore part number `index` where `point` and the direction `into` are in the frame of the unit."""
-        frame = self.parts[index].frame
+        self.holes[index].append(
+            Hole(bore.what, self.parts[index].frame.inside(point), self._way(index, into), bore.diameter, bore.depth, bore.pair)
+        )
+
+    def bore_row(self, index: int, points: Iterable[Vec], into: Vec, bore: Bore) -> list[Hole]:
+        """Bore the same hole at many points of part number `index`; returns the holes."""
+        what, diameter, depth, pair = bore.what, bore.diameter, bore.depth, bore.pair
+        inside, way = self.parts[index].frame.inside, self._way(index, into)
+        made = [Hole(what, inside(point), way, diameter, depth, pair) for point in points]
+        self.holes[index] += made
+        return made
+
+    def _way(self, index: int, into: Vec) -> Vec:
+        """A direction of the unit in the frame of part number `index`."""
         key = (index, into)
         way = self._ways.get(key)
         if way is None:
-            way = self._ways[key] = _turned_in(frame, into)
-        self.holes[index].append(Hole(bore.what, frame.inside(point), way, bore.diameter, bore.depth, bore.pair))
+            way = self._ways[key] = _turned_in(self.parts[index].frame, into)
+        return way
 
     def swap(self, index: int, part: Part) -> None:
         """Put another shape of a part in its place; what is bored in it stays where it is in the unit."""
         old = self.parts[index]
         self.parts[index] = part
         if index in self.holes and part.frame.origin != old.frame.origin:
-            self.holes[index] = [replace(h, at=part.frame.inside(old.frame.out(h.at))) for h in self.holes[index]]
+            self.holes[index] = [h._replace(at=part.frame.inside(old.frame.out(h.at))) for h in self.holes[index]]
 
     def box(self, index: int) -> tuple[Vec, Vec]:
         """The smallest and the largest corner of part number `index`."""
@@ -200,7 +214,7 @@ class Collector:
 
     def finished(self) -> tuple[Part, ...]:
         """The parts with their holes."""
-        return tuple(replace(p, holes=tuple(dict.fromkeys(self.holes[i]))) if i in self.holes else p for i, p in enumerate(self.parts))
+        return tuple(p.bored(tuple(dict.fromkeys(self.holes[i]))) if i in self.holes else p for i, p in enumerate(self.parts))
 
     def _banded(self, edges: Edges) -> tuple[float, float]:
         def thick(band: str | None) -> float:
