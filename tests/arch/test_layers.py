@@ -1,5 +1,6 @@
 """The layers hold: each contract catches what it is for, and the core lives without Qt and VTK."""
 
+import ast
 import os
 import shutil
 import subprocess
@@ -105,3 +106,35 @@ def test_sizes_are_watched(capsys: pytest.CaptureFixture[str]) -> None:
 def test_nothing_is_hidden_from_the_linters() -> None:
     words = ("importlib.import_module", "__import__(")
     assert [str(f) for f in SRC.rglob("*.py") if any(w in f.read_text() for w in words)] == []
+
+
+def _imports(path: Path, modules: set[str]) -> set[str]:
+    """The modules of the application that a file names in its imports, those inside functions and for types included."""
+    found: set[str] = set()
+    for node in ast.walk(ast.parse(path.read_text())):
+        if isinstance(node, ast.ImportFrom) and node.module:
+            found |= {f"{node.module}.{a.name}" if f"{node.module}.{a.name}" in modules else node.module for a in node.names}
+        elif isinstance(node, ast.Import):
+            found |= {a.name for a in node.names}
+    return found & modules
+
+
+def _circles(graph: dict[str, set[str]]) -> list[str]:
+    """The modules that can be reached from themselves."""
+    found = []
+    for start in graph:
+        seen, todo = set(), list(graph[start])
+        while todo:
+            if (module := todo.pop()) not in seen:
+                seen.add(module)
+                todo += graph[module]
+        found += [start] if start in seen else []
+    return found
+
+
+def test_no_modules_import_each_other_in_a_circle() -> None:
+    files = {".".join(f.relative_to(SRC.parent).with_suffix("").parts).removesuffix(".__init__"): f for f in SRC.rglob("*.py")}
+    graph = {name: _imports(file, set(files)) - {name} for name, file in files.items()}
+    assert sum(map(len, graph.values())) > 500
+    assert _circles(graph) == []
+    assert sorted(_circles({"a": {"b"}, "b": {"c"}, "c": {"a"}, "d": {"a"}})) == ["a", "b", "c"]

@@ -2,10 +2,15 @@
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from typing import Protocol
 
 from PyQt6.QtCore import QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QDialog, QLineEdit, QListWidget, QListWidgetItem, QVBoxLayout, QWidget
+
+from tallplank.app.boardview import Board
+from tallplank.app.jobfile import JobFiles
+from tallplank.session.store import Store
 
 
 @dataclass(frozen=True, slots=True)
@@ -18,6 +23,29 @@ class Command:
     run: Callable[[], None]
     keys: str = ""
     enabled: Callable[[], bool] = lambda: True
+
+
+class Shell(Protocol):
+    """What commands ask of the window that they stand in."""
+
+    store: Store
+    files: JobFiles
+    board: Board
+
+    def write_papers(self) -> None:
+        """Write the shop's papers."""
+
+    def type_width(self) -> None:
+        """Put the keyboard into the width of what is selected."""
+
+    def change_theme(self) -> None:
+        """Go to the next theme."""
+
+    def find_command(self) -> None:
+        """Open the command finder."""
+
+    def quit(self) -> None:
+        """Close the window."""
 
 
 class CommandFinder(QDialog):

@@ -1,34 +1,29 @@
 """Every command of the window, once, for its menu, its shortcuts and the command finder."""
 
-from typing import TYPE_CHECKING
-
-from tallplank.app.command import Command
+from tallplank.app.command import Command, Shell
 from tallplank.app.rail import NAMES
 from tallplank.core.edit.mirror import mirror_units
 from tallplank.core.edit.unit import carry_look, close_up, delete_units, duplicate_units, renumber, space_evenly
 from tallplank.session.store import STAGES, Store
 
-if TYPE_CHECKING:
-    from tallplank.app.window import MainWindow
+
+def window_commands(shell: Shell) -> tuple[Command, ...]:
+    """The commands of a shell."""
+    store = shell.store
+    return (*_file(shell), *_edit(shell, store), *_view(shell, store))
 
 
-def window_commands(window: "MainWindow") -> tuple[Command, ...]:
-    """The commands of a window."""
-    store = window.store
-    return (*_file(window), *_edit(window, store), *_view(window, store))
-
-
-def _file(window: "MainWindow") -> tuple[Command, ...]:
+def _file(shell: Shell) -> tuple[Command, ...]:
     return (
-        Command("new", "Job", lambda: "New job", window.files.new, "Ctrl+N"),
-        Command("open", "Job", lambda: "Open…", window.files.open, "Ctrl+O"),
-        Command("save", "Job", lambda: "Save", lambda: _done(window.files.save()), "Ctrl+S"),
-        Command("save-as", "Job", lambda: "Save as…", lambda: _done(window.files.save_as()), "Ctrl+Shift+S"),
-        Command("papers", "Job", lambda: "Write the shop's papers…", lambda: window.write_papers(), "Ctrl+E"),
+        Command("new", "Job", lambda: "New job", shell.files.new, "Ctrl+N"),
+        Command("open", "Job", lambda: "Open…", shell.files.open, "Ctrl+O"),
+        Command("save", "Job", lambda: "Save", lambda: _done(shell.files.save()), "Ctrl+S"),
+        Command("save-as", "Job", lambda: "Save as…", lambda: _done(shell.files.save_as()), "Ctrl+Shift+S"),
+        Command("papers", "Job", lambda: "Write the shop's papers…", lambda: shell.write_papers(), "Ctrl+E"),
     )
 
 
-def _edit(window: "MainWindow", store: Store) -> tuple[Command, ...]:
+def _edit(shell: Shell, store: Store) -> tuple[Command, ...]:
     def some() -> bool:
         return bool(store.selected_units())
 
@@ -118,21 +113,21 @@ def _edit(window: "MainWindow", store: Store) -> tuple[Command, ...]:
             lambda: bool(store.job.units),
         ),
         Command("select-all", "Edit", lambda: "Select all units", lambda: store.select(u.id for u in store.job.units), "Ctrl+A"),
-        Command("width", "Edit", lambda: "Type the width of the selection", window.type_width, "F2", some),
+        Command("width", "Edit", lambda: "Type the width of the selection", shell.type_width, "F2", some),
     )
 
 
-def _view(window: "MainWindow", store: Store) -> tuple[Command, ...]:
+def _view(shell: Shell, store: Store) -> tuple[Command, ...]:
     stages = tuple(
         Command(f"stage-{stage}", "Stage", lambda s=stage: NAMES[s], lambda s=stage: store.go(s), f"Ctrl+{i}")  # type: ignore[misc]
         for i, stage in enumerate(STAGES, 1)
     )
     return (
         *stages,
-        Command("fit", "View", lambda: "Show all in every pane", lambda: window.board.fit(), "F"),
-        Command("theme", "View", lambda: "Day or evening colours", window.change_theme, "Ctrl+Shift+L"),
-        Command("find", "View", lambda: "Find a command…", window.find_command, "Ctrl+K"),
-        Command("quit", "Window", lambda: "Quit", window.quit, "Ctrl+Q"),
+        Command("fit", "View", lambda: "Show all in every pane", lambda: shell.board.fit(), "F"),
+        Command("theme", "View", lambda: "Day or evening colours", shell.change_theme, "Ctrl+Shift+L"),
+        Command("find", "View", lambda: "Find a command…", shell.find_command, "Ctrl+K"),
+        Command("quit", "Window", lambda: "Quit", shell.quit, "Ctrl+Q"),
     )
 
 

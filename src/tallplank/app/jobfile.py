@@ -1,18 +1,15 @@
 """The open job and its file: new, open, save, leaving, and what was left behind by a crash. Each asks or tells; nothing is lost."""
 
 from pathlib import Path
-from typing import TYPE_CHECKING
 
-from PyQt6.QtWidgets import QFileDialog
+from PyQt6.QtWidgets import QFileDialog, QWidget
 
 from tallplank.app.ask import ask
+from tallplank.app.notice import Notices
 from tallplank.core.error import PlankError
 from tallplank.core.job.file import SUFFIX, ChangedMeanwhileError, job_path
 from tallplank.session.autosave import Autosave, Left, Unsaved
 from tallplank.session.store import Store
-
-if TYPE_CHECKING:
-    from tallplank.app.window import MainWindow
 
 LEAVE = "Leave them unsaved"
 FILTER = "Tall Plank jobs (*.plank)"
@@ -21,8 +18,8 @@ FILTER = "Tall Plank jobs (*.plank)"
 class JobFiles:
     """What the window does with files of jobs."""
 
-    def __init__(self, window: "MainWindow", autosave: Autosave | None) -> None:
-        self._window, self._store, self._autosave = window, window.store, autosave
+    def __init__(self, window: QWidget, store: Store, notices: Notices, autosave: Autosave | None) -> None:
+        self._window, self._store, self._notices, self._autosave = window, store, notices, autosave
         self._subscriptions = [
             self._store.subscribe(lambda s: s.job, lambda _: self._note()),
             self._store.subscribe(lambda s: s.saved, lambda _: self._note()),
@@ -80,7 +77,7 @@ class JobFiles:
             return self._save_over(path, str(problem))
         except PlankError as problem:
             return self._failed(problem)
-        self._window.notices.dismiss("save")
+        self._notices.dismiss("save")
         return True
 
     def _save_over(self, path: Path, problem: str) -> bool:
@@ -99,11 +96,11 @@ class JobFiles:
     def _failed(self, problem: PlankError) -> bool:
         kept = " Your work is kept aside meanwhile." if self._autosave is not None else ""
         self._store.say(str(problem))
-        self._window.notices.post("save", f"The job is not saved: {problem}{kept}", [("Save under another name…", lambda: self._again())])
+        self._notices.post("save", f"The job is not saved: {problem}{kept}", [("Save under another name…", lambda: self._again())])
         return False
 
     def _again(self) -> None:
-        self._window.notices.dismiss("save")
+        self._notices.dismiss("save")
         self.save_as()
 
     def may_leave(self) -> bool:
@@ -131,10 +128,10 @@ class JobFiles:
         for left in self._autosave.left(self._store.catalog):
             self._offer(left)
         for number, text in enumerate(self._autosave.unreadable):
-            self._window.notices.post(f"unreadable {number}", text)
+            self._notices.post(f"unreadable {number}", text)
 
     def _offer(self, left: Left) -> None:
-        self._window.notices.post(
+        self._notices.post(
             str(left.file),
             _words(left),
             [("Recover it", lambda: self.recover(left)), ("Throw it away", lambda: self._throw_away(left))],
@@ -147,14 +144,14 @@ class JobFiles:
             return
         found = left.unsaved
         self._store.replace_job(found.job, found.path, saved=False, digest=found.digest)
-        self._window.notices.dismiss(str(left.file))
+        self._notices.dismiss(str(left.file))
         self._autosave.take_over(left)
 
     def _throw_away(self, left: Left) -> None:
         """It is gone only when this notice is closed: until then it can be had back."""
         text = f"'{left.unsaved.job.name}', kept {_when(left)}, goes when this notice is closed."
         back, close = ("Have it back", lambda: self._offer(left)), ("Close", lambda: self._give_up(left))
-        self._window.notices.post(str(left.file), text, [back], close)
+        self._notices.post(str(left.file), text, [back], close)
 
     def _give_up(self, left: Left) -> None:
         if self._autosave is not None:

@@ -64,7 +64,7 @@ class MainWindow(QMainWindow):
         self.resize(1280, 800)
         self._task: Task | None = None
         self.notices = Notices()
-        self.files = JobFiles(self, autosave)
+        self.files = JobFiles(self, store, self.notices, autosave)
         self.commands = window_commands(self)
         self._menu_button = self._make_menu_button()
         self.ticket = Ticket(store, self.tokens, self._menu_button, self._open_figure)

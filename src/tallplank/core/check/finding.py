@@ -3,7 +3,6 @@
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from functools import partial
-from operator import is_
 
 from tallplank.core.catalog.record import Board, Catalog
 from tallplank.core.check.bearing import hanging_boards
@@ -14,6 +13,7 @@ from tallplank.core.check.strength import few_legs, heavy_doors, heavy_drawers, 
 from tallplank.core.job.record import Standard, Unit
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
+from tallplank.core.measure.memo import are_same
 
 LEVELS = ("error", "warning", "note")
 
@@ -45,7 +45,7 @@ class Checker:
     def _room(self, site: Site, units: tuple[MadeUnit, ...]) -> "_Checked":
         before = self._rooms.get(site.room.id)
         same = before is not None and _is_same(before.site, site)
-        if same and before is not None and len(before.units) == len(units) and all(map(is_, before.units, units)):
+        if same and before is not None and are_same(before.units, units):
             return before
         known = {id(u): f for u, f in zip(before.units, before.by_unit, strict=True)} if same and before is not None else {}
         by_unit = tuple(known[id(u)] if id(u) in known else self._unit(site, u) for u in units)

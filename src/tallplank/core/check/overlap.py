@@ -3,10 +3,10 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from itertools import islice
-from operator import is_
 
 from tallplank.core.job.record import Room
 from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.measure.memo import are_same
 from tallplank.core.space.frame import Vec, extent, wall_frame
 
 SLACK = 0.5
@@ -45,7 +45,7 @@ class OverlapFinder:
         for room in made.job.rooms:
             units = made.by_room.get(room.id, ())
             before = self._known.get(room.id)
-            same = before is not None and before[0] is room and len(before[1]) == len(units) and all(map(is_, before[1], units))
+            same = before is not None and before[0] is room and are_same(before[1], units)
             known[room.id] = before if same and before is not None else (room, units, _in_room(room, units))
         self._known = known
         return tuple(overlap for _, _, found in known.values() for overlap in found)

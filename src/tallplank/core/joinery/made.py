@@ -64,14 +64,8 @@ class Made:
     catalog: Catalog
     units: tuple[MadeUnit, ...]
     runs: tuple[Run, ...]
-
-    @cached_property
-    def by_room(self) -> Mapping[str, tuple[MadeUnit, ...]]:
-        """The units of each room that has any, in the job's order."""
-        found: dict[str, list[MadeUnit]] = {}
-        for unit in self.units:
-            found.setdefault(unit.unit.room, []).append(unit)
-        return {room: tuple(units) for room, units in found.items()}
+    by_room: Mapping[str, tuple[MadeUnit, ...]]
+    """The units of each room that has any, in the job's order."""
 
     @cached_property
     def by_id(self) -> Mapping[str, MadeUnit]:

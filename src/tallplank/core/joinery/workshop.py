@@ -4,7 +4,6 @@ from collections import Counter
 from collections.abc import Callable, Iterator, Mapping
 from contextlib import contextmanager
 from contextvars import ContextVar
-from operator import is_
 from types import MappingProxyType
 
 from tallplank.core.catalog.record import Catalog
@@ -20,6 +19,7 @@ from tallplank.core.joinery.shaped.unit import build_shaped
 from tallplank.core.joinery.unit.carcass import build_carcass
 from tallplank.core.joinery.unit.filler import build_filler
 from tallplank.core.joinery.unit.sheet import build_back_panel, build_end_panel
+from tallplank.core.measure.memo import are_same
 
 BUILDERS: Mapping[str, Callable[[Choice, Collector], None]] = MappingProxyType(
     {
@@ -58,6 +58,19 @@ def build_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
     return MadeUnit(unit, choice, placed, *made, out.layout, out.plan, tuple(out.tails.items()), tuple(out.notes))
 
 
+def _by_room(units: tuple[MadeUnit, ...], last: Made | None) -> Mapping[str, tuple[MadeUnit, ...]]:
+    """The units of each room, kept from the last job where no unit came, went or moved to another room."""
+    if last is not None and len(units) == len(last.units):
+        changed = [(old, new) for old, new in zip(last.units, units, strict=True) if old is not new]
+        if all(old.unit.room == new.unit.room for old, new in changed):
+            swaps, rooms = {id(old): new for old, new in changed}, {new.unit.room for _, new in changed}
+            return {room: tuple(swaps.get(id(m), m) for m in us) if room in rooms else us for room, us in last.by_room.items()}
+    found: dict[str, list[MadeUnit]] = {}
+    for unit in units:
+        found.setdefault(unit.unit.room, []).append(unit)
+    return {room: tuple(members) for room, members in found.items()}
+
+
 MOST_STANDARDS = 2
 """How many makes of one unit are kept, so that a change of the whole job can be undone and redone at once."""
 
@@ -74,6 +87,7 @@ class Workshop:
         """How many units and runs were built so far, for tests and benchmarks."""
         self._stock: dict[int, tuple[MadeUnit, ...]] = {}
         """Units by the identity of their records, which they hold on to: those of the last two jobs and what edits built since."""
+        self._room_runs: dict[str, tuple[Room, tuple[MadeUnit, ...], tuple[Run, ...]]] = {}
         self._runs: dict[tuple[str, str], tuple[tuple[object, ...], tuple[Run, ...], list[tuple[tuple[object, ...], Run]]]] = {}
         self._last: Made | None = None
 
@@ -83,11 +97,10 @@ class Workshop:
         if last is not None and last.job is job:
             return last
         if last is None or job.standard is not last.job.standard:
-            self._runs = {}
+            self._room_runs, self._runs = {}, {}
         units = self._all_units(job)
-        same = last is not None and last.job.rooms is job.rooms and last.job.units is job.units
-        runs = last.runs if last is not None and same and last.job.standard is job.standard else self._all_runs(job, units)
-        self._last = Made(job, self.catalog, units, runs)
+        by_room = _by_room(units, last)
+        self._last = Made(job, self.catalog, units, self._all_runs(job, by_room), by_room)
         kept = {*map(id, job.units), *(map(id, last.job.units) if last is not None else ())}
         for gone in self._stock.keys() - kept:
             del self._stock[gone]
@@ -98,12 +111,10 @@ class Workshop:
         return build_unit(self.catalog, standard, unit)
 
     def _all_units(self, job: Job) -> tuple[MadeUnit, ...]:
-        standard, stock, units = job.standard, self._stock, []
-        for unit in job.units:
-            newest = stock[id(unit)][0] if id(unit) in stock else None
-            usual = newest is not None and newest.unit is unit and newest.choice.standard is standard
-            units.append(newest if usual and newest is not None else self.unit(standard, unit))
-        return tuple(units)
+        last, standard = self._last, job.standard
+        if last is None or last.job.standard is not standard or len(last.units) != len(job.units):
+            return tuple(self.unit(standard, unit) for unit in job.units)
+        return tuple(made if made.unit is unit else self.unit(standard, unit) for made, unit in zip(last.units, job.units, strict=True))
 
     @contextmanager
     def at_hand(self) -> Iterator[None]:
@@ -125,24 +136,27 @@ class Workshop:
         self._stock[id(unit)] = (made, *kept)[:MOST_STANDARDS]
         return made
 
-    def _all_runs(self, job: Job, units: tuple[MadeUnit, ...]) -> tuple[Run, ...]:
-        by_wall: dict[tuple[str, str], list[MadeUnit]] = {}
-        for made, unit in zip(units, job.units, strict=True):
-            by_wall.setdefault((unit.room, unit.wall), []).append(made)
+    def _all_runs(self, job: Job, by_room: Mapping[str, tuple[MadeUnit, ...]]) -> tuple[Run, ...]:
         runs: list[Run] = []
         for room in job.rooms:
-            for wall in room.walls:
-                members = by_wall.get((room.id, wall.id))
-                if members:
-                    runs += self._wall_runs(job, room, wall, members)
+            members = by_room.get(room.id, ())
+            known = self._room_runs.get(room.id)
+            if known is None or known[0] is not room or not are_same(known[1], members):
+                known = self._room_runs[room.id] = (room, members, tuple(self._runs_of_room(job, room, members)))
+            runs += known[2]
         return tuple(runs)
+
+    def _runs_of_room(self, job: Job, room: Room, members: tuple[MadeUnit, ...]) -> Iterator[Run]:
+        for wall in room.walls:
+            if beside := [m for m in members if m.unit.wall == wall.id]:
+                yield from self._wall_runs(job, room, wall, beside)
 
     def _wall_runs(self, job: Job, room: Room, wall: Wall, members: list[MadeUnit]) -> tuple[Run, ...]:
         key = (room, wall, *members)
         known = self._runs.get((room.id, wall.id))
-        if known is not None and len(known[0]) == len(key) and all(map(is_, known[0], key)):
+        if known is not None and are_same(known[0], key):
             return known[1]
-        before = {run_key: run for run_key, run in known[2]} if known is not None and all(map(is_, known[0][:2], key[:2])) else {}
+        before = {run_key: run for run_key, run in known[2]} if known is not None and are_same(known[0][:2], key[:2]) else {}
         placed = [m.placed for m in members]
         made: list[tuple[tuple[object, ...], Run]] = []
         for what in RUN_ROLES:

@@ -2,6 +2,7 @@
 
 from collections import OrderedDict
 from collections.abc import Callable, Sequence
+from operator import is_
 from typing import Generic, TypeVar
 
 _S = TypeVar("_S")
@@ -21,6 +22,11 @@ class Same:
 
     def __hash__(self) -> int:
         return id(self.it)
+
+
+def are_same(a: Sequence[object], b: Sequence[object]) -> bool:
+    """Whether two rows hold the very same objects."""
+    return len(a) == len(b) and all(map(is_, a, b))
 
 
 class IdentityMemo(Generic[_T]):

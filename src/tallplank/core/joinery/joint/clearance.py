@@ -1,6 +1,7 @@
 """Whether what is bored keeps clear of what is bored and cut already; holes are taken as the boxes around them."""
 
 import numpy as np
+from numpy.typing import NDArray
 
 from tallplank.core.joinery.joint.meeting import TOUCH
 from tallplank.core.joinery.part.part import Hole
@@ -8,8 +9,7 @@ from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.space.frame import Vec
 
 Box = tuple[Vec, Vec]
-FAR = 60.0
-"""No hole in an edge reaches farther than this."""
+Floats = NDArray[np.float64]
 
 
 def bored_box(at: Vec, into: Vec, reach: float, depth: float) -> Box:
@@ -43,16 +43,25 @@ def drop_spares(out: Collector) -> None:
 
 
 def _crowded(holes: list[Hole], others: list[Hole]) -> set[int]:
-    """The numbers of the holes, all of them in a face, that share space with another hole."""
+    """The numbers of the holes that share space with another hole, those of pins on the same line left out."""
     if not others:
         return set()
-    here = np.array([(h.at.x, h.at.y, h.diameter) for h in holes])[:, None]
-    there = np.array([(o.at.x, o.at.y, o.diameter if abs(o.into.z) > 0.5 else 2 * FAR, o.what == "pin") for o in others])[None]
-    apart = np.abs(here[..., :2] - there[..., :2]).max(axis=2)
-    near = apart < np.where(there[..., 2] < 2 * FAR, (here[..., 2] + there[..., 2]) / 2, FAR)
-    near &= ~((there[..., 3] > 0) & (apart < TOUCH))  # another pin's hole from the other side on the same line
-    return {int(i) for i, j in np.argwhere(near) if boxes_meet(_box_of(holes[i]), _box_of(others[j]))}
+    (low, high), (other_low, other_high) = _boxes_of(holes), _boxes_of(others)
+    shared = np.minimum(high[:, None], other_high[None]) - np.maximum(low[:, None], other_low[None])
+    meeting = np.argwhere((shared > TOUCH).all(axis=2))
+    return {int(i) for i, j in meeting if not _in_line(holes[i], others[j])}
 
 
-def _box_of(hole: Hole) -> Box:
-    return bored_box(hole.at, hole.into, hole.diameter / 2, hole.depth)
+def _in_line(hole: Hole, other: Hole) -> bool:
+    """Whether another pin's hole is bored from the other side on the same line, or is the very same."""
+    return other.what == "pin" and abs(hole.at.x - other.at.x) < TOUCH and abs(hole.at.y - other.at.y) < TOUCH
+
+
+def _boxes_of(holes: list[Hole]) -> tuple[Floats, Floats]:
+    """The lowest and the highest corners of the boxes around holes, as (n, 3)."""
+    at, into = np.array([h.at for h in holes]), np.array([h.into for h in holes])
+    sizes = np.array([(h.diameter / 2, h.depth) for h in holes])
+    end = at + sizes[:, 1:] * into
+    along = np.abs(into)
+    spread = sizes[:, :1] * np.where(along > 1.0 - TOUCH, 1.0 - along, 1.0)
+    return np.minimum(at, end) - spread, np.maximum(at, end) + spread
