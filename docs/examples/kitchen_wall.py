@@ -1,27 +1,20 @@
-"""Build a kitchen wall with the edits and write the shop's papers: ./plank run docs/examples/kitchen_wall.py FOLDER"""
+"""Build a kitchen wall and write the shop's papers: ./plank run docs/examples/kitchen_wall.py FOLDER"""
 
 import sys
-from pathlib import Path
 
-from tallplank.core.catalog.reader import shipped
-from tallplank.core.edit.room import add_opening, add_room
-from tallplank.core.edit.standard import set_job_finish
-from tallplank.core.edit.unit import Spot, place_unit, set_rule
-from tallplank.core.exchange.exporter import export
-from tallplank.core.exchange.registry import EXPORTERS
-from tallplank.core.job.record import Job
-from tallplank.session.derived import Deriver
+from tallplank import script
 
-catalog = shipped()
-job = add_room(Job(name="Scullery"), "Scullery", width=3600, depth=2400, height=2400)
-job = add_opening(job, "room1", "back", "window", x=1300, sill=1050, width=1000, height=1000)
-for kind, width in (("tall", 600), ("drawers", 600), ("sink", 1000), ("base", 600), ("base", 600)):
-    job = place_unit(job, catalog, kind, Spot("room1", "back"), width=width)
-job = set_job_finish(job, catalog, "front", "oak")
-sink = next(u.id for u in job.units if u.kind == "sink")
-job = set_rule(job, catalog, [sink], "leg_count", 6)  # it is wide: the check advises two more legs
+work = script.new("Scullery")
+work.add_room("Scullery", width=3600, depth=2400, height=2400)
+work.add_opening("window", "back", x=1300, sill=1050, width=1000, height=1000)
+for kind, width in (("tall", 600), ("drawers", 600), ("sink", "1 m"), ("base", 600), ("base", 600)):
+    work.place(kind, "back", width=width)
+work.set_finish("front", "oak")
+for finding in work.findings():  # the sink unit is wide: two more legs are advised
+    if finding.mends:
+        work.mend(finding)
 
-derived = Deriver(catalog).derive(job)
-print(f"{len(derived.cutlist)} lines, {derived.price.total / 100:.2f} {derived.price.currency}, {len(derived.findings)} findings")
-for path in export(derived.shop, EXPORTERS, Path(sys.argv[1] if len(sys.argv) > 1 else "out")):
+price = work.price()
+print(f"{len(work.parts())} lines, {price.total:.2f} {price.currency}, {len(work.findings())} findings")
+for path in work.export(sys.argv[1] if len(sys.argv) > 1 else "out"):
     print(path)
