@@ -60,7 +60,7 @@ def test_units_stand_where_they_are_placed() -> None:
 def test_parts_of_one_unit_and_alike_together() -> None:
     work = a_work()
     for _ in range(2):
-        work.place("base", width=600)
+        work.place("base", width=800)
     by_unit, together = work.parts(), work.parts(alike_together=True)
     assert len(together) < len(by_unit)
     assert sum(p.quantity for p in by_unit) == sum(p.quantity for p in together)

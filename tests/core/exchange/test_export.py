@@ -36,7 +36,7 @@ def test_all_papers_are_written(tmp_path: Path) -> None:
 
 
 def test_the_cut_list_has_its_columns_and_every_part() -> None:
-    papers = shop(a_wall_of("base"))
+    papers = shop(a_wall_of("base", width=800))
     rows = read(next(e for e in EXPORTERS if e.name == "cutlist.csv").write(papers))
     assert tuple(rows[0]) == CUT_COLUMNS
     assert rows[1] == ["Room", "1 Base, doors", "gable", "Faced chipboard, chalk", "18", "720", "560", "720", "559.2", "2", "none",

@@ -1,11 +1,15 @@
 """Cut list and hardware schedule."""
 
+import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from makers import CATALOG, a_made_unit, a_wall_of, made
+from tallplank.core.edit.opening import set_opening
 from tallplank.core.edit.unit import set_finish, set_width
 from tallplank.core.job.record import Opening
+from tallplank.core.joinery.part.part import Part, part_refs
+from tallplank.core.shop.alike import grouped_alike
 from tallplank.core.shop.cutlist import CutlistMaker, cutlist, grouped, unit_rows
 from tallplank.core.shop.schedule import ScheduleMaker, schedule
 
@@ -22,17 +26,65 @@ def test_every_part_is_in_the_list_once(names: list[str]) -> None:
     assert len({r.label for r in rows}) == len(rows)
 
 
-def test_left_and_right_share_a_line_and_hands_do_not_matter() -> None:
-    row = next(r for r in cutlist(made(a_wall_of("base"))) if r.part == "gable")
+def test_left_and_right_share_a_line_where_they_are_mirror_images() -> None:
+    row = next(r for r in cutlist(made(a_wall_of("base", width=800))) if r.part == "gable")
     assert (row.quantity, row.length, row.width, row.cut_width) == (2, 720, 560, 559.2)
     assert row.bands == ("ABS chalk 0.8", "", "", "")
 
 
+def test_a_gable_with_hinges_and_one_without_are_told_apart() -> None:
+    rows = {r.part: r for r in cutlist(made(a_wall_of("base", width=600))) if r.part.startswith("gable")}
+    assert {part: (r.quantity, r.length, r.width) for part, r in rows.items()} == {"gable left": (1, 720, 560), "gable right": (1, 720, 560)}
+    assert {len([h for h in r.source.holes if h.what == "plate"]) for r in rows.values()} == {0, 4}
+    assert rows["gable left"].label != rows["gable right"].label
+
+
+@pytest.mark.parametrize("kind", ["drawers", "sink", "tall"])
+@pytest.mark.parametrize("role", ["gable", "side", "stile"])
+def test_parts_share_a_line_only_with_equals_and_mirror_images(kind: str, role: str) -> None:
+    """Mirroring a part's machining by hand, hole by hole, about its own middle."""
+    unit = a_made_unit(kind, door_style="sluice-frame")
+    for group in grouped_alike(p for p in unit.parts if p.tag.role == role):
+        first = holes_of(group[0])
+        for part in group[1:]:
+            length, width, _ = part.size
+            turned = [{(w, f(x, length), g(y, width), z) for w, x, y, z in holes_of(part)} for f in (same, over) for g in (same, over)]
+            assert first in turned
+
+
+def same(v: float, _: float) -> float:
+    return v
+
+
+def over(v: float, size: float) -> float:
+    return round(size - v, 3) + 0.0
+
+
+def holes_of(part: Part) -> set[tuple[str, float, float, float]]:
+    return {(h.what, round(h.at.x, 3) + 0.0, round(h.at.y, 3) + 0.0, round(h.at.z, 3) + 0.0) for h in part.holes}
+
+
+def test_part_references_stay_when_another_opening_changes() -> None:
+    job = a_wall_of("base-drawer-doors")
+    unit = made(job).units[0]
+    before = dict(zip(part_refs("u1", unit.parts), unit.parts, strict=True))
+    job = set_opening(job, CATALOG, ["u1"], (1,), shelves=3)
+    unit = made(job).units[0]
+    after = dict(zip(part_refs("u1", unit.parts), unit.parts, strict=True))
+    assert len(after) == len(unit.parts)
+    kept = [ref for ref in before if ref.opening != (1,)]
+    assert len(kept) > 10
+    for ref in kept:
+        assert (after[ref].tag, after[ref].size) == (before[ref].tag, before[ref].size)
+    job = set_opening(job, CATALOG, ["u1"], (1,), front="none")
+    assert set(kept) <= set(part_refs("u1", made(job).units[0].parts))
+
+
 def test_alike_parts_of_two_units_are_grouped() -> None:
-    rows = grouped(cutlist(made(a_wall_of("base", "drawers"))))
+    rows = grouped(cutlist(made(a_wall_of("sink", "drawers", width=800))))
     gable = next(r for r in rows if r.part == "gable")
     assert gable.quantity == 4
-    assert gable.unit == "1 Base, doors, 2 Base, drawers"
+    assert gable.unit == "1 Sink base, 2 Base, drawers"
     assert gable.owners == ("u1", "u2")
 
 

@@ -130,7 +130,7 @@ def heavy_drawers(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     for drawer in drawer_loads(unit.choice, unit.parts):
         best = max(unit.choice.family("slide"), key=lambda h: h.rated_kg)
         if best.rated_kg and drawer.filled_kg > best.rated_kg:
-            load = f"{drawer.name.capitalize()} of {unit.label} weighs {drawer.filled_kg:.0f} kg filled"
+            load = f"{drawer.drawer.name.capitalize()} of {unit.label} weighs {drawer.filled_kg:.0f} kg filled"
             text = f"{load}; {best.name} bears {best.rated_kg:g} kg."
             fix = _stronger(site, unit, "slide", drawer.filled_kg)
             yield Finding("warning", "drawer-weight", text, "Use stronger slides or narrower drawers.", (unit.unit.id,), fix)

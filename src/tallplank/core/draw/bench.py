@@ -24,7 +24,7 @@ from tallplank.core.draw.primitive import (
 from tallplank.core.job.opening import ROOT, Path, divides_fronts, opening_at, path_text
 from tallplank.core.job.record import Opening
 from tallplank.core.joinery.made import BenchPart, MadeUnit
-from tallplank.core.joinery.part.part import Part, part_keys
+from tallplank.core.joinery.part.part import Part, Tag, part_keys
 from tallplank.core.joinery.setout.layout import Cell, Layout
 
 BETWEEN = 260.0
@@ -206,7 +206,7 @@ def _cut_at(made: MadeUnit, layout: Layout, pick: Path) -> float:
 
 def _section(made: MadeUnit, offset: float, cut: float) -> Iterator[Shape]:
     """The unit cut upright and seen from its right: fronts to the left, back to the right, the left part's gable beyond."""
-    gable = next((p for p in made.parts if p.name == "gable left"), None)
+    gable = next((p for p in made.parts if p.tag == Tag("gable", "left")), None)
     beyond = [p for p in made.parts if p.kind in ("gable", "partition") and p.box[1].x <= cut]
     seen = sorted(beyond, key=lambda p: p.box[1].x)[-1:] or ([gable] if gable else [])
     blocking = [p for p in made.parts if p.kind == "blocking" and seen and abs(p.box[0].x - seen[0].box[1].x) < TINY]

@@ -9,6 +9,7 @@ from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.worktop import Run
 from tallplank.core.measure.memo import Mapped
+from tallplank.core.shop.alike import grouped_alike
 
 
 @dataclass(frozen=True, slots=True)
@@ -105,16 +106,10 @@ def _merged(group: Sequence[CutRow]) -> CutRow:
 
 def _rows(catalog: Catalog, parts: Sequence[Part], owner: tuple[str, tuple[str, ...], str, str, str]) -> tuple[CutRow, ...]:
     owner_id, owners, room, label, prefix = owner
-    alike: dict[tuple[object, ...], list[Part]] = {}
-    for part in parts:
-        name = part.name.removesuffix(" left").removesuffix(" right")
-        own = (part.edges, part.outline, *_machined(part)) if name == part.name else (_mirrored(part),)
-        key = (name, part.board, part.size, part.cut_length, part.cut_width, *own)
-        alike.setdefault(key, []).append(part)
     rows = []
-    for number, group in enumerate(alike.values(), 1):
+    for number, group in enumerate(grouped_alike(parts), 1):
         part = group[0]
-        name = part.name if len(group) == 1 else part.name.removesuffix(" left").removesuffix(" right")
+        name = (part.tag if len({p.tag for p in group}) == 1 else part.tag.unhanded).name
         rows.append(
             CutRow(
                 owner_id,
@@ -136,18 +131,6 @@ def _rows(catalog: Catalog, parts: Sequence[Part], owner: tuple[str, tuple[str, 
             )
         )
     return tuple(rows)
-
-
-def _machined(part: Part) -> tuple[object, ...]:
-    """What is cut and bored, whatever it is joined to."""
-    holes = frozenset((h.what, tuple(round(v, 4) for v in h.at), h.into, h.diameter, h.depth) for h in part.holes)
-    return (part.pockets, holes)
-
-
-def _mirrored(part: Part) -> tuple[object, ...]:
-    """The bands of a part that comes as a left and a right one, the same for both."""
-    e = part.edges
-    return (frozenset((e.l1, e.l2)), frozenset((e.w1, e.w2)))
 
 
 def _band_names(catalog: Catalog, part: Part) -> tuple[str, str, str, str]:

@@ -2,11 +2,11 @@
 
 from collections import Counter
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import chain
 
 from tallplank.core.joinery.made import Made, MadeUnit
-from tallplank.core.joinery.part.part import Front, Part
+from tallplank.core.joinery.part.part import Front, Part, Tag
 from tallplank.core.measure.memo import Mapped
 
 
@@ -61,7 +61,7 @@ def _rows(unit: MadeUnit, room: str) -> Iterator[DoorRow]:
             (unit.unit.id,),
             room,
             unit.label,
-            _name(front, whole),
+            _whole(front, whole).name,
             style.name if style is not None and framed else "Slab",
             style.edge if style is not None else "square",
             whole.finish.name,
@@ -71,26 +71,30 @@ def _rows(unit: MadeUnit, room: str) -> Iterator[DoorRow]:
             front.hand,
             _hinges(parts),
             front.weight_kg,
-            tuple(_pieces(parts, _name(front, whole))) if framed else (),
+            tuple(_pieces(parts)) if framed else (),
         )
 
 
-def _name(front: Front, part: Part) -> str:
-    """The front's name: what the names of all its parts begin with."""
-    return part.name.removesuffix(" stile left") if front.framed else part.name
+def _whole(front: Front, part: Part) -> Tag:
+    """The front that a part is, or is a piece of."""
+    return part.tag.of if front.framed and part.tag.of is not None else part.tag
 
 
 def _hinges(parts: list[Part]) -> int:
     return sum(h.what == "cup" for p in parts for h in p.holes)
 
 
-def _pieces(parts: list[Part], name: str) -> Iterator[tuple[str, int, float, float, float]]:
-    def named(part: Part) -> str:
-        return part.name.removeprefix(f"{name} ").removesuffix(" left").removesuffix(" right")
-
+def _pieces(parts: list[Part]) -> Iterator[tuple[str, int, float, float, float]]:
     alike: Counter[tuple[str, float, float, float]] = Counter()
     for part in parts:
         length, width, thick = part.size
-        alike[named(part), round(length, 6), round(width, 6), round(thick, 6)] += 1
+        alike[_piece(part.tag.unhanded).name, round(length, 6), round(width, 6), round(thick, 6)] += 1
     for (piece, long, wide, deep), count in alike.items():
         yield piece, count, long, wide, deep
+
+
+def _piece(tag: Tag) -> Tag:
+    """A piece of a front by itself: 'rail bottom' and not 'door left rail bottom'; a slat stays one of its panel's."""
+    if tag.of is None:
+        return tag
+    return replace(tag, of=None) if tag.of.of is None or tag.of.role == "front" else replace(tag, of=_piece(tag.of))

@@ -7,7 +7,7 @@ from tallplank.core.catalog.record import DoorStyle, Hardware
 from tallplank.core.job.record import FrontKind
 from tallplank.core.joinery.front.leaf import Leaf, add_leaf_parts
 from tallplank.core.joinery.front.pull import add_pulls
-from tallplank.core.joinery.part.part import BuildError, Front, flap, pulled_out, swing
+from tallplank.core.joinery.part.part import BuildError, Front, Tag, flap, pulled_out, swing
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.load import GRAVITY, weight_kg
 from tallplank.core.joinery.setout.collector import Collector
@@ -41,10 +41,10 @@ def add_doors(choice: Choice, cell: Cell, plane: Plane, out: Collector) -> None:
         left = (cell.opening.hand if count == 1 else ("left", "right")[i]) == "left"
         x = start + i * (each.value + reveal.value)
         motion = swing(x if left else x + each.value, plane.back - thick, left=left)
-        name = "door" if count == 1 else f"door {'left' if left else 'right'}"
-        leaf = Leaf(name, "door", x, cell.z.front_at, each, cell.z.front, plane.back, motion, "left" if left else "right")
+        tag = Tag("door", "" if count == 1 else "left" if left else "right")
+        leaf = Leaf(tag, "door", x, cell.z.front_at, each, cell.z.front, plane.back, motion, "left" if left else "right")
         weight = add_front(choice, cell, leaf, out)
-        out.fit(choice.hardware("hinge"), hinge_count(choice.hardware("hinge"), cell.z.front.value, weight), name)
+        out.fit(choice.hardware("hinge"), hinge_count(choice.hardware("hinge"), cell.z.front.value, weight), tag.name)
 
 
 def _add_blind(choice: Choice, cell: Cell, plane: Plane, out: Collector) -> tuple[Size, float]:
@@ -55,7 +55,7 @@ def _add_blind(choice: Choice, cell: Cell, plane: Plane, out: Collector) -> tupl
         raise BuildError(f"A blind front {blind.value:g} wide leaves no door: {left.explained()}.")
     hinged_left = cell.opening.hand == "left"
     x = cell.x.front_at + (left.value + reveal.value if hinged_left else 0.0)
-    leaf = Leaf("blind front", "false", x, cell.z.front_at, blind, cell.z.front, plane.back, None)
+    leaf = Leaf(Tag("blind front"), "false", x, cell.z.front_at, blind, cell.z.front, plane.back, None)
     add_front(choice, cell, leaf, out)
     screws = Size.of(FALSE_FRONT_SCREWS, "screws to a fixed front", "hardware.screw")
     out.fit(choice.hardware("screw"), screws, "blind front")
@@ -65,8 +65,8 @@ def _add_blind(choice: Choice, cell: Cell, plane: Plane, out: Collector) -> tupl
 def add_drawer_front(choice: Choice, cell: Cell, number: int, slide: float, plane: Plane, out: Collector) -> None:
     """Add the front of a drawer that runs out by `slide`."""
     motion = pulled_out(slide)
-    name = f"drawer {number} front"
-    add_front(choice, cell, Leaf(name, "drawer", cell.x.front_at, cell.z.front_at, cell.x.front, cell.z.front, plane.back, motion), out)
+    tag = Tag("drawer", number=number).piece("front")
+    add_front(choice, cell, Leaf(tag, "drawer", cell.x.front_at, cell.z.front_at, cell.x.front, cell.z.front, plane.back, motion), out)
 
 
 def add_level_front(choice: Choice, cell: Cell, kind: FrontKind, plane: Plane, out: Collector) -> None:
@@ -77,7 +77,7 @@ def add_level_front(choice: Choice, cell: Cell, kind: FrontKind, plane: Plane, o
         motion, shape, name = flap(face, cell.z.front_at, lifts=False), "flap", "flap"
     elif kind == "lift":
         motion, shape, name = flap(face, cell.z.front_end, lifts=True), "lift", "lift-up flap"
-    leaf = Leaf(name, shape, cell.x.front_at, cell.z.front_at, cell.x.front, cell.z.front, plane.back, motion)  # type: ignore[arg-type]
+    leaf = Leaf(Tag(name), shape, cell.x.front_at, cell.z.front_at, cell.x.front, cell.z.front, plane.back, motion)  # type: ignore[arg-type]
     weight = add_front(choice, cell, leaf, out)
     if motion is None:
         screws = Size.of(FALSE_FRONT_SCREWS, "screws to a false front", "hardware.screw")

@@ -9,7 +9,7 @@ from typing import Literal
 
 from tallplank.core.catalog.record import DoorStyle, Finish
 from tallplank.core.joinery.front.panel import Field, Inset, add_field
-from tallplank.core.joinery.part.part import BuildError, Edges, FrontShape, Outline, Pocket, PocketKind
+from tallplank.core.joinery.part.part import BuildError, Edges, FrontShape, Outline, Pocket, PocketKind, Tag
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Collector, Lay, slot
 from tallplank.core.measure.divide import divide, equal
@@ -27,7 +27,7 @@ ARCH_STEPS = 24
 class Leaf:
     """One front in its place, in the frame of its unit; `y` is its back face."""
 
-    name: str
+    tag: Tag
     kind: FrontShape
     x: float
     z: float
@@ -64,7 +64,7 @@ def _add_slab(choice: Choice, leaf: Leaf, out: Collector) -> None:
         sizes, lay = (leaf.width, leaf.height, front_thickness(choice)), Lay("+x", "+z", (leaf.x, leaf.y, leaf.z))
     else:
         sizes, lay = (leaf.height, leaf.width, front_thickness(choice)), Lay("+z", "-x", (leaf.x + leaf.width.value, leaf.y, leaf.z))
-    out.add(leaf.name, "front", "front", finish, sizes, lay, edges=edges, motion=leaf.motion, kind="front")
+    out.add(leaf.tag, "front", "front", finish, sizes, lay, edges=edges, motion=leaf.motion, kind="front")
 
 
 @dataclass(frozen=True, slots=True)
@@ -125,10 +125,10 @@ def _add_frame(choice: Choice, style: DoorStyle, leaf: Leaf, out: Collector) -> 
     _add_rails(frame, spans, out)
     inset = _inset(choice, frame)
     for number, (low, height, top) in enumerate(spans, 1):
-        name = f"{leaf.name} panel" if len(spans) == 1 else f"{leaf.name} panel {number}"
+        tag = leaf.tag.piece("panel", number=number if len(spans) > 1 else 0)
         width = leaf.width - 2 * frame.stile
         arch = frame.arch if top else 0.0
-        add_field(choice, inset, Field(name, leaf.x + style.stile, leaf.z + low, width, height, arch), out)
+        add_field(choice, inset, Field(tag, leaf.x + style.stile, leaf.z + low, width, height, arch), out)
 
 
 def _inset(choice: Choice, frame: _Frame) -> Inset:
@@ -158,9 +158,8 @@ def _add_stiles(frame: _Frame, spans: list[tuple[float, Size, bool]], out: Colle
         pockets = tuple(slot(along, inner, frame.groove, what) for along in _grooved(frame, spans))
         shape = _mitred_stile(frame, left=side == "left") if frame.mitred else None
         sizes, lay = (leaf.height, frame.stile, frame.full), Lay("+z", "-x", (x, leaf.y, leaf.z))
-        name = f"{leaf.name} stile {side}"
         out.add(
-            name, "front", "front", frame.finish, sizes, lay,
+            leaf.tag.piece("stile", side), "front", "front", frame.finish, sizes, lay,
             edges=edges, pockets=pockets, motion=leaf.motion, kind="front", outline=shape,
         )  # fmt: skip
 
@@ -214,9 +213,8 @@ def _add_rail(frame: _Frame, end: str, z: float, wide: Size, edges: Edges, out: 
     pockets += _cheeks(frame, run, width.value)
     shape = _arched(style.tongue, run, width.value, arch) if arch else None
     lay = Lay("+x", "+z", (leaf.x + style.stile - style.tongue, leaf.y, leaf.z + z))
-    name = f"{leaf.name} rail {end}"
     out.add(
-        name, "front", "front", frame.finish, (length, width, frame.full), lay,
+        leaf.tag.piece("rail", end), "front", "front", frame.finish, (length, width, frame.full), lay,
         edges=edges, pockets=tuple(pockets), motion=leaf.motion, kind="front", outline=shape,
     )  # fmt: skip
 
@@ -271,8 +269,7 @@ def _add_mitred_rail(frame: _Frame, end: str, z: float, wide: Size, edges: Edges
     shape = upward if lower else downward
     cut = _inner_cut(frame, (0.0, run), (width - style.tongue, width) if lower else (0.0, style.tongue))
     lay = Lay("+x", "+z", (leaf.x, leaf.y, leaf.z + z))
-    name = f"{leaf.name} rail {end}"
     out.add(
-        name, "front", "front", frame.finish, (leaf.width, wide, frame.full), lay,
+        leaf.tag.piece("rail", end), "front", "front", frame.finish, (leaf.width, wide, frame.full), lay,
         edges=edges, pockets=(cut,), motion=leaf.motion, kind="front", outline=shape,
     )  # fmt: skip

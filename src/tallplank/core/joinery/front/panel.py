@@ -4,12 +4,12 @@ Source: common practice; the values are fields of the door style.
 """
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import asin, ceil, cos, radians, sin
 from types import MappingProxyType
 
 from tallplank.core.catalog.record import DoorStyle, Finish
-from tallplank.core.joinery.part.part import BuildError, Outline, Pocket
+from tallplank.core.joinery.part.part import BuildError, Outline, Pocket, Tag
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, slot
 from tallplank.core.measure.divide import divide, equal
@@ -43,7 +43,7 @@ class Inset:
 class Field:
     """The clear opening between stiles and rails; its height without the rise of an arch above it."""
 
-    name: str
+    tag: Tag
     x: float
     z: float
     width: Size
@@ -58,7 +58,7 @@ def add_field(choice: Choice, inset: Inset, field: Field, out: Collector) -> Non
         BuildError: the panel does not fit the frame.
     """
     if field.width.value <= 0 or field.height.value - field.arch <= 0:
-        raise BuildError(f"The {field.name} would have no room in its frame.")
+        raise BuildError(f"The {field.tag.name} would have no room in its frame.")
     FIELDS[inset.style.panel_kind](choice, inset, field, out)
 
 
@@ -85,7 +85,7 @@ def _add_panel(choice: Choice, inset: Inset, field: Field, out: Collector, thick
     lay = Lay("+z", "-x", (right, inset.y - inset.groove[0], field.z - inset.style.tongue + half))
     shape = _arched_panel(field, inset.style.tongue, height.value, width.value, half) if field.arch else None
     out.add(
-        field.name, "front", "front", inset.finish, (height, width, thickness), lay,
+        field.tag, "front", "front", inset.finish, (height, width, thickness), lay,
         pockets=pockets(height.value, width.value, half), motion=inset.motion, kind="front", outline=shape,
     )  # fmt: skip
 
@@ -120,7 +120,7 @@ def _raised(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
     def edges(height: float, width: float, half: float) -> tuple[Pocket, ...]:
         margin = style.tongue - half + style.bevel
         if 2 * margin >= min(height, width):
-            raise BuildError(f"The {field.name} is too small for a raised field.")
+            raise BuildError(f"The {field.tag.name} is too small for a raised field.")
         depth = (style.panel, thick.value)
         return (
             slot((0.0, height), (0.0, margin), depth, "tongue"),
@@ -162,8 +162,7 @@ def _slatted(choice: Choice, inset: Inset, field: Field, out: Collector) -> None
     for i in range(count):
         right = field.x + gap + i * (style.slat + gap) + style.slat
         lay = Lay("+z", "-x", (right, inset.y - inset.groove[0], z))
-        name = f"{field.name} slat"
-        out.add(name, "front", "front", inset.finish, sizes, lay, motion=inset.motion, kind="front")
+        out.add(field.tag.piece("slat"), "front", "front", inset.finish, sizes, lay, motion=inset.motion, kind="front")
 
 
 def _louvred(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
@@ -186,12 +185,12 @@ def _louvred(choice: Choice, inset: Inset, field: Field, out: Collector) -> None
         low, high_corner = extent(tilted(frame_along("+x", "+z", corner), style.slope), size)
         lift = field.z + i * step - low.z
         frame = tilted(frame_along("+x", "+z", (corner[0], back - high_corner.y, lift)), style.slope)
-        name = f"{field.name} louvre"
         lay = Lay("+x", "+z", corner)
-        out.add(name, "front", "front", inset.finish, sizes, lay, motion=inset.motion, kind="front", frame=frame)
+        tag = field.tag.piece("louvre")
+        out.add(tag, "front", "front", inset.finish, sizes, lay, motion=inset.motion, kind="front", frame=frame)
         _pin(out, frame.out((0.0, style.slat / 2, style.panel / 2)), length.value, style.float_gap / 2)
     dowels = Size.of(2 * count, "dowels, two to a louvre", "door_style.pitch")
-    out.fit(choice.hardware("dowel"), dowels, field.name)
+    out.fit(choice.hardware("dowel"), dowels, field.tag.name)
 
 
 def _pin(out: Collector, middle: Vec, length: float, play: float) -> None:
@@ -214,8 +213,8 @@ def _glazed(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
     right = field.x + field.width.value + style.tongue - half
     lay = Lay("+z", "-x", (right, inset.y - far + pane.value, field.z - style.tongue + half))
     shape = _arched_panel(field, style.tongue, height.value, width.value, half) if field.arch else None
-    name = field.name.replace("panel", "glass")
-    out.add(name, "glass", "front", glass, (height, width, pane), lay, motion=inset.motion, kind="front", outline=shape)
+    tag = replace(field.tag, role="glass")
+    out.add(tag, "glass", "front", glass, (height, width, pane), lay, motion=inset.motion, kind="front", outline=shape)
     _add_beads(inset, field, pane, out)
     _add_bars(inset, field, out)
 
@@ -224,17 +223,17 @@ def _add_beads(inset: Inset, field: Field, pane: Size, out: Collector) -> None:
     """Strips behind the glass that fill the rest of the rebate; along an arch a pliable one is bought."""
     style = inset.style
     thick = Size.of(inset.groove[1], "rebate", "door_style.panel") - pane
-    name, tongue = field.name.replace("panel", "bead"), style.tongue
+    tag, tongue = replace(field.tag, role="bead"), style.tongue
     wide = Size.of(tongue, "rebate", "door_style.tongue")
     high = field.height + 2 * inset.tongue
     if field.arch:
         high = high - Size.of(field.arch + tongue, "arch", "door_style.arch")
     for right in (field.x, field.x + field.width.value + tongue):
         lay = Lay("+z", "-x", (right, inset.y, field.z - tongue))
-        out.add(name, "front", "front", inset.finish, (high, wide, thick), lay, motion=inset.motion, kind="front")
+        out.add(tag, "front", "front", inset.finish, (high, wide, thick), lay, motion=inset.motion, kind="front")
     for low in (field.z - tongue, field.z + field.height.value)[: 1 if field.arch else 2]:
         lay = Lay("+x", "+z", (field.x, inset.y, low))
-        out.add(name, "front", "front", inset.finish, (field.width, wide, thick), lay, motion=inset.motion, kind="front")
+        out.add(tag, "front", "front", inset.finish, (field.width, wide, thick), lay, motion=inset.motion, kind="front")
 
 
 def _add_bars(inset: Inset, field: Field, out: Collector) -> None:
@@ -246,17 +245,17 @@ def _add_bars(inset: Inset, field: Field, out: Collector) -> None:
     clear = field.height - Size.of(field.arch, "arch", "door_style.arch") if field.arch else field.height
     columns = divide(field.width.value, equal(across + 1), separator=style.bar)
     rows = divide(clear.value, equal(up + 1), separator=style.bar)
-    name = field.name.replace("panel", "bar")
+    tag = replace(field.tag, role="bar")
     for i in range(across):
         right = field.x + columns.starts[i] + columns.sizes[i] + style.bar
         lay = Lay("+z", "-x", (right, y, field.z))
-        out.add(name, "front", "front", inset.finish, (clear, wide, thick), lay, motion=inset.motion, kind="front")
+        out.add(tag, "front", "front", inset.finish, (clear, wide, thick), lay, motion=inset.motion, kind="front")
     for k in range(up):
         low = field.z + rows.starts[k] + rows.sizes[k]
         for i in range(across + 1):
             length = Size.of(columns.sizes[i], "between bars", "door_style.bars")
             lay = Lay("+x", "+z", (field.x + columns.starts[i], y, low))
-            out.add(name, "front", "front", inset.finish, (length, wide, thick), lay, motion=inset.motion, kind="front")
+            out.add(tag, "front", "front", inset.finish, (length, wide, thick), lay, motion=inset.motion, kind="front")
 
 
 FIELDS: Mapping[str, Callable[[Choice, Inset, Field, Collector], None]] = MappingProxyType(

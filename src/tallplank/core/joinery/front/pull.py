@@ -25,7 +25,7 @@ def add_pulls(choice: Choice, leaf: Leaf, style: DoorStyle | None, out: Collecto
     """Add the pulls of a front, bored through where their screws go; on the middle of the stile of a framed `style`."""
     pull = choice.hardware("pull")
     count, places = pull_places(choice, leaf, pull, style)
-    out.fit(pull, count, leaf.name)
+    out.fit(pull, count, leaf.tag.name)
     face = leaf.y - front_thickness(choice).value
     for place in places:
         half = (pull.length / 2, pull.thick / 2)

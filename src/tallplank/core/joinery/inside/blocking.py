@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from tallplank.core.catalog.record import Hardware
 from tallplank.core.joinery.joint.joint import bores_of, holding_screw
 from tallplank.core.joinery.joint.meeting import TOUCH
-from tallplank.core.joinery.part.part import Note
+from tallplank.core.joinery.part.part import Note, Tag
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box
 from tallplank.core.joinery.setout.collector import Bore, Collector, Lay
@@ -25,7 +25,7 @@ SCREWS = 3
 class _Place:
     """One blocking: the face of the upright that it is screwed to, and the height of its screws."""
 
-    name: str
+    tag: Tag
     x: float
     left: bool
     z: float
@@ -48,7 +48,7 @@ def add_blocking(choice: Choice, box: Box, cell: Cell, number: int, z: float, ou
     for side, x, thick in (("left", span.clear_at, span.way_at - span.clear_at), ("right", span.clear_end, span.clear_end - span.way_end)):
         if thick > TOUCH:
             size = Size.of(thick, "what the frame stands proud", "rule.frame_stile")
-            place = _Place(f"slide blocking {number} {side}", x, side == "left", screws)
+            place = _Place(Tag("slide blocking", side, number), x, side == "left", screws)
             _add(choice, box, place, low, (box.inside_depth, high, size), out)
 
 
@@ -56,7 +56,7 @@ def _add(choice: Choice, box: Box, place: _Place, low: float, sizes: tuple[Size,
     length, _, thick = sizes
     rear = box.front + length.value
     lay = Lay("+y", "+z", (place.x, box.front, low)) if place.left else Lay("-y", "+z", (place.x, rear, low))
-    out.add(place.name, "carcass", "carcass", choice.finish("carcass"), sizes, lay, kind="blocking")
+    out.add(place.tag, "carcass", "carcass", choice.finish("carcass"), sizes, lay, kind="blocking")
     upright = out.host(Vec(place.x, (box.front + rear) / 2, place.z), place.into, ("gable", "partition"))
     if upright is None:
         out.miss("The blocking behind a face frame finds no board to be screwed to.")
@@ -75,7 +75,7 @@ def _fix(screw: Hardware, blocking: int, upright: int, place: _Place, depth: tup
     inset, aside = min(FROM_ENDS, length / 4), min(ASIDE, length / 8)
     first, pitch = start + inset + (0.0 if place.left else aside), (length - 2 * inset - aside) / (SCREWS - 1)
     for i in range(SCREWS):
-        point, pair = Vec(place.x, first + i * pitch, place.z), f"{place.name}.{i}"
+        point, pair = Vec(place.x, first + i * pitch, place.z), f"{place.tag.name}.{i}"
         out.bore(blocking, point, Vec(-place.into.x, 0.0, 0.0), Bore("screw", bores.face, thick, pair))
         out.bore(upright, point, place.into, Bore("screw", bores.end, screw.length - thick, pair))
-    out.fit(screw, Size.of(SCREWS, "screws to a blocking", "hardware.screw"), place.name)
+    out.fit(screw, Size.of(SCREWS, "screws to a blocking", "hardware.screw"), place.tag.name)

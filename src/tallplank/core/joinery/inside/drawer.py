@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from tallplank.core.catalog.record import Hardware
 from tallplank.core.joinery.inside.blocking import add_blocking
 from tallplank.core.joinery.inside.drawer_joint import add_corners
-from tallplank.core.joinery.part.part import UPRIGHTS, BuildError, Edges, PartKind, Pocket, pulled_out
+from tallplank.core.joinery.part.part import BOTTOM, BOX_FRONT, UPRIGHTS, BuildError, Edges, PartKind, Pocket, Tag, pulled_out
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box
 from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, slot
@@ -18,6 +18,7 @@ from tallplank.core.space.motion import Motion
 SLIDE_HOSTS: tuple[PartKind, ...] = (*UPRIGHTS, "blocking")
 LEAST_SKIN = 1.0
 """A hole that would leave less goes right through."""
+BOX_BACK = "box back"
 LOWEST_BOX, NARROWEST_BOX = 30.0, 60.0
 """The height and the inside width below which a box is of no use."""
 
@@ -34,16 +35,21 @@ class Drawer:
     """Whether it is a tray that pulls out: as low as its sides can be."""
 
     @property
+    def tag(self) -> Tag:
+        """The drawer as its parts know it."""
+        return Tag("pull-out" if self.low else "drawer", number=self.number)
+
+    @property
     def name(self) -> str:
-        """The drawer as parts and papers name it."""
-        return f"{'pull-out' if self.low else 'drawer'} {self.number}"
+        """The drawer as papers name it."""
+        return self.tag.name
 
 
 @dataclass(frozen=True, slots=True)
 class _Body:
     """The sizes that the five parts of one box share."""
 
-    name: str
+    tag: Tag
     run: Size
     width: Size
     height: Size
@@ -86,10 +92,10 @@ def add_drawer(choice: Choice, box: Box, drawer: Drawer, out: Collector) -> floa
     motion = pulled_out(length)
     first = len(out.parts)
     _add_sides(choice, body, slide, motion, out)
-    add_corners(choice, body.name, first, out)
+    add_corners(choice, drawer.name, first, out)
     _add_bottom(choice, body, motion, out)
     where = f"{drawer.name}, {length:g} long"
-    out.drawers.append((drawer.name, where))
+    out.drawers.append((drawer.tag, where))
     out.slides.append((cell, body.z + slide.rise, length))
     add_blocking(choice, box, cell, drawer.number, body.z + slide.rise, out)
     return length
@@ -114,7 +120,7 @@ def _body(choice: Choice, box: Box, drawer: Drawer, slide: Hardware, length: flo
     z = low + max(rules.drawer_allowance / 4, slide.under)
     bottom = Size.of(choice.finish("back").thickness, "back", "finish.back")
     inset, groove = slide.bottom_recess or rules.drawer_bottom_inset, choice.rule("drawer_groove", "groove")
-    body = _Body(drawer.name, run, width, height, side, bottom, inset, groove, x, drawer.start, z)
+    body = _Body(drawer.tag, run, width, height, side, bottom, inset, groove, x, drawer.start, z)
     if groove.value >= side.value or body.lip[1] >= height.value:
         raise BuildError(f"The bottom of {drawer.name} finds no groove: the box is {height.value:.0f} high, its sides {side.value:g}.")
     return body
@@ -124,18 +130,17 @@ def _add_sides(choice: Choice, body: _Body, slide: Hardware, motion: Motion, out
     finish, thick, x, y, z = choice.finish("drawer"), body.side.value, body.x, body.y, body.z
     far, end, between = x + body.width.value, y + body.run.value, body.width - 2 * body.side
     cut, edges = (thick - body.groove.value, thick), Edges(l2=finish.band)
-    for part, lay, run in (
-        ("side left", Lay("+y", "+z", (x, y, z)), body.run),
-        ("side right", Lay("-y", "+z", (far, end, z)), body.run),
-        ("box front", Lay("-x", "+z", (far - thick, y, z)), between),
-        ("box back", Lay("+x", "+z", (x + thick, end, z)), between),
+    for tag, lay, run in (
+        (body.tag.piece("side", "left"), Lay("+y", "+z", (x, y, z)), body.run),
+        (body.tag.piece("side", "right"), Lay("-y", "+z", (far, end, z)), body.run),
+        (body.tag.piece(BOX_FRONT), Lay("-x", "+z", (far - thick, y, z)), between),
+        (body.tag.piece(BOX_BACK), Lay("+x", "+z", (x + thick, end, z)), between),
     ):
         pockets: tuple[Pocket, ...] = (slot((0.0, run.value), body.lip, cut),)
-        if part == "box back" and slide.hook_notch is not None:
+        if tag.role == BOX_BACK and slide.hook_notch is not None:
             pockets += _lock_notches(body, slide.hook_notch, run.value)
         size = (run, body.height, body.side)
-        name = f"{body.name} {part}"
-        out.add(name, "drawer", "drawer", finish, size, lay, edges=edges, pockets=pockets, motion=motion, kind="drawer")
+        out.add(tag, "drawer", "drawer", finish, size, lay, edges=edges, pockets=pockets, motion=motion, kind="drawer")
 
 
 def _lock_notches(body: _Body, notch: tuple[float, float], run: float) -> tuple[Pocket, ...]:
@@ -151,8 +156,8 @@ def _add_bottom(choice: Choice, body: _Body, motion: Motion, out: Collector) -> 
     width = body.width - 2 * body.side + 2 * groove - play
     off = thick - groove.value + play.value / 2
     lay = Lay("+y", "-x", (body.x + body.width.value - off, body.y + off, body.z + body.lip[0]))
-    name, finish = f"{body.name} bottom", choice.finish("back")
-    out.add(name, "back", "drawer", finish, (length, width, body.bottom), lay, motion=motion, kind="drawer")
+    tag, finish = body.tag.piece(BOTTOM), choice.finish("back")
+    out.add(tag, "back", "drawer", finish, (length, width, body.bottom), lay, motion=motion, kind="drawer")
 
 
 def _box_height(choice: Choice, drawer: Drawer, room: float) -> Size:

@@ -11,7 +11,7 @@ from tallplank.core.joinery.joint.clearance import Box, bored_box, boxes_meet
 from tallplank.core.joinery.joint.joint import END_PLAY, LEAST_PILOT, bores_of, fixings, holding_screw
 from tallplank.core.joinery.joint.let_in import SKIN
 from tallplank.core.joinery.joint.meeting import TOUCH
-from tallplank.core.joinery.part.part import Note, Part
+from tallplank.core.joinery.part.part import BOX_FRONT, Note, Part, Tag
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import BACKWARD, FORWARD, Bore, Collector
 from tallplank.core.measure.size import Size
@@ -29,8 +29,8 @@ def fix_faces(choice: Choice, out: Collector) -> None:
     """Bore for what holds all drawer fronts, a planted back and a face frame, and count it."""
     fixing = _Fixing(choice, out)
     for index, part in enumerate(out.parts):
-        if part.kind == "drawer" and part.name.endswith(" box front"):
-            _fix_front(fixing, index, part.name.removesuffix(" box front"))
+        if part.kind == "drawer" and part.tag.role == BOX_FRONT and part.tag.of is not None:
+            _fix_front(fixing, index, part.tag.of)
         elif part.kind == "back" and choice.rules.back == "planted":
             _fix_back(fixing, index)
     if choice.rules.joint_frame_box == "dowel":
@@ -94,23 +94,24 @@ class _Fixing:
         return True
 
 
-def _fix_front(fixing: _Fixing, box_front: int, drawer: str) -> None:
+def _fix_front(fixing: _Fixing, box_front: int, drawer: Tag) -> None:
     """Screw a front to its box, near the corners of the box."""
     out, plane = fixing.out, fixing.out.box(box_front)[0].y
-    named = (i for i, p in enumerate(out.parts) if p.kind == "front" and p.name.startswith(f"{drawer} front"))
-    pieces = [i for i in named if abs(out.box(i)[1].y - plane) < TOUCH]
+    front = drawer.piece("front")
+    found = (i for i, p in enumerate(out.parts) if p.kind == "front" and (p.tag == front or p.tag.is_of(front)))
+    pieces = [i for i in found if abs(out.box(i)[1].y - plane) < TOUCH]
     if not pieces:
         return
     item = holding_screw(fixing.choice, out.parts[box_front].thickness.value, out.parts[pieces[0]].thickness.value)
     count = 0
     for corner in range(4) if item is not None else ():
         tries = _tries(fixing, box_front, pieces, corner)
-        count += any(fixing.screw(f"{drawer} front.{corner}", at, box_front, piece, item) for at, piece in tries)  # type: ignore[arg-type]
+        count += any(fixing.screw(f"{front.name}.{corner}", at, box_front, piece, item) for at, piece in tries)  # type: ignore[arg-type]
     if item is None or count < LEAST_SCREWS:
-        text = f"The front of {drawer} finds no wood for the screws that hold it to its box."
+        text = f"The front of {drawer.name} finds no wood for the screws that hold it to its box."
         out.note(Note("no-screw", text, "Choose another door style, or other screws."))
         return
-    out.fit(item, Size.of(count, "screws to a drawer front", "hardware.screw"), f"front of {drawer}")
+    out.fit(item, Size.of(count, "screws to a drawer front", "hardware.screw"), f"front of {drawer.name}")
 
 
 def _tries(fixing: _Fixing, box_front: int, pieces: list[int], corner: int) -> Iterator[tuple[Vec, int]]:

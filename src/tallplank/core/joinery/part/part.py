@@ -1,8 +1,8 @@
 """What building results in: parts, fittings and visible pieces of hardware, in the frame of their unit."""
 
 from collections import Counter
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
 from itertools import pairwise
 from math import hypot
 from typing import Literal, NamedTuple, Self, get_args
@@ -181,10 +181,64 @@ class Body:
 
 
 @dataclass(frozen=True, slots=True)
+class Tag:
+    """What a part is, in the words of the trade: its role, which of several, the side it is on, and what it is a piece of."""
+
+    role: str
+    side: str = ""
+    number: int = 0
+    of: "Tag | None" = None
+
+    @property
+    def name(self) -> str:
+        """How drawings and papers call it."""
+        own = (self.role, str(self.number) if self.number else "", self.side)
+        return " ".join(word for word in (self.of.name if self.of is not None else "", *own) if word)
+
+    @property
+    def is_handed(self) -> bool:
+        """Whether there is another on the other side, which may be its mirror image."""
+        return self.side in HANDS
+
+    @property
+    def unhanded(self) -> "Tag":
+        """The same without the side, where that is left or right."""
+        return replace(self, side="") if self.is_handed else self
+
+    @property
+    def kind(self) -> str:
+        """Its role and side and those of what it is a piece of, without numbers: what stays when others come and go."""
+        own = f"{self.role} {self.side}".strip()
+        return f"{self.of.kind} › {own}" if self.of is not None else own
+
+    def piece(self, role: str, side: str = "", number: int = 0) -> "Tag":
+        """A piece of it."""
+        return Tag(role, side, number, self)
+
+    def is_of(self, whole: "Tag") -> bool:
+        """Whether it is a piece of `whole`, or a piece of a piece of it."""
+        return self.of is not None and (self.of == whole or self.of.is_of(whole))
+
+
+HANDS = ("left", "right")
+BOTTOM, BOX_FRONT = "bottom", "box front"
+"""Roles of parts that other rules ask for: the bottom of a box or a drawer, the front of a drawer's box."""
+
+
+class PartRef(NamedTuple):
+    """What a part is told from all others by, for as long as it is there: what owns it, its kind, its opening, and which of those."""
+
+    owner: str
+    role: str
+    opening: tuple[int, ...]
+    number: int
+
+
+@dataclass(frozen=True, slots=True)
 class Part:
     """One piece of board. Sizes are finished sizes; `cut_length` and `cut_width` are what the saw makes."""
 
-    name: str
+    tag: Tag
     role: FinishRole
     surface: Surface
     finish: Finish
@@ -219,6 +273,11 @@ class Part:
             _put(made, field, getattr(self, field))
         _put(made, "holes", holes)
         return made
+
+    @property
+    def name(self) -> str:
+        """How drawings and papers call it; for eyes only."""
+        return self.tag.name
 
     @property
     def size(self) -> tuple[float, float, float]:
@@ -267,6 +326,17 @@ def within(outline: Outline, x: float, y: float) -> bool:
         if (y0 > y) != (y1 > y) and x < x0 + (y - y0) * (x1 - x0) / (y1 - y0):
             inside = not inside
     return inside
+
+
+def part_refs(owner: str, parts: Iterable[Part]) -> tuple[PartRef, ...]:
+    """What each part of one owner is told from the others by."""
+    seen: Counter[tuple[str, tuple[int, ...]]] = Counter()
+    refs = []
+    for part in parts:
+        key = (part.tag.kind, part.path or ())
+        seen[key] += 1
+        refs.append(PartRef(owner, *key, seen[key]))
+    return tuple(refs)
 
 
 def part_keys(parts: Sequence[Part]) -> tuple[str, ...]:

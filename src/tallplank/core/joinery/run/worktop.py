@@ -6,7 +6,7 @@ from math import ceil
 
 from tallplank.core.catalog.record import Catalog, Finish
 from tallplank.core.job.record import FinishRole, Room, Standard, Wall
-from tallplank.core.joinery.part.part import BuildError, Edges, Fitting, Part
+from tallplank.core.joinery.part.part import BuildError, Edges, Fitting, Part, Tag
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, rules_for
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.setout.collector import Collector, Lay
@@ -196,7 +196,7 @@ def _add_ladder(
         raise BuildError(f"The ladder base would be {between.value:.0f} deep between its rails: use a smaller kick setback.")
     for name, y in (("front", front + board.value), ("rear", rear)):
         lay = Lay("+x", "+z", (a, y, 0.0))
-        out.add(f"ladder rail {name}", "plinth", "plinth", finish, (length, height, board), lay, kind="kick")
+        out.add(Tag("ladder rail", name), "plinth", "plinth", finish, (length, height, board), lay, kind="kick")
     rungs = max(ceil((b - a - board.value) / LADDER_PITCH), 1) + 1
     step = (b - a - board.value) / (rungs - 1)
     for i in range(rungs):

@@ -23,6 +23,7 @@ from tallplank.core.joinery.part.part import (
     Pocket,
     PocketKind,
     Surface,
+    Tag,
     is_simple,
 )
 from tallplank.core.joinery.setout.layout import Cell, Layout
@@ -73,7 +74,7 @@ class Collector:
     notes: list[Note] = field(default_factory=list)
     tails: dict[str, int] = field(default_factory=dict)
     """How many dovetails the corners of each drawer box take in all."""
-    drawers: list[tuple[str, str]] = field(default_factory=list)
+    drawers: list[tuple[Tag, str]] = field(default_factory=list)
     """Each drawer and tray with the words for its slides, which are counted when its front is there too."""
     slides: list[tuple[Cell, float, float]] = field(default_factory=list)
     """Each pair of slides: its cell, the height of its screws and its length."""
@@ -86,7 +87,7 @@ class Collector:
 
     def add(
         self,
-        name: str,
+        what: Tag | str,
         role: FinishRole,
         surface: Surface,
         finish: Finish,
@@ -105,16 +106,17 @@ class Collector:
         Raises:
             BuildError: one of its sizes would be nothing or less, or its outline would cross itself.
         """
+        tag = Tag(what) if isinstance(what, str) else what
         length, width, thickness = sizes
-        for what, size in (("long", length), ("wide", width), ("thick", thickness)):
+        for extent, size in (("long", length), ("wide", width), ("thick", thickness)):
             if size.value <= 0:
-                raise BuildError(f"The {name} would be {size.value:.1f} mm {what} ({size.explained()}).")
+                raise BuildError(f"The {tag.name} would be {size.value:.1f} mm {extent} ({size.explained()}).")
         if outline is not None and not is_simple(outline):
-            raise BuildError(f"The {name} would cross itself: a side of the unit is too short for its boards.")
+            raise BuildError(f"The {tag.name} would cross itself: a side of the unit is too short for its boards.")
         off_length, off_width = (0.0, 0.0) if self.trimmed else self._banded(edges)
         board = self.catalog.boards[finish.board]
         part = Part(
-            name,
+            tag,
             role,
             surface,
             finish,

@@ -4,11 +4,13 @@ In an inner corner, where two leaves meet, the rails of both frames meet too and
 """
 
 from tallplank.core.joinery.joint.joint import add_joints
-from tallplank.core.joinery.part.part import BuildError
+from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.joinery.shaped.stand import Stand
 from tallplank.core.measure.size import Size
+
+STILE = "frame stile"
 
 
 def add_frames(stand: Stand, out: Collector) -> dict[tuple[int, bool], int]:
@@ -25,8 +27,8 @@ def add_frames(stand: Stand, out: Collector) -> dict[tuple[int, bool], int]:
         first = len(out.parts)
         out.take(apart, stand.plan[index].frame())
         for number, part in enumerate(out.parts[first:], first):
-            if "stile" in part.name:
-                stiles[index, part.name.endswith("left")] = number
+            if part.tag.role == STILE:
+                stiles[index, part.tag.side == "left"] = number
     return stiles
 
 
@@ -46,7 +48,7 @@ def _add_members(choice: Choice, stand: Stand, index: int, apart: Collector) -> 
     for name, here, x in (("left", first, left), ("right", last, right)):
         if here:
             lay = Lay("+z", "-x", (x, thick.value, 0.0))
-            apart.add(f"frame stile {name}", "front", "front", finish, (height, stile, thick), lay, kind="frame")
+            apart.add(Tag(STILE, name), "front", "front", finish, (height, stile, thick), lay, kind="frame")
     for name, z in (("bottom", 0.0), ("top", height.value - rail.value)):
         lay = Lay("+x", "+z", (left, thick.value, z))
-        apart.add(f"frame rail {name}", "front", "front", finish, (between, rail, thick), lay, kind="frame")
+        apart.add(Tag("frame rail", name), "front", "front", finish, (between, rail, thick), lay, kind="frame")

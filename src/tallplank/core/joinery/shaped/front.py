@@ -10,7 +10,7 @@ from tallplank.core.joinery.front.front import hinge_count
 from tallplank.core.joinery.front.hinge import cup_bores, hinge_places
 from tallplank.core.joinery.front.leaf import Leaf, add_leaf_parts, front_thickness
 from tallplank.core.joinery.front.pull import add_pulls, pull_places
-from tallplank.core.joinery.part.part import Body, Edges, Front, Hole, Outline, Piece, swing
+from tallplank.core.joinery.part.part import Body, Edges, Front, Hole, Outline, Piece, Tag, swing
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.load import weight_kg
 from tallplank.core.joinery.setout.collector import FORWARD, Bore, Collector, Lay
@@ -32,7 +32,7 @@ def add_doors(stand: Stand, out: Collector) -> None:
         _curved_door(stand, fronts[0], out)
     else:
         left = stand.choice.unit.opening.hand == "left"
-        _hang(stand, fronts[0], _Leaf("door", left), out)
+        _hang(stand, fronts[0], _Leaf(Tag("door"), left), out)
 
 
 def _folding_pair(stand: Stand, first: int, second: int, out: Collector) -> None:
@@ -42,9 +42,9 @@ def _folding_pair(stand: Stand, first: int, second: int, out: Collector) -> None
     side, (start, stop) = stand.plan[hung], stand.ends(hung)
     axis = side.frame().out((start.value if left else side.length - stop.value, stand.back - stand.thick, 0.0))
     motion = swing(axis.x, axis.y, left=left)
-    for index, name, inner_right in ((first, "door left", True), (second, "door right", False)):
+    for index, hand, inner_right in ((first, "left", True), (second, "right", False)):
         carries = index == hung
-        _hang(stand, index, _Leaf(name, inner_right if carries else not inner_right, motion, carries), out)
+        _hang(stand, index, _Leaf(Tag("door", hand), inner_right if carries else not inner_right, motion, carries), out)
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,7 +54,7 @@ class _Leaf:
     `carries` says whether the other leaf folds onto it, hinged at its free edge; a leaf that is carried hangs on no gable.
     """
 
-    name: str
+    tag: Tag
     left: bool
     motion: Motion | None = None
     carries: bool = False
@@ -75,12 +75,12 @@ def _hang(stand: Stand, index: int, door: _Leaf, out: Collector) -> None:
     start, end, frame = first.value, first.value + width.value, side.frame()
     axis = frame.out((start if door.left else end, stand.back - stand.thick, 0.0))
     motion = door.motion or swing(axis.x, axis.y, left=door.left)
-    leaf = Leaf(door.name, "door", start, foot, width, height, stand.back, motion, "left" if door.left else "right")
+    leaf = Leaf(door.tag, "door", start, foot, width, height, stand.back, motion, "left" if door.left else "right")
     framed = add_leaf_parts(choice, choice.door_style, leaf, apart)
     weight = sum(weight_kg(choice, p) for p in apart.parts)
     if choice.kind.takes_pulls and (door.motion is None or not door.carries):
         add_pulls(choice, leaf, choice.door_style if framed else None, apart)
-    places = _hinges(stand, height, weight, door.name, out)
+    places = _hinges(stand, height, weight, door.tag.name, out)
     _cups(choice, leaf, places, apart)
     if door.carries:
         _carry(leaf, places, apart)
@@ -143,7 +143,7 @@ def _plates(stand: Stand, index: int, at_start: bool, places: tuple[float, ...],
 
 def _plates_on_stile(stand: Stand, stile: int, places: tuple[float, ...], out: Collector) -> None:
     part = out.parts[stile]
-    inner = 0.0 if part.name.endswith("left") else part.width.value
+    inner = 0.0 if part.tag.side == "left" else part.width.value
     into = part.frame.turned_out((0.0, 1.0 if inner == 0.0 else -1.0, 0.0))
     for z in places:
         for bored in stand.choice.hardware("hinge").box_holes:
@@ -198,7 +198,7 @@ def _curved_pull(stand: Stand, side: int, motion: Motion, out: Collector) -> Non
     choice, foot, index = stand.choice, stand.foot.value, len(out.parts) - 1
     trim = stand.ends(side)[0].value
     pull, part = choice.hardware("pull"), out.parts[index]
-    leaf = Leaf("door", "door", 0.0, foot, part.width, part.length, 0.0, motion, choice.unit.opening.hand)
+    leaf = Leaf(Tag("door"), "door", 0.0, foot, part.width, part.length, 0.0, motion, choice.unit.opening.hand)
     count, (place, *_) = pull_places(choice, leaf, pull)
     out.fit(pull, count, "door")
     for off in (-pull.centres / 2, pull.centres / 2) if pull.centres else (0.0,):

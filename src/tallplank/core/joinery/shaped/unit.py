@@ -10,7 +10,7 @@ from functools import reduce
 from tallplank.core.joinery.inside.shelf import PIN_RADIUS
 from tallplank.core.joinery.joint.joint import add_joints
 from tallplank.core.joinery.joint.meeting import TOUCH
-from tallplank.core.joinery.part.part import BuildError, Edges, Note, Part, PartKind, Piece, ShapedEdge
+from tallplank.core.joinery.part.part import HANDS, BuildError, Edges, Note, Part, PartKind, Piece, ShapedEdge, Tag
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import thickness
 from tallplank.core.joinery.setout.collector import Bore, Collector, Lay
@@ -82,7 +82,7 @@ def _gables(stand: Stand, out: Collector) -> dict[int, int]:
     choice, plan = stand.choice, stand.plan
     finish, board, height = choice.finish("carcass"), choice.rule("board_thickness", "gable"), _height(choice)
     band = finish.band if choice.kind.mount == "wall" else None
-    names = iter(("gable left", "gable right"))
+    sides = iter(HANDS)
     gables = [i for i, side in enumerate(plan) if side.kind == "gable"]
     placed = {}
     for i in sorted(gables, key=lambda i: plan[i].a[0] + plan[i].b[0]):
@@ -94,7 +94,7 @@ def _gables(stand: Stand, out: Collector) -> dict[int, int]:
         lay = Lay("+z", "+x", (first, 0.0, 0.0))
         before, after = (finish.band if n % len(plan) in stand.fronts else None for n in (i - 1, i + 1))
         part = out.add(
-            next(names), "carcass", "carcass", finish, (height, length, board), lay,
+            Tag("gable", next(sides)), "carcass", "carcass", finish, (height, length, board), lay,
             edges=Edges(before, after, band, band), kind="gable",
         )  # fmt: skip
         _place(out, part, side.frame())

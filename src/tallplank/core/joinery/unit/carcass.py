@@ -6,7 +6,7 @@ Source: common practice throughout; every value is a rule of the construction.
 from tallplank.core.joinery.joint.clearance import drop_spares
 from tallplank.core.joinery.joint.face_fixing import fix_faces
 from tallplank.core.joinery.joint.joint import add_joints
-from tallplank.core.joinery.part.part import BuildError, Edges, Pocket
+from tallplank.core.joinery.part.part import BOTTOM, BuildError, Edges, Pocket, Tag
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box, box_of
 from tallplank.core.joinery.setout.collector import Collector, Lay, slot
@@ -59,12 +59,12 @@ def _gables(choice: Choice, box: Box, out: Collector) -> None:
     band = finish.band if choice.kind.mount == "wall" else None
     edges = Edges(l1=finish.band, w1=band, w2=band)
     right = box.inside_right + box.board.value
-    for name, lay, low in (
-        ("gable left", Lay("-z", "+y", (box.left, box.front, box.height.value)), box.height.value),
-        ("gable right", Lay("+z", "+y", (right, box.front, -foot.value)), 0.0),
+    for side, lay, low in (
+        ("left", Lay("-z", "+y", (box.left, box.front, box.height.value)), box.height.value),
+        ("right", Lay("+z", "+y", (right, box.front, -foot.value)), 0.0),
     ):
         notch = _notch(choice, box, (low, low + foot.value)) if foot.value else ()
-        out.add(name, "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=(*pockets, *notch), kind="gable")
+        out.add(Tag("gable", side), "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=(*pockets, *notch), kind="gable")
 
 
 def _foot(choice: Choice) -> Size:
@@ -87,7 +87,7 @@ def _bottom_and_top(choice: Choice, box: Box, out: Collector) -> None:
     pockets = _groove(choice, box, box.inside_width.value, box.floor.value)
     edges = Edges(l1=finish.band)
     lay = Lay("+x", "+y", (left, box.front, 0.0))
-    out.add("bottom", "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=pockets, kind="floor")
+    out.add(BOTTOM, "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=pockets, kind="floor")
     if box.top == "full":
         lay = Lay("-x", "+y", (box.inside_right, box.front, box.height.value))
         out.add("top", "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=pockets, kind="floor")
@@ -107,7 +107,7 @@ def _flat_stretchers(choice: Choice, box: Box, out: Collector) -> None:
     pockets = _groove(choice, box, box.inside_width.value, box.floor.value, start)
     for name, y, edges, cut in (("front", 0.0, Edges(l1=finish.band), ()), ("back", start, Edges(), pockets)):
         lay = Lay("-x", "+y", (x, box.front + y, z))
-        out.add(f"stretcher {name}", "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=cut, kind="floor")
+        out.add(Tag("stretcher", name), "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=cut, kind="floor")
 
 
 def _upright_rails(choice: Choice, box: Box, out: Collector) -> None:
@@ -117,7 +117,7 @@ def _upright_rails(choice: Choice, box: Box, out: Collector) -> None:
     if 2 * thick.value > box.inside_depth.value:
         raise BuildError(f"Two rails {thick.value:g} thick do not fit into a depth of {box.inside_depth.value:g}.")
     for name, y, edges in (("front", box.front + thick.value, Edges(l1=finish.band)), ("back", box.back_face, Edges())):
-        out.add(f"rail {name}", "carcass", "carcass", finish, sizes, Lay("+x", "+z", (x, y, z)), edges=edges, kind="floor")
+        out.add(Tag("rail", name), "carcass", "carcass", finish, sizes, Lay("+x", "+z", (x, y, z)), edges=edges, kind="floor")
 
 
 def _back(choice: Choice, box: Box, out: Collector) -> None:

@@ -1,7 +1,7 @@
 """Fillers: a strip in the plane of the fronts, with a cleat behind it to fix it to its neighbour."""
 
 from tallplank.core.joinery.front.leaf import Leaf, add_leaf_parts
-from tallplank.core.joinery.part.part import Front
+from tallplank.core.joinery.part.part import Front, Tag
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.joinery.setout.plane import plane_of
@@ -22,6 +22,6 @@ def build_filler(choice: Choice, out: Collector) -> None:
     y = max(back, 0.0)
     lay = Lay("-z", "+y", (0.0, y, unit.height)) if unit.side == "left" else Lay("+z", "+y", (unit.width, y, 0.0))
     out.add("filler cleat", "carcass", "carcass", finish, (height, cleat, thickness), lay)
-    leaf = Leaf("filler strip", "strip", 0.0, 0.0, width, height, back, None)
+    leaf = Leaf(Tag("filler strip"), "strip", 0.0, 0.0, width, height, back, None)
     add_leaf_parts(choice, choice.door_style, leaf, out)
     out.fronts.append(Front("strip", 0.0, 0.0, width.value, height.value))

@@ -1,5 +1,6 @@
 """The face frame: stiles over the full height, rails between them, and members between the openings."""
 
+from tallplank.core.joinery.part.part import Tag
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box
 from tallplank.core.joinery.setout.collector import Collector, Lay
@@ -16,10 +17,10 @@ def add_face_frame(choice: Choice, box: Box, layout: Layout, out: Collector) -> 
     height, between = box.height + foot, box.width - 2 * stile
     for name, x in (("left", stile.value), ("right", box.width.value)):
         lay = Lay("+z", "-x", (x, y, -foot.value))
-        out.add(f"frame stile {name}", "front", "front", finish, (height, stile, thick), lay, kind="frame")
+        out.add(Tag("frame stile", name), "front", "front", finish, (height, stile, thick), lay, kind="frame")
     for name, z in (("bottom", 0.0), ("top", box.height.value - rail.value)):
         lay = Lay("+x", "+z", (stile.value, y, z))
-        out.add(f"frame rail {name}", "front", "front", finish, (between, rail, thick), lay, kind="frame")
+        out.add(Tag("frame rail", name), "front", "front", finish, (between, rail, thick), lay, kind="frame")
     mid = choice.rule("frame_mid", "frame member")
     for divider in layout.dividers:
         if divider.member:
