@@ -22,6 +22,7 @@ from tallplank.app.theme import font
 from tallplank.app.window import MainWindow
 from tallplank.core.edit.unit import set_width
 from tallplank.core.job.construction import Construction
+from tallplank.core.job.measure import OfCell, OfUnit
 from tallplank.core.job.record import Job
 from tallplank.core.joinery.part.part import part_keys
 from tallplank.core.measure.size import Size
@@ -134,12 +135,12 @@ def test_a_dimension_of_the_bench_is_typed_over(open_window: Open) -> None:
     view = drawing(window)
     chains = view.dimensions()
     assert chains is not None
-    text = next(t for t in chains.texts if t.measure.what == "cell" and t.measure.wall == "opening.0")
+    text = next(t for t in chains.texts if isinstance(t.measure, OfCell) and t.measure.path == (0,))
     field = view.type_over(text)
     field.field.setText("175")
     QTest.keyClick(field.field, Qt.Key.Key_Return)
     assert heights(window)[0] == 175
-    depth = next(t for t in view.dimensions().texts if t.measure.what == "depth")  # type: ignore[union-attr]
+    depth = next(t for t in view.dimensions().texts if isinstance(t.measure, OfUnit) and t.measure.size == "depth")  # type: ignore[union-attr]
     field = view.type_over(depth)
     field.field.setText("500")
     QTest.keyClick(field.field, Qt.Key.Key_Return)

@@ -14,6 +14,7 @@ from tallplank.app.inline import InlineField
 from tallplank.app.money import money
 from tallplank.app.theme import FAMILY, NARROW, THEMES, font
 from tallplank.app.window import MainWindow
+from tallplank.core.job.measure import OfUnit
 from tallplank.demo import demo_job
 
 Open = Callable[..., MainWindow]
@@ -30,7 +31,7 @@ def canvas(window: MainWindow, kind: str = "elevation") -> DrawingCanvas:
 def width_field(view: DrawingCanvas, unit: str) -> InlineField:
     chains = view.dimensions()
     assert chains is not None
-    return view.type_over(next(t for t in chains.texts if t.measure.owner == unit and t.measure.what == "width"))
+    return view.type_over(next(t for t in chains.texts if t.measure == OfUnit(unit, "width")))
 
 
 def test_clicks_select_and_with_control_several(open_window: Open) -> None:

@@ -23,6 +23,7 @@ from tallplank.app.inline import InlineField
 from tallplank.app.jobfile import LEAVE
 from tallplank.app.window import MainWindow
 from tallplank.core.job.file import save
+from tallplank.core.job.measure import OfUnit
 from tallplank.demo import demo_job
 
 Open = Callable[..., MainWindow]
@@ -141,7 +142,7 @@ def test_a_dimension_can_be_clicked_and_typed(open_window: Open) -> None:
     view = canvas(window, "elevation")
     chains = view.dimensions()
     assert chains is not None
-    text = next(t for t in chains.texts if t.measure.owner == "u1" and t.measure.what == "width")
+    text = next(t for t in chains.texts if t.measure == OfUnit("u1", "width"))
     QTest.mouseClick(view, LEFT, pos=view.place_of(*text.centre).toPoint())
     field = view.findChild(InlineField)
     assert field is not None

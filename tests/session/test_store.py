@@ -5,11 +5,12 @@ from pathlib import Path
 import pytest
 
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of
-from tallplank.core.draw.primitive import Handle, Measure
+from tallplank.core.draw.primitive import Handle
 from tallplank.core.edit.room import add_opening
 from tallplank.core.edit.unit import set_width, slide_units
 from tallplank.core.error import PlankError
 from tallplank.core.job.file import ChangedMeanwhileError, JobFileError
+from tallplank.core.job.measure import Measure, OfOpening, OfRoom, OfUnit
 from tallplank.session.arrange import Arranger
 from tallplank.session.bench import BoundaryDrag
 from tallplank.session.measure_edit import edit_measure
@@ -103,11 +104,11 @@ def test_saving_makes_the_job_clean_and_opening_gives_it_back(tmp_path: Path) ->
 @pytest.mark.parametrize(
     ("measure", "typed", "read", "value"),
     [
-        (Measure("width", "u1"), "65 cm", lambda j: j.units[0].width, 650),
-        (Measure("height", "u1"), "700", lambda j: j.units[0].height, 700),
-        (Measure("opening-x", "window1", WALL), "1/2 m + 100", lambda j: j.wall(ROOM, WALL).openings[0].x, None),
-        (Measure("opening-width", "window1", WALL), "900", lambda j: j.wall(ROOM, WALL).openings[0].width, 900),
-        (Measure("room-width", ROOM), "5 m", lambda j: j.rooms[0].width, 5000),
+        (OfUnit("u1", "width"), "65 cm", lambda j: j.units[0].width, 650),
+        (OfUnit("u1", "height"), "700", lambda j: j.units[0].height, 700),
+        (OfOpening(ROOM, WALL, "window1", "x"), "1/2 m + 100", lambda j: j.wall(ROOM, WALL).openings[0].x, None),
+        (OfOpening(ROOM, WALL, "window1", "width"), "900", lambda j: j.wall(ROOM, WALL).openings[0].width, 900),
+        (OfRoom(ROOM, "width"), "5 m", lambda j: j.rooms[0].width, 5000),
     ],
 )  # fmt: skip
 def test_a_typed_dimension_changes_what_it_measures(measure: Measure, typed: str, read, value: float | None) -> None:  # type: ignore[no-untyped-def]

@@ -24,6 +24,7 @@ from tallplank.app.theme import Tokens, colour, font
 from tallplank.core.draw.dimension import DimensionText, SetOut, set_out
 from tallplank.core.draw.primitive import Drawing
 from tallplank.core.error import PlankError
+from tallplank.core.job.measure import can_be_typed, has_sides
 from tallplank.core.measure.display import format_length
 from tallplank.session.arrange import Arranger, Ghost
 from tallplank.session.measure_edit import edit_measure
@@ -241,7 +242,7 @@ class DrawingCanvas(QWidget):
             self._place(place)
             return
         text = self.dimension_at(place)
-        if text is not None and text.measure.typed:
+        if text is not None and can_be_typed(text.measure):
             self.type_over(text)
             return
         unit = self.unit_at(place)
@@ -348,7 +349,7 @@ class DrawingCanvas(QWidget):
     def show_cursor(self, place: QPointF) -> None:
         """Let the cursor say what a press would do."""
         text = self.dimension_at(place)
-        if text is not None and text.measure.typed:
+        if text is not None and can_be_typed(text.measure):
             self.setCursor(Qt.CursorShape.IBeamCursor)
             self.setToolTip("Click to type another size")
         else:
@@ -371,7 +372,7 @@ class DrawingCanvas(QWidget):
         def apply(typed: str, anchor: str) -> None:
             edit_measure(self._store, text.measure, typed, anchor)  # type: ignore[arg-type]
 
-        field = InlineField(self, text.text, apply, sided=text.measure.what == "width")
+        field = InlineField(self, text.text, apply, sided=has_sides(text.measure))
         field.open_at(self._view.out(text.centre).toPoint())
         return field
 

@@ -10,6 +10,7 @@ from tallplank.app.theme import Tokens, colour, font
 from tallplank.core.catalog.record import Catalog, Look
 from tallplank.core.draw.dimension import FIGURE_WIDTH, SetOut
 from tallplank.core.draw.primitive import Arc, Fill, Line, Pen, Poly, Shape, Text
+from tallplank.core.job.measure import can_be_typed
 from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.solid.texture import pixels
 
@@ -62,7 +63,7 @@ class DrawingPainter:
             painter.drawLine(view.out(a), view.out(b))
         painter.setFont(font(round(text_height), narrow=True))
         for text in chains.texts:
-            painter.setPen(colour(t.ink if text.measure.typed else t.soft))
+            painter.setPen(colour(t.ink if can_be_typed(text.measure) else t.soft))
             painter.save()
             painter.translate(view.out(text.centre))
             if text.turned:

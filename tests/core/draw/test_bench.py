@@ -13,7 +13,8 @@ from tallplank.core.draw.dimension import set_out
 from tallplank.core.draw.machining import bored_edge, lettered, machining_at, machining_lines
 from tallplank.core.draw.part import part_drawing
 from tallplank.core.draw.primitive import Arc, Chain, Drawing, Poly, Running, Text
-from tallplank.core.job.opening import path_text
+from tallplank.core.job.measure import Measure, OfCell, OfUnit
+from tallplank.core.job.opening import Path, path_text
 from tallplank.core.job.record import Opening, Standard, Unit
 from tallplank.core.joinery.part.part import part_keys
 from tallplank.core.joinery.workshop import make_unit
@@ -24,7 +25,14 @@ def show(value: float) -> str:
 
 
 def chain(drawing: Drawing, what: str) -> Chain:
-    return next(c for c in drawing.chains if any(m.what == what for m in c.measures))
+    def measures(m: Measure) -> bool:
+        return isinstance(m, OfCell) if what == "cell" else isinstance(m, OfUnit) and m.size == what
+
+    return next(c for c in drawing.chains if any(map(measures, c.measures)))
+
+
+def paths(found: Chain) -> list[Path]:
+    return [m.path for m in found.measures if isinstance(m, OfCell)]
 
 
 @given(units(), standards)
@@ -58,9 +66,9 @@ def test_the_chain_measures_the_division_that_is_picked() -> None:
     bays = Opening(split="bays", openings=(Opening(openings=(drawer, drawer), board=True), Opening(front="doors")))
     made = a_made_unit("base", width=1000, opening=bays)
     cells = chain(bench_drawing(made, (0, 1), show), "cell")
-    assert [m.wall for m in cells.measures if m.what == "cell"] == ["opening.0", "opening.1"]
+    assert paths(cells) == [(0,), (1,)]
     rows = next(c for c in bench_drawing(made, (0, 1), show).chains if c.side == "left")
-    assert [m.wall for m in rows.measures if m.what == "cell"] == ["opening.0.1", "opening.0.0"]
+    assert paths(rows) == [(0, 1), (0, 0)]
 
 
 def test_a_unit_that_cannot_be_built_says_so() -> None:

@@ -3,7 +3,8 @@
 import pytest
 
 from tallplank.core.draw.dimension import FIGURE_WIDTH, PITCH, STAND_OFF, DimensionText, set_out
-from tallplank.core.draw.primitive import Chain, Measure
+from tallplank.core.draw.primitive import Chain
+from tallplank.core.job.measure import GAP, OfUnit, can_be_typed
 
 H = 10.0
 
@@ -12,7 +13,7 @@ def chain(*sizes: float, side: str = "below", base: float = 0.0) -> Chain:
     ticks = [0.0]
     for size in sizes:
         ticks.append(ticks[-1] + size)
-    return Chain(side, base, tuple(ticks), (Measure("gap"),) * len(sizes))  # type: ignore[arg-type]
+    return Chain(side, base, tuple(ticks), (GAP,) * len(sizes))  # type: ignore[arg-type]
 
 
 def texts(*chains: Chain, lifts: int | None = None) -> tuple[DimensionText, ...]:
@@ -82,7 +83,7 @@ def test_nothing_to_measure_is_no_trouble() -> None:
 
 
 def test_a_text_knows_what_it_measures() -> None:
-    found = Chain("below", 0.0, (0.0, 600.0, 700.0), (Measure("width", "u1"), Measure("gap")))
+    found = Chain("below", 0.0, (0.0, 600.0, 700.0), (OfUnit("u1", "width"), GAP))
     first, second = texts(found)
-    assert (first.measure.owner, first.measure.typed, first.value, first.span) == ("u1", True, 600, (0, 600))
-    assert not second.measure.typed
+    assert (first.measure, first.value, first.span) == (OfUnit("u1", "width"), 600, (0, 600))
+    assert not can_be_typed(second.measure)

@@ -11,9 +11,10 @@ from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
 from tallplank.core.draw.dimension import DimensionText, set_out
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.plan import plan, wall_at
-from tallplank.core.draw.primitive import Chain, Drawing, Measure, Poly, Text
+from tallplank.core.draw.primitive import Chain, Drawing, Poly, Text
 from tallplank.core.edit.room import add_opening
 from tallplank.core.edit.unit import Spot, place_unit, set_width, slide_units
+from tallplank.core.job.measure import GAP, OfOpening, OfUnit, can_be_typed
 from tallplank.core.measure.display import LengthStyle, format_length
 from tallplank.demo import demo_job
 
@@ -43,7 +44,7 @@ def test_texts_never_overlap(chains: list, height: float, style: LengthStyle) ->
         ticks = [0.0]
         for size in sizes:
             ticks.append(ticks[-1] + size)
-        made_chains.append(Chain(side, 5000.0 if side in ("above", "right") else -200.0, tuple(ticks), (Measure("gap"),) * len(sizes)))
+        made_chains.append(Chain(side, 5000.0 if side in ("above", "right") else -200.0, tuple(ticks), (GAP,) * len(sizes)))
     for lifts in (None, 2):
         out = set_out(made_chains, height, lambda v: format_length(v, style), lifts)
         by_side: dict[tuple[bool, bool], list[DimensionText]] = {}
@@ -67,8 +68,7 @@ def test_the_elevation_measures_units_and_gaps() -> None:
     drawing = elevation(made(job), ROOM, WALL)
     below = chain_of(drawing, "below")
     assert below.ticks == (0, 600, 800, 1600, 4200)
-    assert [m.what for m in below.measures] == ["width", "gap", "width", "gap"]
-    assert [m.owner for m in below.measures] == ["u1", "", "u2", ""]
+    assert [*below.measures] == [OfUnit("u1", "width"), GAP, OfUnit("u2", "width"), GAP]
     assert chain_of(drawing, "below", 1).ticks == (0, 4200)
     assert chain_of(drawing, "above").ticks == (0, 600, 4200)
     assert chain_of(drawing, "left").ticks == (0, 150, 870, 900, 2500)
@@ -86,8 +86,8 @@ def test_plans_measure_along_every_wall(side: str) -> None:
     job = place_unit(a_room(), CATALOG, "base", Spot(ROOM, side, 300.0))
     drawing = plan(made(job), ROOM)
     length = 4200 if side in ("back", "front") else 3000
-    chain = next(c for c in drawing.chains if any(m.owner == "u1" for m in c.measures))
-    index = next(i for i, m in enumerate(chain.measures) if m.owner == "u1")
+    chain = next(c for c in drawing.chains if OfUnit("u1", "width") in c.measures)
+    index = chain.measures.index(OfUnit("u1", "width"))
     assert chain.ticks[index + 1] - chain.ticks[index] == 600
     assert (chain.ticks[0], chain.ticks[-1]) == (0, length)
     (target,) = drawing.targets
@@ -98,9 +98,10 @@ def test_plans_measure_along_every_wall(side: str) -> None:
 def test_openings_are_drawn_and_can_be_typed() -> None:
     job = add_opening(add_opening(a_room(), ROOM, WALL, "window"), ROOM, "right", "door")
     shown = made(job)
-    assert [m.what for m in chain_of(elevation(shown, ROOM, WALL), "above").measures] == ["opening-x", "opening-width", "gap"]
+    of = [OfOpening(ROOM, WALL, "window1", size) for size in ("x", "width")]
+    assert [*chain_of(elevation(shown, ROOM, WALL), "above").measures] == [*of, GAP]
     assert {t.owner for t in plan(shown, ROOM).targets} == {"window1", "door1"}
-    assert all(m.typed for c in plan(shown, ROOM).chains for m in c.measures if m.what != "gap")
+    assert all(can_be_typed(m) for c in plan(shown, ROOM).chains for m in c.measures if m != GAP)
 
 
 def test_overlaps_are_marked_and_showing_finishes_leaves_out_the_working_marks() -> None:

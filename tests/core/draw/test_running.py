@@ -7,8 +7,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tallplank.core.draw.dimension import FIGURE_WIDTH, set_out
-from tallplank.core.draw.primitive import Chain, Measure, Running
+from tallplank.core.draw.primitive import Chain, Running
 from tallplank.core.draw.running import ROW, shown_places, spread
+from tallplank.core.job.measure import OfUnit
 
 H = 10.0
 places = st.lists(st.floats(0, 1000), min_size=1, max_size=30).map(sorted)
@@ -56,7 +57,7 @@ def test_every_line_begins_at_its_place_and_ends_at_its_figure() -> None:
 
 
 def test_the_chain_outside_stands_clear_of_the_longest_figure() -> None:
-    running, chain = Running("below", 0.0, 0.0, (1234.5,)), Chain("below", 0.0, (0.0, 2000.0), (Measure("width"),))
+    running, chain = Running("below", 0.0, 0.0, (1234.5,)), Chain("below", 0.0, (0.0, 2000.0), (OfUnit("u1", "width"),))
     figure, whole = set_out([running, chain], H, lambda v: f"{v:g}").texts
     assert figure.half_along == 6 * FIGURE_WIDTH * H / 2
     assert whole.box[3] < figure.box[1]

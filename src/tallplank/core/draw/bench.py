@@ -4,23 +4,8 @@ from collections.abc import Callable, Iterator, Sequence
 from itertools import pairwise
 
 from tallplank.core.draw.elevation import front_marks
-from tallplank.core.draw.primitive import (
-    CUT,
-    PAPER,
-    Arc,
-    Chain,
-    Drawing,
-    Fill,
-    Handle,
-    Measure,
-    Pen,
-    Point,
-    Poly,
-    Shape,
-    Target,
-    Text,
-    rectangle,
-)
+from tallplank.core.draw.primitive import CUT, PAPER, Arc, Chain, Drawing, Fill, Handle, Pen, Point, Poly, Shape, Target, Text, rectangle
+from tallplank.core.job.measure import GAP, LEVEL, Measure, OfCell, OfUnit
 from tallplank.core.job.opening import ROOT, Path, divides_fronts, opening_at, path_text
 from tallplank.core.job.record import Opening
 from tallplank.core.joinery.made import BenchPart, MadeUnit
@@ -103,14 +88,14 @@ def _undivided(made: MadeUnit, title: str) -> Drawing:
     if made.problem:
         shapes.append(Text((unit.width / 2, unit.height / 2), "cannot be built"))
     floor = min([0.0, *(p.low.z for p in made.pieces)])
-    chains = [_whole("below", unit.width, Measure("width", unit.id), floor), _whole("left", unit.height, Measure("height", unit.id))]
+    chains = [_whole("below", unit.width, OfUnit(unit.id, "width"), floor), _whole("left", unit.height, OfUnit(unit.id, "height"))]
     targets = list(_part_targets(made))
     right = unit.width
     if made.plan is not None:
         offset = unit.width + BETWEEN
         shapes += from_above(made, offset)
-        chains.append(_whole("below", unit.width, Measure("width", unit.id), 0.0, offset, "plan"))
-        chains.append(_whole("right", unit.depth, Measure("depth", unit.id), offset + unit.width, 0.0, "plan"))
+        chains.append(_whole("below", unit.width, OfUnit(unit.id, "width"), 0.0, offset, "plan"))
+        chains.append(_whole("right", unit.depth, OfUnit(unit.id, "depth"), offset + unit.width, 0.0, "plan"))
         right = offset + unit.width
         targets = [*targets, *_whole_opening(made, offset)]
     return Drawing(title, tuple(shapes), tuple(chains), tuple(targets), (0.0, floor), (right, max(unit.height, unit.depth)))
@@ -278,10 +263,10 @@ def _chains(made: MadeUnit, layout: Layout, pick: Path, offset: float, cut: floa
     bays = _division(layout, pick, unit.opening, "bays")
     if bays is not None:
         yield _cells_chain(made, layout, bays, "below", floor)
-    yield _whole("below", unit.width, Measure("width", unit.id), floor)
+    yield _whole("below", unit.width, OfUnit(unit.id, "width"), floor)
     if rows is not None:
         yield _cells_chain(made, layout, rows, "left", 0.0)
-    yield _whole("left", unit.height, Measure("height", unit.id))
+    yield _whole("left", unit.height, OfUnit(unit.id, "height"))
     yield _heights(made, offset, cut)
     yield from _depths(made, offset, floor)
 
@@ -307,11 +292,11 @@ def _cells_chain(made: MadeUnit, layout: Layout, path: Path, side: str, base: fl
     measures: list[Measure] = []
     for (start, end), cell_path in spans:
         if ticks and start - ticks[-1] > TINY:
-            measures.append(Measure("gap"))
+            measures.append(GAP)
             ticks.append(start)
         elif not ticks:
             ticks.append(start)
-        measures.append(Measure("cell", made.unit.id, path_text(cell_path)))
+        measures.append(OfCell(made.unit.id, cell_path))
         ticks.append(end)
     return Chain(side, base, tuple(ticks), tuple(measures))  # type: ignore[arg-type]
 
@@ -335,7 +320,7 @@ def _heights(made: MadeUnit, offset: float, cut: float) -> Chain:
         if level:
             levels |= {round(low.z, 6), round(high.z, 6)}
     ticks = tuple(sorted(levels))
-    return Chain("right", offset + made.unit.depth, ticks, tuple(Measure("level") for _ in pairwise(ticks)), "section")
+    return Chain("right", offset + made.unit.depth, ticks, tuple(LEVEL for _ in pairwise(ticks)), "section")
 
 
 def _depths(made: MadeUnit, offset: float, floor: float) -> Iterator[Chain]:
@@ -343,5 +328,5 @@ def _depths(made: MadeUnit, offset: float, floor: float) -> Iterator[Chain]:
     back = next((p.box[0].y for p in made.parts if p.kind == "back"), unit.depth)
     if unit.depth - back > TINY:
         ticks = (offset, offset + back, offset + unit.depth)
-        yield Chain("below", floor, ticks, (Measure("level"), Measure("level")), "section")
-    yield _whole("below", unit.depth, Measure("depth", unit.id), floor, offset, "section")
+        yield Chain("below", floor, ticks, (LEVEL, LEVEL), "section")
+    yield _whole("below", unit.depth, OfUnit(unit.id, "depth"), floor, offset, "section")

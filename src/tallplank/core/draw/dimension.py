@@ -7,8 +7,9 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
-from tallplank.core.draw.primitive import Chain, Dimensions, Measure, Point, Running
+from tallplank.core.draw.primitive import Chain, Dimensions, Point, Running
 from tallplank.core.draw.running import BEND, LEAD, ROW, TAIL, shown_places, spread
+from tallplank.core.job.measure import LEVEL, Measure
 
 FIGURE_WIDTH = 0.52
 """Width of a figure by the height of its text: a little more than the widest of the shipped face, so texts keep apart."""
@@ -102,7 +103,7 @@ class _RunningRow:
         centre = beside(self._running, row, self._start + (LEAD + BEND + TAIL + 0.25) * self._h + half)
         turned = not is_upright(self._running)
         datum = self._running.datum
-        return DimensionText(figure, centre, half, self._h * 0.5, turned, Measure("level"), abs(place - datum), (datum, place))
+        return DimensionText(figure, centre, half, self._h * 0.5, turned, LEVEL, abs(place - datum), (datum, place))
 
     def lines(self) -> list[tuple[Point, Point]]:
         found: list[tuple[Point, Point]] = []

@@ -3,23 +3,8 @@
 from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
-from tallplank.core.draw.primitive import (
-    GLASS,
-    PAPER,
-    WALL,
-    WRONG,
-    Chain,
-    Drawing,
-    Fill,
-    Line,
-    Measure,
-    Pen,
-    Poly,
-    Shape,
-    Target,
-    Text,
-    rectangle,
-)
+from tallplank.core.draw.primitive import GLASS, PAPER, WALL, WRONG, Chain, Drawing, Fill, Line, Pen, Poly, Shape, Target, Text, rectangle
+from tallplank.core.job.measure import GAP, LEVEL, Measure, OfOpening, OfRoom, OfUnit
 from tallplank.core.job.record import Room, Wall, WallOpening
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Front, Part
@@ -165,50 +150,52 @@ def _chains(
 ) -> Iterator[Chain]:
     floor = [u for u in units if not u.placed.hung]
     hung = [u for u in units if u.placed.hung]
-    whole = Measure("room-width" if wall.side in ("back", "front") else "room-depth", room.id)
+    whole = OfRoom(room.id, "width" if wall.side in ("back", "front") else "depth")
     if floor:
         yield unit_chain("below", -FLOOR_DEPTH, floor, length)
     yield Chain("below", -FLOOR_DEPTH, (0.0, length), (whole,))
     if hung:
         yield unit_chain("above", room.height, hung, length)
     elif wall.openings:
-        yield opening_chain("above", room.height, wall, length)
+        yield opening_chain("above", room.height, room, wall)
     left = -beside[0]
     yield _levels("left", left, floor, runs, room.height)
-    yield Chain("left", left, (0.0, room.height), (Measure("room-height", room.id),))
+    yield Chain("left", left, (0.0, room.height), (OfRoom(room.id, "height"),))
     if hung:
         yield _levels("right", length + beside[1], hung, (), room.height)
 
 
 def unit_chain(side: str, base: float, units: Sequence[MadeUnit], length: float) -> Chain:
     """The widths of units and the gaps between them, from one end of the wall to the other."""
-    ticks, measures = [0.0], []
+    ticks = [0.0]
+    measures: list[Measure] = []
     for unit in sorted(units, key=lambda u: (u.placed.x, u.placed.right)):
         if unit.placed.x - ticks[-1] > JOINED:
             ticks.append(unit.placed.x)
-            measures.append(Measure("gap"))
+            measures.append(GAP)
         if unit.placed.right - ticks[-1] > JOINED:
             whole = abs(unit.placed.x - ticks[-1]) <= JOINED
-            measures.append(Measure("width", unit.unit.id) if whole else Measure("gap"))
+            measures.append(OfUnit(unit.unit.id, "width") if whole else GAP)
             ticks.append(unit.placed.right)
     if length - ticks[-1] > JOINED:
         ticks.append(length)
-        measures.append(Measure("gap"))
+        measures.append(GAP)
     return Chain(side, base, tuple(ticks), tuple(measures))  # type: ignore[arg-type]
 
 
-def opening_chain(side: str, base: float, wall: Wall, length: float) -> Chain:
+def opening_chain(side: str, base: float, room: Room, wall: Wall) -> Chain:
     """The doors and windows of a wall and the spaces between them."""
-    ticks, measures = [0.0], []
+    ticks, length = [0.0], room.wall_length(wall)
+    measures: list[Measure] = []
     for opening in sorted(wall.openings, key=lambda o: o.x):
         if opening.x - ticks[-1] > JOINED:
             ticks.append(opening.x)
-            measures.append(Measure("opening-x", opening.id, wall.id) if len(ticks) == 2 else Measure("gap"))
+            measures.append(OfOpening(room.id, wall.id, opening.id, "x") if len(ticks) == 2 else GAP)
         ticks.append(opening.x + opening.width)
-        measures.append(Measure("opening-width", opening.id, wall.id))
+        measures.append(OfOpening(room.id, wall.id, opening.id, "width"))
     if length - ticks[-1] > JOINED:
         ticks.append(length)
-        measures.append(Measure("gap"))
+        measures.append(GAP)
     return Chain(side, base, tuple(ticks), tuple(measures))  # type: ignore[arg-type]
 
 
@@ -223,5 +210,5 @@ def _levels(side: str, base: float, units: Sequence[MadeUnit], runs: Sequence[Ru
         if run.what == "top":
             levels |= {round(p.box[1].z, 3) for p in run.parts}
     ticks = sorted(level for level in levels if 0.0 <= level <= height)
-    measures = tuple(Measure("height", owners[a, b]) if (a, b) in owners else Measure("level") for a, b in pairwise(ticks))
+    measures = tuple(OfUnit(owners[a, b], "height") if (a, b) in owners else LEVEL for a, b in pairwise(ticks))
     return Chain(side, base, tuple(ticks), measures)  # type: ignore[arg-type]

@@ -17,7 +17,6 @@ from tallplank.core.draw.primitive import (
     Drawing,
     Fill,
     Line,
-    Measure,
     Pen,
     Point,
     Poly,
@@ -26,6 +25,7 @@ from tallplank.core.draw.primitive import (
     Text,
     rectangle,
 )
+from tallplank.core.job.measure import LEVEL
 from tallplank.core.joinery.part.part import EdgeName, Edges, Hole, Part, Pocket
 
 TINY = 1e-6
@@ -281,7 +281,7 @@ def _chains(flat: Flat, strips: Mapping[Side, _Strip]) -> Iterator[Dimensions]:
         inner = tuple(p for p in places if TINY < p < whole - TINY)
         if inner:
             yield Running(side, base, 0.0, inner, within=(0.0, whole))
-        yield Chain(side, base, (0.0, whole), (Measure("level"),))
+        yield Chain(side, base, (0.0, whole), (LEVEL,))
     yield from map(_levels, strips.values())
 
 

@@ -3,24 +3,8 @@
 from collections.abc import Iterator
 
 from tallplank.core.draw.elevation import mark_room, opening_chain, unit_chain
-from tallplank.core.draw.primitive import (
-    GLASS,
-    PAPER,
-    WALL,
-    WRONG,
-    Arc,
-    Chain,
-    Drawing,
-    Fill,
-    Line,
-    Measure,
-    Pen,
-    Point,
-    Poly,
-    Shape,
-    Target,
-    Text,
-)
+from tallplank.core.draw.primitive import GLASS, PAPER, WALL, WRONG, Arc, Chain, Drawing, Fill, Line, Pen, Point, Poly, Shape, Target, Text
+from tallplank.core.job.measure import OfRoom
 from tallplank.core.job.record import Room, Wall
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.run.worktop import JOINED, Run
@@ -172,9 +156,9 @@ def _chains(made: Made, room: Room, thick: float) -> Iterator[Chain]:
         if units:
             yield _turned(unit_chain(side, base, units, length), wall, length)
         if wall.openings:
-            yield _turned(opening_chain(side, base, wall, length), wall, length)
-    yield Chain("below", -thick, (0.0, room.width), (Measure("room-width", room.id),))
-    yield Chain("left", -thick, (0.0, room.depth), (Measure("room-depth", room.id),))
+            yield _turned(opening_chain(side, base, room, wall), wall, length)
+    yield Chain("below", -thick, (0.0, room.width), (OfRoom(room.id, "width"),))
+    yield Chain("left", -thick, (0.0, room.depth), (OfRoom(room.id, "depth"),))
 
 
 def _turned(chain: Chain, wall: Wall, length: float) -> Chain:

@@ -4,6 +4,8 @@ from dataclasses import dataclass
 from enum import Enum
 from typing import Literal
 
+from tallplank.core.job.measure import Measure
+
 Point = tuple[float, float]
 
 
@@ -79,23 +81,6 @@ class Text:
 
 
 Shape = Line | Poly | Arc | Text
-
-
-@dataclass(frozen=True, slots=True)
-class Measure:
-    """What a dimension measures; one that can be typed names the unit and the value, or the room, or an opening of a wall."""
-
-    what: Literal[
-        "width", "height", "depth", "cell", "room-width", "room-depth", "room-height", "opening-x", "opening-width", "gap", "level"
-    ]
-    owner: str = ""
-    wall: str = ""
-    """The wall of an opening; for a cell of a unit its path, such as `opening.0`."""
-
-    @property
-    def typed(self) -> bool:
-        """Whether a new value can be typed."""
-        return self.what not in ("gap", "level")
 
 
 @dataclass(frozen=True, slots=True)

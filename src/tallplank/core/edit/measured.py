@@ -1,0 +1,51 @@
+"""A new value for what a dimension measures, as an edit."""
+
+from typing import assert_never
+
+from tallplank.core.catalog.record import Catalog
+from tallplank.core.edit.check import EditError
+from tallplank.core.edit.opening import set_opening_size
+from tallplank.core.edit.room import change_opening, change_room
+from tallplank.core.edit.unit import Anchor, change_units, set_width
+from tallplank.core.job.measure import Between, Measure, OfCell, OfOpening, OfRoom, OfUnit
+from tallplank.core.job.record import Job
+
+
+def set_measured(job: Job, catalog: Catalog, measure: Measure, value: float, anchor: Anchor = "left") -> Job:
+    """A job in which what is measured has this value; for a unit's width `anchor` says which side stays where it is.
+
+    Raises:
+        EditError: a value that cannot be built, or a distance that follows from others.
+    """
+    match measure:
+        case OfUnit(unit, "width"):
+            return set_width(job, catalog, [unit], value, anchor)
+        case OfUnit(unit, size):
+            return change_units(job, catalog, [unit], **{size: value})
+        case OfCell(unit, path):
+            return set_opening_size(job, catalog, [unit], path, value)
+        case OfOpening(room, wall, opening, size):
+            return change_opening(job, room, wall, opening, **{size: value})
+        case OfRoom(room, size):
+            return change_room(job, room, **{size: value})
+        case Between():
+            raise EditError("This distance follows from what stands on both sides of it: move one of them.")
+        case _:
+            assert_never(measure)
+
+
+def measured_name(measure: Measure) -> str:
+    """What is measured, in words for the history."""
+    match measure:
+        case OfUnit(_, size):
+            return size
+        case OfCell():
+            return "opening"
+        case OfOpening(_, _, _, size):
+            return f"opening {size}"
+        case OfRoom(_, size):
+            return f"room {size}"
+        case Between(kind):
+            return kind
+        case _:
+            assert_never(measure)

@@ -1,0 +1,61 @@
+"""What a dimension measures, as typed values: of a unit, a cell of its openings, an opening of a wall, a room, or only a distance."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from tallplank.core.job.opening import Path
+
+
+@dataclass(frozen=True, slots=True)
+class OfUnit:
+    """A size of a unit."""
+
+    unit: str
+    size: Literal["width", "height", "depth"]
+
+
+@dataclass(frozen=True, slots=True)
+class OfCell:
+    """The size that the divide rule gives to a cell of a unit."""
+
+    unit: str
+    path: Path
+
+
+@dataclass(frozen=True, slots=True)
+class OfOpening:
+    """A door's or window's width, or its place along its wall."""
+
+    room: str
+    wall: str
+    opening: str
+    size: Literal["x", "width"]
+
+
+@dataclass(frozen=True, slots=True)
+class OfRoom:
+    """A size of a room."""
+
+    room: str
+    size: Literal["width", "depth", "height"]
+
+
+@dataclass(frozen=True, slots=True)
+class Between:
+    """A distance between two things, or a height above another, which nothing can be typed over."""
+
+    kind: Literal["gap", "level"] = "gap"
+
+
+Measure = OfUnit | OfCell | OfOpening | OfRoom | Between
+GAP, LEVEL = Between("gap"), Between("level")
+
+
+def can_be_typed(measure: Measure) -> bool:
+    """Whether a new value can be typed over a dimension."""
+    return not isinstance(measure, Between)
+
+
+def has_sides(measure: Measure) -> bool:
+    """Whether one may say which of its sides stays where it is."""
+    return isinstance(measure, OfUnit) and measure.size == "width"
