@@ -107,12 +107,8 @@ class Collector:
             BuildError: one of its sizes would be nothing or less, or its outline would cross itself.
         """
         tag = Tag(what) if isinstance(what, str) else what
+        _check(tag, sizes, outline)
         length, width, thickness = sizes
-        for extent, size in (("long", length), ("wide", width), ("thick", thickness)):
-            if size.value <= 0:
-                raise BuildError(f"The {tag.name} would be {size.value:.1f} mm {extent} ({size.explained()}).")
-        if outline is not None and not is_simple(outline):
-            raise BuildError(f"The {tag.name} would cross itself: a side of the unit is too short for its boards.")
         off_length, off_width = (0.0, 0.0) if self.trimmed else self._banded(edges)
         board = self.catalog.boards[finish.board]
         part = Part(
@@ -223,6 +219,14 @@ class Collector:
             return self.catalog.bands[band].thickness if band else 0.0
 
         return thick(edges.w1) + thick(edges.w2), thick(edges.l1) + thick(edges.l2)
+
+
+def _check(tag: Tag, sizes: tuple[Size, Size, Size], outline: Outline | None) -> None:
+    for extent, size in zip(("long", "wide", "thick"), sizes, strict=True):
+        if size.value <= 0:
+            raise BuildError(f"The {tag.name} would be {size.value:.1f} mm {extent} ({size.explained()}).")
+    if outline is not None and not is_simple(outline):
+        raise BuildError(f"The {tag.name} would cross itself: a side of the unit is too short for its boards.")
 
 
 def _turned_in(frame: Frame, into: Vec) -> Vec:
