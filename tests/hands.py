@@ -9,9 +9,28 @@ from PyQt6.QtWidgets import QComboBox, QPushButton
 from tallplank.app.panel.panel import Panel
 from tallplank.app.panel.row import SpecRow, TextField
 from tallplank.app.window import MainWindow
+from tallplank.core.job.measure import OfCell
 
 Open = Callable[..., MainWindow]
 LEFT = Qt.MouseButton.LeftButton
+
+
+def pick(window: MainWindow, *path: int) -> None:
+    """Pick an opening of the unit on the bench by its path."""
+    unit = window.store.bench_unit()
+    assert unit is not None
+    window.store.pick(OfCell(unit.id, path))
+
+
+def pick_part(window: MainWindow, name: str) -> None:
+    """Pick a part on the bench by the name that no other there has."""
+    window.store.pick(next(p.ref for p in window.store.bench_parts() if p.name == name))
+
+
+def picked(window: MainWindow) -> tuple[int, ...] | str | None:
+    """The path of the opening that is picked, or the name of the part."""
+    what, part = window.store.state.pick, window.store.picked_part()
+    return what.path if isinstance(what, OfCell) else part.name if part is not None else None
 
 
 def panel(window: MainWindow) -> Panel:

@@ -7,7 +7,7 @@ from PyQt6.QtGui import QFontMetricsF
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QCheckBox, QLabel, QPushButton, QSlider, QSpinBox, QToolButton, QWidget
 
-from hands import LEFT, Open, choose, panel, press, type_into
+from hands import LEFT, Open, choose, panel, pick, pick_part, picked, press, type_into
 from makers import CATALOG, a_wall_of, made
 from tallplank.app.board.bench import BenchPane
 from tallplank.app.board.bench3d import Bench3DPane
@@ -24,7 +24,6 @@ from tallplank.core.edit.unit import set_width
 from tallplank.core.job.construction import Construction
 from tallplank.core.job.measure import OfCell, OfUnit
 from tallplank.core.job.record import Job
-from tallplank.core.joinery.part.part import part_keys
 from tallplank.core.measure.size import Size
 
 
@@ -59,7 +58,7 @@ def test_a_click_picks_an_opening_and_the_spec_shows_it(open_window: Open) -> No
     window = on_bench(open_window)
     view = drawing(window)
     QTest.mouseClick(view, LEFT, pos=view.place_of(150, 100).toPoint())
-    assert window.store.state.pick == "opening.2"
+    assert picked(window) == (2,)
     assert isinstance(window.spec.panel, CellPanel)
     type_into(window, "Front height", "160")
     assert heights(window) == [140, 411, 160]
@@ -69,16 +68,16 @@ def test_a_click_picks_an_opening_and_the_spec_shows_it(open_window: Open) -> No
 
 def test_an_opening_is_split_and_joined_again(open_window: Open) -> None:
     window = on_bench(open_window, "u1")
-    window.store.pick("opening")
+    pick(window)
     press(window, "Split into bays")
     assert [c.front for c in window.store.job.unit("u1").opening.openings] == ["doors", "doors"]
     assert len([p for p in window.store.derived.made.by_id["u1"].parts if p.name == "partition"]) == 1
-    window.store.pick("opening.0")
+    pick(window, 0)
     choose(window, "Board", "No board")
     assert not window.store.job.unit("u1").opening.openings[0].board
     press(window, "Join with the next")
     assert window.store.job.unit("u1").opening.openings == ()
-    assert window.store.state.pick == "opening"
+    assert picked(window) == ()
     window.store.undo()
     window.store.undo()
     window.store.undo()
@@ -87,7 +86,7 @@ def test_an_opening_is_split_and_joined_again(open_window: Open) -> None:
 
 def test_one_front_stays_over_the_cells_where_it_is_asked_to(open_window: Open) -> None:
     window = on_bench(open_window, "u1")
-    window.store.pick("opening")
+    pick(window)
     box = next(c for c in panel(window).findChildren(QCheckBox) if c.accessibleName() == "One front over all")
     box.setChecked(True)
     press(window, "Split into rows")
@@ -149,7 +148,7 @@ def test_a_dimension_of_the_bench_is_typed_over(open_window: Open) -> None:
 
 def test_fronts_and_insides_are_chosen(open_window: Open) -> None:
     window = on_bench(open_window, "u3")
-    window.store.pick("opening")
+    pick(window)
     choose(window, "Front", "Flap that lifts")
     choose(window, "Style", "Aqueduct, arched 70")
     unit = window.store.derived.made.by_id["u3"]
@@ -199,16 +198,16 @@ def test_explode_and_pick_a_part(open_window: Open) -> None:
     apart = pane.ready().render().copy()
     assert np.abs(together.astype(int) - apart.astype(int)).mean() > 2
     found = {pane.unit_at(QPointF(x, y)) for x in range(10, pane.width(), 14) for y in range(10, pane.height(), 14)}
-    keys = {f"part:{key}" for key in part_keys(window.store.derived.made.by_id["u2"].parts)}
-    assert len(found & keys) > 8
+    refs = {p.ref: p.name for p in window.store.bench_parts()}
+    assert len(found & set(refs)) > 8
     place = next(
         QPointF(x, y)
         for x in range(10, pane.width(), 6)
         for y in range(10, pane.height(), 6)
-        if pane.unit_at(QPointF(x, y)) == "part:gable left"
+        if refs.get(pane.unit_at(QPointF(x, y))) == "gable left"
     )
     QTest.mouseClick(pane, LEFT, pos=place.toPoint())
-    assert window.store.state.pick == "part:gable left"
+    assert picked(window) == "gable left"
     assert isinstance(window.spec.panel, PartPanel)
     part = window.board.pane("part")
     assert isinstance(part, PartPane)
@@ -229,7 +228,7 @@ def test_seen_through_the_bores_show(open_window: Open) -> None:
 
 def test_bands_are_hidden_for_the_customer(open_window: Open) -> None:
     window = on_bench(open_window)
-    window.store.pick("part:gable left")
+    pick_part(window, "gable left")
     pane = window.board.pane("part")
     assert isinstance(pane, PartPane)
 
@@ -249,7 +248,7 @@ def test_each_term_of_a_size_leads_to_where_it_can_be_changed(open_window: Open)
             for term in size.terms:
                 if term.source and not term.source.startswith("opening"):
                     assert row_name(term.source), (index, part.name, term)
-    window.store.pick("part:bottom")
+    pick_part(window, "bottom")
     label = window.spec.panel.explained_label  # type: ignore[union-attr]
     assert "564 = " in label.text()
     assert 'href="unit.width"' in label.text()
@@ -257,7 +256,7 @@ def test_each_term_of_a_size_leads_to_where_it_can_be_changed(open_window: Open)
     assert isinstance(window.spec.panel, UnitPanel)
     assert window.focusWidget() is window.spec.panel.row("Board")
     window.spec.lead_to("opening.1")
-    assert window.store.state.pick == "opening.1"
+    assert picked(window) == (1,)
 
 
 def test_the_solids_follow_at_once_but_wait_while_edits_hurry(open_window: Open) -> None:
@@ -291,7 +290,7 @@ def test_worktop_and_plinth_are_picked_and_explained_on_the_bench(open_window: O
     window = on_bench(open_window, "u1")
     view = drawing(window)
     QTest.mouseClick(view, LEFT, pos=view.place_of(300, 735).toPoint())
-    assert window.store.state.pick == "part:worktop"
+    assert picked(window) == "worktop"
     shown = panel(window)
     assert isinstance(shown, PartPanel)
     assert "Worktop Wall A 1" in " ".join(label.text() for label in shown.findChildren(QLabel))
@@ -304,7 +303,7 @@ def test_worktop_and_plinth_are_picked_and_explained_on_the_bench(open_window: O
     assert window.store.state.bench == "u2"
     assert window.focusWidget() is panel(window).row("Width")
     QTest.mouseClick(view, LEFT, pos=view.place_of(300, -60).toPoint())
-    assert window.store.state.pick == "part:plinth"
+    assert picked(window) == "plinth"
 
 
 @pytest.mark.parametrize("kind", ["corner-diagonal", "corner-ell", "end-slanted", "base-bow"])
@@ -312,7 +311,7 @@ def test_the_one_opening_of_a_shaped_unit_is_pointed_at_and_changed(open_window:
     window = on_bench(open_window, "u1", a_wall_of(kind))
     view, unit = drawing(window), window.store.job.unit("u1")
     QTest.mouseClick(view, LEFT, pos=view.place_of(unit.width / 2, unit.height * 0.5).toPoint())
-    assert window.store.state.pick == "opening"
+    assert picked(window) == ()
     assert isinstance(panel(window), CellPanel)
     assert not {"Doors", "Holds"} & panel(window).row_names()
     choose(window, "Front", "None")
@@ -325,8 +324,8 @@ def test_the_one_opening_of_a_shaped_unit_is_pointed_at_and_changed(open_window:
 
 def test_a_picked_division_marks_all_its_openings(open_window: Open) -> None:
     window = on_bench(open_window)
-    window.store.pick("opening")
-    assert drawing(window).chosen() >= {"opening.0", "opening.1", "opening.2"}
+    pick(window)
+    assert drawing(window).chosen() >= {OfCell("u2", (i,)) for i in range(3)}
 
 
 def test_boards_are_let_into_each_other_as_the_shop_chooses(open_window: Open) -> None:
@@ -336,7 +335,7 @@ def test_boards_are_let_into_each_other_as_the_shop_chooses(open_window: Open) -
     bottom = next(p for p in window.store.derived.made.by_id["u1"].parts if p.name == "bottom")
     assert bottom.length.value == 564 + 2 * 7
     assert panel(window).row("Tongue thick").text() == "9"  # type: ignore[attr-defined]
-    window.store.pick("part:bottom")
+    pick_part(window, "bottom")
     assert 'href="rule.tongue_length"' in panel(window).explained_label.text()  # type: ignore[attr-defined]
 
 
@@ -368,7 +367,7 @@ def test_the_bench_says_what_to_do_when_there_is_nothing(open_window: Open) -> N
 
 def test_an_edit_on_the_bench_builds_one_unit_and_no_run(open_window: Open) -> None:
     window = on_bench(open_window)
-    window.store.pick("opening.0")
+    pick(window, 0)
     counted = window.store._deriver.workshop.built.copy()
     type_into(window, "Front height", "150")
     after = window.store._deriver.workshop.built
@@ -427,7 +426,7 @@ def test_rows_for_what_a_change_brings_appear_at_once(open_window: Open) -> None
 def test_the_sizes_of_an_opening_are_told_with_links(open_window: Open) -> None:
     """By hand: a bank of three, the first front 140: 717 less two reveals leave 571 for two; what is clear is less by the board."""
     window = on_bench(open_window, "u2")
-    window.store.pick("opening.0")
+    pick(window, 0)
     shown = panel(window)
     assert isinstance(shown, CellPanel)
     text = shown.explained_label.text()
@@ -459,7 +458,7 @@ def test_banded_edges_are_tinted_in_3d_when_asked_for(open_window: Open) -> None
 
 def test_the_hole_under_the_pointer_is_named(open_window: Open) -> None:
     window = on_bench(open_window)
-    window.store.pick("part:gable left")
+    pick_part(window, "gable left")
     pane = window.board.pane("part")
     assert isinstance(pane, PartPane)
     found = window.store.picked_part()
@@ -473,7 +472,7 @@ def test_the_hole_under_the_pointer_is_named(open_window: Open) -> None:
 
 def test_bounds_of_an_opening_are_empty_until_one_is_set(open_window: Open) -> None:
     window = on_bench(open_window, "u2")
-    window.store.pick("opening.1")
+    pick(window, 1)
     field = panel(window).row("At most")
     assert isinstance(field, TextField)
     assert (field.text(), field.placeholderText()) == ("", "no bound")

@@ -15,7 +15,7 @@ from tallplank.core.error import PlankError
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.file import dumps, loads
 from tallplank.core.job.record import Job
-from tallplank.core.joinery.part.part import part_keys
+from tallplank.core.joinery.part.part import unique_names
 from tallplank.core.measure.display import format_length
 from tallplank.core.solid.scene import SolidMaker
 from tallplank.core.solid.unit import unit_solids
@@ -68,7 +68,7 @@ def use_everywhere(job: Job, rng: random.Random) -> None:
         with limited():
             bench_drawing(unit, (), partial(format_length, suffix=True), derived.made.on_bench(unit.unit.id))
             unit_solids(unit, rng.random())
-            keyed = list(zip(part_keys(list(unit.parts)), unit.parts, strict=True))
+            keyed = list(zip(unique_names(list(unit.parts)), unit.parts, strict=True))
             for key, part in rng.sample(keyed, min(PARTS_DRAWN, len(keyed))):
                 part_drawing(part, key, CATALOG.bands)
     for exporter in EXPORTERS:

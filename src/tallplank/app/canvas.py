@@ -22,7 +22,7 @@ from tallplank.app.inline import InlineField
 from tallplank.app.painter import DrawingPainter, View
 from tallplank.app.theme import Tokens, colour, font
 from tallplank.core.draw.dimension import DimensionText, SetOut, set_out
-from tallplank.core.draw.primitive import Drawing
+from tallplank.core.draw.primitive import Drawing, Subject
 from tallplank.core.error import PlankError
 from tallplank.core.job.measure import can_be_typed, has_sides
 from tallplank.core.measure.display import format_length
@@ -44,7 +44,7 @@ class Press:
     """What the mouse went down on."""
 
     at: QPointF
-    unit: str | None
+    unit: Subject | None
     panning: bool
     moved: bool = False
 
@@ -211,7 +211,7 @@ class DrawingCanvas(QWidget):
 
     # pointing
 
-    def unit_at(self, place: QPointF) -> str | None:
+    def unit_at(self, place: QPointF) -> Subject | None:
         """The topmost unit or opening under a point of the widget."""
         x, y = self._view.inside(place)
         found = None
@@ -249,12 +249,14 @@ class DrawingCanvas(QWidget):
         self.choose(unit, adding=bool(event.modifiers() & (Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.ShiftModifier)))
         self._press = Press(place, unit, panning=False)
 
-    def chosen(self) -> frozenset[str]:
+    def chosen(self) -> frozenset[Subject]:
         """The owners of the targets that are marked."""
         return frozenset(self._store.state.selected)
 
-    def choose(self, owner: str | None, *, adding: bool) -> None:
+    def choose(self, owner: Subject | None, *, adding: bool) -> None:
         """Take what was pointed at into the selection."""
+        if not isinstance(owner, str):
+            owner = None
         if adding:
             if owner:
                 self._store.toggle(owner)
@@ -398,7 +400,7 @@ class DrawingCanvas(QWidget):
 
     def slide(self, press: Press, *, first: bool) -> None:
         """Drag what the mouse went down on."""
-        if self._pointer is None or press.unit is None:
+        if self._pointer is None or not isinstance(press.unit, str):
             return
         try:
             self._ghost = self._arranger.slide(

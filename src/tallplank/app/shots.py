@@ -15,6 +15,7 @@ from tallplank.app.window import MainWindow, application
 from tallplank.core.catalog.reader import shipped
 from tallplank.core.edit.opening import set_front, set_opening_size, split_opening
 from tallplank.core.edit.unit import Spot, change_units, place_unit, set_finish
+from tallplank.core.job.measure import OfCell
 from tallplank.demo import demo_job
 from tallplank.session.store import Store
 
@@ -67,6 +68,10 @@ def _unit(window: MainWindow, kind: str) -> str:
     return next(u.id for u in window.store.job.units if u.kind == kind)
 
 
+def _pick(window: MainWindow, name: str) -> None:
+    window.store.pick(next(p.ref for p in window.store.bench_parts() if p.name == name))
+
+
 def _survey(window: MainWindow) -> None:
     window.store.go("survey")
 
@@ -109,21 +114,21 @@ def _bench(window: MainWindow) -> None:
         if finding.fix is not None:
             store.apply(finding.fix.edit, finding.fix.label)
     store.open_on_bench(unit[0])
-    store.pick("opening.1.1.0")
+    store.pick(OfCell(unit[0], (1, 1, 0)))
 
 
 def _through(window: MainWindow) -> None:
     """See-through with machining, and one part flat."""
     window.store.open_on_bench(_unit(window, "drawers"))
     window.board.show_only("bench3d", "part")
-    window.store.pick("part:gable left")
+    _pick(window, "gable left")
     next(b for b in window.board.findChildren(QToolButton) if b.accessibleName() == "See through").click()
 
 
 def _apart(window: MainWindow) -> None:
     window.store.open_on_bench(_unit(window, "drawers"))
     window.board.show_only("bench3d", "part")
-    window.store.pick("part:drawer 2 side left")
+    _pick(window, "drawer 2 side left")
     slider = next(s for s in window.board.findChildren(QSlider) if s.accessibleName() == "Pull the parts apart")
     slider.setValue(75)
 
@@ -131,7 +136,7 @@ def _apart(window: MainWindow) -> None:
 def _part(window: MainWindow) -> None:
     window.store.open_on_bench(_unit(window, "base"))
     window.board.show_only("part")
-    window.store.pick("part:gable left")
+    _pick(window, "gable left")
 
 
 def _doors(window: MainWindow) -> None:

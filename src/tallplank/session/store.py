@@ -13,8 +13,12 @@ from tallplank.core.edit.standard import new_job
 from tallplank.core.error import PlankError
 from tallplank.core.job.file import ChangedMeanwhileError, save
 from tallplank.core.job.history import History
+from tallplank.core.job.measure import OfCell
+from tallplank.core.job.opening import Path as CellPath
+from tallplank.core.job.opening import opening_at
 from tallplank.core.job.record import Job, Room, SavedConstruction, Unit, Wall
-from tallplank.core.joinery.made import BenchPart
+from tallplank.core.joinery.made import BenchPart, Pick
+from tallplank.core.joinery.part.part import PartRef
 from tallplank.session.derived import Derived, Deriver
 from tallplank.session.shop import ShopShelf
 
@@ -36,8 +40,8 @@ class State:
     """The kind of unit that the next click on a drawing places, or 'door' or 'window'."""
     bench: str = ""
     """The id of the unit on the bench: the newest that was selected first."""
-    pick: str = ""
-    """What is picked on the bench: an opening by its path, such as `opening.0`, or a part by its key, such as `part:bottom`."""
+    pick: Pick | None = None
+    """What is picked on the bench."""
     opened: float = 0.0
     """How far doors and drawers stand open, 0 to 1."""
     path: Path | None = None
@@ -126,11 +130,11 @@ class Store:
         selected = tuple(dict.fromkeys(units))
         present = {u.id for u in self.job.units}
         first = next((key for key in selected if key in present), self.state.bench)
-        pick = self.state.pick if first == self.state.bench else ""
+        pick = self.state.pick if first == self.state.bench else None
         self._set(replace(self.state, selected=selected, bench=first, pick=pick))
 
-    def pick(self, what: str) -> None:
-        """Pick an opening or a part of the unit on the bench; nothing with an empty text."""
+    def pick(self, what: Pick | None) -> None:
+        """Pick an opening or a part of the unit on the bench, or nothing."""
         self._set(replace(self.state, pick=what))
 
     def bench_unit(self) -> Unit | None:
@@ -146,8 +150,15 @@ class Store:
 
     def picked_part(self) -> BenchPart | None:
         """The part that is picked on the bench, if it is there."""
-        key = self.state.pick.removeprefix("part:") if self.state.pick.startswith("part:") else ""
-        return next((part for part in self.bench_parts() if part.key == key), None) if key else None
+        pick = self.state.pick
+        return next((part for part in self.bench_parts() if part.ref == pick), None) if isinstance(pick, PartRef) else None
+
+    def picked_cell(self) -> CellPath | None:
+        """The path of the opening that is picked, if the unit on the bench has it."""
+        unit, pick = self.bench_unit(), self.state.pick
+        if unit is None or not isinstance(pick, OfCell) or pick.unit != unit.id:
+            return None
+        return pick.path if opening_at(unit.opening, pick.path) is not None else None
 
     def open_on_bench(self, unit: str) -> None:
         """Show the bench with a unit."""

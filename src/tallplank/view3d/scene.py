@@ -124,7 +124,7 @@ class Scene:
     def choose(self, units: Sequence[str]) -> None:
         """Mark these units by their outlines."""
         wanted = set(units)
-        boxes = [_box_lines(b.low, b.high) for b in self._boxes if b.unit in wanted]
+        boxes = [_box_lines(b.low, b.high) for b in self._boxes if b.owner in wanted]
         _set_lines(self._chosen, np.concatenate(boxes) if boxes else np.zeros((0, 2, 3), np.float32))
 
     def resize(self, width: int, height: int) -> None:
@@ -219,7 +219,7 @@ class Scene:
             point = np.array(self.renderer.GetWorldPoint())
             ends.append(point[:3] / point[3])
         start, along = ends[0], ends[1] - ends[0]
-        hits = [(reach, b.unit) for b in self._boxes if (reach := _reach(start, along, b)) is not None]
+        hits = [(reach, b.owner) for b in self._boxes if (reach := _reach(start, along, b)) is not None]
         return min(hits)[1] if hits else None
 
     def _axes(self) -> tuple[NDArray[np.float64], NDArray[np.float64]]:

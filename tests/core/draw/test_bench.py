@@ -14,9 +14,9 @@ from tallplank.core.draw.machining import bored_edge, lettered, machining_at, ma
 from tallplank.core.draw.part import part_drawing
 from tallplank.core.draw.primitive import Arc, Chain, Drawing, Poly, Running, Text
 from tallplank.core.job.measure import Measure, OfCell, OfUnit
-from tallplank.core.job.opening import Path, path_text
+from tallplank.core.job.opening import Path
 from tallplank.core.job.record import Opening, Standard, Unit
-from tallplank.core.joinery.part.part import part_keys
+from tallplank.core.joinery.part.part import PartRef, unique_names
 from tallplank.core.joinery.workshop import make_unit
 
 
@@ -53,7 +53,7 @@ def test_every_cell_is_a_target_and_every_inner_boundary_a_handle(unit: Unit, st
     assert made.layout is not None
     drawing = bench_drawing(made, (), show)
     owners = {t.owner for t in drawing.targets}
-    assert {path_text(cell.path) for cell in made.layout.leaves} <= owners
+    assert {OfCell(unit.id, cell.path) for cell in made.layout.leaves} <= owners
     inner = sum(len(c.opening.openings) - 1 for c in made.layout.cells if c.opening.openings)
     assert len(drawing.handles) == inner
     for handle in drawing.handles:
@@ -89,7 +89,7 @@ def test_shaped_units_show_their_plan(kind: str) -> None:
 @pytest.mark.parametrize("kind", ["corner-diagonal", "corner-ell", "end-slanted", "base-bow", "base-hollow"])
 def test_the_one_opening_of_a_shaped_unit_can_be_pointed_at_in_front_and_plan(kind: str) -> None:
     made = a_made_unit(kind)
-    front, plan = (t for t in bench_drawing(made, (), show).targets if t.owner == "opening")
+    front, plan = (t for t in bench_drawing(made, (), show).targets if t.owner == OfCell(made.unit.id, ()))
     assert (front.low, front.high) == ((18, 18), (made.unit.width - 18, made.unit.height - 18))
     assert plan.high[0] - plan.low[0] == made.unit.width
     assert plan.low[0] > front.high[0]
@@ -99,22 +99,22 @@ def test_worktop_and_plinth_are_shown_over_and_under_the_unit() -> None:
     job = made_job(a_wall_of("base", "drawers", "base"))
     parts = job.on_bench("u2")
     passing = parts[len(job.by_id["u2"].parts) :]
-    assert [(p.key, p.owner) for p in passing] == [("worktop", "Worktop Wall A 1"), ("plinth", "Plinth Wall A 1")]
+    assert [(p.name, p.owner) for p in passing] == [("worktop", "Worktop Wall A 1"), ("plinth", "Plinth Wall A 1")]
     top, plinth = (p.part.box for p in passing)
     assert (top[0].x, top[0].z, top[1].x) == (-600, 720, 1200 + 10)
     assert (plinth[0].z, plinth[1].z) == (-150, 0)
     drawing = bench_drawing(job.by_id["u2"], (), show, passing)
-    front, side = (t for t in drawing.targets if t.owner == "part:worktop")
+    front, side = (t for t in drawing.targets if isinstance(t.owner, PartRef) and t.owner.role == "worktop")
     assert (front.low, front.high[1]) == ((-12, 720), drawing.high[1])
     assert side.high[0] - side.low[0] == pytest.approx(top[1].y - top[0].y)
-    assert {t.owner for t in bench_drawing(job.by_id["u2"], (), show).targets} & {"part:worktop", "part:plinth"} == set()
+    assert {getattr(t.owner, "role", "") for t in bench_drawing(job.by_id["u2"], (), show).targets} & {"worktop", "plinth"} == set()
 
 
 @given(units())
 def test_every_hole_in_a_face_is_drawn_where_it_is_bored(unit: Unit) -> None:
     made = make_unit(CATALOG, Standard(), unit)
     assume(made.parts)
-    for key, part in zip(part_keys(made.parts), made.parts, strict=True):
+    for key, part in zip(unique_names(made.parts), made.parts, strict=True):
         drawing = part_drawing(part, key, CATALOG.bands)
         turned = part.width.value > part.length.value
         wanted = {

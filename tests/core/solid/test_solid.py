@@ -13,7 +13,7 @@ from strategies import standards, units
 from tallplank.core.edit.room import add_opening
 from tallplank.core.edit.unit import set_width
 from tallplank.core.job.record import FrontKind, Opening, Standard, Unit
-from tallplank.core.joinery.part.part import Part, Pocket, flap, part_keys, pulled_out, swing
+from tallplank.core.joinery.part.part import Part, Pocket, flap, part_refs, pulled_out, swing
 from tallplank.core.joinery.workshop import Workshop, make_unit
 from tallplank.core.solid.mesh import cells, faces, volume
 from tallplank.core.solid.scene import SolidMaker
@@ -166,7 +166,7 @@ def test_a_unit_pulled_apart_keeps_every_surface_and_brings_it_back() -> None:
     whole, apart, again = (unit_solids(unit, share) for share in (0.0, 1.0, 0.0))
     assert [len(b.faces) for b in whole.batches] == [len(b.faces) for b in apart.batches]
     assert all(np.array_equal(a.faces.corners, b.faces.corners) for a, b in zip(whole.batches, again.batches, strict=True))
-    assert {b.unit for b in apart.boxes} == {f"part:{key}" for key in part_keys(unit.parts)}
+    assert {b.owner for b in apart.boxes} == set(part_refs("u1", unit.parts))
     assert apart.boxes[0].low.x < whole.boxes[0].low.x
     assert sum(len(b.faces) for b in whole.batches if b.look == BORED) == sum(len(p.holes) for p in unit.parts) * 14
 

@@ -7,9 +7,9 @@ from tallplank.app.board.kind import PaneKind
 from tallplank.app.canvas import DrawingCanvas, Press
 from tallplank.app.theme import Tokens
 from tallplank.core.draw.bench import bench_drawing
-from tallplank.core.draw.primitive import Drawing, Handle
+from tallplank.core.draw.primitive import Drawing, Handle, Subject
 from tallplank.core.error import PlankError
-from tallplank.core.job.opening import parsed_path
+from tallplank.core.job.measure import OfCell
 from tallplank.core.measure.display import format_length
 from tallplank.session.arrange import Arranger, Ghost
 from tallplank.session.bench import BoundaryDrag
@@ -27,7 +27,7 @@ class BenchPane(DrawingCanvas):
             unit, display = store.bench_unit(), store.job.display
             if unit is None:
                 return None
-            path = parsed_path(store.state.pick) or ()
+            path = store.picked_cell() or ()
             made = store.derived.made
             found = made.on_bench(unit.id)
             passing = found[len(made.by_id[unit.id].parts) :]
@@ -44,14 +44,16 @@ class BenchPane(DrawingCanvas):
     def restyle(self, tokens: Tokens, *, textured: bool = False) -> None:
         super().restyle(tokens, textured=textured)
 
-    def chosen(self) -> frozenset[str]:
+    def chosen(self) -> frozenset[Subject]:
         """What is picked; for a division, all its openings."""
-        pick = self._store.state.pick
-        inside = [t.owner for t in (self._drawing.targets if self._drawing else ()) if pick and t.owner.startswith(f"{pick}.")]
+        pick, targets = self._store.state.pick, self._drawing.targets if self._drawing else ()
+        if not isinstance(pick, OfCell):
+            return frozenset((pick,) if pick is not None else ())
+        inside = (t.owner for t in targets if isinstance(t.owner, OfCell) and t.owner.path[: len(pick.path)] == pick.path)
         return frozenset((pick, *inside))
 
-    def choose(self, owner: str | None, *, adding: bool) -> None:
-        self._store.pick(owner or "")
+    def choose(self, owner: Subject | None, *, adding: bool) -> None:
+        self._store.pick(None if isinstance(owner, str) else owner)
 
     def handle_at(self, place: QPointF) -> Handle | None:
         """The boundary under a point of the widget; the innermost where several lie there."""
@@ -94,7 +96,7 @@ class BenchPane(DrawingCanvas):
 
     def back_out(self) -> None:
         """Esc: let go of what is picked."""
-        self._store.pick("")
+        self._store.pick(None)
 
     def show_cursor(self, place: QPointF) -> None:
         super().show_cursor(place)

@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QWidget
 from tallplank.app.board.kind import PaneKind, switch
 from tallplank.app.solidview import SolidView, labelled_slider
 from tallplank.app.theme import Tokens
+from tallplank.core.joinery.part.part import PartRef
 from tallplank.core.solid.scene import Solids
 from tallplank.core.solid.unit import BORED, NO_BANDS, unit_solids
 from tallplank.session.store import Store
@@ -42,11 +43,12 @@ class Bench3DPane(SolidView):
         unit = self.store.bench_unit()
         return unit.id if unit is not None else ""
 
-    def marked(self) -> Sequence[str]:
-        return (self.store.state.pick,)
+    def marked(self) -> Sequence[str | PartRef]:
+        pick = self.store.state.pick
+        return (pick,) if isinstance(pick, PartRef) else ()
 
-    def pointed(self, key: str | None, *, adding: bool) -> None:
-        self.store.pick(key or "")
+    def pointed(self, owner: str | PartRef | None, *, adding: bool) -> None:
+        self.store.pick(owner if isinstance(owner, PartRef) else None)
 
     def direction(self, view: str) -> tuple[float, float, float]:
         unit = self.store.bench_unit()

@@ -8,8 +8,8 @@ from tallplank.app.canvas import DrawingCanvas
 from tallplank.app.theme import Tokens
 from tallplank.core.draw.machining import machining_at
 from tallplank.core.draw.part import laid_flat, part_drawing
-from tallplank.core.draw.primitive import Drawing
-from tallplank.core.joinery.part.part import Part
+from tallplank.core.draw.primitive import Drawing, Subject
+from tallplank.core.joinery.part.part import Part, PartRef
 from tallplank.session.arrange import Arranger
 from tallplank.session.store import Store
 
@@ -22,7 +22,7 @@ class PartPane(DrawingCanvas):
 
     def __init__(self, store: Store, tokens: Tokens) -> None:
         self.store, self.banded = store, True
-        self._last = ""
+        self._last: PartRef | None = None
         self._part: Part | None = None
         super().__init__(store, tokens, self._part_drawing, Arranger(store, on_plan=False), textured=False)
         self.empty_text = "Pick a part of the unit to see it flat."
@@ -30,18 +30,19 @@ class PartPane(DrawingCanvas):
 
     def _part_drawing(self) -> Drawing | None:
         self._last = shown_part(self.store, self._last)
-        self._part = next((p.part for p in self.store.bench_parts() if p.key == self._last), None)
-        if self._part is None:
+        shown = next((p for p in self.store.bench_parts() if p.ref == self._last), None)
+        self._part = shown.part if shown is not None else None
+        if shown is None:
             return None
-        return part_drawing(self._part, self._last, self.store.catalog.bands, marked=self.banded)
+        return part_drawing(shown.part, shown.name, self.store.catalog.bands, marked=self.banded)
 
     def restyle(self, tokens: Tokens, *, textured: bool = False) -> None:
         super().restyle(tokens, textured=textured)
 
-    def chosen(self) -> frozenset[str]:
+    def chosen(self) -> frozenset[Subject]:
         return frozenset()
 
-    def choose(self, owner: str | None, *, adding: bool) -> None:
+    def choose(self, owner: Subject | None, *, adding: bool) -> None:
         """Nothing in a part can be selected."""
 
     def show_cursor(self, place: QPointF) -> None:
@@ -60,21 +61,22 @@ class PartPane(DrawingCanvas):
 
         def show() -> None:
             field.blockSignals(True)
-            keys = [p.key for p in self.store.bench_parts()]
-            if [field.itemText(i) for i in range(field.count())] != keys:
+            parts = self.store.bench_parts()
+            if [field.itemData(i) for i in range(field.count())] != [p.ref for p in parts]:
                 field.clear()
-                field.addItems(keys)
-            field.setCurrentText(self._last)
+                for part in parts:
+                    field.addItem(part.name, part.ref)
+            field.setCurrentIndex(next((i for i, p in enumerate(parts) if p.ref == self._last), -1))
             field.blockSignals(False)
 
         self._subscriptions.append(self.store.subscribe(lambda s: (s.job, s.bench, s.pick), lambda _: show()))
 
 
-def shown_part(store: Store, last: str = "") -> str:
-    """The key of the part that is picked, else the one that was shown last, else the first; empty where there are none."""
-    keys = [p.key for p in store.bench_parts()]
-    wanted = store.state.pick.removeprefix("part:") if store.state.pick.startswith("part:") else last
-    return wanted if wanted in keys else keys[0] if keys else ""
+def shown_part(store: Store, last: PartRef | None = None) -> PartRef | None:
+    """The part that is picked, else the one that was shown last, else the first; None where there are none."""
+    refs = [p.ref for p in store.bench_parts()]
+    wanted = store.state.pick if isinstance(store.state.pick, PartRef) else last
+    return wanted if wanted in refs else refs[0] if refs else None
 
 
 def _tools(pane: QWidget) -> list[QWidget]:
@@ -83,7 +85,7 @@ def _tools(pane: QWidget) -> list[QWidget]:
     part_field = QComboBox()
     part_field.setAccessibleName("Part")
     part_field.setMinimumWidth(120)
-    part_field.activated.connect(lambda i: pane.store.pick(f"part:{part_field.itemText(i)}"))
+    part_field.activated.connect(lambda i: pane.store.pick(PartRef(*part_field.itemData(i))))
     pane.follow(part_field)
     bands_tip = "Bands: show which edge takes which band; hide it for the customer"
     bands_button = switch("tag", "Bands", bands_tip, pane.tokens, pane.show_bands, on=True)

@@ -23,7 +23,8 @@ from tallplank.core.edit.opening import (
     split_opening,
 )
 from tallplank.core.error import PlankError
-from tallplank.core.job.opening import Path, divides_fronts, opening_at, parsed_path, path_text
+from tallplank.core.job.measure import OfCell
+from tallplank.core.job.opening import Path, divides_fronts, opening_at
 from tallplank.core.job.record import Job, Opening, Unit
 from tallplank.core.joinery.inside.inside import ROLES
 from tallplank.core.joinery.part.part import Part
@@ -240,8 +241,8 @@ class CellPanel(Panel):
         else:
             self._split_row()
         if self._path:
-            up = self._path[:-1]
-            self._button_row((("Join with the next", self._merge), ("The division it is in", lambda: self.store.pick(path_text(up)))))
+            up = OfCell(self._unit().id, self._path[:-1])
+            self._button_row((("Join with the next", self._merge), ("The division it is in", lambda: self.store.pick(up))))
 
     def _split_row(self) -> None:
         holder = QWidget()
@@ -293,7 +294,7 @@ class CellPanel(Panel):
         catalog, ids, path = self.store.catalog, self._ids(), self._path
         self._apply(lambda j: merge_openings(j, catalog, ids, path), "join openings")
         unit = self._unit()
-        self.store.pick(path_text(path if opening_at(unit.opening, path) is not None else path[:-1]))
+        self.store.pick(OfCell(unit.id, path if opening_at(unit.opening, path) is not None else path[:-1]))
 
     def _equal(self) -> None:
         cells = tuple(c.but(size=Member()) for c in self._opening().openings)
@@ -312,7 +313,7 @@ class PartPanel(Panel):
     def __init__(self, store: Store, tokens: Tokens, lead: Lead) -> None:
         super().__init__(store)
         self._tokens = tokens
-        self.title(lambda: self._key().capitalize(), self._hint)
+        self.title(lambda: self._name().capitalize(), self._hint)
         self.group("How its sizes came about")
         self.explained_label = _linked_words(self, self._sizes, lead)
         self.group("Edges")
@@ -321,7 +322,7 @@ class PartPanel(Panel):
         self.words("plain", self._machining).setTextFormat(Qt.TextFormat.RichText)
         self.gap()
         opening_button = QPushButton("The unit on the bench")
-        opening_button.clicked.connect(lambda: store.pick(""))
+        opening_button.clicked.connect(lambda: store.pick(None))
         self.widget(opening_button)
         self.done()
 
@@ -330,8 +331,9 @@ class PartPanel(Panel):
         """What the panel's rows depend on."""
         return ("part",)
 
-    def _key(self) -> str:
-        return self.store.state.pick.removeprefix("part:")
+    def _name(self) -> str:
+        found = self.store.picked_part()
+        return found.name if found is not None else ""
 
     def _part(self) -> Part | None:
         found = self.store.picked_part()
@@ -382,10 +384,3 @@ def _share(text: str) -> float:
     if not 0 < value < 1000:
         raise PlankError("A share is a number above 0, such as 1 or 2.")
     return value
-
-
-def picked_cell(store: Store) -> Path | None:
-    """The path of the opening that is picked, if the unit on the bench has it."""
-    unit = store.bench_unit()
-    path = parsed_path(store.state.pick) if store.state.pick else None
-    return path if path is not None and unit is not None and opening_at(unit.opening, path) is not None else None

@@ -6,7 +6,7 @@ from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtWidgets import QHeaderView, QLabel, QTreeWidget, QTreeWidgetItem, QVBoxLayout, QWidget
 
 from tallplank.core.joinery.made import MadeUnit
-from tallplank.core.joinery.part.part import Part, part_keys
+from tallplank.core.joinery.part.part import Part, part_refs
 from tallplank.core.measure.display import format_length
 from tallplank.session.store import Store
 
@@ -67,8 +67,8 @@ class PartList(QWidget):
             self._picked = self.tree.indexOfTopLevelItem(item)
             self._explain()
             if self._made is not None and self._store.state.stage == "bench":
-                key = part_keys(self._made.parts)[self._picked]
-                QTimer.singleShot(0, lambda: self._store.pick(f"part:{key}"))
+                ref = part_refs(self._made.unit.id, self._made.parts)[self._picked]
+                QTimer.singleShot(0, lambda: self._store.pick(ref))
 
     def _explain(self) -> None:
         made = self._made

@@ -5,13 +5,14 @@ from collections.abc import Callable
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QScrollArea, QVBoxLayout, QWidget
 
-from tallplank.app.panel.bench_panel import CellPanel, PartPanel, picked_cell
+from tallplank.app.panel.bench_panel import CellPanel, PartPanel
 from tallplank.app.panel.job_panel import JobPanel, RatesPanel
 from tallplank.app.panel.panel import Panel
 from tallplank.app.panel.room_panel import OpeningPanel, RoomPanel, selected_opening
 from tallplank.app.panel.unit_panel import UnitPanel, row_name
 from tallplank.app.theme import Tokens
-from tallplank.core.job.opening import parsed_path, path_text
+from tallplank.core.job.measure import OfCell
+from tallplank.core.job.opening import parsed_path
 from tallplank.session.store import Store
 
 WIDTH = 306
@@ -65,9 +66,9 @@ class Spec(QWidget):
         if unit and unit != self._store.state.bench:
             self._store.select([unit])
         if (path := parsed_path(source)) is not None:
-            self._store.pick(path_text(path))
+            self._store.pick(OfCell(self._store.state.bench, path))
             return
-        self._store.pick("")
+        self._store.pick(None)
         name = row_name(source)
         if isinstance(self.panel, UnitPanel) and name in self.panel.row_names():
             field = self.panel.row(name)
@@ -77,7 +78,7 @@ class Spec(QWidget):
     def _wanted(self) -> tuple[tuple[object, ...], Callable[[], Panel]]:
         store, tokens = self._store, self._tokens
         if store.state.stage == "bench" and store.bench_unit() is not None:
-            if (path := picked_cell(store)) is not None:
+            if (path := store.picked_cell()) is not None:
                 return CellPanel.key(store, path), lambda: CellPanel(store, tokens, path, self.lead_to)
             if store.picked_part() is not None:
                 return PartPanel.key(store), lambda: PartPanel(store, tokens, self.lead_to)

@@ -6,10 +6,10 @@ from itertools import pairwise
 from tallplank.core.draw.elevation import front_marks
 from tallplank.core.draw.primitive import CUT, PAPER, Arc, Chain, Drawing, Fill, Handle, Pen, Point, Poly, Shape, Target, Text, rectangle
 from tallplank.core.job.measure import GAP, LEVEL, Measure, OfCell, OfUnit
-from tallplank.core.job.opening import ROOT, Path, divides_fronts, opening_at, path_text
+from tallplank.core.job.opening import ROOT, Path, divides_fronts, opening_at
 from tallplank.core.job.record import Opening
 from tallplank.core.joinery.made import BenchPart, MadeUnit
-from tallplank.core.joinery.part.part import Part, Tag, part_keys
+from tallplank.core.joinery.part.part import Part, Tag, part_refs
 from tallplank.core.joinery.setout.layout import Cell, Layout
 
 BETWEEN = 260.0
@@ -57,7 +57,7 @@ def _clipped(made: MadeUnit, part: Part) -> tuple[float, float]:
 
 def _passing(made: MadeUnit, passing: Sequence[BenchPart], offset: float) -> Iterator[Shape]:
     """Worktop and plinth in the front and, cut, in the section."""
-    for _, part, _ in passing:
+    for _, _, part, _ in passing:
         low, high = part.box
         left, right = _clipped(made, part)
         if part.kind != "kick":
@@ -67,12 +67,12 @@ def _passing(made: MadeUnit, passing: Sequence[BenchPart], offset: float) -> Ite
 
 
 def _passing_targets(made: MadeUnit, passing: Sequence[BenchPart], offset: float) -> Iterator[Target]:
-    for key, part, _ in passing:
+    for ref, _, part, _ in passing:
         low, high = part.box
         left, right = _clipped(made, part)
         if part.kind != "kick":
-            yield Target(f"part:{key}", (left, low.z), (right, high.z))
-        yield Target(f"part:{key}", (offset + low.y, low.z), (offset + high.y, high.z))
+            yield Target(ref, (left, low.z), (right, high.z))
+        yield Target(ref, (offset + low.y, low.z), (offset + high.y, high.z))
 
 
 def _undivided(made: MadeUnit, title: str) -> Drawing:
@@ -104,7 +104,7 @@ def _undivided(made: MadeUnit, title: str) -> Drawing:
 def _whole_opening(made: MadeUnit, offset: float) -> Iterator[Target]:
     """The one opening of a shaped unit, in its front within the outer boards, and in its plan."""
     unit, board = made.unit, made.choice.rules.board_thickness
-    owner = path_text(ROOT)
+    owner = OfCell(unit.id, ROOT)
     yield Target(owner, (board, board), (unit.width - board, unit.height - board))
     yield Target(owner, (offset, 0.0), (offset + unit.width, unit.depth))
 
@@ -227,15 +227,15 @@ def _targets(made: MadeUnit, layout: Layout) -> Iterator[Target]:
         fronted = any(f.path == cell.path for f in made.fronts)
         low = (x.front_at, z.front_at) if fronted else (x.clear_at, z.clear_at)
         high = (x.front_end, z.front_end) if fronted else (x.clear_end, z.clear_end)
-        yield Target(path_text(cell.path), low, high)
+        yield Target(OfCell(made.unit.id, cell.path), low, high)
     yield from _part_targets(made)
 
 
 def _part_targets(made: MadeUnit) -> Iterator[Target]:
-    for key, part in zip(part_keys(made.parts), made.parts, strict=True):
+    for ref, part in zip(part_refs(made.unit.id, made.parts), made.parts, strict=True):
         if part.kind in ("gable", "floor", "fixed-shelf", "partition", "frame", "shelf", "blocking"):
             low_corner, high_corner = part.box
-            yield Target(f"part:{key}", (low_corner.x, low_corner.z), (high_corner.x, high_corner.z))
+            yield Target(ref, (low_corner.x, low_corner.z), (high_corner.x, high_corner.z))
 
 
 def _handles(made: MadeUnit, layout: Layout) -> Iterator[Handle]:

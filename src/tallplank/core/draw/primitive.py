@@ -4,9 +4,12 @@ from dataclasses import dataclass
 from enum import Enum
 from typing import Literal
 
-from tallplank.core.job.measure import Measure
+from tallplank.core.job.measure import Measure, OfCell
+from tallplank.core.joinery.part.part import PartRef
 
 Point = tuple[float, float]
+Subject = str | OfCell | PartRef
+"""What an area stands for: a unit or a wall opening by its id, a cell of a unit, or a part."""
 
 
 class Pen(Enum):
@@ -126,9 +129,9 @@ class Handle:
 
 @dataclass(frozen=True, slots=True)
 class Target:
-    """An area that stands for a unit (or a wall opening) when pointed at; later ones lie on top."""
+    """An area that stands for something when pointed at; later ones lie on top."""
 
-    owner: str
+    owner: Subject
     low: Point
     high: Point
 

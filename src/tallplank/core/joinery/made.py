@@ -6,9 +6,10 @@ from functools import cached_property
 from typing import NamedTuple
 
 from tallplank.core.catalog.record import Catalog
+from tallplank.core.job.measure import OfCell
 from tallplank.core.job.record import Job, Room, Unit, Wall
 from tallplank.core.joinery.joint.meeting import TOUCH
-from tallplank.core.joinery.part.part import Fitting, Front, Note, Outline, Part, Piece, part_keys
+from tallplank.core.joinery.part.part import Fitting, Front, Note, Outline, Part, PartRef, Piece, part_refs, unique_names
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.worktop import Run
@@ -48,10 +49,15 @@ class MadeUnit:
         return f"{self.unit.mark} {self.choice.kind.name}"
 
 
-class BenchPart(NamedTuple):
-    """A part as the bench shows it, in the frame of the unit there: its key, and what it is a part of."""
+Pick = OfCell | PartRef
+"""What can be picked of a unit on the bench: a cell of its openings, or a part of it or of what passes over and under it."""
 
-    key: str
+
+class BenchPart(NamedTuple):
+    """A part as the bench shows it, in the frame of the unit there: what it is told by, a name that no other has, and what it is of."""
+
+    ref: PartRef
+    name: str
     part: Part
     owner: str
 
@@ -75,10 +81,11 @@ class Made:
     def on_bench(self, unit_id: str) -> tuple[BenchPart, ...]:
         """The parts of a unit, then the pieces of worktop and plinth that pass over and under it."""
         unit = self.by_id[unit_id]
-        own = [(part, f"unit {unit.unit.mark}") for part in unit.parts]
-        passing = [(part, run.label) for run in self.runs if unit_id in run.members for part in _passing(run, unit)]
+        own = [(ref, part, f"unit {unit.unit.mark}") for ref, part in zip(part_refs(unit_id, unit.parts), unit.parts, strict=True)]
+        passing = [(ref, part, run.label) for run in self.runs if unit_id in run.members for ref, part in _passing(run, unit)]
         found = (*own, *passing)
-        return tuple(BenchPart(key, *one) for key, one in zip(part_keys([p for p, _ in found]), found, strict=True))
+        names = unique_names([part for _, part, _ in found])
+        return tuple(BenchPart(ref, name, part, owner) for name, (ref, part, owner) in zip(names, found, strict=True))
 
     def on_wall(self, room_id: str, wall_id: str) -> tuple[MadeUnit, ...]:
         """The units on one wall, in the job's order."""
@@ -91,11 +98,11 @@ class Made:
                 yield room, wall, wall_frame(wall.side, room.width, room.depth)
 
 
-def _passing(run: Run, unit: MadeUnit) -> Iterator[Part]:
+def _passing(run: Run, unit: MadeUnit) -> Iterator[tuple[PartRef, Part]]:
     """The parts of a run that pass over or under a unit, moved into its frame."""
     shift = unit.frame.origin
-    for part in run.parts:
+    for ref, part in zip(part_refs(run.id, run.parts), run.parts, strict=True):
         low, high = part.box
         if min(high.x, unit.placed.right) - max(low.x, unit.placed.x) > TOUCH:
             origin = Vec(*(o - s for o, s in zip(part.frame.origin, shift, strict=True)))
-            yield replace(part, frame=replace(part.frame, origin=origin))
+            yield ref, replace(part, frame=replace(part.frame, origin=origin))

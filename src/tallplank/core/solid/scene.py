@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 
 from tallplank.core.job.record import Room, Wall
 from tallplank.core.joinery.made import Made, MadeUnit
-from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.part.part import Part, PartRef
 from tallplank.core.joinery.run.worktop import Run
 from tallplank.core.measure.memo import Mapped
 from tallplank.core.solid.mesh import Faces, Floats, box_faces, faces
@@ -43,9 +43,9 @@ class Batch:
 
 @dataclass(frozen=True, slots=True)
 class Box:
-    """Where a unit stands in the room, for pointing at it."""
+    """Where a unit stands in the room, or a part in its unit, for pointing at it."""
 
-    unit: str
+    owner: str | PartRef
     low: Vec
     high: Vec
 

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from tallplank.core.catalog.record import Band
 from tallplank.core.joinery.made import MadeUnit
-from tallplank.core.joinery.part.part import EDGE_NAMES, Body, Hole, Part, part_keys
+from tallplank.core.joinery.part.part import EDGE_NAMES, Body, Hole, Part, part_refs
 from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.solid.mesh import Faces, Floats, box_faces, edge_faces, faces, shaped_edge_faces
 from tallplank.core.solid.scene import Batch, Box, Solids, outline
@@ -49,7 +49,7 @@ def unit_solids(made: MadeUnit, apart: float, bands: Mapping[str, Band] = NO_BAN
     batches = [
         Batch(look, Faces(surface.corners + shift[owner][:, None], surface.normals, surface.uv)) for look, surface, owner in body.surfaces
     ]
-    boxes = [Box(b.unit, Vec(*(b.low + shift[i])), Vec(*(b.high + shift[i]))) for i, b in enumerate(body.boxes)]
+    boxes = [Box(b.owner, Vec(*(b.low + shift[i])), Vec(*(b.high + shift[i]))) for i, b in enumerate(body.boxes)]
     size = Vec(made.unit.width, made.unit.depth, made.unit.height)
     return Solids(tuple(batches), body.lines + shift[body.line_owner][:, None], tuple(boxes), (), size)
 
@@ -59,12 +59,12 @@ def _body(made: MadeUnit, bands: Mapping[str, Band]) -> _Body:
     lines: list[Floats] = []
     owners: list[int] = []
     boxes: list[Box] = []
-    for number, (key, part) in enumerate(zip(part_keys(made.parts), made.parts, strict=True)):
+    for number, (ref, part) in enumerate(zip(part_refs(made.unit.id, made.parts), made.parts, strict=True)):
         found.setdefault(part.finish.look, []).append((faces(part, number), number))
         edges = outline(part)
         lines.append(edges)
         owners += [number] * len(edges)
-        boxes.append(Box(f"part:{key}", *part.box))
+        boxes.append(Box(ref, *part.box))
         if part.holes:
             found.setdefault(BORED, []).append((_fillings(part), number))
         for tint, strip in _tinted(part, bands):

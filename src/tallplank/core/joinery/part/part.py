@@ -339,8 +339,8 @@ def part_refs(owner: str, parts: Iterable[Part]) -> tuple[PartRef, ...]:
     return tuple(refs)
 
 
-def part_keys(parts: Sequence[Part]) -> tuple[str, ...]:
-    """A name for each part of one unit that no other has: its own, and its number among those alike from the second on."""
+def unique_names(parts: Sequence[Part]) -> tuple[str, ...]:
+    """A name for each part that no other of them has, for eyes only: its own, and its number among those alike from the second on."""
     seen: Counter[str] = Counter()
     keys = []
     for part in parts:
