@@ -17,7 +17,7 @@ from tallplank.core.draw.elevation import elevation  # noqa: E402
 from tallplank.core.draw.plan import plan  # noqa: E402
 from tallplank.core.edit.standard import set_job_finish  # noqa: E402
 from tallplank.core.edit.unit import set_width  # noqa: E402
-from tallplank.core.job.record import Job  # noqa: E402
+from tallplank.core.job.job import Job  # noqa: E402
 from tallplank.core.solid.scene import SolidMaker  # noqa: E402
 from tallplank.session.derived import Derived, Deriver  # noqa: E402
 
@@ -222,7 +222,7 @@ def bench_start() -> tuple[float, float]:
 def bench_records() -> tuple[float, float]:
     """Building every kind of unit with its machining against making as many plain frozen records of known values; at most 10."""
     from makers import a_unit
-    from tallplank.core.job.record import Standard
+    from tallplank.core.job.standard import Standard
     from tallplank.core.joinery.made import MadeUnit
     from tallplank.core.joinery.workshop import build_unit
 

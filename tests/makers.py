@@ -3,7 +3,9 @@
 from tallplank.core.catalog.reader import shipped
 from tallplank.core.edit.room import add_room
 from tallplank.core.edit.unit import Spot, place_unit
-from tallplank.core.job.record import Job, Standard, Unit
+from tallplank.core.job.job import Job
+from tallplank.core.job.standard import Standard
+from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.workshop import make, make_unit
 

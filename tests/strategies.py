@@ -21,7 +21,10 @@ from tallplank.core.edit.unit import (
     set_width,
     slide_units,
 )
-from tallplank.core.job.record import FINISH_ROLES, Job, Opening, Standard, Unit
+from tallplank.core.job.job import Job
+from tallplank.core.job.opening import Opening
+from tallplank.core.job.standard import Standard
+from tallplank.core.job.unit import FINISH_ROLES, Unit
 from tallplank.core.measure.divide import Member
 
 lengths = st.floats(0.0, 10_000.0, allow_nan=False)

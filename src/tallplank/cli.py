@@ -17,7 +17,7 @@ from tallplank.core.edit.open import open_job
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.exporter import chosen, export
 from tallplank.core.exchange.registry import EXPORTERS
-from tallplank.core.job.record import Job
+from tallplank.core.job.job import Job
 from tallplank.demo import demo_job
 from tallplank.session.derived import Deriver
 from tallplank.session.report import place_of, report_text, tell_on_terminal, write_report

@@ -15,7 +15,8 @@ from tallplank.core.error import PlankError
 from tallplank.core.exchange.exporter import chosen, export
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.construction import RuleValue
-from tallplank.core.job.record import FinishRole, HardwareRole, Job
+from tallplank.core.job.job import Job
+from tallplank.core.job.unit import FinishRole, HardwareRole
 from tallplank.core.measure.length import parse_length
 from tallplank.core.shop.cutlist import grouped
 from tallplank.demo import demo_job

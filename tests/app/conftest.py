@@ -12,7 +12,7 @@ from makers import CATALOG, a_wall_of
 from tallplank.app.fault import FaultTeller
 from tallplank.app.theme import load_fonts
 from tallplank.app.window import MainWindow
-from tallplank.core.job.record import Job
+from tallplank.core.job.job import Job
 from tallplank.session.autosave import Autosave
 from tallplank.session.store import Store
 

@@ -22,8 +22,8 @@ from tallplank.app.theme import font
 from tallplank.app.window import MainWindow
 from tallplank.core.edit.unit import set_width
 from tallplank.core.job.construction import Construction
+from tallplank.core.job.job import Job
 from tallplank.core.job.measure import OfCell, OfUnit
-from tallplank.core.job.record import Job
 from tallplank.core.measure.size import Size
 
 

@@ -267,7 +267,9 @@ def test_on_a_disk_that_is_really_full_nothing_is_lost(open_window: Open, tmp_pa
         subprocess.run(["umount", str(disk)], check=True)
 
 
-@pytest.mark.parametrize("damage", ["geometry=abc\n[board]\nlayout\\kinds=7\nlayout\\outer=x, y\n", "\x00\x01", "[board]\nlayout\\kinds=sky, plan\n"])
+@pytest.mark.parametrize(
+    "damage", ["geometry=abc\n[board]\nlayout\\kinds=7\nlayout\\outer=x, y\n", "\x00\x01", "[board]\nlayout\\kinds=sky, plan\n"]
+)
 def test_settings_that_something_else_wrote_do_not_keep_the_window_from_opening(open_window: Open, tmp_path: Path, damage: str) -> None:
     (tmp_path / "window.ini").write_text(f"[General]\n{damage}")
     window = open_window()

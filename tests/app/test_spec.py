@@ -10,7 +10,7 @@ from tallplank.app.panel.rules import RULE_NAMES
 from tallplank.app.window import MainWindow
 from tallplank.core.edit.room import add_opening
 from tallplank.core.edit.unit import Spot, place_unit
-from tallplank.core.job.record import Opening
+from tallplank.core.job.opening import Opening
 from tallplank.core.measure.display import LengthStyle
 
 

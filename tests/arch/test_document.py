@@ -10,7 +10,9 @@ PAGE = (ROOT / "docs" / "architecture.md").read_text(encoding="utf-8")
 ROWS = [line for line in PAGE.split("## To add …")[1].splitlines() if line.startswith("| ") and "touch only" not in line]
 NAMED = [m.groups() for row in ROWS for m in re.finditer(r"`([A-Za-z_]+)` in `([\w/.]+)`", row)]
 PATHS = sorted(set(re.findall(r"`((?:src|tests|docs)/[\w/.]*)`", PAGE)))
-PACKAGES = sorted(p.parent.relative_to(ROOT / "src" / "tallplank" / "core") for p in (ROOT / "src" / "tallplank" / "core").rglob("__init__.py"))
+PACKAGES = sorted(
+    p.parent.relative_to(ROOT / "src" / "tallplank" / "core") for p in (ROOT / "src" / "tallplank" / "core").rglob("__init__.py")
+)
 
 
 @pytest.mark.parametrize("path", PATHS)
@@ -32,7 +34,9 @@ def test_every_room_of_the_core_is_on_the_page() -> None:
     assert missing == []
 
 
-@pytest.mark.parametrize("name", ["Store.apply", "Workshop.at_hand", "Workshop.make", "Choice.holds", "Derived", "JobFiles", "Tag", "PartRef", "Between"])
+@pytest.mark.parametrize(
+    "name", ["Store.apply", "Workshop.at_hand", "Workshop.make", "Choice.holds", "Derived", "JobFiles", "Tag", "PartRef", "Between"]
+)
 def test_what_the_page_names_is_in_the_code(name: str) -> None:
     owner, _, method = name.partition(".")
     source = "".join(f.read_text(encoding="utf-8") for f in (ROOT / "src").rglob("*.py"))

@@ -90,7 +90,13 @@ def test_a_place_that_cannot_be_written_is_told_in_words(tmp_path: Path, name: s
 def test_only_ordinary_files_of_a_sensible_size_are_read(tmp_path: Path) -> None:
     (tmp_path / "big").write_bytes(b"x" * 2_000_000)
     os.mkfifo(tmp_path / "pipe")
-    for name, words in (("big", "more than 1 MB"), ("pipe", "no ordinary file"), (".", "it is a folder"), ("missing", "not there"), ("a\x00b", "name of a file")):
+    for name, words in (
+        ("big", "more than 1 MB"),
+        ("pipe", "no ordinary file"),
+        (".", "it is a folder"),
+        ("missing", "not there"),
+        ("a\x00b", "name of a file"),
+    ):
         with pytest.raises(DiskError, match=words):
             read_file(tmp_path / name, 1024**2)
     with pytest.raises(DiskError, match="no ordinary file"):

@@ -12,8 +12,9 @@ from tallplank.core.edit import construction, front, mirror, room, standard, uni
 from tallplank.core.edit import opening as openings
 from tallplank.core.error import PlankError
 from tallplank.core.job.file import LARGEST_BYTES, dumps, loads
+from tallplank.core.job.job import Job
 from tallplank.core.job.opening import walk
-from tallplank.core.job.record import FINISH_ROLES, HARDWARE_ROLES, Job
+from tallplank.core.job.unit import FINISH_ROLES, HARDWARE_ROLES
 from tallplank.core.measure.display import LengthStyle
 from tallplank.core.measure.divide import Member
 from tallplank.session.store import Store
@@ -131,7 +132,9 @@ def _job(h: Hand) -> Edit:
 
 
 def _rates(h: Hand) -> Edit:
-    values = {h.rng.choice(("waste", "overhead", "margin", "tax", "labour_hour", "currency", "wrong")): h.rng.choice((0.2, number(h.rng), "EUR"))}
+    values = {
+        h.rng.choice(("waste", "overhead", "margin", "tax", "labour_hour", "currency", "wrong")): h.rng.choice((0.2, number(h.rng), "EUR"))
+    }
     return lambda j: standard.change_rates(j, **values)
 
 
@@ -188,7 +191,9 @@ EDITS: Mapping[str, Callable[[Hand], Edit]] = {
 
 
 def trial(rng: random.Random) -> str:
-    job = rng.choice((a_room, lambda: a_wall_of("base", "drawers", "wall"), lambda: a_wall_of("tall", "corner-diagonal"), lambda: Job(name="None")))()
+    job = rng.choice(
+        (a_room, lambda: a_wall_of("base", "drawers", "wall"), lambda: a_wall_of("tall", "corner-diagonal"), lambda: Job(name="None"))
+    )()
     store, seen, refused = Store(CATALOG, job), [job], 0
     for _ in range(rng.randint(1, LONGEST_SERIES)):
         name = rng.choice(list(EDITS))

@@ -19,7 +19,7 @@ from tallplank.core.edit.unit import set_rule
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.file import dumps, loads
-from tallplank.core.job.record import Job
+from tallplank.core.job.job import Job
 from tallplank.demo import demo_job
 from tallplank.session.derived import Deriver
 
@@ -54,7 +54,18 @@ def _holder(document: Any, path: Path) -> Any:
 
 def _absurd(rng: random.Random) -> object:
     """Any value that JSON has, and some that it has not."""
-    plain: tuple[object, ...] = (None, True, False, [], {}, [[]], {"a": 1}, rng.randint(-9, 99), rng.uniform(-1e4, 1e4), 10**rng.randint(20, 4000))
+    plain: tuple[object, ...] = (
+        None,
+        True,
+        False,
+        [],
+        {},
+        [[]],
+        {"a": 1},
+        rng.randint(-9, 99),
+        rng.uniform(-1e4, 1e4),
+        10 ** rng.randint(20, 4000),
+    )
     shapes = (opening(rng).model_dump(mode="json"), dict([rule(rng)]))
     return rng.choice((*plain, *shapes, rng.choice(ABSURD_NUMBERS), rng.choice(ABSURD_TEXTS), str(rng.randint(0, 500))))
 

@@ -17,7 +17,7 @@ from tallplank.app.theme import load_fonts
 from tallplank.app.window import MainWindow, application
 from tallplank.core.edit.unit import set_width, slide_units
 from tallplank.core.job.file import dumps_compact
-from tallplank.core.job.record import Job
+from tallplank.core.job.job import Job
 from tallplank.session.autosave import Autosave
 from tallplank.session.store import Store
 

@@ -14,7 +14,7 @@ from pathlib import Path
 from fuzz.trial import Fuzzer
 from makers import CATALOG
 from tallplank.core.job.file import dumps_compact, load
-from tallplank.core.job.record import Job
+from tallplank.core.job.job import Job
 from tallplank.session.autosave import Autosave
 
 ROOT = Path(__file__).parents[2]

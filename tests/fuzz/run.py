@@ -43,7 +43,10 @@ def _run_for(tallies: list[Tally], seconds: float, first_seed: int) -> None:
         spent[index] += time.monotonic() - start
         if time.monotonic() - told > TOLD_EVERY_S:
             told = time.monotonic()
-            print(f"{(told - begun) / 60:.0f} min: " + "; ".join(f"{t.fuzzer.name} {_tried(t)}, {len(t.faults)} faults" for t in tallies), flush=True)
+            print(
+                f"{(told - begun) / 60:.0f} min: " + "; ".join(f"{t.fuzzer.name} {_tried(t)}, {len(t.faults)} faults" for t in tallies),
+                flush=True,
+            )
 
 
 def _tried(tally: Tally) -> int:
@@ -51,7 +54,9 @@ def _tried(tally: Tally) -> int:
 
 
 def _parser() -> argparse.ArgumentParser:
-    parser = argparse.ArgumentParser(prog="plank fuzz", description="Try files, edits, sizes and kills at random, and print what was tried.")
+    parser = argparse.ArgumentParser(
+        prog="plank fuzz", description="Try files, edits, sizes and kills at random, and print what was tried."
+    )
     parser.add_argument("--minutes", type=float, default=1.0, help="how long, for all of them together (1)")
     parser.add_argument("--only", action="append", choices=[f.name for f in FUZZERS], help="only this one; may be said again")
     parser.add_argument("--seed", type=int, default=random.SystemRandom().randrange(10**9), help="the first seed (a new one each time)")

@@ -14,7 +14,7 @@ from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.file import dumps, loads
-from tallplank.core.job.record import Job
+from tallplank.core.job.job import Job
 from tallplank.core.joinery.part.part import unique_names
 from tallplank.core.measure.display import format_length
 from tallplank.core.solid.scene import SolidMaker

@@ -5,7 +5,7 @@ from typing import Any, get_args
 
 from makers import CATALOG
 from tallplank.core.job.construction import Construction, rule_bounds
-from tallplank.core.job.record import FrontKind, InsideKind, Opening
+from tallplank.core.job.opening import FrontKind, InsideKind, Opening
 from tallplank.core.measure.divide import Member
 
 ABSURD_NUMBERS = (0, -0.0, 1, -1, 0.001, 1e-9, 5e-324, 99_999.0, 100_000, 100_001, 1e9, 1e300, -1e300, float("inf"), float("nan"), 10**30)
@@ -59,7 +59,11 @@ def opening(rng: random.Random, deep: int = 3) -> Opening:
         count = rng.choice((2, 2, 3, 4, 12)) if deep == 1 else rng.choice((2, 2, 3))
         values |= {"split": rng.choice(("rows", "bays")), "openings": tuple(opening(rng, deep - 1) for _ in range(count))}
     else:
-        values |= {"shelves": rng.choice((0, 0, 1, 3, 12)), "inside": rng.choice(("none", "none", *INSIDES)), "hand": rng.choice(("left", "right"))}
+        values |= {
+            "shelves": rng.choice((0, 0, 1, 3, 12)),
+            "inside": rng.choice(("none", "none", *INSIDES)),
+            "hand": rng.choice(("left", "right")),
+        }
         values |= {"doors": rng.choice((None, 1, 2)), "blind": rng.choice((0.0, 0.0, rng.uniform(0, 800)))}
     try:
         return Opening(**values)

@@ -16,7 +16,7 @@ from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.exchange.sheet import SCALES
 from tallplank.core.exchange.table import Table, as_xlsx
 from tallplank.core.job.file import dumps
-from tallplank.core.job.record import Job
+from tallplank.core.job.job import Job
 from tallplank.core.measure.display import LengthStyle
 from tallplank.demo import demo_job
 from tallplank.session.derived import Deriver

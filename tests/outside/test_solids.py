@@ -10,7 +10,8 @@ from shapely import Point, Polygon
 from makers import CATALOG, a_made_unit
 from solids import overlaps, shared
 from strategies import standards, units
-from tallplank.core.job.record import Standard, Unit
+from tallplank.core.job.standard import Standard
+from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.workshop import make_unit
 from tallplank.core.solid.mesh import faces, volume

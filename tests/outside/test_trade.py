@@ -10,7 +10,8 @@ from scipy.integrate import solve_bvp
 
 from makers import CATALOG, a_made_unit, made
 from tallplank.core.check.strength import sag, shelf_sag
-from tallplank.core.job.record import Opening, Standard
+from tallplank.core.job.opening import Opening
+from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.front.hinge import hinge_places
 from tallplank.core.joinery.joint.system import on_row, row_holes, row_lines
 from tallplank.core.joinery.rule.load import GRAVITY, design_kg, drawer_loads
@@ -70,7 +71,9 @@ def test_a_chipboard_shelf_of_800_sags_and_one_of_600_does_not() -> None:
         assert (bend <= shelf.length.value / 200) is good
 
 
-@pytest.mark.parametrize(("width", "change", "expected"), [(100.0, 4.0, 1.46), (300.0, -2.0, -2.19), (635.0, 10.0, 23.18), (90.0, 0.0, 0.0)])
+@pytest.mark.parametrize(
+    ("width", "change", "expected"), [(100.0, 4.0, 1.46), (300.0, -2.0, -2.19), (635.0, 10.0, 23.18), (90.0, 0.0, 0.0)]
+)
 def test_wood_moves_as_worked_out_by_hand(width: float, change: float, expected: float) -> None:
     """White oak, tangential, 0.00365 a per cent, by pencil to a hundredth. Source of the coefficient: FPL-GTR-282, chapter 13, from memory."""
     assert movement(width, 0.00365, change) == pytest.approx(expected, abs=0.005)

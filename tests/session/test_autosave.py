@@ -16,7 +16,7 @@ from makers import CATALOG, a_wall_of
 from tallplank.core.disk import TEMPORARY, TEMPORARY_END
 from tallplank.core.edit.unit import set_width
 from tallplank.core.job.file import save
-from tallplank.core.job.record import Job
+from tallplank.core.job.job import Job
 from tallplank.session.autosave import Autosave, Unsaved
 
 ROOT = Path(__file__).parents[2]
@@ -184,7 +184,9 @@ def test_what_cannot_be_kept_anew_stays_where_it_was(
     assert "the disk is full" in problems[0]
 
 
-def test_a_full_disk_is_told_once_and_tried_again(session: Callable[..., Autosave], tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_a_full_disk_is_told_once_and_tried_again(
+    session: Callable[..., Autosave], tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
     monkeypatch.setattr("tallplank.session.autosave.RETRY_S", 0.05)
     problems: list[str] = []
     autosave = session(on_problem=problems.append)
@@ -224,7 +226,9 @@ def test_what_is_noted_is_written_before_the_end(session: Callable[..., Autosave
     assert left.unsaved.job == JOB
 
 
-def test_a_fault_while_writing_does_not_end_the_thread(session: Callable[..., Autosave], tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_a_fault_while_writing_does_not_end_the_thread(
+    session: Callable[..., Autosave], tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
     problems: list[str] = []
     autosave = session(on_problem=problems.append)
     with monkeypatch.context() as patch:
@@ -271,5 +275,3 @@ def _full(_: int) -> None:
 
 def _broken(_: Job) -> str:
     raise KeyError("unforeseen")
-
-

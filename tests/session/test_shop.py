@@ -6,7 +6,7 @@ import pytest
 
 from makers import CATALOG, a_wall_of
 from tallplank.core.error import PlankError
-from tallplank.core.job.record import SavedConstruction
+from tallplank.core.job.standard import SavedConstruction
 from tallplank.session.shop import ShopShelf
 from tallplank.session.store import Store
 

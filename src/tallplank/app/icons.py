@@ -13,7 +13,8 @@ from tallplank.core.catalog.record import Catalog, Look
 from tallplank.core.draw.bench import from_above
 from tallplank.core.draw.elevation import unit_front
 from tallplank.core.edit.unit import usual_values
-from tallplank.core.job.record import Standard, Unit
+from tallplank.core.job.standard import Standard
+from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.workshop import make_unit
 
 Stroke = Callable[[QPainter], None]

@@ -12,7 +12,7 @@ from tallplank.app.memory import IdleCollector
 from tallplank.app.theme import load_fonts
 from tallplank.app.window import MainWindow, application
 from tallplank.core.catalog.reader import shipped
-from tallplank.core.job.record import Job
+from tallplank.core.job.job import Job
 from tallplank.session.autosave import Autosave
 from tallplank.session.shop import ShopShelf
 from tallplank.session.store import Store

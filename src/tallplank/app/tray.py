@@ -27,7 +27,7 @@ from tallplank.core.edit.room import add_room
 from tallplank.core.edit.standard import set_job_finish, set_job_style
 from tallplank.core.edit.unit import change_units, set_finish
 from tallplank.core.exchange.registry import EXPORTERS
-from tallplank.core.job.record import FINISH_ROLES, FinishRole
+from tallplank.core.job.unit import FINISH_ROLES, FinishRole
 from tallplank.session.store import Store
 
 WIDTH = 196

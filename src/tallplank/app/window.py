@@ -52,9 +52,7 @@ class MainWindow(QMainWindow):
 
     _autosave_told = pyqtSignal(str)
 
-    def __init__(
-        self, store: Store, settings: QSettings, autosave: Autosave | None = None, faults: FaultTeller | None = None
-    ) -> None:
+    def __init__(self, store: Store, settings: QSettings, autosave: Autosave | None = None, faults: FaultTeller | None = None) -> None:
         super().__init__()
         self.store, self._settings, self._faults = store, settings, faults
         self._reports: dict[str, str] = {}

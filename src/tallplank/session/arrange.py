@@ -7,7 +7,9 @@ from tallplank.core.draw.primitive import Point
 from tallplank.core.edit.room import add_opening, change_opening, usual_opening
 from tallplank.core.edit.snap import Mover, Rest, rest
 from tallplank.core.edit.unit import Spot, move_to_wall, place_unit, slide_units, usual_values
-from tallplank.core.job.record import Display, Job, Room, Unit, Wall
+from tallplank.core.job.job import Display, Job
+from tallplank.core.job.room import Room, Wall
+from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.rule.choice import choice_for
 from tallplank.core.joinery.rule.place import place
 from tallplank.core.measure.length import LengthUnit

@@ -18,7 +18,7 @@ from tallplank.core.disk import DiskError, clean_strays, read_file, told, write_
 from tallplank.core.edit.open import known_kinds, open_job
 from tallplank.core.error import PlankError
 from tallplank.core.job.file import LARGEST_BYTES, dumps_compact, loads
-from tallplank.core.job.record import Job
+from tallplank.core.job.job import Job
 
 DELAY_S = 1.0
 """From the first edit that is not kept yet to its being written; with the writing, less than two seconds."""

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from tallplank.core.draw.primitive import Handle
 from tallplank.core.edit.opening import cell_size, move_boundary
 from tallplank.core.job.opening import Path, opening_at
-from tallplank.core.job.record import Unit
+from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.setout.layout import Layout
 from tallplank.core.measure.display import format_length
 from tallplank.core.measure.length import LengthUnit

@@ -8,7 +8,7 @@ from tallplank.core.check.finding import Checker
 from tallplank.core.check.overlap import ids_of
 from tallplank.core.check.record import Finding
 from tallplank.core.exchange.exporter import Shop
-from tallplank.core.job.record import Job
+from tallplank.core.job.job import Job
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.workshop import Workshop
 from tallplank.core.money.price import Price, PriceMaker

@@ -3,7 +3,7 @@
 from collections.abc import Callable
 
 from tallplank.core.job.history import Step
-from tallplank.core.job.record import Job
+from tallplank.core.job.job import Job
 from tallplank.session.store import Store
 
 

@@ -7,7 +7,7 @@ from pydantic import TypeAdapter, ValidationError
 
 from tallplank.core.disk import told, write_atomically
 from tallplank.core.error import PlankError
-from tallplank.core.job.record import SavedConstruction
+from tallplank.core.job.standard import SavedConstruction
 
 _adapter = TypeAdapter(tuple[SavedConstruction, ...])
 

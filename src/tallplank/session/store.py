@@ -13,10 +13,13 @@ from tallplank.core.edit.standard import new_job
 from tallplank.core.error import PlankError
 from tallplank.core.job.file import ChangedMeanwhileError, save
 from tallplank.core.job.history import History
+from tallplank.core.job.job import Job
 from tallplank.core.job.measure import OfCell
 from tallplank.core.job.opening import Path as CellPath
 from tallplank.core.job.opening import opening_at
-from tallplank.core.job.record import Job, Room, SavedConstruction, Unit, Wall
+from tallplank.core.job.room import Room, Wall
+from tallplank.core.job.standard import SavedConstruction
+from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import BenchPart, Pick
 from tallplank.core.joinery.part.part import PartRef
 from tallplank.session.derived import Derived, Deriver

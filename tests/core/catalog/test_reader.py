@@ -7,7 +7,7 @@ import pytest
 from makers import CATALOG, a_made_unit
 from tallplank.core.catalog.reader import read_catalog
 from tallplank.core.catalog.record import CatalogError
-from tallplank.core.job.record import HARDWARE_ROLES
+from tallplank.core.job.unit import HARDWARE_ROLES
 
 DATA = Path(__file__).parents[3] / "src/tallplank/core/catalog/data"
 

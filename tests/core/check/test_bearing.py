@@ -7,7 +7,9 @@ from strategies import openings
 from tallplank.core.check.bearing import unborne
 from tallplank.core.check.finding import findings
 from tallplank.core.check.record import Finding
-from tallplank.core.job.record import Job, Opening, Standard
+from tallplank.core.job.job import Job
+from tallplank.core.job.opening import Opening
+from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.workshop import make_unit
 
 ROWS = Opening(split="rows", openings=(Opening(board=True), Opening()))

@@ -12,7 +12,7 @@ from tallplank.core.draw.plan import plan
 from tallplank.core.edit.room import add_opening, change_room
 from tallplank.core.edit.standard import set_job_rule
 from tallplank.core.edit.unit import Spot, change_units, place_unit, set_rule, slide_units
-from tallplank.core.job.record import Job
+from tallplank.core.job.job import Job
 from tallplank.demo import demo_job
 
 

@@ -7,7 +7,8 @@ import pytest
 
 from makers import CATALOG, a_made_unit
 from tallplank.core.check.machining import faults
-from tallplank.core.job.record import Opening, Standard
+from tallplank.core.job.opening import Opening
+from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import Hole, Part, Pocket
 from tallplank.core.measure.divide import Member

@@ -9,7 +9,8 @@ from tallplank.core.check.strength import free_span
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.edit.standard import set_job_hardware
 from tallplank.core.edit.unit import change_units, set_finish, set_rule, set_width
-from tallplank.core.job.record import Job, Opening
+from tallplank.core.job.job import Job
+from tallplank.core.job.opening import Opening
 
 
 def found(job: Job, code: str) -> list[Finding]:

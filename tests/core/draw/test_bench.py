@@ -14,8 +14,9 @@ from tallplank.core.draw.machining import bored_edge, lettered, machining_at, ma
 from tallplank.core.draw.part import part_drawing
 from tallplank.core.draw.primitive import Arc, Chain, Drawing, Poly, Running, Text
 from tallplank.core.job.measure import Measure, OfCell, OfUnit
-from tallplank.core.job.opening import Path
-from tallplank.core.job.record import Opening, Standard, Unit
+from tallplank.core.job.opening import Opening, Path
+from tallplank.core.job.standard import Standard
+from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.part.part import PartRef, unique_names
 from tallplank.core.joinery.workshop import make_unit
 
@@ -211,7 +212,9 @@ def test_the_machining_is_told_with_face_size_and_tool() -> None:
     assert any("pull, through" in line for _, line in machining_lines(door, show))
 
 
-@pytest.mark.parametrize(("kind", "across", "up"), [("corner-diagonal", 570.0, 304.0), ("corner-ell", 552.0, 322.0), ("base-bow", 540.0, None)])
+@pytest.mark.parametrize(
+    ("kind", "across", "up"), [("corner-diagonal", 570.0, 304.0), ("corner-ell", 552.0, 322.0), ("base-bow", 540.0, None)]
+)
 def test_corners_of_an_outline_are_told_but_not_the_points_of_an_arc(kind: str, across: float, up: float | None) -> None:
     """By hand, 900 x 900 beside neighbours 560 deep: behind a gable of 18 and beside a back of 8, a slant of 45 degrees begins at 560 + 18 - 8."""
     bottom = next(p for p in a_made_unit(kind).parts if p.name == "bottom")

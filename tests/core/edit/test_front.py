@@ -9,7 +9,10 @@ from tallplank.core.edit.check import EditError
 from tallplank.core.edit.front import style_all, style_kind, style_one
 from tallplank.core.edit.mirror import mirror_units, mirrored_opening, mirrored_unit
 from tallplank.core.edit.unit import change_units
-from tallplank.core.job.record import Job, Opening, Standard, Unit
+from tallplank.core.job.job import Job
+from tallplank.core.job.opening import Opening
+from tallplank.core.job.standard import Standard
+from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.workshop import make_unit
 from tallplank.core.shop.doorlist import doorlist

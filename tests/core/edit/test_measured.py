@@ -11,8 +11,8 @@ from tallplank.core.draw.plan import plan
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.measured import measured_name, set_measured
 from tallplank.core.edit.room import add_opening
+from tallplank.core.job.job import Job
 from tallplank.core.job.measure import GAP, LEVEL, OfUnit, can_be_typed
-from tallplank.core.job.record import Job
 
 
 def a_job() -> Job:

@@ -17,8 +17,8 @@ from tallplank.core.edit.opening import (
     split_opening,
 )
 from tallplank.core.job.file import dumps, loads
-from tallplank.core.job.opening import opening_at, parsed_path, path_text, walk
-from tallplank.core.job.record import Job, Opening
+from tallplank.core.job.job import Job
+from tallplank.core.job.opening import Opening, opening_at, parsed_path, path_text, walk
 
 
 def opening(job: Job, unit: str = "u1") -> Opening:

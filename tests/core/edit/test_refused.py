@@ -13,7 +13,7 @@ from tallplank.core.edit.unit import Spot, carry_look, change_units, duplicate_u
 from tallplank.core.error import PlankError
 from tallplank.core.job.construction import Construction, RuleError, check_rules, rule_bounds
 from tallplank.core.job.file import dumps, loads
-from tallplank.core.job.record import MOST_ROOMS, MOST_UNITS, Job
+from tallplank.core.job.job import MOST_ROOMS, MOST_UNITS, Job
 from tallplank.core.measure.divide import DivideError, Member
 
 NUMBERS = [n for n in Construction.model_fields if rule_bounds(n) is not None]

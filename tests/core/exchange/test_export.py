@@ -59,7 +59,9 @@ def test_text_never_becomes_a_formula(start: str, rest: str) -> None:
     assert cell.replace("'", "") == (start + rest).replace("'", "")
 
 
-@pytest.mark.parametrize("text", ["a;=1+1", "a; +1", "a\t@SUM(A1)", "a;\u200b-1", "a;\uff1d1", "\u200b=1+1", "\uff0b1", "\ufeff\u3000=1", 'a;"=1', "a\n=1"])
+@pytest.mark.parametrize(
+    "text", ["a;=1+1", "a; +1", "a\t@SUM(A1)", "a;\u200b-1", "a;\uff1d1", "\u200b=1+1", "\uff0b1", "\ufeff\u3000=1", 'a;"=1', "a\n=1"]
+)
 @pytest.mark.parametrize("separator", [",", ";", "\t"])
 def test_text_is_no_formula_whatever_separates_the_cells(text: str, separator: str) -> None:
     data = as_csv(Table("t", ("a", "b"), ((text, "oak"),))).decode()

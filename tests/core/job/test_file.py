@@ -13,7 +13,7 @@ from tallplank.core.error import PlankError
 from tallplank.core.job.construction import RuleError, check_rules
 from tallplank.core.job.file import JobFileError, dumps, dumps_compact, job_path, load, load_stamped, loads, save, schema
 from tallplank.core.job.history import LONGEST, History
-from tallplank.core.job.record import Job
+from tallplank.core.job.job import Job
 from tallplank.demo import demo_job
 
 ROOT = Path(__file__).parents[3]
@@ -97,7 +97,10 @@ def test_numbers_in_quotes_are_kept_as_numbers() -> None:
     job = a_wall_of("base", "drawers")
     document = json.loads(dumps(job))
     document["job"]["units"][0]["rules"] = {"top_end": "10", "pin_spread": "3"}
-    document["job"]["standard"] = {"rules": {"top_front": "25.5"}, "constructions": [{"id": "own1", "name": "Own", "base": "frameless", "rules": {"reveal": "4"}}]}
+    document["job"]["standard"] = {
+        "rules": {"top_front": "25.5"},
+        "constructions": [{"id": "own1", "name": "Own", "base": "frameless", "rules": {"reveal": "4"}}],
+    }
     read = loads(json.dumps(document))
     assert read.units[0].rules == {"top_end": 10.0, "pin_spread": 3}
     assert read.standard.rules == {"top_front": 25.5}

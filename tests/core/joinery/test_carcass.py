@@ -6,7 +6,9 @@ from hypothesis import assume, given
 from makers import CATALOG, a_made_unit, a_unit
 from solids import SLACK, overlaps
 from strategies import standards, units
-from tallplank.core.job.record import Opening, Standard, Unit
+from tallplank.core.job.opening import Opening
+from tallplank.core.job.standard import Standard
+from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.workshop import make_unit

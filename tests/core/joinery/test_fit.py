@@ -15,7 +15,9 @@ from tallplank.core.edit.standard import set_job_rule
 from tallplank.core.edit.unit import Spot, change_units, place_unit, set_rule, usual_values
 from tallplank.core.error import PlankError
 from tallplank.core.job.file import dumps, loads
-from tallplank.core.job.record import Opening, SavedConstruction, Standard, Unit
+from tallplank.core.job.opening import Opening
+from tallplank.core.job.standard import SavedConstruction, Standard
+from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.joint.let_in import DEPTHS
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import Part
@@ -226,7 +228,8 @@ def test_the_leaves_of_a_folding_corner_hang_on_the_gable_and_on_each_other(side
 
 
 @pytest.mark.parametrize(
-    ("kind", "front"), [("corner-diagonal", (340 - 2 * 18) * math.sqrt(2)), ("corner-ell", 2 * (340 - 18)), ("end-slanted", None), ("base-bow", None)]
+    ("kind", "front"),
+    [("corner-diagonal", (340 - 2 * 18) * math.sqrt(2)), ("corner-ell", 2 * (340 - 18)), ("end-slanted", None), ("base-bow", None)],
 )
 def test_boards_of_shaped_units_are_banded_along_their_fronts(kind: str, front: float | None) -> None:
     """By hand for the corners: between gables square to the neighbours, a diagonal front of 340 x 340, or two of 340, less 18 for each gable."""

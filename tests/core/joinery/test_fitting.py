@@ -3,7 +3,7 @@
 import pytest
 
 from makers import CATALOG, a_made_unit
-from tallplank.core.job.record import Opening
+from tallplank.core.job.opening import Opening
 from tallplank.core.joinery.front.front import hinge_count
 from tallplank.core.joinery.inside.drawer import slide_length
 from tallplank.core.joinery.made import MadeUnit

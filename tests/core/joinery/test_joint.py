@@ -9,7 +9,8 @@ from shapely import Polygon
 
 from makers import CATALOG, a_made_unit
 from strategies import standards, units
-from tallplank.core.job.record import Standard, Unit
+from tallplank.core.job.standard import Standard
+from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.joint.joint import fixings
 from tallplank.core.joinery.part.part import Hole, Part
 from tallplank.core.joinery.workshop import make_unit

@@ -12,7 +12,9 @@ from makers import CATALOG, ROOM, WALL, a_wall_of, made, many_units
 from strategies import kinds
 from tallplank.core.edit.standard import set_job_finish, set_job_hardware, set_job_rule, set_job_style
 from tallplank.core.edit.unit import Spot, place_unit, set_finish, set_width
-from tallplank.core.job.record import FINISH_ROLES, FinishRole, Job, Standard
+from tallplank.core.job.job import Job
+from tallplank.core.job.standard import Standard
+from tallplank.core.job.unit import FINISH_ROLES, FinishRole
 from tallplank.core.joinery.refinish import cut_alike, refinished
 from tallplank.core.joinery.workshop import Workshop, build_unit, make_unit
 from tallplank.session.arrange import Arranger

@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 from makers import CATALOG, a_made_unit, a_wall_of, made
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.edit.unit import set_finish, set_width
-from tallplank.core.job.record import Opening
+from tallplank.core.job.opening import Opening
 from tallplank.core.joinery.part.part import Part, part_refs
 from tallplank.core.shop.alike import grouped_alike
 from tallplank.core.shop.cutlist import CutlistMaker, cutlist, grouped, unit_rows
@@ -34,7 +34,10 @@ def test_left_and_right_share_a_line_where_they_are_mirror_images() -> None:
 
 def test_a_gable_with_hinges_and_one_without_are_told_apart() -> None:
     rows = {r.part: r for r in cutlist(made(a_wall_of("base", width=600))) if r.part.startswith("gable")}
-    assert {part: (r.quantity, r.length, r.width) for part, r in rows.items()} == {"gable left": (1, 720, 560), "gable right": (1, 720, 560)}
+    assert {part: (r.quantity, r.length, r.width) for part, r in rows.items()} == {
+        "gable left": (1, 720, 560),
+        "gable right": (1, 720, 560),
+    }
     assert {len([h for h in r.source.holes if h.what == "plate"]) for r in rows.values()} == {0, 4}
     assert rows["gable left"].label != rows["gable right"].label
 

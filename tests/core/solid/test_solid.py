@@ -12,7 +12,9 @@ from makers import CATALOG, ROOM, a_made_unit, a_room, a_unit, a_wall_of, made
 from strategies import standards, units
 from tallplank.core.edit.room import add_opening
 from tallplank.core.edit.unit import set_width
-from tallplank.core.job.record import FrontKind, Opening, Standard, Unit
+from tallplank.core.job.opening import FrontKind, Opening
+from tallplank.core.job.standard import Standard
+from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.part.part import Part, Pocket, flap, part_refs, pulled_out, swing
 from tallplank.core.joinery.workshop import Workshop, make_unit
 from tallplank.core.solid.mesh import cells, faces, volume

@@ -23,9 +23,10 @@ from tallplank.core.edit.opening import (
     split_opening,
 )
 from tallplank.core.error import PlankError
+from tallplank.core.job.job import Job
 from tallplank.core.job.measure import OfCell
-from tallplank.core.job.opening import Path, divides_fronts, opening_at
-from tallplank.core.job.record import Job, Opening, Unit
+from tallplank.core.job.opening import Opening, Path, divides_fronts, opening_at
+from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.inside.inside import ROLES
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.setout.layout import Cell

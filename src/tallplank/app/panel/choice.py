@@ -5,7 +5,7 @@ from PyQt6.QtGui import QIcon
 from tallplank.app.icons import swatch
 from tallplank.app.theme import Tokens
 from tallplank.core.catalog.record import Catalog
-from tallplank.core.job.record import FinishRole, HardwareRole
+from tallplank.core.job.unit import FinishRole, HardwareRole
 from tallplank.session.store import Store
 
 Choices = tuple[tuple[object, str, QIcon | None], ...]

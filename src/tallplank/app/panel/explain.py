@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from html import escape
 
 from tallplank.app.theme import Tokens
-from tallplank.core.job.record import Display
+from tallplank.core.job.job import Display
 from tallplank.core.measure.display import format_length
 from tallplank.core.measure.size import Size, term_text
 

@@ -21,7 +21,7 @@ from tallplank.core.edit.standard import (
     set_job_style,
 )
 from tallplank.core.job.construction import RuleValue
-from tallplank.core.job.record import FINISH_ROLES, FinishRole, HardwareRole
+from tallplank.core.job.unit import FINISH_ROLES, FinishRole, HardwareRole
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, pick_source, rule_source, rules_for
 from tallplank.core.measure.display import DENOMINATORS, LengthStyle
 from tallplank.session.store import Store

@@ -4,7 +4,7 @@ from PyQt6.QtWidgets import QPushButton
 
 from tallplank.app.panel.panel import Panel
 from tallplank.core.edit.room import change_opening, change_room, change_wall, remove_opening
-from tallplank.core.job.record import Wall, WallOpening
+from tallplank.core.job.room import Wall, WallOpening
 from tallplank.session.store import Store
 
 

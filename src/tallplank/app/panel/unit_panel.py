@@ -31,8 +31,8 @@ from tallplank.core.edit.unit import (
     slide_units,
 )
 from tallplank.core.job.construction import RuleValue
-from tallplank.core.job.opening import Path, divides_fronts, opening_at, walk
-from tallplank.core.job.record import HARDWARE_ROLES, FinishRole, HardwareRole, Opening, Unit
+from tallplank.core.job.opening import Opening, Path, divides_fronts, opening_at, walk
+from tallplank.core.job.unit import HARDWARE_ROLES, FinishRole, HardwareRole, Unit
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.rule.choice import chosen_finish, pick_source, rule_source
 from tallplank.session.store import Store

@@ -9,7 +9,8 @@ from pydantic import Field
 from tallplank.core.error import PlankError
 from tallplank.core.job.base import Id, Name, NotNegative, Positive, Record
 from tallplank.core.job.construction import NO_RULES, Construction, Rules
-from tallplank.core.job.record import FinishRole, HardwareRole, MountKind, Opening
+from tallplank.core.job.opening import Opening
+from tallplank.core.job.unit import FinishRole, HardwareRole, MountKind
 
 Colour = Annotated[str, Field(pattern=r"^#[0-9a-f]{6}$")]
 

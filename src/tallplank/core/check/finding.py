@@ -10,7 +10,8 @@ from tallplank.core.check.machining import Fault, faults
 from tallplank.core.check.overlap import SLACK, Overlap, OverlapFinder
 from tallplank.core.check.record import Constructions, Finding, Site, shown
 from tallplank.core.check.strength import few_legs, heavy_doors, heavy_drawers, heavy_flaps, heavy_hung_units, sagging_shelves
-from tallplank.core.job.record import Standard, Unit
+from tallplank.core.job.standard import Standard
+from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.measure.memo import are_same

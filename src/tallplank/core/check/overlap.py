@@ -4,7 +4,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from itertools import islice
 
-from tallplank.core.job.record import Room
+from tallplank.core.job.room import Room
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.measure.memo import are_same
 from tallplank.core.space.frame import Vec, extent, wall_frame

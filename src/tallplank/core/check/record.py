@@ -5,7 +5,9 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 from tallplank.core.catalog.record import Catalog
-from tallplank.core.job.record import Display, Job, Room, SavedConstruction, Wall
+from tallplank.core.job.job import Display, Job
+from tallplank.core.job.room import Room, Wall
+from tallplank.core.job.standard import SavedConstruction
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.measure.display import format_length
 

@@ -6,8 +6,7 @@ from itertools import pairwise
 from tallplank.core.draw.elevation import front_marks
 from tallplank.core.draw.primitive import CUT, PAPER, Arc, Chain, Drawing, Fill, Handle, Pen, Point, Poly, Shape, Target, Text, rectangle
 from tallplank.core.job.measure import GAP, LEVEL, Measure, OfCell, OfUnit
-from tallplank.core.job.opening import ROOT, Path, divides_fronts, opening_at
-from tallplank.core.job.record import Opening
+from tallplank.core.job.opening import ROOT, Opening, Path, divides_fronts, opening_at
 from tallplank.core.joinery.made import BenchPart, MadeUnit
 from tallplank.core.joinery.part.part import Part, Tag, part_refs
 from tallplank.core.joinery.setout.layout import Cell, Layout

@@ -5,7 +5,7 @@ from itertools import pairwise
 
 from tallplank.core.draw.primitive import GLASS, PAPER, WALL, WRONG, Chain, Drawing, Fill, Line, Pen, Poly, Shape, Target, Text, rectangle
 from tallplank.core.job.measure import GAP, LEVEL, Measure, OfOpening, OfRoom, OfUnit
-from tallplank.core.job.record import Room, Wall, WallOpening
+from tallplank.core.job.room import Room, Wall, WallOpening
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Front, Part
 from tallplank.core.joinery.run.worktop import JOINED, Run

@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from tallplank.core.draw.elevation import mark_room, opening_chain, unit_chain
 from tallplank.core.draw.primitive import GLASS, PAPER, WALL, WRONG, Arc, Chain, Drawing, Fill, Line, Pen, Point, Poly, Shape, Target, Text
 from tallplank.core.job.measure import OfRoom
-from tallplank.core.job.record import Room, Wall
+from tallplank.core.job.room import Room, Wall
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.run.worktop import JOINED, Run
 from tallplank.core.space.frame import Frame, wall_frame

@@ -8,7 +8,9 @@ from pydantic import ValidationError
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.error import PlankError
 from tallplank.core.job.base import RecordError, complaint
-from tallplank.core.job.record import MOST_UNITS, Job, Standard, Unit
+from tallplank.core.job.job import MOST_UNITS, Job
+from tallplank.core.job.standard import Standard
+from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.workshop import make_unit
 
 _T = TypeVar("_T")

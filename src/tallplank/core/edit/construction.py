@@ -6,7 +6,9 @@ from functools import partial
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.edit.check import EditError, valid, with_standard, with_units
 from tallplank.core.edit.room import fresh_id
-from tallplank.core.job.record import Job, SavedConstruction, Unit
+from tallplank.core.job.job import Job
+from tallplank.core.job.standard import SavedConstruction
+from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.rule.choice import is_known
 
 

@@ -4,8 +4,8 @@ from collections.abc import Callable
 
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.edit.check import EditError, with_standard, with_units
-from tallplank.core.job.opening import Path, opening_at, replaced_at
-from tallplank.core.job.record import FrontKind, Job, Opening
+from tallplank.core.job.job import Job
+from tallplank.core.job.opening import FrontKind, Opening, Path, opening_at, replaced_at
 
 
 def style_one(job: Job, catalog: Catalog, unit_id: str, path: Path, style: str) -> Job:

@@ -7,8 +7,8 @@ from tallplank.core.edit.check import EditError
 from tallplank.core.edit.opening import set_opening_size
 from tallplank.core.edit.room import change_opening, change_room
 from tallplank.core.edit.unit import Anchor, change_units, set_width
+from tallplank.core.job.job import Job
 from tallplank.core.job.measure import Between, Measure, OfCell, OfOpening, OfRoom, OfUnit
-from tallplank.core.job.record import Job
 
 
 def set_measured(job: Job, catalog: Catalog, measure: Measure, value: float, anchor: Anchor = "left") -> Job:

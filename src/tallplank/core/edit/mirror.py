@@ -4,7 +4,9 @@ from collections.abc import Iterable
 
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.edit.check import with_units
-from tallplank.core.job.record import Job, Opening, Unit
+from tallplank.core.job.job import Job
+from tallplank.core.job.opening import Opening
+from tallplank.core.job.unit import Unit
 
 
 def mirror_units(job: Job, catalog: Catalog, ids: Iterable[str]) -> Job:

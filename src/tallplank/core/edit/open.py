@@ -4,7 +4,7 @@ from pathlib import Path
 
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.job.file import JobFileError, load_stamped
-from tallplank.core.job.record import Job
+from tallplank.core.job.job import Job
 
 
 def open_job(path: Path, catalog: Catalog) -> Job:

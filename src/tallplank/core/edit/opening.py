@@ -6,8 +6,9 @@ from typing import Literal
 
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.edit.check import EditError, valid, with_units
-from tallplank.core.job.opening import Path, divides_fronts, opening_at, replaced_at
-from tallplank.core.job.record import MOST_CELLS, FrontKind, Job, Opening, Unit
+from tallplank.core.job.job import Job
+from tallplank.core.job.opening import MOST_CELLS, FrontKind, Opening, Path, divides_fronts, opening_at, replaced_at
+from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.setout.layout import Cell
 from tallplank.core.joinery.workshop import make_unit
 from tallplank.core.measure.divide import Member

@@ -5,7 +5,8 @@ from functools import partial
 from typing import Literal
 
 from tallplank.core.edit.check import EditError, valid
-from tallplank.core.job.record import MOST_ROOMS, Job, Room, Wall, WallOpening
+from tallplank.core.job.job import MOST_ROOMS, Job
+from tallplank.core.job.room import Room, Wall, WallOpening
 from tallplank.core.space.frame import WALL_SIDES
 
 _DOOR, _WINDOW = (0.0, 900.0, 2050.0), (1050.0, 1200.0, 1150.0)

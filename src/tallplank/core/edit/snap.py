@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from tallplank.core.job.record import Room, Wall
+from tallplank.core.job.room import Room, Wall
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.measure.divide import TOLERANCE
 

@@ -5,7 +5,8 @@ from tallplank.core.edit.check import EditError, valid, with_standard
 from tallplank.core.edit.room import add_room
 from tallplank.core.edit.unit import check_finish, check_hardware, overlaid
 from tallplank.core.job.construction import RuleValue, check_rules
-from tallplank.core.job.record import FinishRole, HardwareRole, Job
+from tallplank.core.job.job import Job
+from tallplank.core.job.unit import FinishRole, HardwareRole
 
 
 def new_job(name: str = "New job") -> Job:

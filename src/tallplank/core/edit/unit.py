@@ -10,7 +10,8 @@ from tallplank.core.edit.check import EditError, buildable, valid, with_more, wi
 from tallplank.core.edit.room import fresh_id, taken_ids
 from tallplank.core.edit.snap import Mover, first_gap, neighbour
 from tallplank.core.job.construction import Construction, RuleValue, check_rules
-from tallplank.core.job.record import FinishRole, HardwareRole, Job, Unit
+from tallplank.core.job.job import Job
+from tallplank.core.job.unit import FinishRole, HardwareRole, Unit
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.rule.choice import choice_for
 from tallplank.core.joinery.rule.place import place

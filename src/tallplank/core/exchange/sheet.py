@@ -192,4 +192,3 @@ def _draw_chains(canvas: Canvas, chains: SetOut, unit: float) -> None:
             canvas.rotate(90)
         canvas.drawCentredString(0, -TEXT_MM * mm * 0.35, text.text)
         canvas.restoreState()
-

@@ -10,8 +10,8 @@ from pydantic import ValidationError
 from tallplank.core.disk import DiskError, check_name, clean_strays, digest, read_file, write_atomically
 from tallplank.core.error import PlankError
 from tallplank.core.job.base import plain
+from tallplank.core.job.job import Job
 from tallplank.core.job.migration import one_to_two
-from tallplank.core.job.record import Job
 
 FORMAT = "tall-plank-job"
 VERSION = 2

@@ -3,7 +3,7 @@
 from dataclasses import dataclass, field, replace
 from typing import Self
 
-from tallplank.core.job.record import Job
+from tallplank.core.job.job import Job
 
 LONGEST = 500
 

@@ -6,8 +6,10 @@ from functools import cached_property
 from typing import NamedTuple
 
 from tallplank.core.catalog.record import Catalog
+from tallplank.core.job.job import Job
 from tallplank.core.job.measure import OfCell
-from tallplank.core.job.record import Job, Room, Unit, Wall
+from tallplank.core.job.room import Room, Wall
+from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.joint.meeting import TOUCH
 from tallplank.core.joinery.part.part import Fitting, Front, Note, Outline, Part, PartRef, Piece, part_refs, unique_names
 from tallplank.core.joinery.rule.choice import Choice

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from dataclasses import replace
 
 from tallplank.core.catalog.record import Catalog, Finish
-from tallplank.core.job.record import Standard
+from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import Edges, Part
 from tallplank.core.joinery.rule.choice import choice_for, chosen_finish

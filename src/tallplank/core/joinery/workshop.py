@@ -8,7 +8,10 @@ from types import MappingProxyType
 
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.error import PlankError
-from tallplank.core.job.record import RUN_ROLES, FinishRole, Job, Room, Standard, Unit, Wall
+from tallplank.core.job.job import Job
+from tallplank.core.job.room import Room, Wall
+from tallplank.core.job.standard import Standard
+from tallplank.core.job.unit import RUN_ROLES, FinishRole, Unit
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.refinish import refinished
 from tallplank.core.joinery.rule.choice import Choice, choice_for

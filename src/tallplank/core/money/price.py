@@ -8,7 +8,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 
 from tallplank.core.catalog.record import Band, Catalog
-from tallplank.core.job.record import Rates
+from tallplank.core.job.job import Rates
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Fitting, Front, Part
 from tallplank.core.joinery.run.worktop import Run

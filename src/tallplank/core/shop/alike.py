@@ -50,6 +50,7 @@ def _seen(part: Part, flip: _Flip) -> Hashable:
         (h.what, *at(h.at.x, h.at.y), *(round(v, 4) + 0.0 for v in (h.at.z, dx * h.into.x, dy * h.into.y, h.into.z, h.diameter, h.depth)))
         for h in part.holes
     )
+
     def span(low: tuple[float, float], high: tuple[float, float]) -> Hashable:
         (x1, y1), (x2, y2) = low, high
         return min(x1, x2), max(x1, x2), min(y1, y2), max(y1, y2)

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from tallplank.core.job.record import Room, Wall
+from tallplank.core.job.room import Room, Wall
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part, PartRef
 from tallplank.core.joinery.run.worktop import Run
@@ -93,7 +93,6 @@ class SolidMaker:
             _shell(room, frames.values()),
             Vec(room.width, room.depth, room.height),
         )
-
 
     def _stood(
         self, units: Sequence[MadeUnit], frames: Mapping[str, Frame], opened: float, where: tuple[float, float]

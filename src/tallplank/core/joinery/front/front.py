@@ -4,7 +4,7 @@ Source: common practice; the values are rules of the construction, fields of the
 """
 
 from tallplank.core.catalog.record import DoorStyle, Hardware
-from tallplank.core.job.record import FrontKind
+from tallplank.core.job.opening import FrontKind
 from tallplank.core.joinery.front.leaf import Leaf, add_leaf_parts
 from tallplank.core.joinery.front.pull import add_pulls
 from tallplank.core.joinery.part.part import BuildError, Front, Tag, flap, pulled_out, swing

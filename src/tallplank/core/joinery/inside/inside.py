@@ -7,7 +7,8 @@ from collections.abc import Iterator
 from itertools import product
 
 from tallplank.core.catalog.record import Hardware
-from tallplank.core.job.record import HardwareRole, InsideKind
+from tallplank.core.job.opening import InsideKind
+from tallplank.core.job.unit import HardwareRole
 from tallplank.core.joinery.part.part import BuildError, Piece
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box

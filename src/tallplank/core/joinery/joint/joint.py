@@ -12,7 +12,7 @@ from types import MappingProxyType
 from typing import Literal
 
 from tallplank.core.catalog.record import Hardware, JointBores
-from tallplank.core.job.record import HardwareRole
+from tallplank.core.job.unit import HardwareRole
 from tallplank.core.joinery.joint.let_in import DEPTHS, SKIN, LettingIn
 from tallplank.core.joinery.joint.meeting import TOUCH, Meeting, meetings
 from tallplank.core.joinery.part.part import BuildError, Part

@@ -11,7 +11,7 @@ from shapely import Polygon
 
 from tallplank.core.catalog.record import Finish
 from tallplank.core.error import PlankError
-from tallplank.core.job.record import FinishRole, HardwareRole
+from tallplank.core.job.unit import FinishRole, HardwareRole
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import RIGHT, UP, Frame, Vec, extent
 from tallplank.core.space.motion import Motion, Slide, Turn

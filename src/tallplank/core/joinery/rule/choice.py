@@ -6,7 +6,9 @@ from typing import Literal
 
 from tallplank.core.catalog.record import Catalog, DoorStyle, Finish, Hardware, Kind
 from tallplank.core.job.construction import Construction, RuleValue
-from tallplank.core.job.record import FinishRole, FrontKind, HardwareRole, Standard, Unit
+from tallplank.core.job.opening import FrontKind
+from tallplank.core.job.standard import Standard
+from tallplank.core.job.unit import FinishRole, HardwareRole, Unit
 from tallplank.core.measure.size import Size
 
 Source = Literal["own", "job", "construction", "catalogue"]

@@ -5,7 +5,9 @@ from dataclasses import dataclass
 from math import ceil
 
 from tallplank.core.catalog.record import Catalog, Finish
-from tallplank.core.job.record import FinishRole, Room, Standard, Wall
+from tallplank.core.job.room import Room, Wall
+from tallplank.core.job.standard import Standard
+from tallplank.core.job.unit import FinishRole
 from tallplank.core.joinery.part.part import BuildError, Edges, Fitting, Part, Tag
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, rules_for
 from tallplank.core.joinery.rule.place import Placed

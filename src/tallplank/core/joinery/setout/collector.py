@@ -6,7 +6,7 @@ from dataclasses import dataclass, field, replace
 from functools import lru_cache
 
 from tallplank.core.catalog.record import Catalog, Finish, Hardware
-from tallplank.core.job.record import FinishRole
+from tallplank.core.job.unit import FinishRole
 from tallplank.core.joinery.part.part import (
     NO_EDGES,
     BuildError,

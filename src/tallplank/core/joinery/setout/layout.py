@@ -4,8 +4,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from tallplank.core.job.opening import ROOT, Path, path_text
-from tallplank.core.job.record import Opening
+from tallplank.core.job.opening import ROOT, Opening, Path, path_text
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box

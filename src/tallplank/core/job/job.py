@@ -1,0 +1,89 @@
+"""The job. All records are immutable; an edit makes a new job that shares every untouched piece."""
+
+from collections.abc import Iterator
+from typing import Annotated, Literal, Self, TypeVar
+
+from pydantic import Field, model_validator
+
+from tallplank.core.error import PlankError
+from tallplank.core.job.base import Line, Name, NotNegative, Record, Share
+from tallplank.core.job.room import Room, Wall
+from tallplank.core.job.standard import Standard
+from tallplank.core.job.unit import Unit
+from tallplank.core.measure.display import LengthStyle
+
+_T = TypeVar("_T")
+MOST_UNITS, MOST_ROOMS = 1000, 200
+"""More than any house has. They keep a job small enough to be read again: what they allow fits into the largest file."""
+
+
+class MissingError(PlankError, KeyError):
+    """The job has no room, wall or unit of this id."""
+
+    def __str__(self) -> str:
+        """The text itself; a KeyError would show it in quotes."""
+        return str(self.args[0])
+
+
+class Rates(Record):
+    """What turns quantities into money. Shares are of one: 0.12 is twelve per cent."""
+
+    waste: Share = 0.15
+    overhead: Share = 0.08
+    margin: Share = 0.28
+    tax: Share = 0.2
+    labour_hour: NotNegative = 46.0
+    currency: Annotated[str, Field(pattern=r"^[A-Z]{3}$")] = "EUR"
+
+
+class Display(Record):
+    """How lengths are shown, and the unit of bare numbers."""
+
+    style: LengthStyle = LengthStyle.MM
+    denominator: Literal[8, 16, 32, 64] = 16
+
+
+class Job(Record):
+    """One customer's project."""
+
+    name: Name
+    customer: Annotated[Line, Field(max_length=200)] = ""
+    number: Annotated[Line, Field(max_length=40)] = ""
+    display: Display = Display()
+    standard: Standard = Standard()
+    rates: Rates = Rates()
+    rooms: Annotated[tuple[Room, ...], Field(max_length=MOST_ROOMS)] = ()
+    units: Annotated[tuple[Unit, ...], Field(max_length=MOST_UNITS)] = ()
+
+    @model_validator(mode="after")
+    def _holds_together(self) -> Self:
+        walls = {(room.id, wall.id) for room in self.rooms for wall in room.walls}
+        ids = [room.id for room in self.rooms] + [unit.id for unit in self.units]
+        if len(set(ids)) != len(ids):
+            raise ValueError("two rooms or units have the same id")
+        for unit in self.units:
+            if (unit.room, unit.wall) not in walls:
+                raise ValueError(f"unit {unit.mark} stands on wall '{unit.wall}' of room '{unit.room}', which does not exist")
+        return self
+
+    def room(self, room_id: str) -> Room:
+        """The room with this id; MissingError if there is none."""
+        return _first((r for r in self.rooms if r.id == room_id), f"room '{room_id}'")
+
+    def wall(self, room_id: str, wall_id: str) -> Wall:
+        """The wall with this id; MissingError if there is none."""
+        return _first((w for w in self.room(room_id).walls if w.id == wall_id), f"wall '{wall_id}' in room '{room_id}'")
+
+    def unit(self, unit_id: str) -> Unit:
+        """The unit with this id; MissingError if there is none."""
+        return _first((u for u in self.units if u.id == unit_id), f"unit '{unit_id}'")
+
+    def replaced(self, **pieces: object) -> Self:
+        """A copy with pieces that are valid already, without checking the whole job again."""
+        return self.model_copy(update=pieces)
+
+
+def _first(items: Iterator[_T], wanted: str) -> _T:
+    for item in items:
+        return item
+    raise MissingError(f"The job has no {wanted}.")

@@ -1,0 +1,68 @@
+"""What is placed along a wall, with the roles in which finishes and hardware are chosen for it."""
+
+from collections.abc import Mapping
+from typing import Annotated, Literal, get_args
+
+from pydantic import Field
+
+from tallplank.core.job.base import Id, Lines, Mm, NotNegative, Record
+from tallplank.core.job.construction import NO_RULES, Rules
+from tallplank.core.job.opening import Opening
+
+MountKind = Literal["floor", "wall"]
+FinishRole = Literal["carcass", "front", "back", "drawer", "top", "plinth", "glass"]
+HardwareRole = Literal[
+    "hinge",
+    "slide",
+    "leg",
+    "pin",
+    "pull",
+    "hanger",
+    "clip",
+    "cam",
+    "dowel",
+    "confirmat",
+    "screw",
+    "pocket-screw",
+    "stay",
+    "rail",
+    "bracket",
+    "rack",
+    "basket",
+    "bin",
+    "dish-rack",
+]
+FINISH_ROLES: tuple[FinishRole, ...] = get_args(FinishRole)
+LARGEST_UNIT = 10_000.0
+UnitSize = Annotated[float, Field(allow_inf_nan=False, gt=0, le=LARGEST_UNIT)]
+RUN_ROLES: tuple[FinishRole, ...] = ("top", "plinth")
+HARDWARE_ROLES: tuple[HardwareRole, ...] = get_args(HardwareRole)
+
+
+class Unit(Record):
+    """Anything placed along a wall. `x` is its left edge in the wall's frame, `z` its carcass bottom (None: by rule).
+
+    `construction`, `rules`, `finishes`, `hardware` and `door_style` hold only what differs from the job's standard.
+    """
+
+    id: Id
+    mark: Annotated[int, Field(ge=1, le=99_999)]
+    kind: Id
+    room: Id
+    wall: Id
+    x: Mm
+    z: NotNegative | None = None
+    width: UnitSize
+    height: UnitSize
+    depth: UnitSize
+    arm: NotNegative = 0.0
+    """The second depth of a shaped unit; 0 is its kind's."""
+    side: Literal["left", "right"] = "left"
+    """Which corner or end a shaped unit is for."""
+    opening: Opening = Opening()
+    note: Annotated[Lines, Field(max_length=500)] = ""
+    construction: Id | None = None
+    rules: Rules = NO_RULES
+    finishes: Mapping[FinishRole, Id] = {}
+    hardware: Mapping[HardwareRole, Id] = {}
+    door_style: Id | None = None
