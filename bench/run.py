@@ -162,7 +162,7 @@ def bench_orbit() -> tuple[float, float]:
     mapper.SetInputData(mesh)
     actor.SetMapper(mapper)
     plain.renderer.AddActor(actor)
-    plain._boxes, plain._size = solids.boxes, solids.size
+    plain._blocks, plain._extent = solids.blocks, (solids.low, solids.high)
     times: dict[str, list[float]] = {"ours": [], "plain": []}
     for scene in (ours, plain):
         scene.resize(640, 420)

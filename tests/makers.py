@@ -15,14 +15,14 @@ ROOM, WALL = "room1", "back"
 
 def a_room(width: float = 4200.0, depth: float = 3000.0, height: float = 2500.0) -> Job:
     """A job with one empty room."""
-    return add_room(Job(name="Test"), "Room", width, depth, height)
+    return add_room(Job(name="Test"), "Room", width, depth, height).job
 
 
 def a_unit(kind: str = "base", **values: object) -> Unit:
     """A unit of a kind at its usual sizes."""
     usual = CATALOG.kinds[kind]
     given = {"width": usual.width, "height": usual.height, "depth": usual.depth, "opening": usual.opening, **values}
-    return Unit(id="u1", mark=1, kind=kind, room=ROOM, wall=WALL, **{"x": 0.0, **given})
+    return Unit(id="u1", mark=1, kind=kind, room=ROOM, face=WALL, **{"x": 0.0, **given})
 
 
 def a_made_unit(kind: str = "base", standard: Standard | None = None, **values: object) -> MadeUnit:
@@ -34,7 +34,7 @@ def a_wall_of(*kinds: str, room: Job | None = None, **sizes: object) -> Job:
     """A job with units of these kinds side by side from the left end of the back wall."""
     job = room or a_room()
     for kind in kinds:
-        job = place_unit(job, CATALOG, kind, Spot(ROOM, WALL), **sizes)
+        job = place_unit(job, CATALOG, kind, Spot(ROOM, WALL), **sizes).job
     return job
 
 
@@ -49,7 +49,7 @@ def many_units(count: int) -> Job:
     job = Job(name="Large")
     rooms = -(-count // len(kinds))
     for number in range(rooms):
-        job = add_room(job, f"Room {number + 1}", 6000.0, 3000.0, 2500.0)
+        job = add_room(job, f"Room {number + 1}", 6000.0, 3000.0, 2500.0).job
     units = []
     for index in range(count):
         number, place = divmod(index, len(kinds))
@@ -60,7 +60,7 @@ def many_units(count: int) -> Job:
                 mark=index + 1,
                 kind=usual.id,
                 room=job.rooms[number].id,
-                wall="back",
+                face="back",
                 x=place * 600.0,
                 width=usual.width,
                 height=usual.height,

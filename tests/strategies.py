@@ -6,7 +6,7 @@ from hypothesis import strategies as st
 
 from makers import CATALOG, ROOM, a_unit
 from tallplank.core.edit.opening import set_drawer_count, set_opening
-from tallplank.core.edit.room import add_opening, change_room, change_wall
+from tallplank.core.edit.room import change_room, change_wall
 from tallplank.core.edit.standard import change_job, set_job_finish, set_job_hardware, set_job_rule, set_job_style
 from tallplank.core.edit.unit import (
     Spot,
@@ -21,6 +21,7 @@ from tallplank.core.edit.unit import (
     set_width,
     slide_units,
 )
+from tallplank.core.edit.walled import add_opening
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import Opening
 from tallplank.core.job.standard import Standard
@@ -126,11 +127,11 @@ def edits(draw: st.DrawFn) -> Callable[[Job], Job]:
     return draw(
         st.sampled_from(
             [
-                lambda j: place_unit(j, CATALOG, kind, Spot(ROOM, wall)),
+                lambda j: place_unit(j, CATALOG, kind, Spot(ROOM, wall)).job,
                 lambda j: set_width(j, CATALOG, ids(j), amount, "centre"),
                 lambda j: change_units(j, CATALOG, ids(j), depth=amount, note="changed"),
                 lambda j: slide_units(j, ids(j), amount),
-                lambda j: duplicate_units(j, ids(j))[0],
+                lambda j: duplicate_units(j, ids(j)).job,
                 lambda j: delete_units(j, ids(j)),
                 lambda j: close_up(j, ids(j)),
                 lambda j: renumber(j, CATALOG),
@@ -144,7 +145,7 @@ def edits(draw: st.DrawFn) -> Callable[[Job], Job]:
                 lambda j: set_rule(j, CATALOG, ids(j), *next(iter(rule.items()), ("reveal", None))),
                 lambda j: change_room(j, ROOM, width=3000 + amount),
                 lambda j: change_wall(j, ROOM, wall, name=f"Wall {count}"),
-                lambda j: add_opening(j, ROOM, wall, "window"),
+                lambda j: add_opening(j, ROOM, wall, "window").job,
                 lambda j: change_job(j, name=f"Job {count}"),
             ]
         )

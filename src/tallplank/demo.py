@@ -2,9 +2,10 @@
 
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.edit.opening import set_opening
-from tallplank.core.edit.room import add_opening, add_room, change_wall
+from tallplank.core.edit.room import add_room, change_wall
 from tallplank.core.edit.standard import set_job_finish, set_job_hardware, set_job_rule, set_job_style
 from tallplank.core.edit.unit import Spot, place_unit, renumber, set_finish, set_rule
+from tallplank.core.edit.walled import add_opening
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import ROOT
 
@@ -33,11 +34,11 @@ _OVER_RANGE = (3000.0, 600.0, 360.0)
 def demo_job(catalog: Catalog) -> Job:
     """The galley kitchen's long wall, 4.2 m with a window over the sink."""
     job = Job(name="The Lockkeeper's House", customer="Ottoline Marsh & Tam Fairweather", number="2026-014")
-    job = add_room(job, "Galley kitchen", 4200.0, 2650.0, 2450.0)
+    job = add_room(job, "Galley kitchen", 4200.0, 2650.0, 2450.0).job
     for wall, name in (("back", "Canal wall"), ("right", "Lane wall"), ("front", "Hearth wall"), ("left", "Stair wall")):
         job = change_wall(job, ROOM, wall, name=name, thickness=320.0 if wall == "back" else 140.0)
-    job = add_opening(job, ROOM, SINK_WALL, "window", 1500.0, sill=1050.0, width=1200.0, height=1050.0)
-    job = add_opening(job, ROOM, "right", "door", 1550.0, width=860.0, height=2040.0)
+    job = add_opening(job, ROOM, SINK_WALL, "window", 1500.0, sill=1050.0, width=1200.0, height=1050.0).job
+    job = add_opening(job, ROOM, "right", "door", 1550.0, width=860.0, height=2040.0).job
     job = set_job_style(job, catalog, "sluice-frame")
     job = set_job_finish(job, catalog, "top", "oak-stave")
     job = set_job_hardware(job, catalog, "pull", "pull-knob-32")
@@ -47,12 +48,12 @@ def demo_job(catalog: Catalog) -> Job:
 
 def _furnished(job: Job, catalog: Catalog) -> Job:
     for kind, x, width in (*_STANDING, *_HUNG):
-        job = place_unit(job, catalog, kind, Spot(ROOM, SINK_WALL, x), width=width)
+        job = place_unit(job, catalog, kind, Spot(ROOM, SINK_WALL, x), width=width).job
     x, width, height = _OVER_RANGE
     top = 2120.0
-    job = place_unit(job, catalog, "wall", Spot(ROOM, SINK_WALL, x), width=width, height=height, z=top - height)
+    job = place_unit(job, catalog, "wall", Spot(ROOM, SINK_WALL, x), width=width, height=height, z=top - height).job
     hung_filler = Spot(ROOM, SINK_WALL, 4150.0)
-    job = place_unit(job, catalog, "filler", hung_filler, height=720.0, depth=320.0, z=1400.0)
+    job = place_unit(job, catalog, "filler", hung_filler, height=720.0, depth=320.0, z=1400.0).job
     ids = {(u.kind, u.x): u.id for u in job.units}
     job = set_opening(job, catalog, [ids["wall", x]], ROOT, shelves=0, doors=2)
     job = set_opening(job, catalog, [ids["wall", 1050.0], ids["base", 1200.0]], ROOT, hand="right")

@@ -4,21 +4,24 @@ Lengths are millimetres, or texts such as '23 5/8 in' and '2 * 60 cm'; what come
 and openings are named by their ids, which the calls that make them return. Money is in the job's currency.
 """
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from pathlib import Path
 from typing import Literal, NamedTuple, Self
 
 from tallplank.core.catalog.reader import shipped
-from tallplank.core.edit import construction, mirror, opening, room, standard, unit
+from tallplank.core.edit import construction, mirror, opening, room, standard, unit, walled
+from tallplank.core.edit.check import Edited
 from tallplank.core.edit.open import open_stamped
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.exporter import chosen, export
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.construction import RuleValue
 from tallplank.core.job.job import Job
+from tallplank.core.job.room import Room as RoomRecord
 from tallplank.core.job.unit import FinishRole, HardwareRole
 from tallplank.core.measure.length import parse_length
 from tallplank.core.shop.cutlist import grouped
+from tallplank.core.space.outline import bounds
 from tallplank.demo import demo_job
 from tallplank.session.store import Store
 
@@ -132,13 +135,12 @@ class Work:
 
     def rooms(self) -> tuple[Room, ...]:
         """The rooms, in order."""
-        return tuple(Room(r.id, r.name, r.width, r.depth, r.height, tuple(w.id for w in r.walls)) for r in self._job.rooms)
+        return tuple(Room(r.id, r.name, *_sides(r), r.height, tuple(w.id for w in r.walls)) for r in self._job.rooms)
 
     def add_room(self, name: str, width: Length, depth: Length, height: Length) -> str:
         """Add a rectangular room; returns its id."""
         sizes = [self._mm(v) for v in (width, depth, height)]
-        self._do(lambda j: room.add_room(j, name, *sizes), f"room {name}")
-        return self._job.rooms[-1].id
+        return self._do(lambda j: room.add_room(j, name, *sizes), f"room {name}")[0]
 
     def change_room(self, room_id: str, **values: Length) -> None:
         """Change a room's width, depth or height."""
@@ -148,15 +150,17 @@ class Work:
     def openings(self) -> tuple[Opening, ...]:
         """The doors and windows of all rooms."""
         return tuple(
-            Opening(o.id, o.kind, r.id, w.id, o.x, o.sill, o.width, o.height) for r in self._job.rooms for w in r.walls for o in w.openings
+            Opening(o.id, o.kind, r.id, w.id, o.x, o.sill, o.width, o.height)
+            for r in self._job.rooms
+            for w in (*r.walls, *r.free_walls)
+            for o in w.openings
         )
 
     def add_opening(self, kind: Literal["door", "window"], wall: str = "back", *, room_id: str = "", **sizes: Length) -> str:
         """Add a door or window to a wall, in its middle unless `x` says where; returns its id. Sill, width and height may be given."""
         where, values = room_id or self._room(), self._sizes(sizes)
         x = values.pop("x", None)
-        self._do(lambda j: room.add_opening(j, where, wall, kind, x, **values), f"add {kind}")
-        return self._job.wall(where, wall).openings[-1].id
+        return self._do(lambda j: walled.add_opening(j, where, wall, kind, x, **values), f"add {kind}")[0]
 
     # units
 
@@ -164,15 +168,14 @@ class Work:
         """The units, in order."""
         made = self._store.derived.made.by_id
         return tuple(
-            Unit(u.id, u.mark, u.kind, u.room, u.wall, u.x, made[u.id].placed.z, u.width, u.height, u.depth) for u in self._job.units
+            Unit(u.id, u.mark, u.kind, u.room, u.face, u.x, made[u.id].placed.z, u.width, u.height, u.depth) for u in self._job.units
         )
 
     def place(self, kind: str, wall: str = "back", *, room_id: str = "", at: Length | None = None, **sizes: Length) -> str:
         """Place a unit of a kind, in the first gap of a wall unless `at` says where its left edge is; returns its id."""
         spot = unit.Spot(room_id or self._room(), wall, None if at is None else self._mm(at))
         values, catalog, made = self._sizes(sizes), self._store.catalog, self._store.derived.made
-        self._do(lambda j: unit.place_unit(j, catalog, kind, spot, made, **values), f"place {kind}")
-        return self._job.units[-1].id
+        return self._do(lambda j: unit.place_unit(j, catalog, kind, spot, made, **values), f"place {kind}")[0]
 
     def change(self, units: Units, **sizes: Length) -> None:
         """Change width, height, depth, x or z of units alike."""
@@ -186,15 +189,8 @@ class Work:
 
     def copy(self, units: Units) -> tuple[str, ...]:
         """Put copies of units to the right of them; returns the ids of the copies."""
-        ids, made = self._ids(units), list[str]()
-
-        def edit(job: Job) -> Job:
-            changed, new = unit.duplicate_units(job, ids)
-            made.extend(new)
-            return changed
-
-        self._do(edit, "copy units")
-        return tuple(made)
+        ids = self._ids(units)
+        return self._do(lambda j: unit.duplicate_units(j, ids), "copy units")
 
     def mirror(self, units: Units) -> None:
         """Turn units into their mirror images, where they stand."""
@@ -318,8 +314,8 @@ class Work:
     def _job(self) -> Job:
         return self._store.job
 
-    def _do(self, edit, label: str) -> None:  # type: ignore[no-untyped-def]
-        self._store.apply(edit, label)
+    def _do(self, edit: Callable[[Job], Job | Edited], label: str) -> tuple[str, ...]:
+        return self._store.apply(edit, label)
 
     def _room(self) -> str:
         if not self._job.rooms:
@@ -378,3 +374,9 @@ def styles() -> dict[str, str]:
 def papers() -> dict[str, str]:
     """The files that `Work.export` writes, with their titles."""
     return {e.name: e.title for e in EXPORTERS}
+
+
+def _sides(room_record: RoomRecord) -> tuple[float, float]:
+    """Width and depth of a rectangular room; of another those of the box around it."""
+    low, high = bounds(room_record.corners)
+    return room.rectangle_of(room_record) or (high[0] - low[0], high[1] - low[1])

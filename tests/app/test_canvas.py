@@ -250,4 +250,4 @@ def test_a_selection_on_another_wall_does_not_disturb(open_window: Open) -> None
     window.store.look_at(ROOM, "right")
     window.grab()
     assert window.store.state.selected == ("u1",)
-    assert window.store.job.wall(ROOM, WALL).name == "Wall A"
+    assert window.store.job.face(ROOM, WALL).name == "Wall A"

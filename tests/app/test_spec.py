@@ -8,8 +8,8 @@ from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
 from tallplank.app.panel.row import PickField, TextField
 from tallplank.app.panel.rules import RULE_NAMES
 from tallplank.app.window import MainWindow
-from tallplank.core.edit.room import add_opening
 from tallplank.core.edit.unit import Spot, place_unit
+from tallplank.core.edit.walled import add_opening
 from tallplank.core.job.opening import Opening
 from tallplank.core.measure.display import LengthStyle
 
@@ -71,7 +71,7 @@ def test_doors_hand_and_shelves(open_window: Open) -> None:
 
 
 def test_too_many_shelves_are_refused_and_the_field_goes_back(open_window: Open) -> None:
-    window = open_window(place_unit(a_room(), CATALOG, "wall", Spot(ROOM, WALL), height=200.0))
+    window = open_window(place_unit(a_room(), CATALOG, "wall", Spot(ROOM, WALL), height=200.0).job)
     window.store.select(["u1"])
     field = panel(window).row("Shelves")
     assert isinstance(field, QSpinBox)
@@ -178,7 +178,7 @@ def test_lengths_are_shown_in_the_chosen_style_everywhere(open_window: Open) -> 
 
 
 def test_room_walls_and_openings(open_window: Open) -> None:
-    window = open_window(add_opening(a_room(), ROOM, WALL, "window"))
+    window = open_window(add_opening(a_room(), ROOM, WALL, "window").job)
     window.store.go("survey")
     assert names(window).count("Thickness") == 4
     type_into(window, "Height", "2.6 m")
@@ -189,13 +189,13 @@ def test_room_walls_and_openings(open_window: Open) -> None:
     field.setText("North")
     field.setModified(True)
     field.editingFinished.emit()
-    assert window.store.job.wall(ROOM, WALL).name == "North"
+    assert window.store.job.face(ROOM, WALL).name == "North"
     window.store.select(["window1"])
     assert names(window) == ["From left", "Width", "Sill", "Height"]
     type_into(window, "Height", "3 m")
     assert "ceiling" in window.message_label.text()
     next(b for b in panel(window).findChildren(QPushButton) if "Remove" in b.text()).click()
-    assert window.store.job.wall(ROOM, WALL).openings == ()
+    assert window.store.job.face(ROOM, WALL).openings == ()
     assert "Thickness" in names(window)
 
 

@@ -57,14 +57,14 @@ def test_survey_the_room_is_measured_by_number(open_window: Open) -> None:
     window = open_window(a_room())
     window.store.go("survey")
     type_into(row(window, "Width"), "4.2 m + 10 cm")
-    assert window.store.job.rooms[0].width == 4300
+    assert window.store.job.face(ROOM, WALL).length == 4300
     window.tray.items[1].click()
     assert window.store.state.placing == "window"
     click(canvas(window, "elevation"), 2000, 1200)
-    (opening,) = window.store.job.wall(ROOM, WALL).openings
+    (opening,) = window.store.job.face(ROOM, WALL).openings
     type_into(row(window, "Sill"), "1100")
     type_into(row(window, "From left"), "1500")
-    assert window.store.job.wall(ROOM, WALL).openings[0].model_dump() == {
+    assert window.store.job.face(ROOM, WALL).openings[0].model_dump() == {
         "id": opening.id, "kind": "window", "x": 1500, "width": 1200, "sill": 1100, "height": 1150,
     }  # fmt: skip
 
@@ -88,7 +88,7 @@ def test_a_unit_can_be_dropped_on_the_plan(open_window: Open) -> None:
     window = open_window()
     view = canvas(window, "plan")
     view._place(view.place_of(4150, 1500), "tall")
-    assert (window.store.job.units[-1].wall, window.store.job.units[-1].x) == ("right", 1200)
+    assert (window.store.job.units[-1].face, window.store.job.units[-1].x) == ("right", 1200)
 
 
 def test_enter_in_the_tray_takes_the_first_gap(open_window: Open) -> None:

@@ -8,7 +8,7 @@ from fuzz.sizes import use_everywhere
 from fuzz.trial import Fuzzer, limited
 from fuzz.value import FRONTS, INSIDES, number, rule, style, text
 from makers import CATALOG, a_room, a_wall_of
-from tallplank.core.edit import construction, front, mirror, room, standard, unit
+from tallplank.core.edit import construction, front, group, mirror, room, standard, unit, walled
 from tallplank.core.edit import opening as openings
 from tallplank.core.error import PlankError
 from tallplank.core.job.file import LARGEST_BYTES, dumps, loads
@@ -40,8 +40,16 @@ class Hand:
     def room(self) -> str:
         return self.rng.choice((*[r.id for r in self.job.rooms] * 4, "room99", ""))
 
-    def wall(self) -> str:
-        return self.rng.choice(("back", "back", "right", "front", "left", "ceiling", ""))
+    def face(self) -> str:
+        found = [key for r in self.job.rooms for key in r.face_ids]
+        return self.rng.choice((*found * 2, "ceiling", ""))
+
+    def group(self) -> str:
+        found = [g.id for r in self.job.rooms for g in r.groups]
+        return self.rng.choice((*found * 2, "ship", ""))
+
+    def point(self) -> tuple[float, float]:
+        return number(self.rng, -2000, 6000), number(self.rng, -2000, 6000)
 
     def hole(self) -> str:
         found = [o.id for r in self.job.rooms for w in r.walls for o in w.openings]
@@ -62,7 +70,7 @@ class Hand:
         return self.rng.choice((*CATALOG.constructions, *own, "no-such-way", None))
 
     def spot(self) -> unit.Spot:
-        return unit.Spot(self.room(), self.wall(), self.rng.choice((None, None, number(self.rng, 0, 4000))))
+        return unit.Spot(self.room(), self.face(), self.rng.choice((None, None, number(self.rng, 0, 4000))))
 
     def opening_values(self) -> dict[str, Any]:
         rng = self.rng
@@ -77,7 +85,7 @@ class Hand:
 def _placed(h: Hand) -> Edit:
     kind, spot = h.rng.choice((*CATALOG.kinds, "spaceship")), h.spot()
     sizes = {h.rng.choice(("width", "height", "depth", "z", "note", "arm", "colour")): number(h.rng)} if h.rng.random() < 0.4 else {}
-    return lambda j: unit.place_unit(j, CATALOG, kind, spot, **sizes)
+    return lambda j: unit.place_unit(j, CATALOG, kind, spot, **sizes).job
 
 
 def _changed(h: Hand) -> Edit:
@@ -112,14 +120,15 @@ def _fixed(h: Hand) -> Edit:
 
 def _room(h: Hand) -> Edit:
     r, room_id = h.rng, h.room()
-    values = r.choice(({"width": number(r)}, {"depth": number(r)}, {"height": number(r)}, {"name": text(r)}, {"walls": ()}, {"wrong": 1}))
+    values = r.choice(({"width": number(r)}, {"depth": number(r)}, {"height": number(r)}, {"name": text(r)}, {"walls": ()}, {"wrong": 1},
+                       {"corners": tuple(h.point() for _ in range(r.choice((0, 2, 3, 4, 4, 5))))}))  # fmt: skip
     return lambda j: room.change_room(j, room_id, **values)
 
 
 def _hole(h: Hand) -> Edit:
-    r, ids = h.rng, (h.room(), h.wall(), h.hole())
+    r, ids = h.rng, (h.room(), h.face(), h.hole())
     values = {r.choice(("x", "width", "sill", "height", "id", "wrong")): number(r)}
-    return lambda j: room.change_opening(j, *ids, **values)
+    return lambda j: walled.change_opening(j, *ids, **values)
 
 
 def _job(h: Hand) -> Edit:
@@ -145,7 +154,7 @@ EDITS: Mapping[str, Callable[[Hand], Edit]] = {
     "fix": _fixed,
     "width": lambda h: lambda j, a=(h.some(), number(h.rng), h.rng.choice(("left", "right", "centre"))): unit.set_width(j, CATALOG, *a),
     "slide": lambda h: lambda j, a=(h.some(), number(h.rng, -2000, 2000)): unit.slide_units(j, *a),
-    "move": lambda h: lambda j, a=(h.some(), h.spot()): unit.move_to_wall(j, *a),
+    "move": lambda h: lambda j, a=(h.some(), h.spot()): unit.move_to_face(j, *a),
     "delete": lambda h: lambda j, a=h.some()[:2]: unit.delete_units(j, a),
     "close up": lambda h: lambda j, a=h.some(): unit.close_up(j, a),
     "space": lambda h: lambda j, a=h.some(): unit.space_evenly(j, a),
@@ -177,15 +186,30 @@ EDITS: Mapping[str, Callable[[Hand], Edit]] = {
     "job style": lambda h: lambda j, a=style(h.rng): standard.set_job_style(j, CATALOG, a),
     "job": _job,
     "rates": _rates,
-    "add room": lambda h: lambda j, a=(text(h.rng), *(number(h.rng) for _ in range(3))): room.add_room(j, *a),
+    "add room": lambda h: lambda j, a=(text(h.rng), *(number(h.rng) for _ in range(3))): room.add_room(j, *a).job,
     "room": _room,
+    "room of": lambda h: lambda j, a=(text(h.rng), [h.point() for _ in range(h.rng.choice((2, 3, 4, 5, 120)))], number(h.rng)): (
+        room.add_room_of(j, *a).job
+    ),
+    "turn room": lambda h: lambda j, a=(h.room(), number(h.rng, -400, 400)): room.turn_room(j, *a),
+    "length": lambda h: lambda j, a=(h.room(), h.face(), number(h.rng)): group.set_face_length(j, *a),
+    "free wall": lambda h: lambda j, a=(h.room(), h.point(), h.point()), n=number(h.rng): room.add_free_wall(j, *a, height=n).job,
+    "remove free": lambda h: lambda j, a=(h.room(), h.face()): room.remove_free_wall(j, *a),
+    "island": lambda h: lambda j, a=(h.room(), *h.point(), number(h.rng)), t=number(h.rng, -400, 400): group.add_island(j, *a, turn=t).job,
+    "group": lambda h: lambda j, a=(h.room(), h.group()), v={h.rng.choice(("x", "y", "turn", "name", "id", "faces")): number(h.rng)}: (
+        group.change_group(j, *a, **v)
+    ),
+    "turn group": lambda h: lambda j, a=(h.room(), h.group(), number(h.rng, -400, 400), h.rng.choice((None, h.point()))): (
+        group.turn_group(j, *a)
+    ),
+    "remove group": lambda h: lambda j, a=(h.room(), h.group()): group.remove_group(j, *a),
     "remove room": lambda h: lambda j, a=h.room(): room.remove_room(j, a) if h.rng.random() < 0.4 else j,
-    "wall": lambda h: lambda j, a=(h.room(), h.wall()), v={h.rng.choice(("name", "thickness", "side")): text(h.rng)}: room.change_wall(j, *a, **v),
-    "add hole": lambda h: lambda j, a=(h.room(), h.wall(), h.rng.choice(("door", "window", "hatch")), h.rng.choice((None, number(h.rng)))): (
-        room.add_opening(j, *a)
+    "wall": lambda h: lambda j, a=(h.room(), h.face()), v={h.rng.choice(("name", "thickness", "start", "back")): text(h.rng)}: room.change_wall(j, *a, **v),
+    "add hole": lambda h: lambda j, a=(h.room(), h.face(), h.rng.choice(("door", "window", "hatch")), h.rng.choice((None, number(h.rng)))): (
+        walled.add_opening(j, *a).job
     ),
     "hole": _hole,
-    "remove hole": lambda h: lambda j, a=(h.room(), h.wall(), h.hole()): room.remove_opening(j, *a),
+    "remove hole": lambda h: lambda j, a=(h.room(), h.face(), h.hole()): walled.remove_opening(j, *a),
 }  # fmt: skip
 """Every edit once, by a name; each draws its values first, so that it can be done again."""
 

@@ -14,8 +14,8 @@ from fuzz.value import ABSURD_NUMBERS, ABSURD_TEXTS, opening, rule
 from makers import CATALOG, ROOM, WALL, a_wall_of
 from tallplank.core.edit.construction import save_construction
 from tallplank.core.edit.open import known_kinds
-from tallplank.core.edit.room import add_opening
 from tallplank.core.edit.unit import set_rule
+from tallplank.core.edit.walled import add_opening
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.file import dumps, loads
@@ -31,7 +31,7 @@ USED_SHARE = 0.1
 @cache
 def samples() -> tuple[str, ...]:
     """The texts of files that are sound: small, with a bit of everything, and the demo; one of an older format."""
-    small = add_opening(a_wall_of("base", "drawers", "wall", "tall", "filler"), ROOM, WALL, "window")
+    small = add_opening(a_wall_of("base", "drawers", "wall", "tall", "filler"), ROOM, WALL, "window").job
     small = set_rule(small, CATALOG, ["u1"], "kick_height", 120.0)
     own, _ = save_construction(small, CATALOG, "u1", "Quay work")
     old = dumps(a_wall_of("base")).replace('"version": 2', '"version": 1')

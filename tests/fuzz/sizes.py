@@ -43,7 +43,7 @@ def trial(rng: random.Random) -> str:
         values["opening"] = opening(rng)
     with limited():
         try:
-            job = place_unit(a_room(), CATALOG, kind.id, Spot(ROOM, WALL, 0.0), **values)
+            job = place_unit(a_room(), CATALOG, kind.id, Spot(ROOM, WALL, 0.0), **values).job
         except PlankError as problem:
             assert len(str(problem)) > 10, "a refusal without words"
             return "refused"
@@ -62,8 +62,8 @@ def use_everywhere(job: Job, rng: random.Random) -> None:
         for room in job.rooms:
             plan(derived.made, room.id)
             SolidMaker().solids(derived.made, room.id, rng.random())
-            for wall in room.walls:
-                elevation(derived.made, room.id, wall.id)
+            for face in room.face_ids:
+                elevation(derived.made, room.id, face)
     for unit in rng.sample(derived.made.units, min(2, len(derived.made.units))):
         with limited():
             bench_drawing(unit, (), partial(format_length, suffix=True), derived.made.on_bench(unit.unit.id))

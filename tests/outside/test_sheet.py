@@ -68,7 +68,7 @@ def test_texts_on_paper_keep_apart_by_the_faces_own_widths() -> None:
     boxes = []
     for text in layout.chains.texts:
         half = pdfmetrics.stringWidth(text.text, "Measured", TEXT_MM * mm) / mm / 2 * layout.scale
-        dx, dy = (text.half_across, half) if text.turned else (half, text.half_across)
+        dx, dy = (text.half_across, half) if text.angle else (half, text.half_across)
         boxes.append((text.centre[0] - dx, text.centre[1] - dy, text.centre[0] + dx, text.centre[1] + dy))
     for (l1, b1, r1, t1), (l2, b2, r2, t2) in combinations(boxes, 2):
         assert min(r1, r2) - max(l1, l2) <= 0 or min(t1, t2) - max(b1, b2) <= 0
@@ -78,7 +78,7 @@ def test_each_wall_with_units_has_its_page() -> None:
     """Source: pypdf as the reader."""
     from tallplank.core.edit.unit import Spot, place_unit
 
-    job = place_unit(a_wall_of("base"), CATALOG, "tall", Spot(ROOM, "left", 0.0))
+    job = place_unit(a_wall_of("base"), CATALOG, "tall", Spot(ROOM, "left", 0.0)).job
     reader = pypdf.PdfReader(io.BytesIO(elevations(Deriver(CATALOG).derive(job).shop)))
     titles = [page.extract_text() for page in reader.pages]
     assert ["Wall A" in titles[0], "Wall D" in titles[1], len(titles)] == [True, True, 2]

@@ -6,11 +6,12 @@ import pytest
 
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of
 from tallplank.core.draw.primitive import Handle
-from tallplank.core.edit.room import add_opening
+from tallplank.core.edit.room import rectangle_of
 from tallplank.core.edit.unit import set_width, slide_units
+from tallplank.core.edit.walled import add_opening
 from tallplank.core.error import PlankError
 from tallplank.core.job.file import ChangedMeanwhileError, JobFileError
-from tallplank.core.job.measure import Measure, OfOpening, OfRoom, OfUnit
+from tallplank.core.job.measure import Measure, OfFace, OfOpening, OfUnit
 from tallplank.session.arrange import Arranger
 from tallplank.session.bench import BoundaryDrag
 from tallplank.session.measure_edit import edit_measure
@@ -106,13 +107,13 @@ def test_saving_makes_the_job_clean_and_opening_gives_it_back(tmp_path: Path) ->
     [
         (OfUnit("u1", "width"), "65 cm", lambda j: j.units[0].width, 650),
         (OfUnit("u1", "height"), "700", lambda j: j.units[0].height, 700),
-        (OfOpening(ROOM, WALL, "window1", "x"), "1/2 m + 100", lambda j: j.wall(ROOM, WALL).openings[0].x, None),
-        (OfOpening(ROOM, WALL, "window1", "width"), "900", lambda j: j.wall(ROOM, WALL).openings[0].width, 900),
-        (OfRoom(ROOM, "width"), "5 m", lambda j: j.rooms[0].width, 5000),
+        (OfOpening(ROOM, WALL, "window1", "x"), "1/2 m + 100", lambda j: j.face(ROOM, WALL).openings[0].x, None),
+        (OfOpening(ROOM, WALL, "window1", "width"), "900", lambda j: j.face(ROOM, WALL).openings[0].width, 900),
+        (OfFace(ROOM, WALL), "5 m", lambda j: rectangle_of(j.rooms[0])[0], 5000),
     ],
 )  # fmt: skip
 def test_a_typed_dimension_changes_what_it_measures(measure: Measure, typed: str, read, value: float | None) -> None:  # type: ignore[no-untyped-def]
-    store = Store(CATALOG, add_opening(a_wall_of("base"), ROOM, WALL, "window"))
+    store = Store(CATALOG, add_opening(a_wall_of("base"), ROOM, WALL, "window").job)
     edit_measure(store, measure, typed)
     assert read(store.job) == (value if value is not None else 600)
     assert store.state.history.undo_label is not None
@@ -127,7 +128,7 @@ def test_a_ghost_shows_what_placing_then_does() -> None:
         assert ghost.relation == "right of 1"
         arranger.place("sink", point, 60)
         placed = store.job.units[-1]
-        assert (placed.x, placed.wall) == (600, WALL)
+        assert (placed.x, placed.face) == (600, WALL)
         assert store.state.selected == (placed.id,)
         store.undo()
 
@@ -137,10 +138,10 @@ def test_doors_and_windows_are_placed_in_walls() -> None:
     arranger = Arranger(store, on_plan=True)
     assert arranger.ghost("door", (4190.0, 1500.0), 50) is not None
     arranger.place("door", (4190.0, 1500.0), 50)
-    (door,) = store.job.wall(ROOM, "right").openings
-    assert (door.kind, door.x, store.state.wall) == ("door", 1050, "right")
+    (door,) = store.job.face(ROOM, "right").openings
+    assert (door.kind, door.x, store.state.face) == ("door", 1050, "right")
     arranger.slide(door.id, (4190.0, 1500.0), (4190.0, 1400.0), 50, first=True)
-    assert store.job.wall(ROOM, "right").openings[0].x == 1150
+    assert store.job.face(ROOM, "right").openings[0].x == 1150
 
 
 def test_a_drag_is_one_step_however_long_and_can_be_given_up() -> None:
@@ -262,4 +263,4 @@ def test_dragging_on_the_plan_can_change_the_wall() -> None:
     arranger = Arranger(store, on_plan=True)
     arranger.slide("u2", (900, 2700), (4150, 1500), 30, first=True)
     moved = store.job.unit("u2")
-    assert (moved.wall, moved.x) == ("right", 1200)
+    assert (moved.face, moved.x) == ("right", 1200)

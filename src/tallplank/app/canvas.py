@@ -13,6 +13,7 @@ from PyQt6.QtGui import (
     QPainter,
     QPaintEvent,
     QPen,
+    QPolygonF,
     QResizeEvent,
     QWheelEvent,
 )
@@ -25,7 +26,7 @@ from tallplank.core.draw.dimension import DimensionText, SetOut, set_out
 from tallplank.core.draw.primitive import Drawing, Subject
 from tallplank.core.error import PlankError
 from tallplank.core.job.measure import can_be_typed, has_sides
-from tallplank.core.measure.display import format_length
+from tallplank.core.space.outline import holds
 from tallplank.session.arrange import Arranger, Ghost
 from tallplank.session.measure_edit import edit_measure
 from tallplank.session.store import Store
@@ -51,11 +52,11 @@ class Press:
 
 def _extent(drawing: Drawing | None) -> object:
     """What the fitting scale depends on, but for single widths: an edit of one must not make the drawing jump."""
-    return (drawing.low, drawing.high, [(c.side, c.base) for c in drawing.chains]) if drawing else None
+    return (drawing.low, drawing.high, [c.side for c in drawing.chains]) if drawing else None
 
 
 class DrawingCanvas(QWidget):
-    """Shows the drawing that `draw` gives; `spot` turns a point of it into a wall and a place along it."""
+    """Shows the drawing that `draw` gives; `spot` turns a point of it into a face and a place along it."""
 
     def __init__(self, store: Store, tokens: Tokens, draw: Callable[[], Drawing | None], arranger: Arranger, *, textured: bool) -> None:
         super().__init__()
@@ -75,7 +76,7 @@ class DrawingCanvas(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMinimumSize(120, 90)
         self._subscriptions = [
-            store.subscribe(lambda s: (s.job, s.room, s.wall), lambda _: self.refresh()),
+            store.subscribe(lambda s: (s.job, s.room, s.face), lambda _: self.refresh()),
             store.subscribe(lambda s: s.selected, lambda _: self.update()),
             store.subscribe(lambda s: s.placing, lambda _: self._drop_ghost()),
         ]
@@ -156,8 +157,7 @@ class DrawingCanvas(QWidget):
         return SMALL_TEXT_PX if min(self.width(), self.height()) < SMALL_PANE else TEXT_PX
 
     def _show(self, length: float) -> str:
-        display = self._store.job.display
-        return format_length(length, display.style, denominator=display.denominator)
+        return self._store.job.display.shown(length, suffix=False)
 
     # painting
 
@@ -185,17 +185,15 @@ class DrawingCanvas(QWidget):
         painter.setPen(QPen(colour(self.tokens.accent), 2.4))
         for target in self._drawing.targets if self._drawing else ():
             if target.owner in chosen:
-                rect = QRectF(self._view.out(target.low), self._view.out(target.high)).normalized()
-                painter.drawRect(rect)
-                for corner in (rect.topLeft(), rect.topRight(), rect.bottomLeft(), rect.bottomRight()):
+                corners = [self._view.out(p) for p in target.ring]
+                painter.drawPolygon(QPolygonF(corners))
+                for corner in corners:
                     painter.fillRect(QRectF(corner.x() - 3, corner.y() - 3, 6, 6), colour(self.tokens.accent))
 
     def _paint_ghost(self, painter: QPainter, ghost: Ghost) -> None:
-        rect = QRectF(self._view.out(ghost.low), self._view.out(ghost.high)).normalized()
         painter.setPen(QPen(colour(self.tokens.accent), 1.6, Qt.PenStyle.DashLine))
         painter.setBrush(colour(self.tokens.accent, 0.16))
-        if rect.width() > 1:
-            painter.drawRect(rect)
+        painter.drawPolygon(QPolygonF([self._view.out(p) for p in ghost.ring]))
         if not ghost.relation or self._pointer is None:
             return
         painter.setFont(font(12, bold=True))
@@ -216,7 +214,7 @@ class DrawingCanvas(QWidget):
         x, y = self._view.inside(place)
         found = None
         for target in self._drawing.targets if self._drawing else ():
-            if target.low[0] <= x <= target.high[0] and target.low[1] <= y <= target.high[1]:
+            if holds(target.ring, (x, y)):
                 found = target.owner
         return found
 
@@ -225,8 +223,7 @@ class DrawingCanvas(QWidget):
         x, y = self._view.inside(place)
         slack = 4 / self._view.scale
         for text in chains.texts if (chains := self.dimensions()) else ():
-            left, bottom, right, top = text.box
-            if left - slack <= x <= right + slack and bottom - slack <= y <= top + slack:
+            if text.holds(x, y, slack):
                 return text
         return None
 
@@ -362,7 +359,7 @@ class DrawingCanvas(QWidget):
         chosen = [
             t.owner
             for t in (self._drawing.targets if self._drawing else ())
-            if rect.intersects(QRectF(self._view.out(t.low), self._view.out(t.high)).normalized())
+            if QPolygonF(rect).intersects(QPolygonF([self._view.out(p) for p in t.ring]))
         ]
         self._store.select(chosen)
 

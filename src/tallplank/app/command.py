@@ -20,7 +20,7 @@ class Command:
     id: str
     group: str
     name: Callable[[], str]
-    run: Callable[[], None]
+    run: Callable[[], object]
     keys: str = ""
     enabled: Callable[[], bool] = lambda: True
 

@@ -28,15 +28,7 @@ def _edit(shell: Shell, store: Store) -> tuple[Command, ...]:
         return bool(store.selected_units())
 
     def duplicate() -> None:
-        copies: list[str] = []
-
-        def edit(job):  # type: ignore[no-untyped-def]
-            changed, ids = duplicate_units(job, store.state.selected)
-            copies.extend(ids)
-            return changed
-
-        store.apply(edit, _counted(store, "duplicate"))
-        store.select(copies)
+        store.select(store.apply(lambda j: duplicate_units(j, store.state.selected), _counted(store, "duplicate")))
 
     return (
         Command(

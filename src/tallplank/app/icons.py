@@ -102,7 +102,7 @@ def kind_picture(catalog: Catalog, standard: Standard, kind: str, tokens: Tokens
         mark=1,
         kind=kind,
         room="r",
-        wall="w",
+        face="w",
         x=0,
         **usual_values(usual),
     )

@@ -66,8 +66,7 @@ class DrawingPainter:
             painter.setPen(colour(t.ink if can_be_typed(text.measure) else t.soft))
             painter.save()
             painter.translate(view.out(text.centre))
-            if text.turned:
-                painter.rotate(-90)
+            painter.rotate(-text.angle)
             half = text.half_along * view.scale + 6
             painter.drawText(QRectF(-half, -text_height, 2 * half, 2 * text_height), Qt.AlignmentFlag.AlignCenter, text.text)
             painter.restore()
@@ -135,14 +134,13 @@ class DrawingPainter:
         painter.drawText(QRectF(at.x() - 100, at.y() - size, 200, 2 * size), Qt.AlignmentFlag.AlignCenter, text.text)
 
 
-def look_brush(look: Look, grain: str, view: View) -> QBrush:
-    """A brush of a look at the drawing's scale, its grain along x or y."""
+def look_brush(look: Look, grain: float, view: View) -> QBrush:
+    """A brush of a look at the drawing's scale, its grain so many degrees counter-clockwise from x."""
     if look.kind in ("plain", "glass"):
         return QBrush(QColor(look.colour))
     brush = QBrush(look_pixmap(look))
     step = view.scale * look.scale / 512
-    turn = QTransform().translate(view.x, view.y).scale(step, step)
-    brush.setTransform(turn.rotate(90) if grain == "y" else turn)
+    brush.setTransform(QTransform().translate(view.x, view.y).scale(step, step).rotate(-grain))
     return brush
 
 

@@ -223,8 +223,8 @@ class Tray(QWidget):
 
     def _add_room(self) -> None:
         name = f"Room {len(self._store.job.rooms) + 1}"
-        self._store.apply(lambda j: add_room(j, name, 4000.0, 3000.0, 2500.0), "add room")
-        self._store.look_at(self._store.job.rooms[-1].id)
+        (room,) = self._store.apply(lambda j: add_room(j, name, 4000.0, 3000.0, 2500.0), "add room")
+        self._store.look_at(room)
 
     def _layout(self) -> None:
         kinds = self._store.catalog.kinds.values()

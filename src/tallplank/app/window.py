@@ -277,16 +277,18 @@ class MainWindow(QMainWindow):
             self._faults.tell(problem)
 
     def place_now(self, kind: str) -> None:
-        """Place a kind into the first gap of the shown wall."""
+        """Place a kind into the first gap of the shown face."""
         store = self.store
         if store.room() is None or kind not in store.catalog.kinds:
             return
-        spot = Spot(store.state.room, store.state.wall)
+        spot = Spot(store.state.room, store.state.face)
         made = store.derived.made
-        self._try(
-            lambda: store.apply(lambda j: place_unit(j, store.catalog, kind, spot, made), f"place {store.catalog.kinds[kind].name.lower()}")
-        )
-        store.select([store.job.units[-1].id])
+        name = store.catalog.kinds[kind].name.lower()
+
+        def place() -> None:
+            store.select(store.apply(lambda j: place_unit(j, store.catalog, kind, spot, made), f"place {name}"))
+
+        self._try(place)
 
     def _try(self, act: Callable[[], None]) -> None:
         try:

@@ -8,7 +8,6 @@ from tallplank.core.edit.opening import cell_size, move_boundary
 from tallplank.core.job.opening import Path, opening_at
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.setout.layout import Layout
-from tallplank.core.measure.display import format_length
 from tallplank.core.measure.length import LengthUnit
 from tallplank.session.drag import Drag
 from tallplank.session.store import Store
@@ -60,7 +59,7 @@ class BoundaryDrag:
 
     def _words(self, size: float, relation: str) -> str:
         display = self._drag.origin.display
-        shown = format_length(size, display.style, denominator=display.denominator, suffix=True)
+        shown = display.shown(size)
         return f"{shown} · {relation}" if relation else shown
 
 

@@ -3,7 +3,6 @@
 from tallplank.core.edit.measured import measured_name, set_measured
 from tallplank.core.edit.unit import Anchor
 from tallplank.core.job.measure import Measure
-from tallplank.core.measure.display import format_length
 from tallplank.core.measure.length import parse_length
 from tallplank.session.store import Store
 
@@ -16,5 +15,5 @@ def edit_measure(store: Store, measure: Measure, typed: str, anchor: Anchor = "l
     """
     display, catalog = store.job.display, store.catalog
     value = parse_length(typed, display.style.unit)
-    shown = format_length(value, display.style, denominator=display.denominator)
+    shown = display.shown(value, suffix=False)
     store.apply(lambda j: set_measured(j, catalog, measure, value, anchor), f"{measured_name(measure)} → {shown}")

@@ -7,17 +7,19 @@ from typing import Literal, TypeVar, get_args
 
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.disk import digest_of
+from tallplank.core.edit.check import Edited
 from tallplank.core.edit.construction import add_construction, fresh_construction, save_construction, set_construction, set_job_construction
 from tallplank.core.edit.open import open_stamped
 from tallplank.core.edit.standard import new_job
 from tallplank.core.error import PlankError
+from tallplank.core.job.face import Face, face_of
 from tallplank.core.job.file import ChangedMeanwhileError, save
 from tallplank.core.job.history import History
 from tallplank.core.job.job import Job
 from tallplank.core.job.measure import OfCell
 from tallplank.core.job.opening import Path as CellPath
 from tallplank.core.job.opening import opening_at
-from tallplank.core.job.room import Room, Wall
+from tallplank.core.job.room import Room
 from tallplank.core.job.standard import SavedConstruction
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import BenchPart, Pick
@@ -37,7 +39,7 @@ class State:
     history: History
     selected: tuple[str, ...] = ()
     room: str = ""
-    wall: str = ""
+    face: str = ""
     stage: Stage = "layout"
     placing: str = ""
     """The kind of unit that the next click on a drawing places, or 'door' or 'window'."""
@@ -96,20 +98,22 @@ class Store:
         """All that follows from the open job; computed when first asked for."""
         return self._deriver.derive(self.job)
 
-    def apply(self, edit: Callable[[Job], Job], label: str, *, merge: bool = False) -> None:
-        """Do one edit under a name; with `merge` it takes the last step's place, for a drag.
+    def apply(self, edit: Callable[[Job], Job | Edited], label: str, *, merge: bool = False) -> tuple[str, ...]:
+        """Do one edit under a name; with `merge` it takes the last step's place, for a drag. Returns the ids of what it made.
 
         Raises:
             PlankError: the edit cannot be done; nothing is changed then.
         """
         before = self.job
         with self._deriver.workshop.at_hand():
-            job = edit(before)
+            done = edit(before)
+        job, made = done if isinstance(done, Edited) else (done, ())
         if job is before:
-            return
+            return made
         history = self.state.history.redone_last(job, label) if merge else self.state.history.done(job, label)
         so_far = self.state.price_change if merge else 0
         self._show(history, self._deriver.price_of(before) - so_far)
+        return made
 
     def undo(self) -> None:
         """Take the last edit back."""
@@ -188,10 +192,10 @@ class Store:
         """Let the next click on a drawing place this; nothing with an empty text."""
         self._set(replace(self.state, placing=kind))
 
-    def look_at(self, room: str, wall: str | None = None) -> None:
-        """Show another room or wall."""
-        walls = self.job.room(room).walls
-        self._set(replace(self.state, room=room, wall=wall or walls[0].id))
+    def look_at(self, room: str, face: str | None = None) -> None:
+        """Show another room, or another face of it."""
+        faces = self.job.room(room).face_ids
+        self._set(replace(self.state, room=room, face=face or faces[0]))
 
     def open_fronts(self, share: float) -> None:
         """Open doors and drawers from 0 (closed) to 1."""
@@ -273,10 +277,10 @@ class Store:
         """The room that is shown."""
         return next((r for r in self.job.rooms if r.id == self.state.room), None)
 
-    def wall(self) -> Wall | None:
-        """The wall that is shown."""
+    def face(self) -> Face | None:
+        """The wall or other face that is shown."""
         room = self.room()
-        return next((w for w in room.walls if w.id == self.state.wall), None) if room else None
+        return face_of(room, self.state.face) if room is not None else None
 
     def subscribe(self, select: Callable[[State], _T], on_change: Callable[[_T], None]) -> Subscription:
         """Call `on_change` with what `select` gives, now and whenever it is another piece."""
@@ -296,7 +300,7 @@ class Store:
 
     def _show(self, history: History, price_before: int) -> None:
         job = history.job
-        present = {u.id for u in job.units} | {o.id for r in job.rooms for w in r.walls for o in w.openings}
+        present = {u.id for u in job.units} | {o.id for r in job.rooms for w in (*r.walls, *r.free_walls) for o in w.openings}
         selected = tuple(u for u in self.state.selected if u in present)
         kept = selected if len(selected) < len(self.state.selected) else self.state.selected
         change = self._deriver.price_of(job) - price_before
@@ -339,10 +343,10 @@ class _Subscriber:
 
 
 def _shown_first(state: State) -> State:
-    """The state with a room and a wall of its job in view."""
+    """The state with a room and a face of its job in view."""
     rooms = state.job.rooms
     room = next((r for r in rooms if r.id == state.room), rooms[0] if rooms else None)
     if room is None:
-        return replace(state, room="", wall="")
-    wall = next((w for w in room.walls if w.id == state.wall), room.walls[0])
-    return state if (room.id, wall.id) == (state.room, state.wall) else replace(state, room=room.id, wall=wall.id)
+        return replace(state, room="", face="")
+    face = state.face if state.face in room.face_ids else room.face_ids[0]
+    return state if (room.id, face) == (state.room, state.face) else replace(state, room=room.id, face=face)

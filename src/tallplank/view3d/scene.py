@@ -1,7 +1,7 @@
 """A room rendered off screen into an array of pixels."""
 
 import os
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -22,11 +22,13 @@ from vtkmodules.vtkRenderingCore import (
 
 from tallplank.core.catalog.record import Look
 from tallplank.core.solid.mesh import Faces
-from tallplank.core.solid.scene import Box, Solids
+from tallplank.core.solid.scene import Block, Solids
 from tallplank.core.solid.texture import pixels
 from tallplank.core.space.frame import Vec
+from tallplank.core.space.outline import edges, holds
 
 Colour = tuple[float, float, float]
+FLAT = 1e-9
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,8 +84,8 @@ class Scene:
     def __init__(self, looks: Mapping[str, Look], tones: Tones) -> None:
         self._looks = looks
         self._actors: dict[str, tuple[vtkActor, vtkPolyData]] = {}
-        self._boxes: Sequence[Box] = ()
-        self._size = Vec(4000.0, 3000.0, 2500.0)
+        self._blocks: Sequence[Block] = ()
+        self._extent = (Vec(0.0, 0.0, 0.0), Vec(4000.0, 3000.0, 2500.0))
         self.renderer = vtkRenderer()
         self.window: Any = vtkRenderWindow()
         self.window.SetOffScreenRendering(1)
@@ -105,7 +107,7 @@ class Scene:
 
     def show(self, solids: Solids) -> None:
         """Show these surfaces; the camera stays."""
-        self._boxes, self._size = solids.boxes, solids.size
+        self._blocks, self._extent = solids.blocks, (solids.low, solids.high)
         present = set()
         for batch in solids.shell:
             self._show_faces(SHELL + batch.look, batch.faces)
@@ -124,8 +126,8 @@ class Scene:
     def choose(self, units: Sequence[str]) -> None:
         """Mark these units by their outlines."""
         wanted = set(units)
-        boxes = [_box_lines(b.low, b.high) for b in self._boxes if b.owner in wanted]
-        _set_lines(self._chosen, np.concatenate(boxes) if boxes else np.zeros((0, 2, 3), np.float32))
+        edges = [_block_lines(b) for b in self._blocks if b.owner in wanted]
+        _set_lines(self._chosen, np.concatenate(edges) if edges else np.zeros((0, 2, 3), np.float32))
 
     def resize(self, width: int, height: int) -> None:
         """Render pictures of this size."""
@@ -187,7 +189,8 @@ class Scene:
         """Look at the room from a direction and fit it into the picture."""
         camera = self.renderer.GetActiveCamera()
         camera.SetViewAngle(32)
-        centre = np.array(focus or (self._size.x / 2, self._size.y / 2, self._size.z * 0.45))
+        low, high = map(np.array, self._extent)
+        centre = np.array(focus) if focus is not None else low + (high - low) * (0.5, 0.5, 0.45)
         camera.SetFocalPoint(*centre)
         camera.SetPosition(*(centre + np.array(direction) * 1000))
         straight = abs(direction[0]) + abs(direction[1]) < 1e-6
@@ -196,7 +199,7 @@ class Scene:
 
     def fit(self) -> None:
         """Bring the units, or an empty room, wholly into the picture."""
-        corners = np.array([c for b in self._boxes for c in (b.low, b.high)] or [(0, 0, 0), self._size])
+        corners = np.array([c for b in self._blocks for c in (b.low, b.high)] or self._extent)
         low, high = corners.min(axis=0), corners.max(axis=0)
         self.renderer.ResetCamera(low[0], high[0], low[1], high[1], low[2], high[2])
         box = np.array([(x, y, z) for x in (low[0], high[0]) for y in (low[1], high[1]) for z in (low[2], high[2])])
@@ -219,7 +222,7 @@ class Scene:
             point = np.array(self.renderer.GetWorldPoint())
             ends.append(point[:3] / point[3])
         start, along = ends[0], ends[1] - ends[0]
-        hits = [(reach, b.owner) for b in self._boxes if (reach := _reach(start, along, b)) is not None]
+        hits = [(reach, b.owner) for b in self._blocks if (reach := _reach(start, along, b)) is not None]
         return min(hits)[1] if hits else None
 
     def _axes(self) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
@@ -312,11 +315,12 @@ def _set_lines(actor: vtkActor, lines: NDArray[np.float32]) -> None:
     actor.GetMapper().SetInputData(data)
 
 
-def _box_lines(low: Vec, high: Vec) -> NDArray[np.float32]:
-    x, y, z = zip(low, high, strict=True)
-    corner = [(x[i], y[j], z[k]) for k in (0, 1) for j in (0, 1) for i in (0, 1)]
-    pairs = ((0, 1), (2, 3), (4, 5), (6, 7), (0, 2), (1, 3), (4, 6), (5, 7), (0, 4), (1, 5), (2, 6), (3, 7))
-    return np.array([(corner[a], corner[b]) for a, b in pairs], dtype=np.float32)
+def _block_lines(block: Block) -> NDArray[np.float32]:
+    found = []
+    for (x0, y0), (x1, y1) in edges(block.ring):
+        found += [((x0, y0, z), (x1, y1, z)) for z in (block.base, block.top)]
+        found.append(((x0, y0, block.base), (x0, y0, block.top)))
+    return np.array(found, dtype=np.float32)
 
 
 def _texture(look: Look) -> vtkTexture:
@@ -332,9 +336,30 @@ def _texture(look: Look) -> vtkTexture:
     return texture
 
 
-def _reach(start: NDArray[np.float64], along: NDArray[np.float64], box: Box) -> float | None:
-    """How far along a ray it enters a box, or None."""
+def _reach(start: NDArray[np.float64], along: NDArray[np.float64], block: Block) -> float | None:
+    """How far along a ray it enters a block, or None."""
     with np.errstate(divide="ignore", invalid="ignore"):
-        a, b = (np.array(box.low) - start) / along, (np.array(box.high) - start) / along
+        a, b = (np.array(block.low) - start) / along, (np.array(block.high) - start) / along
     near, far = float(np.nanmax(np.minimum(a, b))), float(np.nanmin(np.maximum(a, b)))
-    return near if near <= far and far > 0 else None
+    if not (near <= far and far > 0):
+        return None
+    return min((t for t in _entries(start, along, block) if t > 0), default=None)
+
+
+def _entries(start: NDArray[np.float64], along: NDArray[np.float64], block: Block) -> Iterator[float]:
+    """Where a ray passes through the sides and ends of a block."""
+    for (x0, y0), (x1, y1) in edges(block.ring):
+        nx, ny = y1 - y0, x0 - x1
+        falling = nx * along[0] + ny * along[1]
+        if abs(falling) < FLAT:
+            continue
+        t = (nx * (x0 - start[0]) + ny * (y0 - start[1])) / falling
+        x, y, z = start + t * along
+        inside = (x - x0) * (x1 - x0) + (y - y0) * (y1 - y0)
+        if block.base <= z <= block.top and 0 <= inside <= nx * nx + ny * ny:
+            yield float(t)
+    for level in (block.base, block.top) if abs(along[2]) > FLAT else ():
+        t = (level - start[2]) / along[2]
+        x, y, _ = start + t * along
+        if holds(block.ring, (float(x), float(y))):
+            yield float(t)

@@ -9,9 +9,10 @@ from makers import CATALOG, ROOM, WALL, a_room, a_unit, a_wall_of, made
 from tallplank.core.check.finding import findings
 from tallplank.core.check.overlap import overlapping
 from tallplank.core.draw.plan import plan
-from tallplank.core.edit.room import add_opening, change_room
+from tallplank.core.edit.room import change_room
 from tallplank.core.edit.standard import set_job_rule
 from tallplank.core.edit.unit import Spot, change_units, place_unit, set_rule, slide_units
+from tallplank.core.edit.walled import add_opening
 from tallplank.core.job.job import Job
 from tallplank.demo import demo_job
 
@@ -35,9 +36,9 @@ def test_an_overlap_names_both_and_how_deep() -> None:
 
 def test_units_round_a_corner_overlap_in_space() -> None:
     job = a_wall_of("base")
-    assert codes(place_unit(job, CATALOG, "base", Spot(ROOM, "left", 2400.0))) == ["overlap"]
-    assert codes(place_unit(job, CATALOG, "base", Spot(ROOM, "left", 1800.0))) == []
-    assert codes(place_unit(job, CATALOG, "wall", Spot(ROOM, "left", 2400.0))) == []
+    assert codes(place_unit(job, CATALOG, "base", Spot(ROOM, "left", 2400.0)).job) == ["overlap"]
+    assert codes(place_unit(job, CATALOG, "base", Spot(ROOM, "left", 1800.0)).job) == []
+    assert codes(place_unit(job, CATALOG, "wall", Spot(ROOM, "left", 2400.0)).job) == []
 
 
 @pytest.mark.parametrize(
@@ -46,8 +47,8 @@ def test_units_round_a_corner_overlap_in_space() -> None:
         (slide_units(a_wall_of("base"), ["u1"], -30), "beyond-wall"),
         (change_room(a_wall_of("base", "base"), ROOM, width=1000), "beyond-wall"),
         (change_room(a_wall_of("tall"), ROOM, height=2100), "beyond-ceiling"),
-        (add_opening(a_wall_of("wall"), ROOM, WALL, "window", 300.0), "covers-opening"),
-        (add_opening(a_wall_of("base"), ROOM, WALL, "door", 0.0), "covers-opening"),
+        (add_opening(a_wall_of("wall"), ROOM, WALL, "window", 300.0).job, "covers-opening"),
+        (add_opening(a_wall_of("base"), ROOM, WALL, "door", 0.0).job, "covers-opening"),
         (set_rule(a_wall_of("base"), CATALOG, ["u1"], "board_thickness", 17), "thickness-not-sold"),
         (set_job_rule(a_wall_of("base"), CATALOG, "kick_height", 90), "leg-range"),
     ],
@@ -69,7 +70,7 @@ def test_what_a_file_can_bring_is_found_too() -> None:
 
 
 def test_errors_come_first_and_every_finding_has_a_remedy() -> None:
-    job = add_opening(slide_units(a_wall_of("wall", "wall"), ["u2"], -50), ROOM, WALL, "window", 100.0)
+    job = add_opening(slide_units(a_wall_of("wall", "wall"), ["u2"], -50), ROOM, WALL, "window", 100.0).job
     found = findings(made(job))
     assert [f.level for f in found] == ["error", "warning", "warning"]
     assert all(f.remedy and f.units for f in found)

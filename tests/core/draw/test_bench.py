@@ -8,7 +8,7 @@ from hypothesis import assume, given
 from makers import CATALOG, a_made_unit, a_wall_of
 from makers import made as made_job
 from strategies import standards, units
-from tallplank.core.draw.bench import bench_drawing, footprint
+from tallplank.core.draw.bench import bench_drawing
 from tallplank.core.draw.dimension import set_out
 from tallplank.core.draw.machining import bored_edge, lettered, machining_at, machining_lines
 from tallplank.core.draw.part import part_drawing
@@ -17,6 +17,7 @@ from tallplank.core.job.measure import Measure, OfCell, OfUnit
 from tallplank.core.job.opening import Opening, Path
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
+from tallplank.core.joinery.part.footprint import seen_from_above
 from tallplank.core.joinery.part.part import PartRef, unique_names
 from tallplank.core.joinery.workshop import make_unit
 
@@ -68,7 +69,7 @@ def test_the_chain_measures_the_division_that_is_picked() -> None:
     made = a_made_unit("base", width=1000, opening=bays)
     cells = chain(bench_drawing(made, (0, 1), show), "cell")
     assert paths(cells) == [(0,), (1,)]
-    rows = next(c for c in bench_drawing(made, (0, 1), show).chains if c.side == "left")
+    rows = next(c for c in bench_drawing(made, (0, 1), show).chains if c.side.name == "left")
     assert paths(rows) == [(0, 1), (0, 0)]
 
 
@@ -82,7 +83,7 @@ def test_shaped_units_show_their_plan(kind: str) -> None:
     made = a_made_unit(kind)
     drawing = bench_drawing(made, (), show)
     assert chain(drawing, "depth").ticks[-1] == pytest.approx(made.unit.depth)
-    doors = [footprint(p) for p in made.parts if p.kind == "front"]
+    doors = [seen_from_above(p) for p in made.parts if p.kind == "front"]
     assert doors
     assert all(min(y for _, y in points) >= -25 for points in doors)
 
@@ -140,7 +141,7 @@ def test_every_hole_and_cut_has_its_distances_from_the_corner(unit: Unit) -> Non
         texts = set_out(drawing.chains, 5.0, show, None).texts
         turned = part.width.value > part.length.value
         for axis, side in ((1 if turned else 0, True), (0 if turned else 1, False)):
-            told = {round(t.value, 2) for t in texts if t.turned == side}
+            told = {round(t.value, 2) for t in texts if (t.angle == 90) == side}
             whole = part.size[axis]
             for hole in part.holes:
                 place = whole - hole.at[axis] if turned and axis == 1 else hole.at[axis]
@@ -192,7 +193,7 @@ def test_texts_of_a_parts_dimensions_never_meet() -> None:
         texts = set_out(drawing.chains, 12.0, show).texts
         for a, b in combinations(texts, 2):
             apart = a.box[2] <= b.box[0] or b.box[2] <= a.box[0] or a.box[3] <= b.box[1] or b.box[3] <= a.box[1]
-            assert apart or a.turned != b.turned, (part.name, a.text, b.text)
+            assert apart or a.angle != b.angle, (part.name, a.text, b.text)
 
 
 def test_an_outlined_part_is_drawn_in_its_true_shape() -> None:

@@ -3,7 +3,7 @@
 import pytest
 
 from tallplank.core.draw.dimension import FIGURE_WIDTH, PITCH, STAND_OFF, DimensionText, set_out
-from tallplank.core.draw.primitive import Chain
+from tallplank.core.draw.primitive import Chain, Side
 from tallplank.core.job.measure import GAP, OfUnit, can_be_typed
 
 H = 10.0
@@ -13,7 +13,7 @@ def chain(*sizes: float, side: str = "below", base: float = 0.0) -> Chain:
     ticks = [0.0]
     for size in sizes:
         ticks.append(ticks[-1] + size)
-    return Chain(side, base, tuple(ticks), (GAP,) * len(sizes))  # type: ignore[arg-type]
+    return Chain(Side.of(side, base), tuple(ticks), (GAP,) * len(sizes))  # type: ignore[arg-type]
 
 
 def texts(*chains: Chain, lifts: int | None = None) -> tuple[DimensionText, ...]:
@@ -58,7 +58,7 @@ def test_chains_stand_off_outwards(side: str, base: float, sign: int, upright: b
     (text,) = texts(chain(600, side=side, base=base))
     across = text.centre[0] if upright else text.centre[1]
     assert (across - base) * sign == pytest.approx(STAND_OFF * H + 0.72 * H)
-    assert text.turned is upright
+    assert text.angle == (90 if upright else 0)
 
 
 def test_every_tick_has_its_extension_line_and_its_stroke() -> None:
@@ -83,7 +83,7 @@ def test_nothing_to_measure_is_no_trouble() -> None:
 
 
 def test_a_text_knows_what_it_measures() -> None:
-    found = Chain("below", 0.0, (0.0, 600.0, 700.0), (OfUnit("u1", "width"), GAP))
+    found = Chain(Side.of("below", 0.0), (0.0, 600.0, 700.0), (OfUnit("u1", "width"), GAP))
     first, second = texts(found)
     assert (first.measure, first.value, first.span) == (OfUnit("u1", "width"), 600, (0, 600))
     assert not can_be_typed(second.measure)

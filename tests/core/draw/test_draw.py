@@ -10,17 +10,18 @@ from hypothesis import strategies as st
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
 from tallplank.core.draw.dimension import DimensionText, set_out
 from tallplank.core.draw.elevation import elevation
-from tallplank.core.draw.plan import plan, wall_at
-from tallplank.core.draw.primitive import Chain, Drawing, Poly, Text
-from tallplank.core.edit.room import add_opening
+from tallplank.core.draw.plan import face_at, plan
+from tallplank.core.draw.primitive import Chain, Drawing, Poly, Side, Text
 from tallplank.core.edit.unit import Spot, place_unit, set_width, slide_units
+from tallplank.core.edit.walled import add_opening
+from tallplank.core.job.face import faces_of
 from tallplank.core.job.measure import GAP, OfOpening, OfUnit, can_be_typed
 from tallplank.core.measure.display import LengthStyle, format_length
 from tallplank.demo import demo_job
 
 
 def chain_of(drawing: Drawing, side: str, number: int = 0) -> Chain:
-    return [c for c in drawing.chains if c.side == side][number]
+    return [c for c in drawing.chains if c.side.name == side][number]
 
 
 def clashes(texts: Iterable[DimensionText]) -> list[tuple[str, str]]:
@@ -44,12 +45,12 @@ def test_texts_never_overlap(chains: list, height: float, style: LengthStyle) ->
         ticks = [0.0]
         for size in sizes:
             ticks.append(ticks[-1] + size)
-        made_chains.append(Chain(side, 5000.0 if side in ("above", "right") else -200.0, tuple(ticks), (GAP,) * len(sizes)))
+        made_chains.append(Chain(Side.of(side, 5000.0 if side in ("above", "right") else -200.0), tuple(ticks), (GAP,) * len(sizes)))
     for lifts in (None, 2):
         out = set_out(made_chains, height, lambda v: format_length(v, style), lifts)
-        by_side: dict[tuple[bool, bool], list[DimensionText]] = {}
+        by_side: dict[tuple[float, bool], list[DimensionText]] = {}
         for text in out.texts:
-            by_side.setdefault((text.turned, text.centre[0 if text.turned else 1] > 2400.0), []).append(text)
+            by_side.setdefault((text.angle, text.centre[0 if text.angle else 1] > 2400.0), []).append(text)
         assert len(by_side) == len({c.side for c in made_chains if c.side}) or lifts is not None
         assert [clashes(texts) for texts in by_side.values()] == [[]] * len(by_side)
         assert lifts is not None or len(out.texts) == sum(len(s) for _, s in chains)
@@ -83,7 +84,7 @@ def test_overlapping_units_still_make_a_rising_chain() -> None:
 
 @pytest.mark.parametrize("side", ["back", "right", "front", "left"])
 def test_plans_measure_along_every_wall(side: str) -> None:
-    job = place_unit(a_room(), CATALOG, "base", Spot(ROOM, side, 300.0))
+    job = place_unit(a_room(), CATALOG, "base", Spot(ROOM, side, 300.0)).job
     drawing = plan(made(job), ROOM)
     length = 4200 if side in ("back", "front") else 3000
     chain = next(c for c in drawing.chains if OfUnit("u1", "width") in c.measures)
@@ -96,7 +97,7 @@ def test_plans_measure_along_every_wall(side: str) -> None:
 
 
 def test_openings_are_drawn_and_can_be_typed() -> None:
-    job = add_opening(add_opening(a_room(), ROOM, WALL, "window"), ROOM, "right", "door")
+    job = add_opening(add_opening(a_room(), ROOM, WALL, "window").job, ROOM, "right", "door").job
     shown = made(job)
     of = [OfOpening(ROOM, WALL, "window1", size) for size in ("x", "width")]
     assert [*chain_of(elevation(shown, ROOM, WALL), "above").measures] == [*of, GAP]
@@ -119,5 +120,5 @@ def test_overlaps_are_marked_and_showing_finishes_leaves_out_the_working_marks()
     [((1000, 2900), "back", 1000), ((4100, 2000), "right", 1000), ((3000, 50), "front", 1200), ((-40, 700), "left", 700)],
 )  # fmt: skip
 def test_a_point_of_the_plan_belongs_to_the_nearest_wall(point: tuple[float, float], wall: str, along: float) -> None:
-    found, x = wall_at(a_room().rooms[0], point)
+    found, x = face_at(faces_of(a_room().rooms[0]), point)
     assert (found.id, x) == (wall, pytest.approx(along))

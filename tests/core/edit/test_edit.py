@@ -8,7 +8,7 @@ from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
 from strategies import edits
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.opening import set_drawer_count, set_opening, set_opening_size
-from tallplank.core.edit.room import add_opening, change_opening, change_room, change_wall, remove_opening, remove_room
+from tallplank.core.edit.room import change_room, change_wall, remove_room
 from tallplank.core.edit.snap import Mover, rest
 from tallplank.core.edit.standard import change_job, change_rates, new_job, set_job_finish, set_job_hardware, set_job_rule, set_job_style
 from tallplank.core.edit.unit import (
@@ -18,7 +18,7 @@ from tallplank.core.edit.unit import (
     close_up,
     delete_units,
     duplicate_units,
-    move_to_wall,
+    move_to_face,
     place_unit,
     renumber,
     set_finish,
@@ -28,6 +28,7 @@ from tallplank.core.edit.unit import (
     slide_units,
     space_evenly,
 )
+from tallplank.core.edit.walled import add_opening, change_opening, remove_opening
 from tallplank.core.error import PlankError
 from tallplank.session.store import Store
 
@@ -54,18 +55,18 @@ def test_any_edits_then_undo_give_back_the_very_same_job(changes: list) -> None:
 
 def test_a_new_unit_takes_the_first_gap() -> None:
     job = a_wall_of("base", "base", "base")
-    job = place_unit(delete_units(job, ["u2"]), CATALOG, "drawers", Spot(ROOM, WALL))
+    job = place_unit(delete_units(job, ["u2"]), CATALOG, "drawers", Spot(ROOM, WALL)).job
     assert [(u.kind, u.x) for u in job.units] == [("base", 0), ("base", 1200), ("drawers", 600)]
     assert job.units[-1].mark == 4
 
 
 def test_wall_units_do_not_mind_those_below() -> None:
-    job = place_unit(a_wall_of("base"), CATALOG, "wall", Spot(ROOM, WALL))
+    job = place_unit(a_wall_of("base"), CATALOG, "wall", Spot(ROOM, WALL)).job
     assert job.units[-1].x == 0
 
 
 def test_a_filler_takes_the_height_of_its_neighbour() -> None:
-    job = place_unit(a_wall_of("tall"), CATALOG, "filler", Spot(ROOM, WALL))
+    job = place_unit(a_wall_of("tall"), CATALOG, "filler", Spot(ROOM, WALL)).job
     filler = job.units[-1]
     assert (filler.x, filler.height, filler.depth) == (600, 1970, 560)
 
@@ -112,15 +113,15 @@ def test_a_look_is_carried_over() -> None:
 
 def test_numbers_run_along_the_walls() -> None:
     job = delete_units(a_wall_of("base", "wall", "base"), [])
-    job = place_unit(job, CATALOG, "tall", Spot(ROOM, "right", 0.0))
+    job = place_unit(job, CATALOG, "tall", Spot(ROOM, "right", 0.0)).job
     assert [(u.mark, u.kind) for u in renumber(job, CATALOG).units] == [(1, "base"), (2, "base"), (3, "wall"), (4, "tall")]
     once = renumber(job, CATALOG)
     assert renumber(once, CATALOG) is once
 
 
 def test_units_move_to_another_wall_together() -> None:
-    job = move_to_wall(a_wall_of("base", "sink"), ["u1", "u2"], Spot(ROOM, "left", 300.0))
-    assert [(u.wall, u.x) for u in job.units] == [("left", 300), ("left", 900)]
+    job = move_to_face(a_wall_of("base", "sink"), ["u1", "u2"], Spot(ROOM, "left", 300.0))
+    assert [(u.face, u.x) for u in job.units] == [("left", 300), ("left", 900)]
 
 
 def test_openings_and_drawers() -> None:
@@ -159,8 +160,8 @@ def test_own_values_win_and_can_be_given_back() -> None:
         (lambda j: set_width(j, CATALOG, ["u1"], -5), "Width must be greater than 0"),
         (lambda j: change_units(j, CATALOG, ["u1"], depth=float("nan")), "Depth"),
         (lambda j: change_units(j, CATALOG, ["u2"], depth=100), "Two stretchers"),
-        (lambda j: place_unit(j, CATALOG, "spaceship", Spot(ROOM, WALL)), "no kind"),
-        (lambda j: place_unit(j, CATALOG, "base", Spot(ROOM, "ceiling")), "no wall"),
+        (lambda j: place_unit(j, CATALOG, "spaceship", Spot(ROOM, WALL)).job, "no kind"),
+        (lambda j: place_unit(j, CATALOG, "base", Spot(ROOM, "ceiling")).job, "no wall"),
         (lambda j: set_finish(j, CATALOG, ["u1"], "front", "chalk"), "no finish 'chalk' for front"),
         (lambda j: set_hardware(j, CATALOG, ["u1"], "pull", "leg-150"), "no pull"),
         (lambda j: set_rule(j, CATALOG, ["u1"], "colour", 3), "no construction rule"),
@@ -183,11 +184,11 @@ def test_a_refused_edit_says_why_and_changes_nothing(edit, words: str) -> None: 
 
 
 def test_openings_of_walls() -> None:
-    job = add_opening(a_room(), ROOM, WALL, "window")
-    window = job.wall(ROOM, WALL).openings[0]
+    job = add_opening(a_room(), ROOM, WALL, "window").job
+    window = job.face(ROOM, WALL).openings[0]
     assert window.x + window.width / 2 == 2100
     job = change_opening(job, ROOM, WALL, window.id, width=1000.0, sill=900.0)
-    assert job.wall(ROOM, WALL).openings[0].width == 1000
+    assert job.face(ROOM, WALL).openings[0].width == 1000
     for wrong in ({"x": 4000.0}, {"height": 2000.0}, {"width": -1.0}):
         with pytest.raises(EditError):
             change_opening(job, ROOM, WALL, window.id, **wrong)
@@ -195,24 +196,24 @@ def test_openings_of_walls() -> None:
         add_opening(job, ROOM, WALL, "door")
     with pytest.raises(EditError, match="beyond"):
         change_room(job, ROOM, width=2000)
-    assert remove_opening(job, ROOM, WALL, window.id).wall(ROOM, WALL).openings == ()
+    assert remove_opening(job, ROOM, WALL, window.id).face(ROOM, WALL).openings == ()
 
 
 def test_rooms_and_walls() -> None:
     job = change_wall(new_job(), ROOM, WALL, name="Canal wall", thickness=300)
-    assert job.wall(ROOM, WALL).name == "Canal wall"
-    job = place_unit(job, CATALOG, "base", Spot(ROOM, WALL))
+    assert job.face(ROOM, WALL).name == "Canal wall"
+    job = place_unit(job, CATALOG, "base", Spot(ROOM, WALL)).job
     assert remove_room(job, ROOM).units == ()
 
 
 def test_snapping_names_its_relation() -> None:
-    job = add_opening(slide_units(a_wall_of("base", "wall"), ["u1"], 1000), ROOM, WALL, "window", 2500.0)
-    job = place_unit(job, CATALOG, "base", Spot(ROOM, "left", 2400.0))
-    shown, room, wall = made(job), job.room(ROOM), job.wall(ROOM, WALL)
-    base = Mover(600, 150, 870)
+    job = add_opening(slide_units(a_wall_of("base", "wall"), ["u1"], 1000), ROOM, WALL, "window", 2500.0).job
+    job = place_unit(job, CATALOG, "base", Spot(ROOM, "left", 2400.0)).job
+    shown, face = made(job), job.face(ROOM, WALL)
+    base = Mover(600, 560, 150, 870)
 
     def at(x: float, mover: Mover = base, reach: float = 40) -> tuple[float, str]:
-        found = rest(shown, room, wall, mover, x, reach)
+        found = rest(shown, ROOM, face, mover, x, reach)
         return found.x, found.relation
 
     assert at(1620) == (1600, "right of 1")
@@ -222,5 +223,5 @@ def test_snapping_names_its_relation() -> None:
     assert at(2790) == (2800, "centred on the window")
     assert at(2200) == (2200, "")
     assert at(9999) == (3600, "end of Wall A")
-    assert at(1010, Mover(500, 1400, 2120, frozenset({"u2"}))) == (1000, "left edges in line, above 1")
-    assert at(1620, Mover(600, 150, 870, frozenset({"u1"}))) == (1620, "")
+    assert at(1010, Mover(500, 560, 1400, 2120, frozenset({"u2"}))) == (1000, "left edges in line, above 1")
+    assert at(1620, Mover(600, 560, 150, 870, frozenset({"u1"}))) == (1620, "")

@@ -10,13 +10,13 @@ from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.plan import plan
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.measured import measured_name, set_measured
-from tallplank.core.edit.room import add_opening
+from tallplank.core.edit.walled import add_opening
 from tallplank.core.job.job import Job
 from tallplank.core.job.measure import GAP, LEVEL, OfUnit, can_be_typed
 
 
 def a_job() -> Job:
-    return add_opening(a_wall_of("base", "drawers", "wall"), ROOM, WALL, "window")
+    return add_opening(a_wall_of("base", "drawers", "wall"), ROOM, WALL, "window").job
 
 
 def test_every_dimension_of_every_drawing_is_set_to_what_it_shows_without_a_change() -> None:
@@ -32,7 +32,7 @@ def test_every_dimension_of_every_drawing_is_set_to_what_it_shows_without_a_chan
                 assert [(u.x, u.width, u.height, u.depth) for u in changed.units] == [(u.x, u.width, u.height, u.depth) for u in job.units]
                 assert changed.rooms == job.rooms
                 assert measured_name(measure)
-    assert seen == {"OfUnit", "OfCell", "OfOpening", "OfRoom"}
+    assert seen == {"OfUnit", "OfCell", "OfOpening", "OfFace", "OfRoom"}
 
 
 @pytest.mark.parametrize(("anchor", "x"), [("left", 600.0), ("right", 550.0), ("centre", 575.0)])

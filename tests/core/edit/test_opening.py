@@ -128,7 +128,7 @@ def test_paths_and_their_texts() -> None:
 def test_a_file_of_the_first_version_is_read_as_a_tree() -> None:
     """A column of openings becomes rows, its only one the root, and its floor a board."""
     job = a_wall_of("base", "tall")
-    old = dumps(job).replace('"version": 2', '"version": 1')
+    old = dumps(job).replace('"version": 3', '"version": 1')
     document = __import__("json").loads(old)
     document["job"]["units"][0]["openings"] = [{"front": "doors", "shelves": 2}]
     document["job"]["units"][0].pop("opening")

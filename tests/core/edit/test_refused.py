@@ -7,9 +7,10 @@ import pytest
 from fuzz.trial import limited
 from makers import CATALOG, ROOM, WALL, a_room, a_unit, a_wall_of
 from tallplank.core.edit.opening import merge_openings, move_boundary, set_opening, split_opening
-from tallplank.core.edit.room import add_opening, add_room, change_opening, change_room, change_wall, remove_room
+from tallplank.core.edit.room import add_room, change_room, change_wall, remove_room
 from tallplank.core.edit.standard import change_job, set_job_rule
-from tallplank.core.edit.unit import Spot, carry_look, change_units, duplicate_units, move_to_wall, place_unit, set_rule
+from tallplank.core.edit.unit import Spot, carry_look, change_units, duplicate_units, move_to_face, place_unit, set_rule
+from tallplank.core.edit.walled import add_opening, change_opening
 from tallplank.core.error import PlankError
 from tallplank.core.job.construction import Construction, RuleError, check_rules, rule_bounds
 from tallplank.core.job.file import dumps, loads
@@ -27,22 +28,22 @@ NUMBERS = [n for n in Construction.model_fields if rule_bounds(n) is not None]
         (lambda j: change_wall(j, ROOM, WALL, id="else"), "keep their ids"),
         (lambda j: change_room(j, ROOM, id="else"), "keep their ids"),
         (lambda j: change_room(j, ROOM, colour="red"), "no value called 'colour'"),
-        (lambda j: move_to_wall(j, ["u1"], Spot(ROOM, "ceiling")), "no wall 'ceiling'"),
-        (lambda j: move_to_wall(j, ["u1"], Spot(ROOM, WALL, 1e9)), "less than or equal"),
+        (lambda j: move_to_face(j, ["u1"], Spot(ROOM, "ceiling")), "no wall or face 'ceiling'"),
+        (lambda j: move_to_face(j, ["u1"], Spot(ROOM, WALL, 1e9)), "less than or equal"),
         (lambda j: carry_look(j, CATALOG, ["u9", "u1"]), "no unit 'u9'"),
         (lambda j: move_boundary(j, CATALOG, "u9", (0,), 100), "no unit 'u9'"),
         (lambda j: move_boundary(j, CATALOG, "u2", (-1,), 100), "no boundary"),
         (lambda j: split_opening(j, CATALOG, ["u1"], (), "rings"), "Split"),  # type: ignore[arg-type]
         (lambda j: set_opening(j, CATALOG, ["u1"], (), front="gate"), "Front"),
         (lambda j: set_opening(j, CATALOG, ["u1"], (), size=Member(share=float("nan"))), "share"),
-        (lambda j: change_units(j, CATALOG, ["u1"], room="room9"), "stands on a wall"),
+        (lambda j: change_units(j, CATALOG, ["u1"], room="room9"), "stands at a wall"),
         (lambda j: change_units(j, CATALOG, ["u1"], id="u2"), "keeps its id"),
         (lambda j: change_units(j, CATALOG, ["u1"], width=20_000.0), "Width"),
         (lambda j: change_units(j, CATALOG, ["u1"], note="\ud800"), "Note"),
         (lambda j: change_job(j, name="two\nlines"), "Name must not have characters"),
         (lambda j: change_job(j, customer="\x1b[2J"), "Customer"),
-        (lambda j: add_opening(j, ROOM, WALL, "hatch"), "Kind"),  # type: ignore[arg-type]
-        (lambda j: add_opening(j, "room9", WALL, "door"), "no room"),
+        (lambda j: add_opening(j, ROOM, WALL, "hatch").job, "Kind"),  # type: ignore[arg-type]
+        (lambda j: add_opening(j, "room9", WALL, "door").job, "no room"),
         (lambda j: change_opening(j, "", "", "window1", x=1.0), "no room ''"),
     ],
 )  # fmt: skip
@@ -78,7 +79,7 @@ def test_a_job_takes_no_more_units_and_rooms_than_its_file() -> None:
         duplicate_units(job, ["u1"])
     rooms = a_room()
     for number in range(MOST_ROOMS - 1):
-        rooms = add_room(rooms, f"Room {number}", 3000, 3000, 2500)
+        rooms = add_room(rooms, f"Room {number}", 3000, 3000, 2500).job
     assert loads(dumps(rooms)) == rooms
     with pytest.raises(PlankError, match="at most 200 rooms"):
         add_room(rooms, "One more", 3000, 3000, 2500)
@@ -88,7 +89,7 @@ def test_a_new_unit_takes_no_id_of_a_room() -> None:
     job = a_room()
     room = job.rooms[0].but(id="u1")
     job = job.replaced(rooms=(room,))
-    job = place_unit(job, CATALOG, "base", Spot("u1", WALL))
+    job = place_unit(job, CATALOG, "base", Spot("u1", WALL)).job
     job, _ = duplicate_units(job, [job.units[0].id])
     assert loads(dumps(job)) == job
 
@@ -97,13 +98,13 @@ def test_a_job_without_rooms_is_edited_or_refused() -> None:
     job = Job(name="None")
     assert loads(dumps(job)) == job
     for edit in (
-        lambda: place_unit(job, CATALOG, "base", Spot("room1", WALL)),
+        lambda: place_unit(job, CATALOG, "base", Spot("room1", WALL)).job,
         lambda: change_room(job, "room1", width=1.0),
-        lambda: add_opening(job, "room1", WALL, "door"),
+        lambda: add_opening(job, "room1", WALL, "door").job,
     ):
         with pytest.raises(PlankError):
             edit()
-    assert add_room(job, "Room", 3000, 3000, 2500).rooms
+    assert add_room(job, "Room", 3000, 3000, 2500).job.rooms
 
 
 @pytest.mark.parametrize("pitch", [0.1, 0.01, 1e-9])

@@ -77,10 +77,10 @@ def test_a_damaged_or_foreign_file_is_refused_with_the_place(text: str, place: s
 @pytest.mark.parametrize(
     ("path", "value", "place"),
     [
-        (("rooms", 0, "width"), -3, "rooms › 1 › width"), (("units", 1, "width"), "wide", "units › 2 › width"),
-        (("units", 0, "wall"), "ceiling", "does not exist"), (("units", 0, "colour"), "red", "units › 1 › colour"),
+        (("rooms", 0, "height"), -3, "rooms › 1 › height"), (("units", 1, "width"), "wide", "units › 2 › width"),
+        (("units", 0, "face"), "ceiling", "does not exist"), (("units", 0, "colour"), "red", "units › 1 › colour"),
         (("units", 0, "id"), "u2", "same id"), (("units", 0, "rules"), {"kick_height": -5}, "Kick height"),
-        (("units", 0, "rules"), {"nonsense": 5}, "nonsense"), (("rooms", 0, "walls", 1, "side"), "up", "side"), (("rooms", 0, "walls", 1, "side"), "back", "four walls"), (("rooms", 0, "walls", 1, "id"), "back", "same id"),
+        (("units", 0, "rules"), {"nonsense": 5}, "nonsense"), (("rooms", 0, "corners", 1, 0), "up", "corners"), (("rooms", 0, "corners", 1), [100.0, -500.0], "cross"), (("rooms", 0, "walls", 1, "id"), "back", "same id"),
     ],
 )  # fmt: skip
 def test_a_wrong_value_is_refused_with_its_place(path: tuple, value: object, place: str) -> None:
@@ -204,6 +204,6 @@ def test_a_record_refuses_unknown_changes_and_keeps_untouched_pieces() -> None:
         job.but(nonsense=1)
     changed = job.but(name="Other")
     assert changed.units is job.units
-    for wrong in (lambda: job.room("x"), lambda: job.wall("room1", "x"), lambda: job.unit("x")):
+    for wrong in (lambda: job.room("x"), lambda: job.face("room1", "x"), lambda: job.unit("x")):
         with pytest.raises(KeyError):
             wrong()

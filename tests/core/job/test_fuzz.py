@@ -11,14 +11,14 @@ from tallplank.core.check.finding import findings
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.plan import plan
 from tallplank.core.edit.open import known_kinds, open_job
-from tallplank.core.edit.room import add_opening
+from tallplank.core.edit.walled import add_opening
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.file import JobFileError, dumps, loads
 from tallplank.core.solid.scene import SolidMaker
 from tallplank.session.derived import Deriver
 
-DOCUMENT = json.loads(dumps(add_opening(a_wall_of("base", "drawers", "wall", "tall", "filler"), "room1", "back", "window")))
+DOCUMENT = json.loads(dumps(add_opening(a_wall_of("base", "drawers", "wall", "tall", "filler"), "room1", "back", "window").job))
 values = st.one_of(
     st.none(), st.booleans(), st.integers(-(10**9), 10**9), st.floats(), st.text(max_size=8),
     st.sampled_from((0, 1, -1, 0.001, 99_999.0, 1e300, "", "base", "drawers", "front", [], {})),
@@ -58,8 +58,8 @@ def test_a_tampered_file_is_refused_or_works(changes: list) -> None:
     for room in job.rooms:
         plan(shown, room.id)
         SolidMaker().solids(shown, room.id, 0.5)
-        for wall in room.walls:
-            elevation(shown, room.id, wall.id)
+        for face in room.face_ids:
+            elevation(shown, room.id, face)
 
 
 def test_an_unknown_kind_is_refused_with_its_place(tmp_path) -> None:  # type: ignore[no-untyped-def]

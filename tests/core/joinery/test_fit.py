@@ -113,10 +113,10 @@ def test_the_panel_floats_in_its_frame_by_what_its_style_says() -> None:
         (lambda j: set_construction(j, CATALOG, ["u1"], "none"), "no construction"),
         (lambda j: set_job_construction(j, CATALOG, "none"), "no construction"),
         (lambda j: save_construction(j, CATALOG, "u1", "  "), "a name"),
-        (lambda j: place_unit(j, CATALOG, "corner-diagonal", _SPOT, opening=Opening(openings=(Opening(), Opening()))), "one opening"),
-        (lambda j: place_unit(j, CATALOG, "corner-ell", _SPOT, arm=880.0), "leaves no front"),
-        (lambda j: place_unit(j, CATALOG, "base-hollow", _SPOT, arm=200.0), "cannot curve in"),
-        (lambda j: place_unit(j, CATALOG, "blind-corner", _SPOT, width=500.0), "leaves no door|no room"),
+        (lambda j: place_unit(j, CATALOG, "corner-diagonal", _SPOT, opening=Opening(openings=(Opening(), Opening()))).job, "one opening"),
+        (lambda j: place_unit(j, CATALOG, "corner-ell", _SPOT, arm=880.0).job, "leaves no front"),
+        (lambda j: place_unit(j, CATALOG, "base-hollow", _SPOT, arm=200.0).job, "cannot curve in"),
+        (lambda j: place_unit(j, CATALOG, "blind-corner", _SPOT, width=500.0).job, "leaves no door|no room"),
     ],
 )
 def test_absurd_wishes_are_refused_in_words(edit, words: str) -> None:  # type: ignore[no-untyped-def]
@@ -157,13 +157,13 @@ def test_inch_work_has_sizes_of_its_own() -> None:
         assert all(abs(s / 25.4 * 8 - round(s / 25.4 * 8)) < 1e-6 for s in sizes if s > 25), "the thickness of a panel is its board's"
     job = a_wall_of()
     job = job.replaced(display=job.display.but(style=LengthStyle.INCH_FRACTION))
-    assert place_unit(job, CATALOG, "base", _SPOT).units[0].width == pytest.approx(609.6)
+    assert place_unit(job, CATALOG, "base", _SPOT).job.units[0].width == pytest.approx(609.6)
 
 
 @pytest.mark.parametrize("kind", sorted(CATALOG.kinds))
 def test_every_kind_is_sound_in_inch_sizes(kind: str) -> None:
     values = usual_values(CATALOG.kinds[kind], inches=True)
-    job = place_unit(a_wall_of(), CATALOG, kind, _SPOT, **values)
+    job = place_unit(a_wall_of(), CATALOG, kind, _SPOT, **values).job
     assert [f.text for f in findings(make(job, CATALOG))] == []
 
 

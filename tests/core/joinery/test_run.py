@@ -84,7 +84,7 @@ def test_pieces_cover_the_length_without_gaps() -> None:
 
 
 def test_hung_fillers_carry_no_worktop() -> None:
-    job = place_unit(a_wall_of("wall"), CATALOG, "filler", Spot(ROOM, WALL, 600.0))
+    job = place_unit(a_wall_of("wall"), CATALOG, "filler", Spot(ROOM, WALL, 600.0)).job
     assert made(job).units[1].placed.z == 1400
     assert made(job).runs == ()
 
@@ -123,5 +123,5 @@ def test_the_workshop_agrees_with_building_from_nothing() -> None:
 def test_runs_work_on_every_wall(side: str) -> None:
     job = a_room()
     for x in (0.0, 600.0):
-        job = place_unit(job, CATALOG, "base", Spot(ROOM, side, x))
-    assert [r.wall for r in made(job).runs] == [side, side]
+        job = place_unit(job, CATALOG, "base", Spot(ROOM, side, x)).job
+    assert [r.face for r in made(job).runs] == [side, side]

@@ -42,7 +42,7 @@ def test_what_an_edit_built_is_not_built_again() -> None:
     workshop.make(job)
     job, count = built_by(workshop, lambda j: set_width(j, CATALOG, ["u2"], 650), job)
     assert count == 1
-    job, count = built_by(workshop, lambda j: place_unit(j, CATALOG, "base", Spot(ROOM, WALL), workshop.make(j)), job)
+    job, count = built_by(workshop, lambda j: place_unit(j, CATALOG, "base", Spot(ROOM, WALL), workshop.make(j)).job, job)
     assert count == 1
     _, count = built_by(workshop, lambda j: set_job_rule(j, CATALOG, "kick_height", 120), job)
     assert count == 4
@@ -105,7 +105,7 @@ def test_without_a_workshop_at_hand_an_edit_builds_for_itself() -> None:
 
 @given(kinds, st.lists(finishes, max_size=2), finishes)
 def test_refinishing_is_the_same_as_building_anew(kind: str, own: list[tuple[FinishRole, str]], change: tuple[FinishRole, str]) -> None:
-    job = place_unit(a_wall_of(), CATALOG, kind, Spot(ROOM, WALL, 0.0))
+    job = place_unit(a_wall_of(), CATALOG, kind, Spot(ROOM, WALL, 0.0)).job
     for role, finish in own:
         job = set_finish(job, CATALOG, ["u1"], role, finish)
     unit, role, finish = build_unit(CATALOG, job.standard, job.units[0]), *change

@@ -10,8 +10,8 @@ from shapely import Point, Polygon
 
 from makers import CATALOG, ROOM, a_made_unit, a_room, a_unit, a_wall_of, made
 from strategies import standards, units
-from tallplank.core.edit.room import add_opening
 from tallplank.core.edit.unit import set_width
+from tallplank.core.edit.walled import add_opening
 from tallplank.core.job.opening import FrontKind, Opening
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
@@ -141,13 +141,13 @@ def test_an_edit_keeps_the_arrays_of_other_units() -> None:
 
 
 def test_walls_have_holes_where_their_openings_are() -> None:
-    job = add_opening(a_wall_of("base"), ROOM, "right", "window")
+    job = add_opening(a_wall_of("base"), ROOM, "right", "window").job
     with_window = {b.look: len(b.faces) for b in SolidMaker().solids(made(job), ROOM).shell}
-    assert with_window == {"floor": 1, "wall": 4 + 3 + 4, "glass": 1}
+    assert with_window == {"floor": 2, "wall": 4 + 3 + 4, "glass": 1}
 
 
 def test_the_room_is_seen_from_inside() -> None:
-    job = add_opening(add_opening(a_wall_of("base"), ROOM, "right", "window"), ROOM, "left", "door")
+    job = add_opening(add_opening(a_wall_of("base"), ROOM, "right", "window").job, ROOM, "left", "door").job
     for batch in SolidMaker().solids(made(job), ROOM).shell:
         c = batch.faces.corners
         turn = np.cross(c[:, 1] - c[:, 0], c[:, 2] - c[:, 1])
@@ -168,8 +168,8 @@ def test_a_unit_pulled_apart_keeps_every_surface_and_brings_it_back() -> None:
     whole, apart, again = (unit_solids(unit, share) for share in (0.0, 1.0, 0.0))
     assert [len(b.faces) for b in whole.batches] == [len(b.faces) for b in apart.batches]
     assert all(np.array_equal(a.faces.corners, b.faces.corners) for a, b in zip(whole.batches, again.batches, strict=True))
-    assert {b.owner for b in apart.boxes} == set(part_refs("u1", unit.parts))
-    assert apart.boxes[0].low.x < whole.boxes[0].low.x
+    assert {b.owner for b in apart.blocks} == set(part_refs("u1", unit.parts))
+    assert apart.blocks[0].low.x < whole.blocks[0].low.x
     assert sum(len(b.faces) for b in whole.batches if b.look == BORED) == sum(len(p.holes) for p in unit.parts) * 14
 
 

@@ -7,21 +7,21 @@ from hypothesis import strategies as st
 from tallplank.core.measure.display import LengthStyle
 from tallplank.core.measure.memo import IdentityMemo, Mapped
 from tallplank.core.measure.size import Size
-from tallplank.core.space.frame import WALL_SIDES, extent, frame_along, moved, wall_frame
+from tallplank.core.space.frame import Frame, along, extent, frame_along, moved, turned_about_z
 
 points = st.tuples(*[st.floats(-5000, 5000)] * 3)
+CORNERS = ((0.0, 3000.0), (4000.0, 3000.0), (4000.0, 0.0), (0.0, 0.0))
+WALLS = [along(CORNERS[i], CORNERS[(i + 1) % 4]) for i in range(4)]
 
 
-@given(st.sampled_from(WALL_SIDES), points)
-def test_out_and_inside_undo_each_other(side: str, point: tuple[float, float, float]) -> None:
-    frame = wall_frame(side, 4000, 3000)
+@given(st.sampled_from(WALLS) | st.floats(-360, 360).map(lambda turn: turned_about_z(turn, (100, 200, 300))), points)
+def test_out_and_inside_undo_each_other(frame: Frame, point: tuple[float, float, float]) -> None:
     assert frame.inside(frame.out(point)) == pytest.approx(point)
 
 
-@pytest.mark.parametrize("side", WALL_SIDES)
-def test_walls_run_to_the_right_of_someone_facing_them(side: str) -> None:
-    frame = wall_frame(side, 4000, 3000)
-    length = 4000 if side in ("back", "front") else 3000
+@pytest.mark.parametrize("number", range(4))
+def test_walls_run_to_the_right_of_someone_facing_them(number: int) -> None:
+    frame, length = WALLS[number], (4000, 3000)[number % 2]
     before = frame.out((length / 2, -100, 0))
     assert 0 < before.x < 4000
     assert 0 < before.y < 3000
@@ -31,7 +31,7 @@ def test_walls_run_to_the_right_of_someone_facing_them(side: str) -> None:
 
 
 def test_frames_follow_each_other() -> None:
-    inner, outer = moved(10, 20, 30), wall_frame("right", 4000, 3000)
+    inner, outer = moved(10, 20, 30), WALLS[1]
     assert inner.then(outer).out((1, 2, 3)) == pytest.approx(outer.out((11, 22, 33)))
 
 

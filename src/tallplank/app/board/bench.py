@@ -10,7 +10,6 @@ from tallplank.core.draw.bench import bench_drawing
 from tallplank.core.draw.primitive import Drawing, Handle, Subject
 from tallplank.core.error import PlankError
 from tallplank.core.job.measure import OfCell
-from tallplank.core.measure.display import format_length
 from tallplank.session.arrange import Arranger, Ghost
 from tallplank.session.bench import BoundaryDrag
 from tallplank.session.store import Store
@@ -31,9 +30,7 @@ class BenchPane(DrawingCanvas):
             made = store.derived.made
             found = made.on_bench(unit.id)
             passing = found[len(made.by_id[unit.id].parts) :]
-            return bench_drawing(
-                made.by_id[unit.id], path, lambda v: format_length(v, display.style, denominator=display.denominator), passing
-            )
+            return bench_drawing(made.by_id[unit.id], path, lambda v: display.shown(v, suffix=False), passing)
 
         self._drag: BoundaryDrag | None = None
         self._grasped: Handle | None = None
@@ -86,7 +83,7 @@ class BenchPane(DrawingCanvas):
         except PlankError as problem:
             self._store.say(str(problem))
             return
-        self._ghost = Ghost((0.0, 0.0), (0.0, 0.0), words)
+        self._ghost = Ghost((), words)
 
     def cancel_slide(self) -> None:
         """Put a dragged boundary back."""

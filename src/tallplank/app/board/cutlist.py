@@ -5,7 +5,6 @@ from PyQt6.QtWidgets import QCheckBox, QWidget
 from tallplank.app.board.kind import PaneKind
 from tallplank.app.table import Column, UnitTable
 from tallplank.app.theme import Tokens
-from tallplank.core.measure.display import format_length
 from tallplank.core.shop.cutlist import CutRow, grouped
 from tallplank.session.store import Store
 
@@ -16,7 +15,7 @@ class CutlistPane(UnitTable[CutRow]):
     def __init__(self, store: Store, tokens: Tokens) -> None:
         def size(value: float) -> str:
             display = store.job.display
-            return format_length(value, display.style, denominator=display.denominator)
+            return display.shown(value, suffix=False)
 
         columns: tuple[Column[CutRow], ...] = (
             Column("Label", lambda r: r.label, width=66),

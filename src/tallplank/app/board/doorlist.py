@@ -3,7 +3,6 @@
 from tallplank.app.board.kind import PaneKind
 from tallplank.app.table import Column, UnitTable
 from tallplank.app.theme import Tokens
-from tallplank.core.measure.display import format_length
 from tallplank.core.shop.doorlist import DoorRow
 from tallplank.session.store import Store
 
@@ -14,7 +13,7 @@ class DoorlistPane(UnitTable[DoorRow]):
     def __init__(self, store: Store, tokens: Tokens) -> None:
         def size(value: float) -> str:
             display = store.job.display
-            return format_length(value, display.style, denominator=display.denominator)
+            return display.shown(value, suffix=False)
 
         def pieces(row: DoorRow) -> str:
             lines = [f"{n} × {name} {size(a)} × {size(b)} × {size(c)}" for name, n, a, b, c in row.parts]

@@ -7,18 +7,19 @@ from tallplank.app.canvas import DrawingCanvas
 from tallplank.app.theme import Tokens
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.primitive import Drawing
+from tallplank.core.job.face import faces_of
 from tallplank.session.arrange import Arranger
 from tallplank.session.store import Store
 
 
 class ElevationPane(DrawingCanvas):
-    """Elevation of the wall that is shown."""
+    """Elevation of the face that is shown."""
 
     def __init__(self, store: Store, tokens: Tokens) -> None:
         def draw() -> Drawing | None:
-            room, wall = store.room(), store.wall()
+            room, face = store.room(), store.face()
             working = store.state.stage != "finish"
-            return elevation(store.derived.made, room.id, wall.id, store.derived.wrong, working=working) if room and wall else None
+            return elevation(store.derived.made, room.id, face.id, store.derived.wrong, working=working) if room and face else None
 
         self.store = store
         super().__init__(store, tokens, draw, Arranger(store, on_plan=False), textured=store.state.stage == "finish")
@@ -32,15 +33,15 @@ class ElevationPane(DrawingCanvas):
         self.refresh()
 
 
-class WallField(QComboBox):
-    """Chooses the wall that elevations show."""
+class FaceField(QComboBox):
+    """Chooses the wall or other face that elevations show."""
 
     def __init__(self, store: Store) -> None:
         super().__init__()
         self._store = store
         self.setAccessibleName("Wall")
         self.setToolTip("The wall that is shown")
-        self._subscription = store.subscribe(lambda s: (s.job.rooms, s.room, s.wall), lambda _: self._refresh())
+        self._subscription = store.subscribe(lambda s: (s.job.rooms, s.room, s.face), lambda _: self._refresh())
         self.activated.connect(self._chosen)
         self.destroyed.connect(self._subscription.close)
 
@@ -48,9 +49,9 @@ class WallField(QComboBox):
         self.blockSignals(True)
         self.clear()
         room = self._store.room()
-        for wall in room.walls if room else ():
-            self.addItem(wall.name, wall.id)
-        self.setCurrentIndex(self.findData(self._store.state.wall))
+        for face in faces_of(room).values() if room else ():
+            self.addItem(face.name, face.id)
+        self.setCurrentIndex(self.findData(self._store.state.face))
         self.blockSignals(False)
 
     def _chosen(self, index: int) -> None:
@@ -58,7 +59,7 @@ class WallField(QComboBox):
 
 
 def _tools(pane: QWidget) -> list[QWidget]:
-    return [WallField(pane.store)] if isinstance(pane, ElevationPane) else []
+    return [FaceField(pane.store)] if isinstance(pane, ElevationPane) else []
 
 
 KIND = PaneKind("elevation", "Elevation", ElevationPane, _tools)

@@ -12,8 +12,8 @@ from tallplank.app.theme import Tokens
 from tallplank.core.solid.scene import SolidMaker, Solids
 from tallplank.session.store import Store
 
-CORNER_VIEWS = {"back": (-0.5, -1.0, 0.42), "right": (-1.0, 0.5, 0.42), "front": (0.5, 1.0, 0.42), "left": (1.0, -0.5, 0.42)}
-FACING = {"back": (0.0, -1.0, 0.12), "right": (-1.0, 0.0, 0.12), "front": (0.0, 1.0, 0.12), "left": (1.0, 0.0, 0.12)}
+VIEWS = {"corner": (-0.5, -1.0, 0.42), "facing": (0.0, -1.0, 0.12)}
+"""Where one stands to look at the shown face, in its frame."""
 ABOVE = (0.0, 0.0, 1.0)
 
 
@@ -45,9 +45,10 @@ class Room3DPane(SolidView):
             self.store.select([key] if key else [])
 
     def direction(self, view: str) -> tuple[float, float, float]:
-        wall = self.store.wall()
-        side = wall.side if wall else "back"
-        return ABOVE if view == "above" else FACING[side] if view == "facing" else CORNER_VIEWS[side]
+        face = self.store.face()
+        if view == "above" or face is None:
+            return ABOVE
+        return face.frame.turned_out(VIEWS[view])
 
     def follow_opened(self, slider: QSlider) -> None:
         """Keep a slider where the fronts stand."""

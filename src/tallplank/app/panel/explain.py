@@ -5,7 +5,6 @@ from html import escape
 
 from tallplank.app.theme import Tokens
 from tallplank.core.job.job import Display
-from tallplank.core.measure.display import format_length
 from tallplank.core.measure.size import Size, term_text
 
 
@@ -33,7 +32,7 @@ def _inner(size: Size, display: Display, tokens: Tokens) -> Iterator[str]:
 
 
 def _sum(size: Size, display: Display, tokens: Tokens) -> str:
-    total = format_length(size.value, display.style, denominator=display.denominator)
+    total = display.shown(size.value, suffix=False)
     terms = [t for t in size.terms if t.factor * t.amount]
     parts = []
     for i, term in enumerate(terms):

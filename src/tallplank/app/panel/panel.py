@@ -11,7 +11,6 @@ from tallplank.app.icons import action_icon
 from tallplank.app.panel.row import CountField, Origin, PickField, SpecRow, TextField, length_field, share_field
 from tallplank.app.theme import Tokens
 from tallplank.core.error import PlankError
-from tallplank.core.measure.display import format_length
 from tallplank.session.store import Store
 
 _T = TypeVar("_T")
@@ -196,7 +195,7 @@ class Panel(QWidget):
     def shown(self, value: float) -> str:
         """A length as the job shows its lengths."""
         display = self.store.job.display
-        return format_length(value, display.style, denominator=display.denominator)
+        return display.shown(value, suffix=False)
 
     def row(self, name: str) -> QWidget:
         """The field of a row by its name, brought to light if it is folded away; for links and shortcuts."""

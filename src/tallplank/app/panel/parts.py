@@ -7,7 +7,6 @@ from PyQt6.QtWidgets import QHeaderView, QLabel, QTreeWidget, QTreeWidgetItem, Q
 
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import Part, part_refs
-from tallplank.core.measure.display import format_length
 from tallplank.session.store import Store
 
 
@@ -94,4 +93,4 @@ class PartList(QWidget):
 
     def _size(self, value: float) -> str:
         display = self._store.job.display
-        return format_length(value, display.style, denominator=display.denominator)
+        return display.shown(value, suffix=False)

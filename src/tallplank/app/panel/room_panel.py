@@ -1,27 +1,48 @@
 """The Spec of the room, its walls, and a selected door or window."""
 
+from math import atan2, degrees
+
 from PyQt6.QtWidgets import QPushButton
 
 from tallplank.app.panel.panel import Panel
-from tallplank.core.edit.room import change_opening, change_room, change_wall, remove_opening
-from tallplank.core.job.room import Wall, WallOpening
+from tallplank.core.edit.group import change_group
+from tallplank.core.edit.room import change_room, change_wall, rectangle_of, set_wall_length
+from tallplank.core.edit.walled import change_opening, remove_opening
+from tallplank.core.job.face import Face, faces_of
+from tallplank.core.job.room import Group, WallOpening
 from tallplank.session.store import Store
 
+WAYS = ("right", "top right", "top", "top left", "left", "bottom left", "bottom", "bottom right")
 
-def selected_opening(store: Store) -> tuple[Wall, WallOpening] | None:
-    """The door or window that is selected, with its wall."""
+
+def selected_opening(store: Store) -> tuple[Face, WallOpening] | None:
+    """The door or window that is selected, on the face that is shown or else the front of its wall."""
     room = store.room()
     chosen = set(store.state.selected)
-    return next(((w, o) for w in (room.walls if room else ()) for o in w.openings if o.id in chosen), None)
+    faces = sorted(faces_of(room).values() if room else (), key=lambda f: f.id != store.state.face)
+    return next(((f, o) for f in faces for o in f.openings if o.id in chosen), None)
+
+
+def where_on_plan(face: Face) -> str:
+    """At which side of the plan a wall of the room is."""
+    into = face.frame.y
+    return WAYS[round(degrees(atan2(into.y, into.x)) / 45.0) % len(WAYS)]
 
 
 class RoomPanel(Panel):
-    """The sizes of the shown room and of its walls."""
+    """The sizes of the shown room and of its walls, and where what stands free in it stands."""
+
+    @staticmethod
+    def key(store: Store) -> tuple[object, ...]:
+        """What the panel's rows depend on."""
+        room = store.room()
+        return ("room", room.id, room.face_ids, rectangle_of(room) is not None) if room is not None else ("room",)
 
     def __init__(self, store: Store) -> None:
         super().__init__(store)
         self.title(lambda: "Room", lambda: "Measured between the finished faces of the walls.")
-        room_id = store.state.room
+        self._room_id = room_id = store.state.room
+        room = store.job.room(room_id)
 
         def put(name: str, value: object) -> None:
             store.apply(
@@ -30,44 +51,77 @@ class RoomPanel(Panel):
             )
 
         self.text("Name", lambda: store.job.room(room_id).name, lambda v: put("name", v))
-        for name in ("width", "depth", "height"):
-            self.length(name.capitalize(), lambda n=name: getattr(store.job.room(room_id), n), lambda v, n=name: put(n, v))  # type: ignore[misc]
-        for wall in store.job.room(room_id).walls:
-            self._wall(room_id, wall.id, wall.side)
+        if rectangle_of(room) is not None:
+            for number, name in enumerate(("width", "depth")):
+                self.length(name.capitalize(), lambda n=number: self._sides()[n], lambda v, n=name: put(n, v))  # type: ignore[misc]
+        self.length("Height", lambda: store.job.room(room_id).height, lambda v: put("height", v))
+        for face in faces_of(room).values():
+            if not face.is_loose:
+                self._wall(face, f"Wall at the {where_on_plan(face)} of the plan")
+            elif face.carrier.id == face.id:
+                self._wall(face, "Wall that stands free")
+        for group in room.groups:
+            self._group(group.id)
         self.done()
 
-    def _wall(self, room_id: str, wall_id: str, side: str) -> None:
-        store = self.store
-        self.group(f"Wall at the {side} of the plan")
+    def _sides(self) -> tuple[float, float]:
+        return rectangle_of(self.store.job.room(self._room_id)) or (0.0, 0.0)
+
+    def _wall(self, face: Face, title: str) -> None:
+        store, room_id = self.store, self._room_id
+        self.group(title)
+
+        def now() -> Face:
+            return store.job.face(room_id, face.id)
 
         def put(name: str, value: object) -> None:
-            store.apply(lambda j: change_wall(j, room_id, wall_id, **{name: value}), f"wall {name}")
+            store.apply(lambda j: change_wall(j, room_id, face.id, **{name: value}), f"wall {name}")
 
-        self.text("Name", lambda: store.job.wall(room_id, wall_id).name, lambda v: put("name", v))
-        self.length("Thickness", lambda: store.job.wall(room_id, wall_id).thickness, lambda v: put("thickness", v))
+        def lengthen(value: float) -> None:
+            store.apply(lambda j: set_wall_length(j, room_id, face.id, value), f"wall length → {self.shown(value)}")
+
+        self.text("Name", lambda: now().name, lambda v: put("name", v))
+        self.length("Length", lambda: now().length, lengthen)
+        self.length("Thickness", lambda: now().thickness, lambda v: put("thickness", v))
+        if face.is_loose:
+            self.length("Height", lambda: now().height, lambda v: put("height", v))
+
+    def _group(self, group_id: str) -> None:
+        store, room_id = self.store, self._room_id
+
+        def now() -> Group:
+            return next(g for g in store.job.room(room_id).groups if g.id == group_id)
+
+        def put(name: str, value: object) -> None:
+            store.apply(lambda j: change_group(j, room_id, group_id, **{name: value}), f"{now().name} {name}")
+
+        self.group("Group that stands free")
+        self.text("Name", lambda: now().name, lambda v: put("name", v))
+        self.length("From left", lambda: now().x, lambda v: put("x", v))
+        self.length("From below", lambda: now().y, lambda v: put("y", v))
 
 
 class OpeningPanel(Panel):
     """The place and size of a door or window."""
 
-    def __init__(self, store: Store, wall: Wall, opening: WallOpening) -> None:
+    def __init__(self, store: Store, face: Face, opening: WallOpening) -> None:
         super().__init__(store)
         room_id = store.state.room
 
         def now() -> WallOpening:
-            return next(o for o in store.job.wall(room_id, wall.id).openings if o.id == opening.id)
+            return next(o for o in store.job.face(room_id, face.id).openings if o.id == opening.id)
 
         def put(name: str, value: float) -> None:
             store.apply(
-                lambda j: change_opening(j, room_id, wall.id, opening.id, **{name: value}), f"{opening.kind} {name} → {self.shown(value)}"
+                lambda j: change_opening(j, room_id, face.id, opening.id, **{name: value}), f"{opening.kind} {name} → {self.shown(value)}"
             )
 
         self.title(
-            lambda: opening.kind.capitalize(), lambda: f"In {store.job.wall(room_id, wall.id).name}, from its left end as you face it."
+            lambda: opening.kind.capitalize(), lambda: f"In {store.job.face(room_id, face.id).name}, from its left end as you face it."
         )
         for name, label in (("x", "From left"), ("width", "Width"), ("sill", "Sill"), ("height", "Height")):
             self.length(label, lambda n=name: getattr(now(), n), lambda v, n=name: put(n, v))  # type: ignore[misc]
         button = QPushButton(f"Remove this {opening.kind}")
-        button.clicked.connect(lambda: store.apply(lambda j: remove_opening(j, room_id, wall.id, opening.id), f"remove {opening.kind}"))
+        button.clicked.connect(lambda: store.apply(lambda j: remove_opening(j, room_id, face.id, opening.id), f"remove {opening.kind}"))
         self.widget(button)
         self.done()

@@ -21,7 +21,6 @@ from PyQt6.QtWidgets import (
 )
 
 from tallplank.core.error import PlankError
-from tallplank.core.measure.display import format_length
 from tallplank.core.measure.length import parse_length
 from tallplank.session.store import Store
 
@@ -140,7 +139,7 @@ def length_field(store: Store, read: Callable[[], float | None], apply: Callable
         value, display = read(), store.job.display
         if bound and not value:
             return ""
-        return None if value is None else format_length(value, display.style, denominator=display.denominator)
+        return None if value is None else display.shown(value, suffix=False)
 
     def typed(text: str) -> None:
         apply(0.0 if bound and not text.strip() else parse_length(text, store.job.display.style.unit))

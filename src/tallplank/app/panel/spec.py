@@ -85,10 +85,10 @@ class Spec(QWidget):
         if store.selected_units():
             return UnitPanel.key(store), lambda: UnitPanel(store, tokens, self.lead_to, self._opened)
         if (found := selected_opening(store)) is not None:
-            wall, opening = found
-            return ("opening", opening.id, store.state.room), lambda: OpeningPanel(store, wall, opening)
+            face, opening = found
+            return ("opening", opening.id, face.id, store.state.room), lambda: OpeningPanel(store, face, opening)
         if store.state.stage == "survey" and store.room() is not None:
-            return ("room", store.state.room), lambda: RoomPanel(store)
+            return RoomPanel.key(store), lambda: RoomPanel(store)
         if store.state.stage == "quote":
             return ("rates",), lambda: RatesPanel(store)
         return ("job", store.state.stage), lambda: JobPanel(store, tokens, self._opened)

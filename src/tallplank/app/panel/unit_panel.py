@@ -124,8 +124,8 @@ class UnitPanel(Panel):
         return made[0].label if len(made) == 1 else f"{len(made)} units"
 
     def _place_words(self) -> str:
-        walls = dict.fromkeys(self.store.job.wall(u.room, u.wall).name for u in self.units())
-        return "On " + ", ".join(walls)
+        faces = dict.fromkeys(self.store.job.face(u.room, u.face).name for u in self.units())
+        return "On " + ", ".join(faces)
 
     def _each(self, read: Callable[[Unit], object]) -> Callable[[], object]:
         return lambda: same([read(u) for u in self.units()])

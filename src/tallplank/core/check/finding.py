@@ -33,7 +33,7 @@ class Checker:
         found = [*map(partial(_told, made), self.overlaps(made)), *(f for check in JOB_CHECKS for f in check(made))]
         job, rooms = made.job, {}
         for room in job.rooms:
-            site = Site(made.catalog, job.display, job.standard.constructions, room)
+            site = Site(made.catalog, job.display, job.standard.constructions, room, made.faces[room.id])
             rooms[room.id] = checked = self._room(site, made.by_room.get(room.id, ()))
             found += checked.findings
         self._rooms = rooms
@@ -94,11 +94,10 @@ def _run_not_built(made: Made) -> Iterator[Finding]:
 
 
 def _outside(site: Site, unit: MadeUnit) -> Iterator[Finding]:
-    wall = site.wall(unit)
-    placed, length = unit.placed, site.room.wall_length(wall)
-    beyond = max(-placed.x, placed.right - length)
-    if beyond > SLACK:
-        text = f"{unit.label} stands {shown(site, beyond)} beyond the end of {wall.name}."
+    face, placed = site.face(unit), unit.placed
+    beyond = max(-placed.x, placed.right - face.length)
+    if beyond > SLACK and not face.is_loose:
+        text = f"{unit.label} stands {shown(site, beyond)} beyond the end of {face.name}."
         yield Finding("error", "beyond-wall", text, "Slide it back or make it narrower.", (unit.unit.id,))
     if placed.top - site.room.height > SLACK:
         text = f"{unit.label} is {shown(site, placed.top - site.room.height)} higher than the room."
@@ -106,12 +105,12 @@ def _outside(site: Site, unit: MadeUnit) -> Iterator[Finding]:
 
 
 def _before_openings(site: Site, unit: MadeUnit) -> Iterator[Finding]:
-    placed, wall = unit.placed, site.wall(unit)
-    for opening in wall.openings:
+    placed, face = unit.placed, site.face(unit)
+    for opening in face.openings:
         beside = min(placed.right, opening.x + opening.width) - max(placed.x, opening.x)
         above = min(placed.top, opening.sill + opening.height) - max(placed.z, opening.sill)
         if beside > SLACK and above > SLACK:
-            text = f"{unit.label} stands {shown(site, beside)} into the {opening.kind} of {wall.name}."
+            text = f"{unit.label} stands {shown(site, beside)} into the {opening.kind} of {face.name}."
             yield Finding("warning", "covers-opening", text, f"Keep it beside or below the {opening.kind}.", (unit.unit.id,))
 
 

@@ -5,11 +5,11 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 from tallplank.core.catalog.record import Catalog
+from tallplank.core.job.face import Face, Faces
 from tallplank.core.job.job import Display, Job
-from tallplank.core.job.room import Room, Wall
+from tallplank.core.job.room import Room
 from tallplank.core.job.standard import SavedConstruction
 from tallplank.core.joinery.made import MadeUnit
-from tallplank.core.measure.display import format_length
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,13 +44,13 @@ class Site:
     constructions: Constructions
     """The shop's own, which the job uses."""
     room: Room
+    faces: Faces
 
-    def wall(self, unit: MadeUnit) -> Wall:
-        """The wall that a unit stands on."""
-        return next(w for w in self.room.walls if w.id == unit.unit.wall)
+    def face(self, unit: MadeUnit) -> Face:
+        """The face that a unit stands at."""
+        return self.faces[unit.unit.face]
 
 
 def shown(site: Site | Job, length: float) -> str:
     """A length as the job shows its lengths, with its unit."""
-    display = site.display
-    return format_length(length, display.style, denominator=display.denominator, suffix=True)
+    return site.display.shown(length)

@@ -4,10 +4,11 @@ from collections.abc import Callable, Iterator, Sequence
 from itertools import pairwise
 
 from tallplank.core.draw.elevation import front_marks
-from tallplank.core.draw.primitive import CUT, PAPER, Arc, Chain, Drawing, Fill, Handle, Pen, Point, Poly, Shape, Target, Text, rectangle
+from tallplank.core.draw.primitive import CUT, PAPER, Arc, Chain, Drawing, Fill, Handle, Pen, Poly, Shape, Side, Target, Text, rectangle
 from tallplank.core.job.measure import GAP, LEVEL, Measure, OfCell, OfUnit
 from tallplank.core.job.opening import ROOT, Opening, Path, divides_fronts, opening_at
 from tallplank.core.joinery.made import BenchPart, MadeUnit
+from tallplank.core.joinery.part.footprint import seen_from_above
 from tallplank.core.joinery.part.part import Part, Tag, part_refs
 from tallplank.core.joinery.setout.layout import Cell, Layout
 
@@ -70,8 +71,8 @@ def _passing_targets(made: MadeUnit, passing: Sequence[BenchPart], offset: float
         low, high = part.box
         left, right = _clipped(made, part)
         if part.kind != "kick":
-            yield Target(ref, (left, low.z), (right, high.z))
-        yield Target(ref, (offset + low.y, low.z), (offset + high.y, high.z))
+            yield Target.upright(ref, (left, low.z), (right, high.z))
+        yield Target.upright(ref, (offset + low.y, low.z), (offset + high.y, high.z))
 
 
 def _undivided(made: MadeUnit, title: str) -> Drawing:
@@ -104,8 +105,8 @@ def _whole_opening(made: MadeUnit, offset: float) -> Iterator[Target]:
     """The one opening of a shaped unit, in its front within the outer boards, and in its plan."""
     unit, board = made.unit, made.choice.rules.board_thickness
     owner = OfCell(unit.id, ROOT)
-    yield Target(owner, (board, board), (unit.width - board, unit.height - board))
-    yield Target(owner, (offset, 0.0), (offset + unit.width, unit.depth))
+    yield Target.upright(owner, (board, board), (unit.width - board, unit.height - board))
+    yield Target.upright(owner, (offset, 0.0), (offset + unit.width, unit.depth))
 
 
 def from_above(made: MadeUnit, offset: float) -> Iterator[Shape]:
@@ -114,19 +115,7 @@ def from_above(made: MadeUnit, offset: float) -> Iterator[Shape]:
         yield Poly(tuple((offset + x, y) for x, y in made.plan), Pen.OUTLINE, PAPER)
     for part in made.parts:
         if part.kind in ("gable", "back", "frame", "front"):
-            yield Poly(tuple((offset + p[0], p[1]) for p in footprint(part)), Pen.EDGE, CUT)
-
-
-def footprint(part: Part) -> tuple[Point, ...]:
-    """The outline of an upright part seen from above."""
-    if part.body is not None:
-        o = part.body.frame.origin
-        return tuple((o.x + x, o.y + y) for x, y in part.body.outline)
-    length, width, thick = part.size
-    upright = abs(part.frame.x.z) > TINY
-    a, b = ((0.0, width, 0.0), (0.0, width, thick)) if upright else ((length, 0.0, 0.0), (length, 0.0, thick))
-    corners = [part.frame.out(p) for p in ((0.0, 0.0, 0.0), a, b, (0.0, 0.0, thick))]
-    return tuple((c.x, c.y) for c in corners)
+            yield Poly(tuple((offset + p[0], p[1]) for p in seen_from_above(part)), Pen.EDGE, CUT)
 
 
 def _rect(x0: float, z0: float, x1: float, z1: float, pen: Pen | None, fill: Fill | None = None) -> Shape:
@@ -226,7 +215,7 @@ def _targets(made: MadeUnit, layout: Layout) -> Iterator[Target]:
         fronted = any(f.path == cell.path for f in made.fronts)
         low = (x.front_at, z.front_at) if fronted else (x.clear_at, z.clear_at)
         high = (x.front_end, z.front_end) if fronted else (x.clear_end, z.clear_end)
-        yield Target(OfCell(made.unit.id, cell.path), low, high)
+        yield Target.upright(OfCell(made.unit.id, cell.path), low, high)
     yield from _part_targets(made)
 
 
@@ -234,7 +223,7 @@ def _part_targets(made: MadeUnit) -> Iterator[Target]:
     for ref, part in zip(part_refs(made.unit.id, made.parts), made.parts, strict=True):
         if part.kind in ("gable", "floor", "fixed-shelf", "partition", "frame", "shelf", "blocking"):
             low_corner, high_corner = part.box
-            yield Target(ref, (low_corner.x, low_corner.z), (high_corner.x, high_corner.z))
+            yield Target.upright(ref, (low_corner.x, low_corner.z), (high_corner.x, high_corner.z))
 
 
 def _handles(made: MadeUnit, layout: Layout) -> Iterator[Handle]:
@@ -253,7 +242,7 @@ def _handles(made: MadeUnit, layout: Layout) -> Iterator[Handle]:
 
 
 def _whole(side: str, length: float, measure: Measure, base: float = 0.0, start: float = 0.0, lane: str = "") -> Chain:
-    return Chain(side, base, (start, start + length), (measure,), lane)  # type: ignore[arg-type]
+    return Chain(Side.of(side, base), (start, start + length), (measure,), lane)  # type: ignore[arg-type]
 
 
 def _chains(made: MadeUnit, layout: Layout, pick: Path, offset: float, cut: float, floor: float) -> Iterator[Chain]:
@@ -297,7 +286,7 @@ def _cells_chain(made: MadeUnit, layout: Layout, path: Path, side: str, base: fl
             ticks.append(start)
         measures.append(OfCell(made.unit.id, cell_path))
         ticks.append(end)
-    return Chain(side, base, tuple(ticks), tuple(measures))  # type: ignore[arg-type]
+    return Chain(Side.of(side, base), tuple(ticks), tuple(measures))  # type: ignore[arg-type]
 
 
 def _start(cell: Cell, rows: bool, fronted: bool) -> float:
@@ -319,7 +308,7 @@ def _heights(made: MadeUnit, offset: float, cut: float) -> Chain:
         if level:
             levels |= {round(low.z, 6), round(high.z, 6)}
     ticks = tuple(sorted(levels))
-    return Chain("right", offset + made.unit.depth, ticks, tuple(LEVEL for _ in pairwise(ticks)), "section")
+    return Chain(Side.of("right", offset + made.unit.depth), ticks, tuple(LEVEL for _ in pairwise(ticks)), "section")
 
 
 def _depths(made: MadeUnit, offset: float, floor: float) -> Iterator[Chain]:
@@ -327,5 +316,5 @@ def _depths(made: MadeUnit, offset: float, floor: float) -> Iterator[Chain]:
     back = next((p.box[0].y for p in made.parts if p.kind == "back"), unit.depth)
     if unit.depth - back > TINY:
         ticks = (offset, offset + back, offset + unit.depth)
-        yield Chain("below", floor, ticks, (LEVEL, LEVEL), "section")
+        yield Chain(Side.of("below", floor), ticks, (LEVEL, LEVEL), "section")
     yield _whole("below", unit.depth, OfUnit(unit.id, "depth"), floor, offset, "section")

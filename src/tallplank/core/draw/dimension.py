@@ -6,26 +6,31 @@ Screen and paper both call `set_out`; they differ only in the scale.
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
+from math import atan2, cos, degrees, radians, sin
 
-from tallplank.core.draw.primitive import Chain, Dimensions, Point, Running
+from tallplank.core.draw.primitive import UPRIGHT, Chain, Dimensions, Running
 from tallplank.core.draw.running import BEND, LEAD, ROW, TAIL, shown_places, spread
 from tallplank.core.job.measure import LEVEL, Measure
+from tallplank.core.space.outline import Point
 
 FIGURE_WIDTH = 0.52
 """Width of a figure by the height of its text: a little more than the widest of the shipped face, so texts keep apart."""
+LEVEL_WITHIN = 1e-6
+"""Degrees within which a direction counts as upright."""
 STAND_OFF, PITCH, TICK, OVERSHOOT = 1.7, 2.1, 0.55, 0.5
 """First chain's distance, row pitch, tick and extension overshoot, all by the height of the text."""
 
 
 @dataclass(frozen=True, slots=True)
 class DimensionText:
-    """One value: its centre, half its extent along and across, whether it is turned to be read from the right."""
+    """One value: its centre, half its extent along and across, and how it is turned, to be read from below or from the right."""
 
     text: str
     centre: Point
     half_along: float
     half_across: float
-    turned: bool
+    angle: float
+    """Degrees counter-clockwise, above −90 and at most 90."""
     measure: Measure
     value: float
     span: tuple[float, float]
@@ -33,8 +38,15 @@ class DimensionText:
     @property
     def box(self) -> tuple[float, float, float, float]:
         """Left, bottom, right, top."""
-        dx, dy = (self.half_across, self.half_along) if self.turned else (self.half_along, self.half_across)
+        c, s = abs(cos(radians(self.angle))), abs(sin(radians(self.angle)))
+        dx, dy = c * self.half_along + s * self.half_across, s * self.half_along + c * self.half_across
         return (self.centre[0] - dx, self.centre[1] - dy, self.centre[0] + dx, self.centre[1] + dy)
+
+    def holds(self, x: float, y: float, slack: float) -> bool:
+        """Whether a point lies in the text or not farther from it than `slack`."""
+        c, s = cos(radians(self.angle)), sin(radians(self.angle))
+        dx, dy = x - self.centre[0], y - self.centre[1]
+        return abs(c * dx + s * dy) <= self.half_along + slack and abs(c * dy - s * dx) <= self.half_across + slack
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,7 +71,7 @@ def set_out(chains: Sequence[Dimensions], text_height: float, show: Callable[[fl
     texts: list[DimensionText] = []
     used: dict[tuple[str, str], float] = {}
     for chain in chains:
-        offset = used.get((chain.side, chain.lane), STAND_OFF * text_height)
+        offset = used.get((chain.side.name, chain.lane), STAND_OFF * text_height)
         row: _Row | _RunningRow
         if isinstance(chain, Running):
             row = _RunningRow(chain, offset, text_height, show, all_of_them=most_lifts is None)
@@ -68,19 +80,16 @@ def set_out(chains: Sequence[Dimensions], text_height: float, show: Callable[[fl
         lines += row.lines()
         ticks += row.ticks()
         texts += row.texts
-        used[chain.side, chain.lane] = offset + row.height
+        used[chain.side.name, chain.lane] = offset + row.height
     return SetOut(tuple(lines), tuple(ticks), tuple(texts), *_bounds(lines, texts))
 
 
-def is_upright(chain: Dimensions) -> bool:
-    """Whether it runs along an upright side."""
-    return chain.side in ("left", "right")
-
-
-def beside(chain: Dimensions, along: float, away: float) -> Point:
-    """The point of the drawing so far along a side and so far out from its edge."""
-    across = chain.base + (away if chain.side in ("above", "right") else -away)
-    return (across, along) if is_upright(chain) else (along, across)
+def reading_angle(way: Point) -> float:
+    """How a text along a direction is turned so that it is read from below or from the right, in degrees."""
+    angle = degrees(atan2(way[1], way[0]))
+    if angle > UPRIGHT + LEVEL_WITHIN:
+        return angle - 180.0
+    return angle + 180.0 if angle <= -UPRIGHT + LEVEL_WITHIN else angle
 
 
 class _RunningRow:
@@ -100,8 +109,8 @@ class _RunningRow:
 
     def _text(self, figure: str, place: float, row: float) -> DimensionText:
         half = len(figure) * FIGURE_WIDTH * self._h / 2
-        centre = beside(self._running, row, self._start + (LEAD + BEND + TAIL + 0.25) * self._h + half)
-        turned = not is_upright(self._running)
+        centre = self._running.side.beside(row, self._start + (LEAD + BEND + TAIL + 0.25) * self._h + half)
+        turned = reading_angle(self._running.side.out)
         datum = self._running.datum
         return DimensionText(figure, centre, half, self._h * 0.5, turned, LEVEL, abs(place - datum), (datum, place))
 
@@ -110,7 +119,7 @@ class _RunningRow:
         for place, row in zip(self._places, self._rows, strict=True):
             out = [self._start + stop * self._h for stop in (LEAD, LEAD + BEND, LEAD + BEND + TAIL)]
             stops = zip((place, place, row, row), (0.25 * self._h, *out), strict=True)
-            found += pairwise([beside(self._running, at, away) for at, away in stops])
+            found += pairwise([self._running.side.beside(at, away) for at, away in stops])
         return found
 
     def ticks(self) -> list[tuple[Point, Point]]:
@@ -147,10 +156,12 @@ class _Row:
     def _text(self, text: str, middle: float, half: float, level: int, measure: Measure, span: tuple[float, float]) -> DimensionText:
         away = self._offset + (0.72 + 1.25 * level) * self._text_height
         centre = self._point(middle, away)
-        return DimensionText(text, centre, half, self._text_height * 0.5, is_upright(self._chain), measure, span[1] - span[0], span)
+        return DimensionText(
+            text, centre, half, self._text_height * 0.5, reading_angle(self._chain.side.way), measure, span[1] - span[0], span
+        )
 
     def _point(self, along: float, away: float) -> Point:
-        return beside(self._chain, along, away)
+        return self._chain.side.beside(along, away)
 
     def lines(self) -> list[tuple[Point, Point]]:
         first, last = self._chain.ticks[0], self._chain.ticks[-1]

@@ -1,11 +1,30 @@
-"""The elevation of one wall: what stands before it, drawn from the nearest to the farthest, with its dimensions."""
+"""The elevation of one face: what stands before it, drawn from the nearest to the farthest, with its dimensions."""
 
 from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
-from tallplank.core.draw.primitive import GLASS, PAPER, WALL, WRONG, Chain, Drawing, Fill, Line, Pen, Poly, Shape, Target, Text, rectangle
-from tallplank.core.job.measure import GAP, LEVEL, Measure, OfOpening, OfRoom, OfUnit
-from tallplank.core.job.room import Room, Wall, WallOpening
+from tallplank.core.draw.primitive import (
+    GLASS,
+    LEVEL_GRAIN,
+    PAPER,
+    UPRIGHT,
+    WALL,
+    WRONG,
+    Chain,
+    Drawing,
+    Fill,
+    Line,
+    Pen,
+    Poly,
+    Shape,
+    Side,
+    Target,
+    Text,
+    rectangle,
+)
+from tallplank.core.job.face import Face
+from tallplank.core.job.measure import GAP, LEVEL, Measure, OfFace, OfOpening, OfRoom, OfUnit
+from tallplank.core.job.room import FreeWall, Room, WallOpening
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Front, Part
 from tallplank.core.joinery.run.worktop import JOINED, Run
@@ -14,18 +33,17 @@ from tallplank.core.space.frame import Vec
 FLOOR_DEPTH = 60.0
 
 
-def elevation(made: Made, room_id: str, wall_id: str, wrong: frozenset[str] = frozenset(), *, working: bool = True) -> Drawing:
-    """The elevation of a wall as seen by someone facing it; units in `wrong` are marked as overlapping.
+def elevation(made: Made, room_id: str, face_id: str, wrong: frozenset[str] = frozenset(), *, working: bool = True) -> Drawing:
+    """The elevation of a wall or another face as seen by someone looking at it; units in `wrong` are marked as overlapping.
 
     A working drawing has dimensions, numbers and hinge marks; without them it is for showing finishes.
     """
-    room, wall = made.job.room(room_id), made.job.wall(room_id, wall_id)
-    length = room.wall_length(wall)
-    units = sorted(made.on_wall(room_id, wall_id), key=lambda u: -u.placed.front)
-    runs = [r for r in made.runs if (r.room, r.wall) == (room_id, wall_id)]
-    index = room.walls.index(wall)
-    beside = (room.walls[index - 1].thickness, room.walls[(index + 1) % len(room.walls)].thickness)
-    shapes: list[Shape] = [*_surround(room, wall, length, beside)]
+    room, face = made.job.room(room_id), made.faces[room_id][face_id]
+    length = face.length
+    units = sorted(made.at_face(room_id, face_id), key=lambda u: -u.placed.front)
+    runs = [r for r in made.runs if (r.room, r.face) == (room_id, face_id)]
+    beside = _thick_beside(room, face)
+    shapes: list[Shape] = [*_surround(face, beside)]
     for run in runs:
         if run.what == "plinth":
             shapes += _run_faces(run)
@@ -34,23 +52,37 @@ def elevation(made: Made, room_id: str, wall_id: str, wrong: frozenset[str] = fr
         if run.what == "top":
             shapes += _run_faces(run)
     shapes += [shape for unit in units if unit.unit.id in wrong for shape in _wrong(unit)]
-    chains = tuple(_chains(room, wall, units, runs, length, beside)) if working else ()
-    targets = [Target(o.id, (o.x, o.sill), (o.x + o.width, o.sill + o.height)) for o in wall.openings]
-    targets += [Target(u.unit.id, (u.placed.x, u.placed.z), (u.placed.right, u.placed.top)) for u in units]
+    chains = tuple(_chains(room, face, units, runs, beside)) if working else ()
+    targets = [Target.upright(o.id, (o.x, o.sill), (o.x + o.width, o.sill + o.height)) for o in face.openings]
+    targets += [Target.upright(u.unit.id, (u.placed.x, u.placed.z), (u.placed.right, u.placed.top)) for u in units]
     left = min([0.0, *(u.placed.x for u in units)])
     right = max([length, *(u.placed.right for u in units)])
-    title = f"{room.name} · {wall.name}"
-    return Drawing(title, tuple(shapes), chains, tuple(targets), (left - beside[0], -FLOOR_DEPTH), (right + beside[1], room.height))
+    title = f"{room.name} · {face.name}"
+    return Drawing(title, tuple(shapes), chains, tuple(targets), (left - beside[0], -FLOOR_DEPTH), (right + beside[1], face.height))
 
 
-def _surround(room: Room, wall: Wall, length: float, beside: tuple[float, float]) -> Iterator[Shape]:
-    yield rectangle(0.0, 0.0, length, room.height, Pen.EDGE, PAPER)
+def _thick_beside(room: Room, face: Face) -> tuple[float, float]:
+    """How thick the walls are that close the face on its left and its right; 0 where none does."""
+    if face.is_loose:
+        return 0.0, 0.0
+    index = room.face_ids.index(face.id)
+    before, after = room.walls[index - 1], room.walls[(index + 1) % len(room.walls)]
+    return before.thickness if face.closed_left else 0.0, after.thickness if face.closed_right else 0.0
+
+
+def _surround(face: Face, beside: tuple[float, float]) -> Iterator[Shape]:
+    length, height = face.length, face.height
     for x, thick in ((-beside[0], beside[0]), (length, beside[1])):
-        yield rectangle(x, -FLOOR_DEPTH, thick, room.height + FLOOR_DEPTH, None, WALL)
+        if thick:
+            yield rectangle(x, -FLOOR_DEPTH, thick, height + FLOOR_DEPTH, None, WALL)
     yield rectangle(0.0, -FLOOR_DEPTH, length, FLOOR_DEPTH, None, WALL)
-    for a, b in (((0.0, 0.0), (0.0, room.height)), ((length, 0.0), (length, room.height)), ((0.0, 0.0), (length, 0.0))):
-        yield Line(a, b, Pen.CUT)
-    for opening in wall.openings:
+    yield Line((0.0, 0.0), (length, 0.0), Pen.CUT)
+    if face.thickness:
+        for x, closed in ((0.0, face.closed_left), (length, face.closed_right)):
+            yield Line((x, 0.0), (x, height), Pen.CUT if closed else Pen.OUTLINE)
+        if face.is_loose:
+            yield Line((0.0, height), (length, height), Pen.OUTLINE)
+    for opening in face.openings:
         yield from _opening(opening)
 
 
@@ -71,7 +103,7 @@ def _opening(opening: WallOpening) -> Iterator[Shape]:
 
 
 def unit_front(unit: MadeUnit, *, marked: bool = True) -> Iterator[Shape]:
-    """One unit as seen from the front, in the frame of its wall, with its number where `marked`."""
+    """One unit as seen from the front, in the frame of its face, with its number where `marked`."""
     x, z = unit.placed.x, unit.placed.z
     if unit.problem:
         yield rectangle(x, z, unit.unit.width, unit.unit.height, Pen.WRONG, PAPER)
@@ -111,7 +143,7 @@ def _mark_height(unit: MadeUnit) -> float:
 def _part(unit: MadeUnit, part: Part, x: float, z: float) -> Poly:
     low, high = part.box
     upright = abs(part.frame.x.z) > 0.5
-    fill = Fill("look", part.finish.look, "y" if upright else "x")
+    fill = Fill("look", part.finish.look, UPRIGHT if upright else LEVEL_GRAIN)
     pen = Pen.EDGE if part.surface == "front" else Pen.BEYOND
     if part.outline is not None:
         points = [part.frame.out((*corner, 0.0)) for corner in part.outline]
@@ -138,35 +170,33 @@ def front_marks(front: Front, x: float, z: float) -> Iterator[Shape]:
 def _run_faces(run: Run) -> Iterator[Shape]:
     for part in run.parts:
         low, high = part.box
-        yield rectangle(low.x, low.z, high.x - low.x, high.z - low.z, Pen.OUTLINE, Fill("look", part.finish.look, "x"))
+        yield rectangle(low.x, low.z, high.x - low.x, high.z - low.z, Pen.OUTLINE, Fill("look", part.finish.look, LEVEL_GRAIN))
 
 
 def _wrong(unit: MadeUnit) -> Iterator[Shape]:
     yield rectangle(unit.placed.x, unit.placed.z, unit.unit.width, unit.unit.height, Pen.WRONG, WRONG)
 
 
-def _chains(
-    room: Room, wall: Wall, units: Sequence[MadeUnit], runs: Sequence[Run], length: float, beside: tuple[float, float]
-) -> Iterator[Chain]:
+def _chains(room: Room, face: Face, units: Sequence[MadeUnit], runs: Sequence[Run], beside: tuple[float, float]) -> Iterator[Chain]:
     floor = [u for u in units if not u.placed.hung]
     hung = [u for u in units if u.placed.hung]
-    whole = OfRoom(room.id, "width" if wall.side in ("back", "front") else "depth")
+    below, above = Side.of("below", -FLOOR_DEPTH), Side.of("above", face.height)
+    left, right = Side.of("left", -beside[0]), Side.of("right", face.length + beside[1])
     if floor:
-        yield unit_chain("below", -FLOOR_DEPTH, floor, length)
-    yield Chain("below", -FLOOR_DEPTH, (0.0, length), (whole,))
+        yield unit_chain(below, floor, face.length)
+    yield Chain(below, (0.0, face.length), (OfFace(room.id, face.id),))
     if hung:
-        yield unit_chain("above", room.height, hung, length)
-    elif wall.openings:
-        yield opening_chain("above", room.height, room, wall)
-    left = -beside[0]
-    yield _levels("left", left, floor, runs, room.height)
-    yield Chain("left", left, (0.0, room.height), (OfRoom(room.id, "height"),))
+        yield unit_chain(above, hung, face.length)
+    elif face.openings:
+        yield opening_chain(above, room.id, face)
+    yield _levels(left, floor, runs, face.height)
+    yield Chain(left, (0.0, face.height), (LEVEL if isinstance(face.carrier, FreeWall) else OfRoom(room.id),))
     if hung:
-        yield _levels("right", length + beside[1], hung, (), room.height)
+        yield _levels(right, hung, (), face.height)
 
 
-def unit_chain(side: str, base: float, units: Sequence[MadeUnit], length: float) -> Chain:
-    """The widths of units and the gaps between them, from one end of the wall to the other."""
+def unit_chain(side: Side, units: Sequence[MadeUnit], length: float) -> Chain:
+    """The widths of units and the gaps between them, from one end of the face to the other."""
     ticks = [0.0]
     measures: list[Measure] = []
     for unit in sorted(units, key=lambda u: (u.placed.x, u.placed.right)):
@@ -180,26 +210,26 @@ def unit_chain(side: str, base: float, units: Sequence[MadeUnit], length: float)
     if length - ticks[-1] > JOINED:
         ticks.append(length)
         measures.append(GAP)
-    return Chain(side, base, tuple(ticks), tuple(measures))  # type: ignore[arg-type]
+    return Chain(side, tuple(ticks), tuple(measures))
 
 
-def opening_chain(side: str, base: float, room: Room, wall: Wall) -> Chain:
+def opening_chain(side: Side, room: str, face: Face) -> Chain:
     """The doors and windows of a wall and the spaces between them."""
-    ticks, length = [0.0], room.wall_length(wall)
+    ticks = [0.0]
     measures: list[Measure] = []
-    for opening in sorted(wall.openings, key=lambda o: o.x):
+    for opening in sorted(face.openings, key=lambda o: o.x):
         if opening.x - ticks[-1] > JOINED:
             ticks.append(opening.x)
-            measures.append(OfOpening(room.id, wall.id, opening.id, "x") if len(ticks) == 2 else GAP)
+            measures.append(OfOpening(room, face.id, opening.id, "x") if len(ticks) == 2 else GAP)
         ticks.append(opening.x + opening.width)
-        measures.append(OfOpening(room.id, wall.id, opening.id, "width"))
-    if length - ticks[-1] > JOINED:
-        ticks.append(length)
+        measures.append(OfOpening(room, face.id, opening.id, "width"))
+    if face.length - ticks[-1] > JOINED:
+        ticks.append(face.length)
         measures.append(GAP)
-    return Chain(side, base, tuple(ticks), tuple(measures))  # type: ignore[arg-type]
+    return Chain(side, tuple(ticks), tuple(measures))
 
 
-def _levels(side: str, base: float, units: Sequence[MadeUnit], runs: Sequence[Run], height: float) -> Chain:
+def _levels(side: Side, units: Sequence[MadeUnit], runs: Sequence[Run], height: float) -> Chain:
     """The heights at which something begins or ends, from the floor up."""
     levels = {0.0, height}
     owners: dict[tuple[float, float], str] = {}
@@ -211,4 +241,4 @@ def _levels(side: str, base: float, units: Sequence[MadeUnit], runs: Sequence[Ru
             levels |= {round(p.box[1].z, 3) for p in run.parts}
     ticks = sorted(level for level in levels if 0.0 <= level <= height)
     measures = tuple(OfUnit(owners[a, b], "height") if (a, b) in owners else LEVEL for a, b in pairwise(ticks))
-    return Chain(side, base, tuple(ticks), measures)  # type: ignore[arg-type]
+    return Chain(side, tuple(ticks), measures)

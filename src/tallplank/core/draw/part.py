@@ -18,15 +18,16 @@ from tallplank.core.draw.primitive import (
     Fill,
     Line,
     Pen,
-    Point,
     Poly,
     Running,
     Shape,
+    Side,
     Text,
     rectangle,
 )
 from tallplank.core.job.measure import LEVEL
 from tallplank.core.joinery.part.part import EdgeName, Edges, Hole, Part, Pocket
+from tallplank.core.space.outline import Point
 
 TINY = 1e-6
 STRIP = 0.018
@@ -39,7 +40,7 @@ FOLDED_OUT = 16.0
 """From the board to an edge that is drawn folded out beside it."""
 LETTER_ROOM, LETTER_OFF, LETTER_APART = 22.0, 5.0, 110.0
 """How large a letter beside a hole may be, how far it stands off, and how near another hole alike needs none of its own."""
-Side = Literal["below", "above", "left", "right"]
+SideName = Literal["below", "above", "left", "right"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,10 +58,10 @@ class Flat:
         """A point of the drawing in the part's own face."""
         return (at[1], self.part.width.value - at[0]) if self.turned else at
 
-    def side_of(self, edge: EdgeName) -> Side:
+    def side_of(self, edge: EdgeName) -> SideName:
         """The side of the drawing on which an edge of the part lies."""
-        square: dict[EdgeName, Side] = {"w1": "left", "w2": "right", "l1": "below", "l2": "above"}
-        turned: dict[EdgeName, Side] = {"w1": "below", "w2": "above", "l1": "right", "l2": "left"}
+        square: dict[EdgeName, SideName] = {"w1": "left", "w2": "right", "l1": "below", "l2": "above"}
+        turned: dict[EdgeName, SideName] = {"w1": "below", "w2": "above", "l1": "right", "l2": "left"}
         return (turned if self.turned else square)[edge]
 
     @property
@@ -102,7 +103,7 @@ def part_drawing(part: Part, title: str, bands: Mapping[str, Band], *, marked: b
 class _Strip:
     """An edge folded out beside the board, the face that lies up nearest to it."""
 
-    side: Side
+    side: SideName
     flat: Flat
     holes: tuple[Hole, ...]
 
@@ -118,9 +119,9 @@ class _Strip:
         return x if self.side in ("below", "above") else y
 
 
-def _strips(flat: Flat) -> dict[Side, _Strip]:
+def _strips(flat: Flat) -> dict[SideName, _Strip]:
     """The edges of a rectangular part that are bored, by the side on which they lie."""
-    found: dict[Side, list[Hole]] = {}
+    found: dict[SideName, list[Hole]] = {}
     for hole in flat.part.holes if flat.part.outline is None else ():
         edge = bored_edge(hole)
         if edge is not None:
@@ -138,7 +139,7 @@ def _folded_out(strip: _Strip) -> Iterator[Shape]:
         yield from _crossed(strip.out(strip.along(hole), hole.at.z), hole.diameter / 2)
 
 
-def _letters(flat: Flat, strips: Mapping[Side, _Strip]) -> Iterator[Shape]:
+def _letters(flat: Flat, strips: Mapping[SideName, _Strip]) -> Iterator[Shape]:
     """The letter of each kind of machining beside its holes and in its cuts, those near others of their kind left out."""
     for letter, lot in lettered(flat.part):
         shown: list[Point] = []
@@ -270,18 +271,18 @@ def _mark(low: float, high: float, whole: float, strip: float) -> float:
     return low if low < whole / 2 else high
 
 
-def _chains(flat: Flat, strips: Mapping[Side, _Strip]) -> Iterator[Dimensions]:
+def _chains(flat: Flat, strips: Mapping[SideName, _Strip]) -> Iterator[Dimensions]:
     """How far every hole and cut lies from the lower left corner, and the whole sizes; on folded-out edges how far below the face."""
     wide, high = flat.size
     across, up = _places(flat)
     thick = flat.part.thickness.value
-    sides: tuple[tuple[Side, Sequence[float], float], ...] = (("below", across, wide), ("left", up, high))
+    sides: tuple[tuple[SideName, Sequence[float], float], ...] = (("below", across, wide), ("left", up, high))
     for side, places, whole in sides:
         base = -(FOLDED_OUT + thick) if side in strips else 0.0
         inner = tuple(p for p in places if TINY < p < whole - TINY)
         if inner:
-            yield Running(side, base, 0.0, inner, within=(0.0, whole))
-        yield Chain(side, base, (0.0, whole), (LEVEL,))
+            yield Running(Side.of(side, base), 0.0, inner, within=(0.0, whole))
+        yield Chain(Side.of(side, base), (0.0, whole), (LEVEL,))
     yield from map(_levels, strips.values())
 
 
@@ -292,7 +293,7 @@ def _levels(strip: _Strip) -> Running:
     axis = 0 if upright else 1
     levels = sorted({round(strip.out(0.0, hole.at.z)[axis], 3) for hole in strip.holes})
     datum = strip.out(0.0, strip.flat.part.thickness.value)[axis]
-    return Running("above" if upright else "right", high if upright else wide, datum, tuple(levels), f"edge {strip.side}")
+    return Running(Side.of("above", high) if upright else Side.of("right", wide), datum, tuple(levels), f"edge {strip.side}")
 
 
 def _places(flat: Flat) -> tuple[Sequence[float], Sequence[float]]:

@@ -1,69 +1,102 @@
 """The plan of a room: walls cut above the worktops, units below the cut in full line, those above it broken."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
+from math import atan2, degrees, hypot
 
 from tallplank.core.draw.elevation import mark_room, opening_chain, unit_chain
-from tallplank.core.draw.primitive import GLASS, PAPER, WALL, WRONG, Arc, Chain, Drawing, Fill, Line, Pen, Point, Poly, Shape, Target, Text
-from tallplank.core.job.measure import OfRoom
-from tallplank.core.job.room import Room, Wall
+from tallplank.core.draw.primitive import (
+    GLASS,
+    PAPER,
+    WALL,
+    WRONG,
+    Arc,
+    Chain,
+    Drawing,
+    Fill,
+    Line,
+    Pen,
+    Poly,
+    Shape,
+    Side,
+    Target,
+    Text,
+)
+from tallplank.core.job.face import Face, Faces
+from tallplank.core.job.measure import OfFace
+from tallplank.core.job.room import FreeWall, Group, Room
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.run.worktop import JOINED, Run
-from tallplank.core.space.frame import Frame, wall_frame
+from tallplank.core.space.frame import Frame
+from tallplank.core.space.outline import Point, Ring, bounds, mitred
 
 
 def plan(made: Made, room_id: str, wrong: frozenset[str] = frozenset()) -> Drawing:
     """The plan of a room; units in `wrong` are marked as overlapping."""
-    room = made.job.room(room_id)
-    thick = max(w.thickness for w in room.walls)
-    shapes: list[Shape] = [_quad((0, 0), (room.width, room.depth), None, PAPER), *_walls(room)]
-    targets: list[Target] = []
-    units = [u for u in made.units if u.unit.room == room_id]
+    room, faces = made.job.room(room_id), made.faces[room_id]
+    outer = mitred(room.corners, [w.thickness for w in room.walls])
+    outside = tuple(p for edge in outer for p in edge)
+    shapes: list[Shape] = [Poly(room.corners, None, PAPER), *_walls(room, faces, outer)]
+    units = made.by_room.get(room_id, ())
     low_first = sorted(units, key=lambda u: (u.placed.hung, u.placed.top))
     runs = [r for r in made.runs if r.room == room_id and r.what == "top"]
-    shapes += [s for u in low_first if not u.placed.hung for s in _unit(room, u)]
-    shapes += [s for r in runs for s in _worktop(room, r)]
-    shapes += [s for u in low_first if u.placed.hung for s in _unit(room, u)]
-    shapes += [s for u in units if u.unit.id in wrong for s in _wrong(room, u)]
-    shapes += [_mark(room, u) for u in units]
-    for wall in room.walls:
-        frame = wall_frame(wall.side, room.width, room.depth)
-        targets += [Target(o.id, *_span(frame, o.x, 0.0, o.width, wall.thickness)) for o in wall.openings]
-    targets += [Target(u.unit.id, *_outline(room, u)) for u in low_first]
-    low, high = (-thick, -thick), (room.width + thick, room.depth + thick)
-    return Drawing(f"{room.name} · plan", tuple(shapes), tuple(_chains(made, room, thick)), tuple(targets), low, high)
+    shapes += [s for group in room.groups for s in _group(group, faces)]
+    shapes += [s for u in low_first if not u.placed.hung for s in _unit(faces, u)]
+    shapes += [s for r in runs for s in _worktop(faces[r.face].frame, r)]
+    shapes += [s for u in low_first if u.placed.hung for s in _unit(faces, u)]
+    shapes += [Poly(_ring(_frame(faces, u), u.outline), Pen.WRONG, WRONG) for u in units if u.unit.id in wrong]
+    shapes += [_mark(faces, u) for u in units]
+    targets = [Target(o.id, _box(f.frame, o.x, 0.0, o.width, f.thickness)) for f in _fronts(room, faces) for o in f.openings]
+    targets += [Target(u.unit.id, _ring(_frame(faces, u), u.outline)) for u in low_first]
+    reach = [p for u in units for p in _ring(_frame(faces, u), u.outline)]
+    low, high = bounds([*outside, *reach])
+    return Drawing(f"{room.name} · plan", tuple(shapes), tuple(_chains(made, room, outside)), tuple(targets), low, high)
 
 
-def _quad(low: Point, high: Point, pen: Pen | None, fill: Fill | None = None) -> Poly:
-    return Poly((low, (high[0], low[1]), high, (low[0], high[1])), pen, fill)
+def _frame(faces: Faces, unit: MadeUnit) -> Frame:
+    return faces[unit.unit.face].frame
 
 
-def _span(frame: Frame, x: float, y: float, along: float, into: float) -> tuple[Point, Point]:
-    """Low and high corner on the plan of a rectangle in the frame of a wall."""
-    a, b = frame.out((x, y, 0.0)), frame.out((x + along, y + into, 0.0))
-    return (min(a.x, b.x), min(a.y, b.y)), (max(a.x, b.x), max(a.y, b.y))
+def _fronts(room: Room, faces: Faces) -> Iterator[Face]:
+    """One face of every wall: the one that its openings are measured on."""
+    return (faces[wall.id] for wall in (*room.walls, *room.free_walls))
 
 
-def _walls(room: Room) -> Iterator[Shape]:
-    thickness = {w.side: w.thickness for w in room.walls}
-    low = (-thickness["left"], -thickness["front"])
-    high = (room.width + thickness["right"], room.depth + thickness["back"])
-    for wall in room.walls:
-        frame, length = wall_frame(wall.side, room.width, room.depth), room.wall_length(wall)
-        index = room.walls.index(wall)
-        before = room.walls[index - 1].thickness
-        after = room.walls[(index + 1) % len(room.walls)].thickness
-        yield _quad(*_span(frame, -before, 0.0, length + before + after, wall.thickness), None, WALL)
-    yield _quad(low, high, Pen.CUT)
-    yield _quad((0.0, 0.0), (room.width, room.depth), Pen.CUT)
-    for wall in room.walls:
-        yield from _openings(room, wall)
+def _point(frame: Frame, x: float, y: float) -> Point:
+    """A point of a face's frame on the plan."""
+    p = frame.out((x, y, 0.0))
+    return (p.x, p.y)
 
 
-def _openings(room: Room, wall: Wall) -> Iterator[Shape]:
-    frame, thick = wall_frame(wall.side, room.width, room.depth), wall.thickness
-    for opening in wall.openings:
+def _ring(frame: Frame, points: Sequence[Point]) -> Ring:
+    return tuple(_point(frame, x, y) for x, y in points)
+
+
+def _box(frame: Frame, x: float, y: float, along: float, into: float) -> Ring:
+    """A rectangle in the frame of a face."""
+    return _ring(frame, ((x, y), (x + along, y), (x + along, y + into), (x, y + into)))
+
+
+def _grain(frame: Frame) -> float:
+    """The direction of a face on the plan, in degrees from 0 to 180."""
+    return degrees(atan2(frame.x.y, frame.x.x)) % 180.0
+
+
+def _walls(room: Room, faces: Faces, outer: Sequence[tuple[Point, Point]]) -> Iterator[Shape]:
+    for i, (a, b) in enumerate(outer):
+        yield Poly((room.corners[i], a, b, room.corners[(i + 1) % len(room.corners)]), None, WALL)
+    yield Poly(tuple(p for edge in outer for p in edge), Pen.CUT)
+    yield Poly(room.corners, Pen.CUT)
+    for wall in room.free_walls:
+        yield Poly(_box(faces[wall.id].frame, 0.0, 0.0, faces[wall.id].length, wall.thickness), Pen.CUT, WALL)
+    for face in _fronts(room, faces):
+        yield from _openings(face)
+
+
+def _openings(face: Face) -> Iterator[Shape]:
+    frame, thick = face.frame, face.thickness
+    for opening in face.openings:
         fill = PAPER if opening.kind == "door" else GLASS
-        yield _quad(*_span(frame, opening.x, 0.0, opening.width, thick), None, fill)
+        yield Poly(_box(frame, opening.x, 0.0, opening.width, thick), None, fill)
         for x in (opening.x, opening.x + opening.width):
             yield _line(frame, (x, 0.0), (x, thick), Pen.CUT)
         if opening.kind == "window":
@@ -74,110 +107,121 @@ def _openings(room: Room, wall: Wall) -> Iterator[Shape]:
 
 
 def _line(frame: Frame, a: Point, b: Point, pen: Pen) -> Line:
-    p, q = frame.out((*a, 0.0)), frame.out((*b, 0.0))
-    return Line((p.x, p.y), (q.x, q.y), pen)
+    return Line(_point(frame, *a), _point(frame, *b), pen)
 
 
 def _leaf(frame: Frame, x: float, width: float) -> Iterator[Shape]:
     """A door leaf open at a right angle into the room, and the quarter circle that it sweeps."""
     yield _line(frame, (x, 0.0), (x, -width), Pen.OUTLINE)
-    hinge, free, across = (frame.out(p) for p in ((x, 0.0, 0.0), (x, -width, 0.0), (x + width, 0.0, 0.0)))
-    start = _angle(hinge, free)
-    turn = (_angle(hinge, across) - start + 540) % 360 - 180
-    yield Arc((hinge.x, hinge.y), width, start if turn > 0 else start + turn, abs(turn), Pen.BEYOND)
+    hinge, free = _point(frame, x, 0.0), _point(frame, x, -width)
+    yield Arc(hinge, width, degrees(atan2(free[1] - hinge[1], free[0] - hinge[0])), 90.0, Pen.BEYOND)
 
 
-def _angle(centre: tuple[float, float, float], point: tuple[float, float, float]) -> float:
-    """The direction of a point along one of the plan's axes, in degrees."""
-    dx, dy = point[0] - centre[0], point[1] - centre[1]
-    return (0.0 if dx > 0 else 180.0) if abs(dx) > abs(dy) else (90.0 if dy > 0 else 270.0)
+def _group(group: Group, faces: Faces) -> Iterator[Shape]:
+    """The lines that units of a group stand at."""
+    for face in (faces[f.id] for f in group.faces):
+        yield _line(face.frame, (0.0, 0.0), (face.length, 0.0), Pen.HIDDEN)
 
 
-def _frame(room: Room, unit: MadeUnit) -> Frame:
-    side = next(w.side for w in room.walls if w.id == unit.unit.wall)
-    return wall_frame(side, room.width, room.depth)
-
-
-def _outline(room: Room, unit: MadeUnit) -> tuple[Point, Point]:
-    return _span(_frame(room, unit), unit.placed.x, unit.placed.front, unit.unit.width, -unit.placed.front)
-
-
-def _unit(room: Room, unit: MadeUnit) -> Iterator[Shape]:
-    frame, placed = _frame(room, unit), unit.placed
-    hung = placed.hung
-    look = unit.choice.finish("carcass").look
+def _unit(faces: Faces, unit: MadeUnit) -> Iterator[Shape]:
+    frame, placed = _frame(faces, unit), unit.placed
+    hung, grain, look = placed.hung, _grain(frame), unit.choice.finish("carcass").look
+    pen, fill = Pen.HIDDEN if hung else Pen.OUTLINE, None if hung else Fill("look", look, grain)
     if unit.plan is not None:
-        points = [frame.out((placed.x + x, y - unit.unit.depth, 0.0)) for x, y in unit.plan]
-        fill = None if hung else Fill("look", look, "x")
-        yield Poly(tuple((p.x, p.y) for p in points), Pen.HIDDEN if hung else Pen.OUTLINE, fill)
+        x0, y0, _ = unit.frame.origin
+        yield Poly(_ring(frame, [(x0 + x, y0 + y) for x, y in unit.plan]), pen, fill)
         return
-    carcass = _span(frame, placed.x, -unit.unit.depth, unit.unit.width, unit.unit.depth)
-    yield _quad(*carcass, Pen.HIDDEN if hung else Pen.OUTLINE, None if hung else Fill("look", look, "x"))
+    yield Poly(_box(frame, placed.x, placed.back, unit.unit.width, -unit.unit.depth), pen, fill)
     if placed.has_fronts and not hung:
-        thick = placed.front_thickness
-        front = Fill("look", unit.choice.finish("front").look, "x")
-        yield _quad(*_span(frame, placed.x, placed.front, unit.unit.width, thick), Pen.EDGE, front)
+        front = Fill("look", unit.choice.finish("front").look, grain)
+        yield Poly(_box(frame, placed.x, placed.front, unit.unit.width, placed.front_thickness), Pen.EDGE, front)
 
 
-def _worktop(room: Room, run: Run) -> Iterator[Shape]:
-    frame = wall_frame(next(w.side for w in room.walls if w.id == run.wall), room.width, room.depth)
+def _worktop(frame: Frame, run: Run) -> Iterator[Shape]:
     for part in run.parts:
         low, high = part.box
-        along = "x" if abs(frame.x.x) > 0.5 else "y"
-        fill = Fill("look", part.finish.look, "x" if along == "x" else "y")
-        yield _quad(*_span(frame, low.x, low.y, high.x - low.x, high.y - low.y), Pen.OUTLINE, fill)
+        fill = Fill("look", part.finish.look, _grain(frame))
+        yield Poly(_box(frame, low.x, low.y, high.x - low.x, high.y - low.y), Pen.OUTLINE, fill)
 
 
-def _wrong(room: Room, unit: MadeUnit) -> Iterator[Shape]:
-    yield _quad(*_outline(room, unit), Pen.WRONG, WRONG)
-
-
-def _mark(room: Room, unit: MadeUnit) -> Text:
+def _mark(faces: Faces, unit: MadeUnit) -> Text:
     """The unit's number: near the front of those on the floor, near the wall in those above."""
     share = 0.3 if unit.placed.hung else 0.76
     if unit.placed.top > 1800 and not unit.placed.hung:
         share = 0.5
-    frame = _frame(room, unit)
-    middle = frame.out((unit.placed.x + unit.unit.width / 2, unit.placed.front * share, 0.0))
-    return Text((middle.x, middle.y), str(unit.unit.mark), framed=True, room=mark_room(unit))
+    at = _point(_frame(faces, unit), unit.placed.x + unit.unit.width / 2, unit.placed.front * share)
+    return Text(at, str(unit.unit.mark), framed=True, room=mark_room(unit))
 
 
-def _chains(made: Made, room: Room, thick: float) -> Iterator[Chain]:
-    sides = {
-        "back": ("above", room.depth + thick),
-        "front": ("below", -thick),
-        "left": ("left", -thick),
-        "right": ("right", room.width + thick),
-    }
-    for wall in room.walls:
-        side, base = sides[wall.side]
-        length = room.wall_length(wall)
-        units = [u for u in made.on_wall(room.id, wall.id) if not u.placed.hung]
-        if units:
-            yield _turned(unit_chain(side, base, units, length), wall, length)
-        if wall.openings:
-            yield _turned(opening_chain(side, base, room, wall), wall, length)
-    yield Chain("below", -thick, (0.0, room.width), (OfRoom(room.id, "width"),))
-    yield Chain("left", -thick, (0.0, room.depth), (OfRoom(room.id, "depth"),))
+def _chains(made: Made, room: Room, outside: Ring) -> Iterator[Chain]:
+    """What stands at every face, then the lengths of the walls, of parallel walls of one length only the later one's."""
+    faces = made.faces[room.id]
+    lengths: list[Chain] = []
+    for face in faces.values():
+        floor = [u for u in made.at_face(room.id, face.id) if not u.placed.hung]
+        side = _inner_side(face, floor) if face.is_loose else _outer_side(face, outside)
+        if floor:
+            yield _outward(unit_chain(side, floor, face.length), face)
+        if face.openings:
+            yield _outward(opening_chain(side, room.id, face), face)
+        if not face.is_loose or not isinstance(face.carrier, FreeWall) or face.id == face.carrier.id:
+            whole = _outward(Chain(side, (0.0, face.length), (OfFace(room.id, face.id),)), face)
+            lengths = [c for c in lengths if not _tells_the_same(c, whole)]
+            lengths.append(whole)
+    yield from lengths
 
 
-def _turned(chain: Chain, wall: Wall, length: float) -> Chain:
-    """A chain along a wall whose left end is at the far end of the plan's axis."""
-    if wall.side in ("back", "left"):
+def _tells_the_same(one: Chain, other: Chain) -> bool:
+    """Whether two chains measure the same length on opposite sides of the room."""
+    opposite = hypot(one.side.out[0] + other.side.out[0], one.side.out[1] + other.side.out[1]) < JOINED / 1000
+    shift = (other.side.at[0] - one.side.at[0]) * one.side.way[0] + (other.side.at[1] - one.side.at[1]) * one.side.way[1]
+    return opposite and abs(shift) < JOINED and all(abs(a - b) < JOINED for a, b in zip(one.ticks, other.ticks, strict=True))
+
+
+def _outer_side(face: Face, outside: Ring) -> Side:
+    """Outside the whole room on the side of a wall, so that no chain crosses another part of it."""
+    frame = face.frame
+    away = max((p[0] - frame.origin.x) * frame.y.x + (p[1] - frame.origin.y) * frame.y.y for p in outside)
+    way = (frame.x.x, frame.x.y)
+    return Side(f"out {_direction(frame)}", _point(frame, 0.0, away), way, (frame.y.x, frame.y.y))
+
+
+def _inner_side(face: Face, units: Sequence[MadeUnit]) -> Side:
+    """In the room, before what stands at a face that stands free."""
+    frame = face.frame
+    front = min((u.placed.front for u in units), default=0.0)
+    return Side(f"at {face.id}", _point(frame, 0.0, front), (frame.x.x, frame.x.y), (0.0 - frame.y.x, 0.0 - frame.y.y))
+
+
+def _direction(frame: Frame) -> int:
+    """Which way a wall faces, in hundredths of a degree: chains beyond walls that face the same way stack."""
+    return round(degrees(atan2(frame.y.y, frame.y.x)) * 100) % 36000
+
+
+def _outward(chain: Chain, face: Face) -> Chain:
+    """A chain that runs to the right or upwards on the plan, so that its ticks are drawn alike everywhere."""
+    side = chain.side
+    if side.way[0] > JOINED / 1000 or (abs(side.way[0]) <= JOINED / 1000 and side.way[1] > 0):
         return chain
-    ticks = tuple(length - t for t in reversed(chain.ticks))
-    return Chain(chain.side, chain.base, ticks, tuple(reversed(chain.measures)))
+    start = side.beside(face.length, 0.0)
+    turned = Side(side.name, start, (0.0 - side.way[0], 0.0 - side.way[1]), side.out)
+    return Chain(turned, tuple(face.length - t for t in reversed(chain.ticks)), tuple(reversed(chain.measures)), chain.lane)
 
 
-def wall_at(room: Room, point: Point) -> tuple[Wall, float]:
-    """The wall nearest to a point of the plan, and how far along it, from its left end, the point lies."""
-    best: tuple[float, Wall, float] | None = None
-    for wall in room.walls:
-        local = wall_frame(wall.side, room.width, room.depth).inside((*point, 0.0))
-        beyond = max(-local.x, local.x - room.wall_length(wall), 0.0)
+def face_at(faces: Faces, point: Point) -> tuple[Face, float]:
+    """The face nearest to a point of the plan among those seen from there, and how far along it, from its left end, the point lies.
+
+    A point inside a wall belongs to that wall.
+    """
+    best: tuple[float, Face, float] | None = None
+    for face in faces.values():
+        local = face.frame.inside((*point, 0.0))
+        if face.is_loose and local.y > face.thickness / 2:
+            continue
+        beyond = max(-local.x, local.x - face.length, 0.0)
         distance = abs(local.y) + beyond
         if best is None or distance < best[0] - JOINED:
-            best = (distance, wall, local.x)
+            best = (distance, face, local.x)
     if best is None:
         raise ValueError("a room has walls")
     return best[1], best[2]

@@ -6,8 +6,8 @@ from typing import Literal
 
 from tallplank.core.job.measure import Measure, OfCell
 from tallplank.core.joinery.part.part import PartRef
+from tallplank.core.space.outline import Point, Ring, bounds
 
-Point = tuple[float, float]
 Subject = str | OfCell | PartRef
 """What an area stands for: a unit or a wall opening by its id, a cell of a unit, or a part."""
 
@@ -29,14 +29,18 @@ class Pen(Enum):
         return self is Pen.HIDDEN
 
 
+LEVEL_GRAIN, UPRIGHT = 0.0, 90.0
+
+
 @dataclass(frozen=True, slots=True)
 class Fill:
-    """How an area is filled: by a look of the catalogue with its grain along x or y, or as cut wall, glass or plain paper."""
+    """How an area is filled: by a look of the catalogue with its grain, or as cut wall, glass or plain paper."""
 
     kind: Literal["look", "plain", "tint", "wall", "glass", "paper", "cut", "wrong"]
     look: str = ""
     """The id of a look; for a plain fill its colour, shown where looks are; for a tint a colour that is always shown."""
-    grain: Literal["x", "y"] = "y"
+    grain: float = UPRIGHT
+    """Which way the grain runs, in degrees counter-clockwise from x."""
 
 
 PAPER, WALL, GLASS, CUT, WRONG = Fill("paper"), Fill("wall"), Fill("glass"), Fill("cut"), Fill("wrong")
@@ -87,12 +91,33 @@ Shape = Line | Poly | Arc | Text
 
 
 @dataclass(frozen=True, slots=True)
+class Side:
+    """A straight edge of a drawing that dimensions stand off from: places run from `at` along `way`, and they lie to its `out`."""
+
+    name: str
+    at: Point
+    way: Point
+    out: Point
+
+    @classmethod
+    def of(cls, name: Literal["below", "above", "left", "right"], base: float) -> "Side":
+        """A side of an upright drawing, at the coordinate `base` across it; places are coordinates along it."""
+        level = name in ("below", "above")
+        way, across = ((1.0, 0.0), (0.0, 1.0)) if level else ((0.0, 1.0), (1.0, 0.0))
+        sign = 1.0 if name in ("above", "right") else -1.0
+        return cls(name, (base * across[0], base * across[1]), way, (sign * across[0], sign * across[1]))
+
+    def beside(self, along: float, away: float) -> Point:
+        """The point of the drawing so far along the side and so far out from it."""
+        (x, y), (wx, wy), (ox, oy) = self.at, self.way, self.out
+        return (x + along * wx + away * ox, y + along * wy + away * oy)
+
+
+@dataclass(frozen=True, slots=True)
 class Chain:
     """A row of dimensions along one side of a drawing; `ticks` in rising order, one measure for each space between."""
 
-    side: Literal["below", "above", "left", "right"]
-    base: float
-    """The coordinate, across the chain, of the edge that it stands off from."""
+    side: Side
     ticks: tuple[float, ...]
     measures: tuple[Measure, ...]
     lane: str = ""
@@ -103,9 +128,8 @@ class Chain:
 class Running:
     """Distances of places, in rising order along one side, from one edge at `datum`."""
 
-    side: Literal["below", "above", "left", "right"]
-    base: float
-    """The coordinate, across the side, of the edge that the lines start from."""
+    side: Side
+    """The edge that the lines start from."""
     datum: float
     places: tuple[float, ...]
     lane: str = ""
@@ -132,8 +156,22 @@ class Target:
     """An area that stands for something when pointed at; later ones lie on top."""
 
     owner: Subject
-    low: Point
-    high: Point
+    ring: Ring
+
+    @classmethod
+    def upright(cls, owner: Subject, low: Point, high: Point) -> "Target":
+        """An upright rectangle."""
+        return cls(owner, (low, (high[0], low[1]), high, (low[0], high[1])))
+
+    @property
+    def low(self) -> Point:
+        """The lowest corner of the box around it."""
+        return bounds(self.ring)[0]
+
+    @property
+    def high(self) -> Point:
+        """The highest corner of the box around it."""
+        return bounds(self.ring)[1]
 
 
 @dataclass(frozen=True, slots=True)

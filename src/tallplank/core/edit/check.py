@@ -1,7 +1,7 @@
 """What every edit is held to before its job is handed on."""
 
 from collections.abc import Callable, Sequence
-from typing import TypeVar
+from typing import NamedTuple, TypeVar
 
 from pydantic import ValidationError
 
@@ -14,6 +14,13 @@ from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.workshop import make_unit
 
 _T = TypeVar("_T")
+
+
+class Edited(NamedTuple):
+    """What an edit that makes something gives: the new job, and the ids of what was made, in order."""
+
+    job: Job
+    ids: tuple[str, ...]
 
 
 class EditError(PlankError):
@@ -64,10 +71,10 @@ def with_units(job: Job, catalog: Catalog, changed: dict[str, Unit]) -> Job:
     Raises:
         EditError: one of them cannot be built; with several the text names which.
     """
-    walls = {(room.id, wall.id) for room in job.rooms for wall in room.walls}
+    faces = {(room.id, face) for room in job.rooms for face in room.face_ids}
     for key, unit in changed.items():
-        if unit.id != key or (unit.room, unit.wall) not in walls:
-            raise EditError(f"Unit {unit.mark} keeps its id, and stands on a wall of the job.")
+        if unit.id != key or (unit.room, unit.face) not in faces:
+            raise EditError(f"Unit {unit.mark} keeps its id, and stands at a wall or face of the job.")
         try:
             buildable(catalog, job.standard, unit)
         except EditError as problem:

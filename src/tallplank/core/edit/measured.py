@@ -4,11 +4,13 @@ from typing import assert_never
 
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.edit.check import EditError
+from tallplank.core.edit.group import set_face_length
 from tallplank.core.edit.opening import set_opening_size
-from tallplank.core.edit.room import change_opening, change_room
+from tallplank.core.edit.room import change_room
 from tallplank.core.edit.unit import Anchor, change_units, set_width
+from tallplank.core.edit.walled import change_opening
 from tallplank.core.job.job import Job
-from tallplank.core.job.measure import Between, Measure, OfCell, OfOpening, OfRoom, OfUnit
+from tallplank.core.job.measure import Between, Measure, OfCell, OfFace, OfOpening, OfRoom, OfUnit
 
 
 def set_measured(job: Job, catalog: Catalog, measure: Measure, value: float, anchor: Anchor = "left") -> Job:
@@ -26,8 +28,10 @@ def set_measured(job: Job, catalog: Catalog, measure: Measure, value: float, anc
             return set_opening_size(job, catalog, [unit], path, value)
         case OfOpening(room, wall, opening, size):
             return change_opening(job, room, wall, opening, **{size: value})
-        case OfRoom(room, size):
-            return change_room(job, room, **{size: value})
+        case OfFace(room, face):
+            return set_face_length(job, room, face, value)
+        case OfRoom(room):
+            return change_room(job, room, height=value)
         case Between():
             raise EditError("This distance follows from what stands on both sides of it: move one of them.")
         case _:
@@ -43,8 +47,10 @@ def measured_name(measure: Measure) -> str:
             return "opening"
         case OfOpening(_, _, _, size):
             return f"opening {size}"
-        case OfRoom(_, size):
-            return f"room {size}"
+        case OfFace():
+            return "wall length"
+        case OfRoom():
+            return "room height"
         case Between(kind):
             return kind
         case _:

@@ -1,21 +1,22 @@
-"""Edits of rooms, walls and their openings."""
+"""Edits of rooms and their walls."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from functools import partial
-from typing import Literal
+from math import hypot, isfinite
 
-from tallplank.core.edit.check import EditError, valid
-from tallplank.core.job.job import MOST_ROOMS, Job
-from tallplank.core.job.room import Room, Wall, WallOpening
-from tallplank.core.space.frame import WALL_SIDES
+from tallplank.core.edit.check import Edited, EditError, valid
+from tallplank.core.job.face import faces_of
+from tallplank.core.job.job import MOST_ROOMS, Display, Job
+from tallplank.core.job.room import FreeWall, Room, Wall
+from tallplank.core.space.frame import turned_about_z
+from tallplank.core.space.outline import Point, crossing, edges, inner_angle, is_clockwise
 
-_DOOR, _WINDOW = (0.0, 900.0, 2050.0), (1050.0, 1200.0, 1150.0)
-"""Sill, width and height of a new door and a new window; common practice, no source."""
-
-
-def usual_opening(kind: str) -> tuple[float, float, float]:
-    """Sill, width and height of a new door or window."""
-    return _DOOR if kind == "door" else _WINDOW
+_SIDES = ("back", "right", "front", "left")
+"""The ids of the walls of a rectangular room, clockwise from the one at the top of the plan."""
+SQUARE = 1e-6
+"""Degrees that a corner may differ from a right angle."""
+NEW_WALL = 100.0
+"""Thickness of a new wall that stands free; common practice, no source."""
 
 
 def fresh_id(prefix: str, taken: set[str]) -> str:
@@ -31,23 +32,123 @@ def taken_ids(job: Job) -> set[str]:
     return {r.id for r in job.rooms} | {u.id for u in job.units}
 
 
-def add_room(job: Job, name: str, width: float, depth: float, height: float) -> Job:
-    """A job with one more rectangular room, its walls named A to D clockwise from the back one."""
+def add_room(job: Job, name: str, width: float, depth: float, height: float) -> Edited:
+    """A job with one more rectangular room, its walls named A to D clockwise from the back one; its id comes with it."""
+    return _with_new_room(job, name, ((0.0, depth), (width, depth), (width, 0.0), (0.0, 0.0)), height, _SIDES)
+
+
+def add_room_of(job: Job, name: str, corners: Sequence[Point], height: float) -> Edited:
+    """A job with one more room of any corners, in order either way round; walls are named A, B … from the first corner on.
+
+    Raises:
+        EditError: its walls would cross or touch, or be too short.
+    """
+    ring = tuple((float(x), float(y)) for x, y in corners)
+    if len(ring) > 2 and all(isfinite(v) for p in ring for v in p) and not is_clockwise(ring):
+        ring = (ring[0], *reversed(ring[1:]))
+    return _with_new_room(job, name, ring, height, [f"wall{i}" for i in range(1, len(ring) + 1)])
+
+
+def _with_new_room(job: Job, name: str, corners: tuple[Point, ...], height: float, ids: Sequence[str]) -> Edited:
     room_id = fresh_id("room", taken_ids(job))
-    walls = tuple(Wall(id=side, side=side, name=f"Wall {letter}") for side, letter in zip(WALL_SIDES, "ABCD", strict=True))
-    room = valid(lambda: Room(id=room_id, name=name, width=width, depth=depth, height=height, walls=walls))
+    walls = tuple(valid(partial(Wall, id=key, name=f"Wall {_letters(i)}")) for i, key in enumerate(ids))
+    room = valid(lambda: Room(id=room_id, name=name, corners=corners, height=height, walls=walls))
     if len(job.rooms) >= MOST_ROOMS:
         raise EditError(f"A job has at most {MOST_ROOMS} rooms.")
-    return job.replaced(rooms=(*job.rooms, room))
+    return Edited(job.replaced(rooms=(*job.rooms, room)), (room_id,))
+
+
+def _letters(index: int) -> str:
+    """The letters from A to Z, then AA, AB and on."""
+    head, tail = divmod(index, 26)
+    return (_letters(head - 1) if head else "") + chr(ord("A") + tail)
+
+
+def rectangle_of(room: Room) -> tuple[float, float] | None:
+    """Width and depth of a room with four right angles, however it is turned; None for any other."""
+    corners = room.corners
+    angles = [inner_angle(corners[i - 1], c, corners[(i + 1) % len(corners)]) for i, c in enumerate(corners)]
+    if len(corners) != 4 or any(abs(angle - 90.0) > SQUARE for angle in angles):
+        return None
+    width, depth = (hypot(b[0] - a[0], b[1] - a[1]) for a, b in edges(corners)[:2])
+    return width, depth
 
 
 def change_room(job: Job, room_id: str, **values: object) -> Job:
-    """A job with a room's name, width, depth or height changed.
+    """A job with a room's name, height or corners changed; of a rectangular room also its width and depth.
 
     Raises:
         EditError: a value out of range, or a wall too short for one of its openings.
     """
-    return _with_room(job, room_id, lambda room: _checked(room.but(**values)))
+    sizes = {key: values.pop(key) for key in ("width", "depth") if key in values}
+    if sizes:
+        room = job.room(room_id)
+        if rectangle_of(room) is None:
+            raise EditError(f"{room.name} is not rectangular: give the lengths of its walls.")
+        for key, wall in (("width", room.walls[0]), ("depth", room.walls[3])):
+            if key in sizes:
+                job = set_wall_length(job, room_id, wall.id, valid(partial(_number, key, sizes[key])))
+    return with_room(job, room_id, lambda room: room.but(**values)) if values or not sizes else job
+
+
+def _number(name: str, value: object) -> float:
+    if isinstance(value, bool) or not isinstance(value, int | float) or not 0 < value <= 100_000:
+        raise EditError(f"{name.capitalize()} must be a number greater than 0.")
+    return float(value)
+
+
+def set_wall_length(job: Job, room_id: str, wall_id: str, length: float) -> Job:
+    """A job with a wall of another length: the next wall clockwise moves along it, so that no corner changes its angle.
+
+    A wall that stands free keeps its start.
+
+    Raises:
+        EditError: the walls would cross, or an opening would not fit any more.
+    """
+    length = _number("length", length)
+    return with_room(job, room_id, lambda room: _lengthened(room, wall_id, length))
+
+
+def _lengthened(room: Room, wall_id: str, length: float) -> Room:
+    face = faces_of(room).get(wall_id)
+    if face is None or not isinstance(face.carrier, Wall):
+        raise EditError(f"{room.name} has no wall '{wall_id}'.")
+    if isinstance(face.carrier, FreeWall):
+        end = faces_of(room)[face.carrier.id].frame.out((length, 0.0, 0.0))
+        return room.but(free_walls=tuple(w.but(end=(end.x, end.y)) if w is face.carrier else w for w in room.free_walls))
+    index, corners = room.walls.index(face.carrier), list(room.corners)
+    count = len(corners)
+    b, c, d = ((index + step) % count for step in (1, 2, 3))
+    end = face.frame.out((length, 0.0, 0.0))
+    by = (end.x - corners[b][0], end.y - corners[b][1])
+    moved = (end.x, end.y), (corners[c][0] + by[0], corners[c][1] + by[1])
+    met = crossing(moved, (corners[c], corners[d]))
+    if met is None:
+        raise EditError(f"The wall after {face.name} runs on straight; it cannot move along it.")
+    corners[b], corners[c] = moved[0], met
+    return room.but(corners=tuple(corners))
+
+
+def turn_room(job: Job, room_id: str, degrees: float) -> Job:
+    """A job with a room turned on the plan about its first corner, counter-clockwise, with all that is in it."""
+    if not isfinite(degrees):
+        raise EditError("An angle is a number of degrees.")
+    return with_room(job, room_id, lambda room: _turned(room, degrees))
+
+
+def _turned(room: Room, degrees: float) -> Room:
+    (x0, y0), frame = room.corners[0], turned_about_z(degrees, (0.0, 0.0, 0.0))
+
+    def at(point: Point) -> Point:
+        p = frame.out((point[0] - x0, point[1] - y0, 0.0))
+        return (x0 + p.x, y0 + p.y)
+
+    free = tuple(w.but(start=at(w.start), end=at(w.end)) for w in room.free_walls)
+    groups = []
+    for group in room.groups:
+        x, y = at((group.x, group.y))
+        groups.append(group.but(x=x, y=y, turn=(group.turn + degrees + 180.0) % 360.0 - 180.0))
+    return room.but(corners=tuple(map(at, room.corners)), free_walls=free, groups=tuple(groups))
 
 
 def remove_room(job: Job, room_id: str) -> Job:
@@ -57,72 +158,87 @@ def remove_room(job: Job, room_id: str) -> Job:
     return job.replaced(rooms=tuple(r for r in job.rooms if r.id != room_id), units=units if len(units) < len(job.units) else job.units)
 
 
-def change_wall(job: Job, room_id: str, wall_id: str, **values: object) -> Job:
-    """A job with a wall's name or thickness changed."""
-    return _with_wall(job, room_id, wall_id, lambda wall: wall.but(**values))
+def change_wall(job: Job, room_id: str, face_id: str, **values: object) -> Job:
+    """A job with a wall's name or thickness changed; of one that stands free also its start, end and height."""
+    return with_wall(job, room_id, face_id, lambda wall: wall.but(**values))
 
 
-def add_opening(job: Job, room_id: str, wall_id: str, kind: Literal["door", "window"], x: float | None = None, **values: float) -> Job:
-    """A job with a door or a window in a wall, in its middle unless `x` says where; sill, width and height may be given.
+def add_free_wall(job: Job, room_id: str, start: Point, end: Point, *, height: float | None = None, thickness: float = NEW_WALL) -> Edited:
+    """A job with a wall that stands in a room, as high as the room unless said; the ids of its front and its back come with it.
 
     Raises:
-        EditError: it does not fit into the wall or meets another opening.
+        EditError: it has no length, or there are too many.
     """
-    sill, width, height = usual_opening(kind)
     room = job.room(room_id)
-    taken = {o.id for w in room.walls for o in w.openings}
-    sizes = {"sill": sill, "width": width, "height": height, **values}
-    start = x if x is not None else (room.wall_length(job.wall(room_id, wall_id)) - sizes["width"]) / 2
-    opening = valid(lambda: WallOpening(id=fresh_id(kind, taken), kind=kind, x=start, **sizes))
-    return _with_wall(job, room_id, wall_id, lambda wall: wall.but(openings=(*wall.openings, opening)))
+    taken = set(room.face_ids)
+    key = fresh_id("free", taken)
+    back = fresh_id("free", taken | {key})
+    name = f"Free wall {len(room.free_walls) + 1}"
+    tall = room.height if height is None else height
+    new = valid(lambda: FreeWall(id=key, back=back, name=name, start=start, end=end, height=tall, thickness=thickness))
+    return Edited(with_room(job, room_id, lambda r: r.but(free_walls=(*r.free_walls, new))), (key, back))
 
 
-def change_opening(job: Job, room_id: str, wall_id: str, opening_id: str, **values: object) -> Job:
-    """A job with a door's or window's x, width, sill or height changed."""
+def remove_free_wall(job: Job, room_id: str, face_id: str) -> Job:
+    """A job without a wall that stands free, and without the units at its faces.
 
-    def changed(wall: Wall) -> Wall:
-        return wall.but(openings=tuple(o.but(**values) if o.id == opening_id else o for o in wall.openings))
-
-    return _with_wall(job, room_id, wall_id, changed)
-
-
-def remove_opening(job: Job, room_id: str, wall_id: str, opening_id: str) -> Job:
-    """A job without one door or window."""
-
-    def without(wall: Wall) -> Wall:
-        return wall.but(openings=tuple(o for o in wall.openings if o.id != opening_id))
-
-    return _with_wall(job, room_id, wall_id, without)
+    Raises:
+        EditError: the wall is one of the room's own.
+    """
+    wall = job.room(room_id).wall(face_id)
+    if not isinstance(wall, FreeWall):
+        raise EditError("Only a wall that stands free can be removed: the others close the room.")
+    gone = {wall.id, wall.back}
+    left = tuple(u for u in job.units if u.room != room_id or u.face not in gone)
+    job = job.replaced(units=left) if len(left) < len(job.units) else job
+    return with_room(job, room_id, lambda r: r.but(free_walls=tuple(w for w in r.free_walls if w is not wall)), going=gone)
 
 
-def _with_room(job: Job, room_id: str, change: Callable[[Room], Room]) -> Job:
+def with_room(job: Job, room_id: str, change: Callable[[Room], Room], *, going: set[str] | None = None) -> Job:
+    """A job with one room changed, and held to what a room must be; faces of the ids `going` may be missing afterwards.
+
+    Raises:
+        EditError: with what is wrong.
+    """
     before = job.room(room_id)
     changed = valid(partial(change, before))
-    if (changed.id, [w.id for w in changed.walls]) != (before.id, [w.id for w in before.walls]):
+    lost = set(before.face_ids) - set(changed.face_ids) - (going or set())
+    if changed.id != before.id or lost:
         raise EditError("Rooms and walls keep their ids: units stand on them.")
+    check_openings(changed, job.display)
     return job.replaced(rooms=tuple(changed if r is before else r for r in job.rooms))
 
 
-def _with_wall(job: Job, room_id: str, wall_id: str, change: Callable[[Wall], Wall]) -> Job:
+def with_wall(job: Job, room_id: str, face_id: str, change: Callable[[Wall], Wall]) -> Job:
+    """A job with the wall of a face changed.
+
+    Raises:
+        EditError: the face has no wall, or the wall would not do.
+    """
+    room = job.room(room_id)
+    wall = room.wall(face_id)
+    if wall is None:
+        job.face(room_id, face_id)
+        raise EditError("That face has no wall behind it.")
+
     def changed(room: Room) -> Room:
-        walls = tuple(valid(partial(change, w)) if w.id == wall_id else w for w in room.walls)
-        return _checked(room.but(walls=walls))
+        new = valid(partial(change, wall))
+        free = tuple(new if w is wall else w for w in room.free_walls)
+        return room.but(walls=tuple(new if w is wall else w for w in room.walls), free_walls=free)
 
-    return _with_room(job, room_id, changed)
+    return with_room(job, room_id, changed)
 
 
-def _checked(room: Room) -> Room:
-    ids = [o.id for wall in room.walls for o in wall.openings]
-    if len(set(ids)) != len(ids):
-        raise EditError("Two openings of a room cannot have the same id.")
-    for wall in room.walls:
-        length, last_end = room.wall_length(wall), 0.0
+def check_openings(room: Room, display: Display) -> None:
+    """Raise EditError where an opening does not fit into its wall or meets another."""
+    faces = faces_of(room)
+    for wall in (*room.walls, *room.free_walls):
+        face, last_end = faces[wall.id], 0.0
         for opening in sorted(wall.openings, key=lambda o: o.x):
             if opening.x < last_end - 1e-6:
-                raise EditError(f"Two openings of {wall.name} would overlap at {opening.x:.0f} mm.")
+                raise EditError(f"Two openings of {wall.name} would overlap at {display.shown(opening.x)}.")
             last_end = opening.x + opening.width
-            if last_end > length + 1e-6:
-                raise EditError(f"The {opening.kind} would end {last_end - length:.0f} mm beyond {wall.name}.")
-            if opening.sill + opening.height > room.height + 1e-6:
+            if last_end > face.length + 1e-6:
+                raise EditError(f"The {opening.kind} would end {display.shown(last_end - face.length)} beyond {wall.name}.")
+            if opening.sill + opening.height > face.height + 1e-6:
                 raise EditError(f"The {opening.kind} in {wall.name} would reach through the ceiling.")
-    return room

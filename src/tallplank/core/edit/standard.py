@@ -11,7 +11,7 @@ from tallplank.core.job.unit import FinishRole, HardwareRole
 
 def new_job(name: str = "New job") -> Job:
     """A job on the catalogue's defaults, with one empty room to start from."""
-    return add_room(Job(name=name), "Room 1", 4200.0, 3000.0, 2500.0)
+    return add_room(Job(name=name), "Room 1", 4200.0, 3000.0, 2500.0).job
 
 
 def change_job(job: Job, **values: object) -> Job:

@@ -6,7 +6,7 @@ from functools import partial
 from typing import Literal, TypeVar
 
 from tallplank.core.catalog.record import Catalog, Kind
-from tallplank.core.edit.check import EditError, buildable, valid, with_more, with_units
+from tallplank.core.edit.check import Edited, EditError, buildable, valid, with_more, with_units
 from tallplank.core.edit.room import fresh_id, taken_ids
 from tallplank.core.edit.snap import Mover, first_gap, neighbour
 from tallplank.core.job.construction import Construction, RuleValue, check_rules
@@ -26,40 +26,40 @@ Anchor = Literal["left", "right", "centre"]
 
 @dataclass(frozen=True, slots=True)
 class Spot:
-    """A place for a unit: which wall, and the left edge along it; without one the first gap is taken."""
+    """A place for a unit: which face of a room, and the left edge along it; without one the first gap is taken."""
 
     room: str
-    wall: str
+    face: str
     x: float | None = None
 
 
-def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | None = None, **sizes: object) -> Job:
-    """A job with one more unit of a kind at its usual sizes, which `sizes` may change.
+def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | None = None, **sizes: object) -> Edited:
+    """A job with one more unit of a kind at its usual sizes, which `sizes` may change; its id comes with it.
 
     A filler takes height, depth and level of the unit it stands against.
 
     Raises:
-        EditError: an unknown kind or wall, or sizes that cannot be built.
+        EditError: an unknown kind or face, or sizes that cannot be built.
     """
     if kind not in catalog.kinds:
         raise EditError(f"The catalogue has no kind of unit called '{kind}'.")
     usual = catalog.kinds[kind]
     values: dict[str, object] = {**usual_values(usual, inches=job.display.style.unit is LengthUnit.INCH), **sizes}
     try:
-        room, wall = job.room(spot.room), job.wall(spot.room, spot.wall)
+        room, face = job.room(spot.room), job.face(spot.room, spot.face)
     except KeyError:
-        raise EditError(f"There is no wall '{spot.wall}' in room '{spot.room}'.") from None
+        raise EditError(f"There is no wall or face '{spot.face}' in room '{spot.room}'.") from None
     unit_id = fresh_id("u", taken_ids(job))
     mark = max((u.mark for u in job.units), default=0) + 1
-    base = {"id": unit_id, "mark": mark, "kind": kind, "room": room.id, "wall": wall.id}
+    base = {"id": unit_id, "mark": mark, "kind": kind, "room": room.id, "face": face.id}
     unit = valid(lambda: Unit.model_validate({**base, "x": spot.x or 0.0, **values}))
     present = made if made is not None and made.job is job else make(job, catalog)
     if spot.x is None:
         low = _level(catalog, job, unit)
-        unit = unit.but(x=first_gap(present, room, wall, Mover(unit.width, low, low + unit.height)))
+        unit = unit.but(x=first_gap(present, room.id, face, Mover(unit.width, unit.depth, low, low + unit.height)))
     if usual.build == "filler":
         unit = _matched(unit, present, sizes)
-    return with_more(job, [buildable(catalog, job.standard, unit)])
+    return Edited(with_more(job, [buildable(catalog, job.standard, unit)]), (unit.id,))
 
 
 def usual_values(kind: Kind, *, inches: bool = False) -> dict[str, object]:
@@ -74,7 +74,7 @@ def _level(catalog: Catalog, job: Job, unit: Unit) -> float:
 
 
 def _matched(unit: Unit, made: Made, given: Mapping[str, object]) -> Unit:
-    beside = neighbour(made, made.job.room(unit.room), made.job.wall(unit.room, unit.wall), unit.x, unit.width, JOINED)
+    beside = neighbour(made, unit.room, unit.face, unit.x, unit.width, JOINED)
     if beside is None:
         return unit
     taken = {"height": beside.unit.height, "depth": beside.unit.depth, "z": beside.placed.z}
@@ -100,26 +100,26 @@ def set_width(job: Job, catalog: Catalog, ids: Iterable[str], width: float, anch
 
 
 def slide_units(job: Job, ids: Iterable[str], by: float) -> Job:
-    """A job with units slid along their walls."""
+    """A job with units slid along their faces."""
     wanted = set(ids)
     if not wanted or by == 0:
         return job
     return job.replaced(units=tuple(valid(partial(u.but, x=u.x + by)) if u.id in wanted else u for u in job.units))
 
 
-def move_to_wall(job: Job, ids: Iterable[str], spot: Spot) -> Job:
-    """A job with units on another wall, the first at the spot and the others as far from it as before."""
+def move_to_face(job: Job, ids: Iterable[str], spot: Spot) -> Job:
+    """A job with units at another face, the first at the spot and the others as far from it as before."""
     wanted = set(ids)
     first = min((u.x for u in job.units if u.id in wanted), default=0.0)
-    job.wall(spot.room, spot.wall)
+    job.face(spot.room, spot.face)
 
     def moved(unit: Unit) -> Unit:
-        return unit.but(room=spot.room, wall=spot.wall, x=(spot.x or 0.0) + unit.x - first)
+        return unit.but(room=spot.room, face=spot.face, x=(spot.x or 0.0) + unit.x - first)
 
     return job.replaced(units=tuple(moved(u) if u.id in wanted else u for u in job.units))
 
 
-def duplicate_units(job: Job, ids: Iterable[str]) -> tuple[Job, tuple[str, ...]]:
+def duplicate_units(job: Job, ids: Iterable[str]) -> Edited:
     """A job with copies of units to the right of the originals, and the copies' ids.
 
     Raises:
@@ -128,17 +128,17 @@ def duplicate_units(job: Job, ids: Iterable[str]) -> tuple[Job, tuple[str, ...]]
     wanted = set(ids)
     originals = [u for u in job.units if u.id in wanted]
     if not originals:
-        return job, ()
+        return Edited(job, ())
     taken, mark = taken_ids(job), max(u.mark for u in job.units)
     shift = max(u.x + u.width for u in originals) - min(u.x for u in originals)
     if max(u.x for u in originals) + shift > LONGEST:
-        raise EditError(f"There is no more room for copies: they would stand {LONGEST / 1000:g} m along the wall.")
+        raise EditError(f"There is no more room for copies: they would stand {job.display.shown(LONGEST)} along the wall.")
     copies: list[Unit] = []
     for unit in originals:
         new_id = fresh_id("u", taken)
         taken.add(new_id)
         copies.append(unit.but(id=new_id, mark=mark + len(copies) + 1, x=unit.x + shift))
-    return with_more(job, copies), tuple(c.id for c in copies)
+    return Edited(with_more(job, copies), tuple(c.id for c in copies))
 
 
 def delete_units(job: Job, ids: Iterable[str]) -> Job:
@@ -149,12 +149,12 @@ def delete_units(job: Job, ids: Iterable[str]) -> Job:
 
 
 def close_up(job: Job, ids: Iterable[str]) -> Job:
-    """A job in which these units stand side by side on each wall, from the leftmost one's left edge on."""
+    """A job in which these units stand side by side at each face, from the leftmost one's left edge on."""
     wanted = set(ids)
     places: dict[str, float] = {}
     ends: dict[tuple[str, str], float] = {}
     for unit in sorted((u for u in job.units if u.id in wanted), key=lambda u: u.x):
-        key = (unit.room, unit.wall)
+        key = (unit.room, unit.face)
         places[unit.id] = ends.get(key, unit.x)
         ends[key] = places[unit.id] + unit.width
     if all(places.get(u.id, u.x) == u.x for u in job.units):
@@ -163,17 +163,17 @@ def close_up(job: Job, ids: Iterable[str]) -> Job:
 
 
 def space_evenly(job: Job, ids: Iterable[str]) -> Job:
-    """A job in which these units, on each wall, stand with equal gaps between the first and the last of them.
+    """A job in which these units, at each face, stand with equal gaps between the first and the last of them.
 
     Raises:
-        EditError: fewer than three on every wall, or more of them than there is room for.
+        EditError: fewer than three at every face, or more of them than there is room for.
     """
     wanted = set(ids)
-    by_wall: dict[tuple[str, str], list[Unit]] = {}
+    by_face: dict[tuple[str, str], list[Unit]] = {}
     for unit in sorted((u for u in job.units if u.id in wanted), key=lambda u: u.x):
-        by_wall.setdefault((unit.room, unit.wall), []).append(unit)
+        by_face.setdefault((unit.room, unit.face), []).append(unit)
     places: dict[str, float] = {}
-    for units in (group for group in by_wall.values() if len(group) > 2):
+    for units in (group for group in by_face.values() if len(group) > 2):
         start, length = units[0].x, units[-1].x + units[-1].width - units[0].x
         members = [m for u in units for m in (Member.fixed(u.width), Member())][:-1]
         division = divide(length, members)
@@ -194,10 +194,10 @@ def carry_look(job: Job, catalog: Catalog, ids: Iterable[str]) -> Job:
 
 
 def renumber(job: Job, catalog: Catalog) -> Job:
-    """A job whose units are numbered and listed room by room and wall by wall, from left to right, those on the floor first."""
-    order = {(room.id, wall.id): (i, j) for i, room in enumerate(job.rooms) for j, wall in enumerate(room.walls)}
+    """A job whose units are numbered and listed room by room and face by face, from left to right, those on the floor first."""
+    order = {(room.id, face): (i, j) for i, room in enumerate(job.rooms) for j, face in enumerate(room.face_ids)}
     hung = {u.id: place(choice_for(catalog, job.standard, u)).hung for u in job.units}
-    units = sorted(job.units, key=lambda u: (*order[u.room, u.wall], hung[u.id], u.x))
+    units = sorted(job.units, key=lambda u: (*order[u.room, u.face], hung[u.id], u.x))
     marks = {u.id: i for i, u in enumerate(units, 1)}
     if units == list(job.units) and all(marks[u.id] == u.mark for u in units):
         return job

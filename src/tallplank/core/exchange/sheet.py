@@ -19,7 +19,6 @@ from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.primitive import Arc, Drawing, Line, Poly, Shape, Text
 from tallplank.core.exchange.exporter import Shop
 from tallplank.core.joinery.made import Made
-from tallplank.core.measure.display import format_length
 
 PAGE = landscape(A3)
 FRAME_MM, TITLE_MM = 10.0, 24.0
@@ -76,9 +75,9 @@ def elevations(shop: Shop) -> bytes:
 def _drawings(made: Made) -> Iterator[Drawing]:
     wrong = overlapping(made)
     for room in made.job.rooms:
-        for wall in room.walls:
-            if made.on_wall(room.id, wall.id):
-                yield elevation(made, room.id, wall.id, wrong)
+        for face in made.faces[room.id]:
+            if made.at_face(room.id, face):
+                yield elevation(made, room.id, face, wrong)
 
 
 @cache
@@ -92,7 +91,7 @@ def _page(canvas: Canvas, made: Made, drawing: Drawing, number: str) -> None:
     job = made.job
 
     def show(length: float) -> str:
-        return format_length(length, job.display.style, denominator=job.display.denominator)
+        return job.display.shown(length, suffix=False)
 
     layout = lay_out(drawing, show)
     _title_block(canvas, made, drawing, layout.scale, number)
@@ -188,7 +187,6 @@ def _draw_chains(canvas: Canvas, chains: SetOut, unit: float) -> None:
     for text in chains.texts:
         canvas.saveState()
         canvas.translate(text.centre[0] * unit, text.centre[1] * unit)
-        if text.turned:
-            canvas.rotate(90)
+        canvas.rotate(text.angle)
         canvas.drawCentredString(0, -TEXT_MM * mm * 0.35, text.text)
         canvas.restoreState()

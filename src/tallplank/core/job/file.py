@@ -11,15 +11,15 @@ from tallplank.core.disk import DiskError, check_name, clean_strays, digest, rea
 from tallplank.core.error import PlankError
 from tallplank.core.job.base import plain
 from tallplank.core.job.job import Job
-from tallplank.core.job.migration import one_to_two
+from tallplank.core.job.migration import one_to_two, two_to_three
 
 FORMAT = "tall-plank-job"
-VERSION = 2
+VERSION = 3
 SUFFIX = ".plank"
 LARGEST_BYTES = 256 * 1024 * 1024
 MOST_DIGITS = 40
 
-MIGRATIONS: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: one_to_two}
+MIGRATIONS: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: one_to_two, 2: two_to_three}
 """From a version to a function that turns that version's `job` into the next one's."""
 
 

@@ -7,10 +7,11 @@ from pydantic import Field, model_validator
 
 from tallplank.core.error import PlankError
 from tallplank.core.job.base import Line, Name, NotNegative, Record, Share
-from tallplank.core.job.room import Room, Wall
+from tallplank.core.job.face import Face, face_of
+from tallplank.core.job.room import Room
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
-from tallplank.core.measure.display import LengthStyle
+from tallplank.core.measure.display import LengthStyle, format_length
 
 _T = TypeVar("_T")
 MOST_UNITS, MOST_ROOMS = 1000, 200
@@ -18,7 +19,7 @@ MOST_UNITS, MOST_ROOMS = 1000, 200
 
 
 class MissingError(PlankError, KeyError):
-    """The job has no room, wall or unit of this id."""
+    """The job has no room, face or unit of this id."""
 
     def __str__(self) -> str:
         """The text itself; a KeyError would show it in quotes."""
@@ -42,6 +43,10 @@ class Display(Record):
     style: LengthStyle = LengthStyle.MM
     denominator: Literal[8, 16, 32, 64] = 16
 
+    def shown(self, length: float, *, suffix: bool = True) -> str:
+        """A length in millimetres as the job shows it, with its unit unless `suffix` is False."""
+        return format_length(length, self.style, denominator=self.denominator, suffix=suffix)
+
 
 class Job(Record):
     """One customer's project."""
@@ -57,22 +62,25 @@ class Job(Record):
 
     @model_validator(mode="after")
     def _holds_together(self) -> Self:
-        walls = {(room.id, wall.id) for room in self.rooms for wall in room.walls}
+        faces = {(room.id, face) for room in self.rooms for face in room.face_ids}
         ids = [room.id for room in self.rooms] + [unit.id for unit in self.units]
         if len(set(ids)) != len(ids):
             raise ValueError("two rooms or units have the same id")
         for unit in self.units:
-            if (unit.room, unit.wall) not in walls:
-                raise ValueError(f"unit {unit.mark} stands on wall '{unit.wall}' of room '{unit.room}', which does not exist")
+            if (unit.room, unit.face) not in faces:
+                raise ValueError(f"unit {unit.mark} stands at face '{unit.face}' of room '{unit.room}', which does not exist")
         return self
 
     def room(self, room_id: str) -> Room:
         """The room with this id; MissingError if there is none."""
         return _first((r for r in self.rooms if r.id == room_id), f"room '{room_id}'")
 
-    def wall(self, room_id: str, wall_id: str) -> Wall:
-        """The wall with this id; MissingError if there is none."""
-        return _first((w for w in self.room(room_id).walls if w.id == wall_id), f"wall '{wall_id}' in room '{room_id}'")
+    def face(self, room_id: str, face_id: str) -> Face:
+        """The face with this id of a room; MissingError if there is none."""
+        found = face_of(self.room(room_id), face_id)
+        if found is None:
+            raise MissingError(f"The job has no wall or face '{face_id}' in room '{room_id}'.")
+        return found
 
     def unit(self, unit_id: str) -> Unit:
         """The unit with this id; MissingError if there is none."""

@@ -1,4 +1,4 @@
-"""What a dimension measures, as typed values: of a unit, a cell of its openings, an opening of a wall, a room, or only a distance."""
+"""What a dimension measures, as typed values: of a unit or a cell of it, a door or window, a face, a room, or only a distance."""
 
 from dataclasses import dataclass
 from typing import Literal
@@ -24,20 +24,27 @@ class OfCell:
 
 @dataclass(frozen=True, slots=True)
 class OfOpening:
-    """A door's or window's width, or its place along its wall."""
+    """A door's or window's width, or its place along its wall as seen on one of its faces."""
 
     room: str
-    wall: str
+    face: str
     opening: str
     size: Literal["x", "width"]
 
 
 @dataclass(frozen=True, slots=True)
-class OfRoom:
-    """A size of a room."""
+class OfFace:
+    """The length of a wall or of a group's face."""
 
     room: str
-    size: Literal["width", "depth", "height"]
+    face: str
+
+
+@dataclass(frozen=True, slots=True)
+class OfRoom:
+    """The height of a room."""
+
+    room: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,7 +54,7 @@ class Between:
     kind: Literal["gap", "level"] = "gap"
 
 
-Measure = OfUnit | OfCell | OfOpening | OfRoom | Between
+Measure = OfUnit | OfCell | OfOpening | OfFace | OfRoom | Between
 GAP, LEVEL = Between("gap"), Between("level")
 
 

@@ -1,12 +1,19 @@
-"""What is measured: rooms, their walls, and the doors and windows in them."""
+"""What is measured: rooms of any shape, their walls with doors and windows, walls that stand free, and groups of units in the room."""
 
+from math import hypot
 from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
-from tallplank.core.job.base import Id, Name, NotNegative, Positive, Record
+from tallplank.core.job.base import Id, Mm, Name, NotNegative, Positive, Record
+from tallplank.core.space.outline import edges, is_clockwise, is_simple
 
 MOST_WALL_OPENINGS = 100
+MOST_CORNERS, MOST_FREE_WALLS, MOST_GROUPS, MOST_GROUP_FACES = 100, 50, 50, 4
+SHORTEST_WALL = 10.0
+Corner = tuple[Mm, Mm]
+"""A point of the plan: x to the right and y up."""
+Degrees = Annotated[float, Field(allow_inf_nan=False, ge=-360, le=360)]
 
 
 class WallOpening(Record):
@@ -21,33 +28,97 @@ class WallOpening(Record):
 
 
 class Wall(Record):
-    """One wall of a room."""
+    """One wall of a room. Its face has the wall's id."""
 
     id: Id
-    side: Literal["back", "right", "front", "left"]
     name: Name
     thickness: Positive = 120.0
     openings: Annotated[tuple[WallOpening, ...], Field(max_length=MOST_WALL_OPENINGS)] = ()
 
 
-class Room(Record):
-    """A rectangular room, measured between the finished faces of its walls."""
+class FreeWall(Wall):
+    """A wall that stands in the room, with a face on either side.
+
+    The front face has the wall's id and runs from `start` to `end`, seen from its right; the other face has the id `back`. Openings
+    are measured on the front.
+    """
+
+    back: Id
+    start: Corner
+    end: Corner
+    height: Positive
+
+    @model_validator(mode="after")
+    def _has_a_length(self) -> Self:
+        if _far(self.start, self.end) < SHORTEST_WALL:
+            raise ValueError(f"a wall is at least {SHORTEST_WALL:g} mm long")
+        return self
+
+
+class GroupFace(Record):
+    """A side of a group that units stand at: where it begins in the group's frame, and which way it runs, counter-clockwise from x."""
 
     id: Id
     name: Name
-    width: Positive
-    depth: Positive
+    x: Mm = 0.0
+    y: Mm = 0.0
+    turn: Degrees = 0.0
+    length: Positive
+
+
+class Group(Record):
+    """Units that stand free together and move as one, such as an island: a frame in the room, and faces in that frame."""
+
+    id: Id
+    name: Name
+    x: Mm
+    y: Mm
+    turn: Degrees = 0.0
+    faces: Annotated[tuple[GroupFace, ...], Field(min_length=1, max_length=MOST_GROUP_FACES)]
+
+
+class Room(Record):
+    """A room, measured between the finished faces of its walls.
+
+    The corners run clockwise as seen from above; each wall goes from its own corner to the next.
+    """
+
+    id: Id
+    name: Name
     height: Positive
-    walls: tuple[Wall, ...]
+    corners: Annotated[tuple[Corner, ...], Field(min_length=3, max_length=MOST_CORNERS)]
+    walls: Annotated[tuple[Wall, ...], Field(min_length=3, max_length=MOST_CORNERS)]
+    free_walls: Annotated[tuple[FreeWall, ...], Field(max_length=MOST_FREE_WALLS)] = ()
+    groups: Annotated[tuple[Group, ...], Field(max_length=MOST_GROUPS)] = ()
 
     @model_validator(mode="after")
-    def _has_four_walls(self) -> Self:
-        if tuple(w.side for w in self.walls) != ("back", "right", "front", "left"):
-            raise ValueError("a room has four walls: back, right, front and left, in this order")
-        if len({w.id for w in self.walls}) != len(self.walls):
-            raise ValueError("two walls have the same id")
+    def _is_sound(self) -> Self:
+        if len(self.corners) != len(self.walls):
+            raise ValueError("a room has as many walls as corners")
+        if any(_far(a, b) < SHORTEST_WALL for a, b in edges(self.corners)):
+            raise ValueError(f"a wall is at least {SHORTEST_WALL:g} mm long")
+        if not is_simple(self.corners):
+            raise ValueError("the walls of a room may not cross or touch one another")
+        if not is_clockwise(self.corners):
+            raise ValueError("the corners of a room run clockwise as seen from above")
+        ids = self.face_ids + tuple(g.id for g in self.groups)
+        if len(set(ids)) != len(ids):
+            raise ValueError("two walls, faces or groups have the same id")
+        openings = [o.id for wall in (*self.walls, *self.free_walls) for o in wall.openings]
+        if len(set(openings)) != len(openings):
+            raise ValueError("two openings of a room have the same id")
         return self
 
-    def wall_length(self, wall: Wall) -> float:
-        """The length of a wall's face in millimetres."""
-        return self.width if wall.side in ("back", "front") else self.depth
+    @property
+    def face_ids(self) -> tuple[str, ...]:
+        """The ids of all faces that units can stand at, those of the walls first."""
+        free = [key for wall in self.free_walls for key in (wall.id, wall.back)]
+        return (*(w.id for w in self.walls), *free, *(f.id for g in self.groups for f in g.faces))
+
+    def wall(self, face_id: str) -> Wall | None:
+        """The wall that a face belongs to, or None for a face of a group."""
+        return next((w for w in (*self.walls, *self.free_walls) if face_id in (w.id, getattr(w, "back", w.id))), None)
+
+
+def _far(a: tuple[float, float], b: tuple[float, float]) -> float:
+    return hypot(b[0] - a[0], b[1] - a[1])

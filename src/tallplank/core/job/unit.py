@@ -1,4 +1,4 @@
-"""What is placed along a wall, with the roles in which finishes and hardware are chosen for it."""
+"""What is placed at the faces of a room, with the roles in which finishes and hardware are chosen for it."""
 
 from collections.abc import Mapping
 from typing import Annotated, Literal, get_args
@@ -40,7 +40,9 @@ HARDWARE_ROLES: tuple[HardwareRole, ...] = get_args(HardwareRole)
 
 
 class Unit(Record):
-    """Anything placed along a wall. `x` is its left edge in the wall's frame, `z` its carcass bottom (None: by rule).
+    """Anything placed at a face of a room.
+
+    `x` is its left edge along the face, `z` its carcass bottom (None: by rule), `off` how far its back stands off the face.
 
     `construction`, `rules`, `finishes`, `hardware` and `door_style` hold only what differs from the job's standard.
     """
@@ -49,9 +51,10 @@ class Unit(Record):
     mark: Annotated[int, Field(ge=1, le=99_999)]
     kind: Id
     room: Id
-    wall: Id
+    face: Id
     x: Mm
     z: NotNegative | None = None
+    off: NotNegative = 0.0
     width: UnitSize
     height: UnitSize
     depth: UnitSize

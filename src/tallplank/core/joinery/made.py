@@ -6,17 +6,19 @@ from functools import cached_property
 from typing import NamedTuple
 
 from tallplank.core.catalog.record import Catalog
+from tallplank.core.job.face import Face, Faces
 from tallplank.core.job.job import Job
 from tallplank.core.job.measure import OfCell
-from tallplank.core.job.room import Room, Wall
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.joint.meeting import TOUCH
+from tallplank.core.joinery.part.footprint import seen_from_above
 from tallplank.core.joinery.part.part import Fitting, Front, Note, Outline, Part, PartRef, Piece, part_refs, unique_names
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.worktop import Run
 from tallplank.core.joinery.setout.layout import Layout
-from tallplank.core.space.frame import Frame, Vec, moved, wall_frame
+from tallplank.core.space.frame import Frame, Vec, moved
+from tallplank.core.space.outline import Ring, covered
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,8 +44,18 @@ class MadeUnit:
 
     @property
     def frame(self) -> Frame:
-        """The unit's frame in the frame of its wall."""
-        return moved(self.placed.x, -self.unit.depth, self.placed.z)
+        """The unit's frame in the frame of its face."""
+        return moved(self.placed.x, self.placed.back - self.unit.depth, self.placed.z)
+
+    @property
+    def outline(self) -> Ring:
+        """What it covers seen from above with its fronts closed, in the frame of its face."""
+        placed = self.placed
+        if self.plan is None:
+            left, right, front, back = placed.x, placed.right, placed.front, placed.back
+            return ((left, front), (right, front), (right, back), (left, back))
+        x0, y0, _ = self.frame.origin
+        return tuple((x0 + x, y0 + y) for x, y in covered((self.plan, *(seen_from_above(p) for p in self.parts if p.kind == "front"))))
 
     @property
     def label(self) -> str:
@@ -74,6 +86,8 @@ class Made:
     runs: tuple[Run, ...]
     by_room: Mapping[str, tuple[MadeUnit, ...]]
     """The units of each room that has any, in the job's order."""
+    faces: Mapping[str, Faces]
+    """The faces of each room by their ids."""
 
     @cached_property
     def by_id(self) -> Mapping[str, MadeUnit]:
@@ -89,15 +103,17 @@ class Made:
         names = unique_names([part for _, part, _ in found])
         return tuple(BenchPart(ref, name, part, owner) for name, (ref, part, owner) in zip(names, found, strict=True))
 
-    def on_wall(self, room_id: str, wall_id: str) -> tuple[MadeUnit, ...]:
-        """The units on one wall, in the job's order."""
-        return tuple(u for u in self.by_room.get(room_id, ()) if u.unit.wall == wall_id)
+    def at_face(self, room_id: str, face_id: str) -> tuple[MadeUnit, ...]:
+        """The units at one face, in the job's order."""
+        return tuple(u for u in self.by_room.get(room_id, ()) if u.unit.face == face_id)
 
-    def walls(self) -> Iterator[tuple[Room, Wall, Frame]]:
-        """Every wall with its frame in its room."""
-        for room in self.job.rooms:
-            for wall in room.walls:
-                yield room, wall, wall_frame(wall.side, room.width, room.depth)
+    def face(self, unit: MadeUnit) -> Face:
+        """The face that a unit stands at."""
+        return self.faces[unit.unit.room][unit.unit.face]
+
+    def frame(self, unit: MadeUnit) -> Frame:
+        """A unit's frame in its room."""
+        return unit.frame.then(self.face(unit).frame)
 
 
 def _passing(run: Run, unit: MadeUnit) -> Iterator[tuple[PartRef, Part]]:

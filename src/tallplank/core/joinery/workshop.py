@@ -8,8 +8,9 @@ from types import MappingProxyType
 
 from tallplank.core.catalog.record import Catalog
 from tallplank.core.error import PlankError
+from tallplank.core.job.face import Face, Faces, faces_of
 from tallplank.core.job.job import Job
-from tallplank.core.job.room import Room, Wall
+from tallplank.core.job.room import Room
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import RUN_ROLES, FinishRole, Unit
 from tallplank.core.joinery.made import Made, MadeUnit
@@ -90,6 +91,7 @@ class Workshop:
         """How many units and runs were built so far, for tests and benchmarks."""
         self._stock: dict[int, tuple[MadeUnit, ...]] = {}
         """Units by the identity of their records, which they hold on to: those of the last two jobs and what edits built since."""
+        self._faces: dict[str, tuple[Room, Faces]] = {}
         self._room_runs: dict[str, tuple[Room, tuple[MadeUnit, ...], tuple[Run, ...]]] = {}
         self._runs: dict[tuple[str, str], tuple[tuple[object, ...], tuple[Run, ...], list[tuple[tuple[object, ...], Run]]]] = {}
         self._last: Made | None = None
@@ -103,11 +105,19 @@ class Workshop:
             self._room_runs, self._runs = {}, {}
         units = self._all_units(job)
         by_room = _by_room(units, last)
-        self._last = Made(job, self.catalog, units, self._all_runs(job, by_room), by_room)
+        faces = self._all_faces(job)
+        self._last = Made(job, self.catalog, units, self._all_runs(job, by_room, faces), by_room, faces)
         kept = {*map(id, job.units), *(map(id, last.job.units) if last is not None else ())}
         for gone in self._stock.keys() - kept:
             del self._stock[gone]
         return self._last
+
+    def _all_faces(self, job: Job) -> Mapping[str, Faces]:
+        known, self._faces = self._faces, {}
+        for room in job.rooms:
+            kept = known.get(room.id)
+            self._faces[room.id] = kept if kept is not None and kept[0] is room else (room, faces_of(room))
+        return {room: faces for room, (_, faces) in self._faces.items()}
 
     def _built(self, standard: Standard, unit: Unit) -> MadeUnit:
         self.built["unit"] += 1
@@ -139,41 +149,41 @@ class Workshop:
         self._stock[id(unit)] = (made, *kept)[:MOST_STANDARDS]
         return made
 
-    def _all_runs(self, job: Job, by_room: Mapping[str, tuple[MadeUnit, ...]]) -> tuple[Run, ...]:
+    def _all_runs(self, job: Job, by_room: Mapping[str, tuple[MadeUnit, ...]], faces: Mapping[str, Faces]) -> tuple[Run, ...]:
         runs: list[Run] = []
         for room in job.rooms:
             members = by_room.get(room.id, ())
             known = self._room_runs.get(room.id)
             if known is None or known[0] is not room or not are_same(known[1], members):
-                known = self._room_runs[room.id] = (room, members, tuple(self._runs_of_room(job, room, members)))
+                known = self._room_runs[room.id] = (room, members, tuple(self._runs_of_room(job, room.id, faces[room.id], members)))
             runs += known[2]
         return tuple(runs)
 
-    def _runs_of_room(self, job: Job, room: Room, members: tuple[MadeUnit, ...]) -> Iterator[Run]:
-        for wall in room.walls:
-            if beside := [m for m in members if m.unit.wall == wall.id]:
-                yield from self._wall_runs(job, room, wall, beside)
+    def _runs_of_room(self, job: Job, room: str, faces: Faces, members: tuple[MadeUnit, ...]) -> Iterator[Run]:
+        for face in faces.values():
+            if beside := [m for m in members if m.unit.face == face.id]:
+                yield from self._face_runs(job, room, face, beside)
 
-    def _wall_runs(self, job: Job, room: Room, wall: Wall, members: list[MadeUnit]) -> tuple[Run, ...]:
-        key = (room, wall, *members)
-        known = self._runs.get((room.id, wall.id))
+    def _face_runs(self, job: Job, room: str, face: Face, members: list[MadeUnit]) -> tuple[Run, ...]:
+        key = (face, *members)
+        known = self._runs.get((room, face.id))
         if known is not None and are_same(known[0], key):
             return known[1]
-        before = {run_key: run for run_key, run in known[2]} if known is not None and are_same(known[0][:2], key[:2]) else {}
+        before = {run_key: run for run_key, run in known[2]} if known is not None and known[0][0] is face else {}
         placed = [m.placed for m in members]
         made: list[tuple[tuple[object, ...], Run]] = []
         for what in RUN_ROLES:
-            for number, stretch in enumerate(stretches(placed, room.wall_length(wall), worktop=what == "top"), 1):
+            for number, stretch in enumerate(stretches(placed, face, worktop=what == "top"), 1):
                 run_key = (what, number, stretch.open_left, stretch.open_right, *map(id, stretch.members))
-                run = before.get(run_key) or self._run(stretch, what, number, room, wall, job.standard)
+                run = before.get(run_key) or self._run(stretch, what, number, room, face, job.standard)
                 made.append((run_key, run))
         runs = tuple(run for _, run in made)
-        self._runs[room.id, wall.id] = (key, runs, made)
+        self._runs[room, face.id] = (key, runs, made)
         return runs
 
-    def _run(self, stretch: Stretch, what: FinishRole, number: int, room: Room, wall: Wall, standard: Standard) -> Run:
+    def _run(self, stretch: Stretch, what: FinishRole, number: int, room: str, face: Face, standard: Standard) -> Run:
         self.built["run"] += 1
-        return build_run(stretch, what, number, room, wall, self.catalog, standard)
+        return build_run(stretch, what, number, room, face, self.catalog, standard)
 
 
 def make(job: Job, catalog: Catalog) -> Made:

@@ -17,7 +17,10 @@ Cell = tuple[tuple[float, float], tuple[float, float], tuple[float, float]]
 
 @dataclass(frozen=True, slots=True)
 class Faces:
-    """Rectangles: `corners` (n, 4, 3) in millimetres, `normals` (n, 3), `uv` (n, 4, 2) in millimetres along and across the grain."""
+    """Rectangles, and triangles that repeat their last corner: `corners` (n, 4, 3) in millimetres, `normals` (n, 3).
+
+    `uv` (n, 4, 2) is in millimetres along and across the grain.
+    """
 
     corners: Floats
     normals: Floats
@@ -25,6 +28,14 @@ class Faces:
 
     def __len__(self) -> int:
         return len(self.corners)
+
+
+@dataclass(frozen=True, slots=True)
+class Batch:
+    """All surfaces of one look, in the frame of the room: a catalogue look's id, or a plain colour such as '#a0a0a0'."""
+
+    look: str
+    faces: Faces
 
 
 def volume(part: Part) -> float:

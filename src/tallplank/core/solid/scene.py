@@ -1,19 +1,21 @@
 """A room as surfaces gathered by look, ready for any renderer. Units that did not change keep their arrays."""
 
-from collections.abc import Iterable, Iterator, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 
 import numpy as np
-from numpy.typing import NDArray
 
-from tallplank.core.job.room import Room, Wall
+from tallplank.core.job.face import Faces as FacesOfRoom
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part, PartRef
 from tallplank.core.joinery.run.worktop import Run
 from tallplank.core.measure.memo import Mapped
-from tallplank.core.solid.mesh import Faces, Floats, box_faces, faces
-from tallplank.core.space.frame import Frame, Vec, wall_frame
+from tallplank.core.solid.mesh import Batch, Faces, Floats, box_faces
+from tallplank.core.solid.mesh import faces as surfaces_of
+from tallplank.core.solid.shell import shell
+from tallplank.core.space.frame import Frame, Vec
 from tallplank.core.space.motion import Motion
+from tallplank.core.space.outline import Ring, bounds
 
 SHELL_GAP = 3.0
 """Walls and floor are shown this far behind their true faces, so that what stands against them keeps its edges."""
@@ -34,20 +36,32 @@ class Body:
 
 
 @dataclass(frozen=True, slots=True)
-class Batch:
-    """All surfaces of one look, in the frame of the room: a catalogue look's id, or a plain colour such as '#a0a0a0'."""
-
-    look: str
-    faces: Faces
-
-
-@dataclass(frozen=True, slots=True)
-class Box:
-    """Where a unit stands in the room, or a part in its unit, for pointing at it."""
+class Block:
+    """Where a unit stands in the room, or a part in its unit, for pointing at it: an upright prism over an outline."""
 
     owner: str | PartRef
-    low: Vec
-    high: Vec
+    ring: Ring
+    base: float
+    top: float
+
+    def shifted(self, x: float, y: float, z: float) -> "Block":
+        """The same at another place."""
+        return Block(self.owner, tuple((a + x, b + y) for a, b in self.ring), self.base + z, self.top + z)
+
+    @property
+    def low(self) -> Vec:
+        """The lowest corner of the box around it."""
+        return Vec(*bounds(self.ring)[0], self.base)
+
+    @property
+    def high(self) -> Vec:
+        """The highest corner of the box around it."""
+        return Vec(*bounds(self.ring)[1], self.top)
+
+
+def box_block(owner: str | PartRef, low: Vec, high: Vec) -> Block:
+    """A block that is a box."""
+    return Block(owner, ((low.x, low.y), (high.x, low.y), (high.x, high.y), (low.x, high.y)), low.z, high.z)
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,10 +70,12 @@ class Solids:
 
     batches: tuple[Batch, ...]
     lines: Floats
-    boxes: tuple[Box, ...]
+    blocks: tuple[Block, ...]
     shell: tuple[Batch, ...]
     """The room itself, each side seen from inside only: batches named wall, floor, glass and door."""
-    size: Vec
+    low: Vec
+    high: Vec
+    """The corners of the box around the room, or around the unit."""
 
 
 _Placed = tuple[str, Faces, Floats]
@@ -76,37 +92,34 @@ class SolidMaker:
 
     def solids(self, made: Made, room_id: str, opened: float = 0.0) -> Solids:
         """The surfaces of a room with its fronts open by a share from 0 to 1."""
-        room = made.job.room(room_id)
-        frames = {w.id: wall_frame(w.side, room.width, room.depth) for w in room.walls}
+        room, faces = made.job.room(room_id), made.faces[room_id]
         units = made.by_room.get(room_id, ())
-        boxes = [_box(unit, frames[unit.unit.wall]) for unit in units]
-        where = (room.width, room.depth)
-        standing = self._stood(units, frames, opened, where)
+        standing = self._stood(units, faces, opened)
         runs = [r for r in made.runs if r.room == room_id]
-        passing = self._runs.of(runs, lambda r: tuple(_placed(body, frames[r.wall], 0.0) for body in _bodies(r.parts)), where)
+        passing = self._runs.of(runs, lambda r: tuple(_placed(body, faces[r.face].frame, 0.0) for body in _bodies(r.parts)), faces)
         placed = [one for bodies in (*standing, *passing) for one in bodies]
         lines = [line for _, _, line in placed if len(line)]
+        (left, near), (right, far) = bounds(room.corners)
         return Solids(
             tuple(_gathered(placed)),
             np.concatenate(lines) if lines else np.zeros((0, 2, 3), np.float32),
-            tuple(boxes),
-            _shell(room, frames.values()),
-            Vec(room.width, room.depth, room.height),
+            tuple(_block(unit, faces[unit.unit.face].frame) for unit in units),
+            shell(room, faces),
+            Vec(left, near, 0.0),
+            Vec(right, far, room.height),
         )
 
-    def _stood(
-        self, units: Sequence[MadeUnit], frames: Mapping[str, Frame], opened: float, where: tuple[float, float]
-    ) -> list[tuple[_Placed, ...]]:
+    def _stood(self, units: Sequence[MadeUnit], faces: FacesOfRoom, opened: float) -> list[tuple[_Placed, ...]]:
         """The surfaces of units in their room; those in the units' own frames are kept, however far fronts stand open."""
         insides = self._insides.of(units, lambda u: tuple(_inside_bodies(u))) if opened > 0 else [()] * len(units)
         outsides = self._units.of(units, lambda u: tuple(_outside_bodies(u)))
         bodies = {id(u): (*inside, *outside) for u, inside, outside in zip(units, insides, outsides, strict=True)}
 
         def placed(unit: MadeUnit) -> tuple[_Placed, ...]:
-            frame = unit.frame.then(frames[unit.unit.wall])
+            frame = unit.frame.then(faces[unit.unit.face].frame)
             return tuple(_placed(body, frame, opened) for body in bodies[id(unit)])
 
-        return self._standing.of(units, placed, (where, opened))
+        return self._standing.of(units, placed, (faces, opened))
 
 
 def _is_shut(unit: MadeUnit) -> bool:
@@ -129,7 +142,7 @@ def _outside_bodies(unit: MadeUnit) -> Iterator[Body]:
 def _bodies(parts: Sequence[Part], seed: int = 1) -> Iterator[Body]:
     groups: dict[tuple[str, Motion | None], list[tuple[Faces, Floats]]] = {}
     for number, part in enumerate(parts):
-        groups.setdefault((part.finish.look, part.motion), []).append((faces(part, seed * 31 + number), outline(part)))
+        groups.setdefault((part.finish.look, part.motion), []).append((surfaces_of(part, seed * 31 + number), outline(part)))
     for (look, motion), made in groups.items():
         yield Body(look, _joined([f for f, _ in made]), np.concatenate([line for _, line in made]), motion)
 
@@ -182,64 +195,6 @@ def _joined(surfaces: Sequence[Faces]) -> Faces:
     )
 
 
-def _box(unit: MadeUnit, frame: Frame) -> Box:
-    placed = unit.placed
-    a = frame.out((placed.x, placed.front, placed.z))
-    b = frame.out((placed.right, 0.0, placed.top))
-    low, high = np.minimum(a, b), np.maximum(a, b)
-    return Box(unit.unit.id, Vec(*map(float, low)), Vec(*map(float, high)))
-
-
-_Quad = tuple[NDArray[np.float32], tuple[float, float, float]]
-
-
-def _shell(room: Room, frames: Iterable[Frame]) -> tuple[Batch, ...]:
-    floor = np.array([(x, y, -SHELL_GAP) for x, y in ((0, 0), (room.width, 0), (room.width, room.depth), (0, room.depth))], np.float32)
-    quads: dict[str, list[_Quad]] = {"floor": [(floor, (0.0, 0.0, 1.0))], "wall": [], "glass": [], "door": []}
-    for wall, frame in zip(room.walls, frames, strict=True):
-        for x0, x1, z0, z1 in _wall_pieces(room, wall):
-            quads["wall"].append(_upright(frame, (x0, x1), (z0, z1), SHELL_GAP))
-        quads["wall"] += _jambs(wall, frame)
-        for opening in wall.openings:
-            x, z = (opening.x, opening.x + opening.width), (opening.sill, opening.sill + opening.height)
-            quads["glass" if opening.kind == "window" else "door"].append(_upright(frame, x, z, wall.thickness * PANE_DEPTH))
-    return tuple(Batch(look, _flat(found)) for look, found in quads.items() if found)
-
-
-def _upright(frame: Frame, x: tuple[float, float], z: tuple[float, float], y: float) -> _Quad:
-    """A rectangle in a wall's frame, facing the room."""
-    corners = ((x[0], y, z[0]), (x[1], y, z[0]), (x[1], y, z[1]), (x[0], y, z[1]))
-    return np.array([frame.out(p) for p in corners], np.float32), (-frame.y.x, -frame.y.y, -frame.y.z)
-
-
-def _flat(quads: Sequence[_Quad]) -> Faces:
-    corners = np.array([q for q, _ in quads], dtype=np.float32)
-    normals = np.array([n for _, n in quads], dtype=np.float32)
-    return Faces(corners, normals, np.zeros((len(corners), 4, 2), np.float32))
-
-
-def _wall_pieces(room: Room, wall: Wall) -> Iterator[tuple[float, float, float, float]]:
-    """The face of a wall around its openings, as rectangles."""
-    at = 0.0
-    for opening in sorted(wall.openings, key=lambda o: o.x):
-        yield at, opening.x, 0.0, room.height
-        end = opening.x + opening.width
-        if opening.sill > 0:
-            yield opening.x, end, 0.0, opening.sill
-        yield opening.x, end, opening.sill + opening.height, room.height
-        at = end
-    yield at, room.wall_length(wall), 0.0, room.height
-
-
-def _jambs(wall: Wall, frame: Frame) -> Iterator[_Quad]:
-    """The reveals of doors and windows, as deep as the wall is thick."""
-    t = wall.thickness
-    for o in wall.openings:
-        x0, x1, z0, z1 = o.x, o.x + o.width, o.sill, o.sill + o.height
-        for corners, normal in (
-            (((x0, 0, z0), (x0, 0, z1), (x0, t, z1), (x0, t, z0)), (1, 0, 0)),
-            (((x1, 0, z0), (x1, t, z0), (x1, t, z1), (x1, 0, z1)), (-1, 0, 0)),
-            (((x0, 0, z0), (x0, t, z0), (x1, t, z0), (x1, 0, z0)), (0, 0, 1)),
-            (((x0, 0, z1), (x1, 0, z1), (x1, t, z1), (x0, t, z1)), (0, 0, -1)),
-        ):
-            yield np.array([frame.out(p) for p in reversed(corners)], np.float32), frame.turned_out(normal)
+def _block(unit: MadeUnit, frame: Frame) -> Block:
+    ring = tuple((p.x, p.y) for p in (frame.out((x, y, 0.0)) for x, y in unit.outline))
+    return Block(unit.unit.id, ring, unit.placed.z, unit.placed.top)

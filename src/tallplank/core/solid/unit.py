@@ -12,8 +12,8 @@ from tallplank.core.catalog.record import Band
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import EDGE_NAMES, Body, Hole, Part, part_refs
 from tallplank.core.measure.memo import IdentityMemo
-from tallplank.core.solid.mesh import Faces, Floats, box_faces, edge_faces, faces, shaped_edge_faces
-from tallplank.core.solid.scene import Batch, Box, Solids, outline
+from tallplank.core.solid.mesh import Batch, Faces, Floats, box_faces, edge_faces, faces, shaped_edge_faces
+from tallplank.core.solid.scene import Block, Solids, box_block, outline
 from tallplank.core.space.frame import Vec
 
 BORED = "#8a3b22"
@@ -35,7 +35,7 @@ class _Body:
     lines: Floats
     line_owner: NDArray[np.int64]
     moves: Floats
-    boxes: tuple[Box, ...]
+    blocks: tuple[Block, ...]
 
 
 _bodies: IdentityMemo[_Body] = IdentityMemo(4)
@@ -49,22 +49,22 @@ def unit_solids(made: MadeUnit, apart: float, bands: Mapping[str, Band] = NO_BAN
     batches = [
         Batch(look, Faces(surface.corners + shift[owner][:, None], surface.normals, surface.uv)) for look, surface, owner in body.surfaces
     ]
-    boxes = [Box(b.owner, Vec(*(b.low + shift[i])), Vec(*(b.high + shift[i]))) for i, b in enumerate(body.boxes)]
+    blocks = [b.shifted(*map(float, shift[i])) for i, b in enumerate(body.blocks)]
     size = Vec(made.unit.width, made.unit.depth, made.unit.height)
-    return Solids(tuple(batches), body.lines + shift[body.line_owner][:, None], tuple(boxes), (), size)
+    return Solids(tuple(batches), body.lines + shift[body.line_owner][:, None], tuple(blocks), (), Vec(0.0, 0.0, 0.0), size)
 
 
 def _body(made: MadeUnit, bands: Mapping[str, Band]) -> _Body:
     found: dict[str, list[tuple[Faces, int]]] = {}
     lines: list[Floats] = []
     owners: list[int] = []
-    boxes: list[Box] = []
+    blocks: list[Block] = []
     for number, (ref, part) in enumerate(zip(part_refs(made.unit.id, made.parts), made.parts, strict=True)):
         found.setdefault(part.finish.look, []).append((faces(part, number), number))
         edges = outline(part)
         lines.append(edges)
         owners += [number] * len(edges)
-        boxes.append(Box(ref, *part.box))
+        blocks.append(box_block(ref, *part.box))
         if part.holes:
             found.setdefault(BORED, []).append((_fillings(part), number))
         for tint, strip in _tinted(part, bands):
@@ -75,7 +75,7 @@ def _body(made: MadeUnit, bands: Mapping[str, Band]) -> _Body:
         (look, _joined([f for f, _ in some]), np.concatenate([np.full(len(f), owner) for f, owner in some])) for look, some in found.items()
     ]
     joined = np.concatenate(lines) if lines else np.zeros((0, 2, 3), np.float32)
-    return _Body(tuple(surfaces), joined, np.array(owners, dtype=np.int64), _moves(made), tuple(boxes))
+    return _Body(tuple(surfaces), joined, np.array(owners, dtype=np.int64), _moves(made), tuple(blocks))
 
 
 def _tinted(part: Part, bands: Mapping[str, Band]) -> Iterator[tuple[str, Faces]]:

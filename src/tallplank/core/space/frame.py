@@ -1,12 +1,12 @@
 """All frames and the conversions between them; no other module writes a rotation.
 
-Room: x right, y up on the plan, z up from the floor. Wall: x to the right for someone facing it, y into the wall (its
-face is y = 0), z up. Unit: origin at the front-left-bottom corner of the carcass, x right, y to the back, z up. Part:
+Room: x right, y up on the plan, z up from the floor. Face: x to the right for someone looking at it, y into it (it is
+y = 0), z up. Unit: origin at the front-left-bottom corner of the carcass, x right, y to the back, z up. Part:
 x along its length, y along its width, z out of its face.
 """
 
 from dataclasses import dataclass
-from math import cos, radians, sin
+from math import cos, hypot, radians, sin
 from typing import NamedTuple
 
 import numpy as np
@@ -96,14 +96,12 @@ def moved(x: float, y: float, z: float) -> Frame:
     return Frame(Vec(x, y, z), X, Y, Z)
 
 
-_WALLS = {"back": ("+x", "+y"), "right": ("-y", "+x"), "front": ("-x", "-y"), "left": ("+y", "-x")}
-WALL_SIDES = tuple(_WALLS)
-
-
-def wall_frame(side: str, room_width: float, room_depth: float) -> Frame:
-    """The frame of one wall of a rectangular room; `side` is back, right, front or left as seen on the plan."""
-    corner = {"back": (0.0, room_depth), "right": (room_width, room_depth), "front": (room_width, 0.0), "left": (0.0, 0.0)}[side]
-    return frame_along(*_WALLS[side], (*corner, 0.0))
+def along(start: tuple[float, float], end: tuple[float, float]) -> Frame:
+    """The frame of a face that goes from one point of the plan to another: x along it, y to its left, z up."""
+    dx, dy = end[0] - start[0], end[1] - start[1]
+    length = hypot(dx, dy)
+    x, y = dx / length, dy / length
+    return Frame(Vec(start[0], start[1], 0.0), Vec(x, y, 0.0), Vec(0.0 - y, x, 0.0), Z)
 
 
 def extent(frame: Frame, size: tuple[float, float, float]) -> tuple[Vec, Vec]:

@@ -1,4 +1,4 @@
-"""Where a unit stands: its height above the floor by rule, and its outline in the frame of its wall."""
+"""Where a unit stands: its height above the floor by rule, and its extent in the frame of its face."""
 
 from dataclasses import dataclass
 
@@ -13,7 +13,7 @@ HUNG_FROM = 600.0
 
 @dataclass(frozen=True, slots=True)
 class Placed:
-    """A unit in the frame of its wall. The wall's face is y = 0; units stand before it, at negative y."""
+    """A unit in the frame of its face, which is y = 0; units stand before it, at negative y."""
 
     unit: Unit
     kind: Kind
@@ -29,7 +29,7 @@ class Placed:
 
     @property
     def right(self) -> float:
-        """The right end along the wall."""
+        """The right end along the face."""
         return self.x + self.unit.width
 
     @property
@@ -38,10 +38,15 @@ class Placed:
         return self.z + self.unit.height
 
     @property
+    def back(self) -> float:
+        """The y of its back, 0 or negative where it stands off the face."""
+        return 0.0 - self.unit.off
+
+    @property
     def front(self) -> float:
         """The y of the face of its fronts (negative)."""
         proud = self.has_fronts and self.rules.overlay != "inset"
-        return -self.unit.depth - (self.rules.front_gap + self.front_thickness if proud else 0.0)
+        return self.back - self.unit.depth - (self.rules.front_gap + self.front_thickness if proud else 0.0)
 
     @property
     def has_fronts(self) -> bool:

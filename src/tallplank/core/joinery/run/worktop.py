@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from math import ceil
 
 from tallplank.core.catalog.record import Catalog, Finish
-from tallplank.core.job.room import Room, Wall
+from tallplank.core.job.face import Face
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import FinishRole
 from tallplank.core.joinery.part.part import BuildError, Edges, Fitting, Part, Tag
@@ -24,7 +24,7 @@ SCREWS_AN_END = 2
 
 @dataclass(frozen=True, slots=True)
 class Stretch:
-    """Neighbours on one wall that one worktop or one plinth runs across, from left to right."""
+    """Neighbours at one face that one worktop or one plinth runs across, from left to right."""
 
     members: tuple[Placed, ...]
     open_left: bool
@@ -44,12 +44,12 @@ class Stretch:
 
 @dataclass(frozen=True, slots=True)
 class Run:
-    """A made run trim: its parts are in the frame of the wall, not of a unit."""
+    """A made run trim: its parts are in the frame of the face, not of a unit."""
 
     id: str
     label: str
     room: str
-    wall: str
+    face: str
     what: FinishRole
     members: tuple[str, ...]
     parts: tuple[Part, ...]
@@ -57,7 +57,7 @@ class Run:
     problem: str = ""
 
 
-def stretches(units: Iterable[Placed], wall_length: float, *, worktop: bool) -> tuple[Stretch, ...]:
+def stretches(units: Iterable[Placed], face: Face, *, worktop: bool) -> tuple[Stretch, ...]:
     """The stretches that carry a worktop, or a plinth; units on the floor that stand apart begin a new one."""
     floor = sorted((p for p in units if not p.hung), key=lambda p: p.x)
     carrying = [p for p in floor if (p.kind.worktop if worktop else p.kind.kick and p.kind.plinth and p.rules.kick != "none" and p.z > 0)]
@@ -67,7 +67,7 @@ def stretches(units: Iterable[Placed], wall_length: float, *, worktop: bool) -> 
             groups[-1].append(placed)
         else:
             groups.append([placed])
-    return tuple(_stretch(group, floor, wall_length) for group in groups)
+    return tuple(_stretch(group, floor, face) for group in groups)
 
 
 def _joined(group: Sequence[Placed], placed: Placed, worktop: bool) -> bool:
@@ -76,16 +76,16 @@ def _joined(group: Sequence[Placed], placed: Placed, worktop: bool) -> bool:
     return level and placed.x - (last.x + last.unit.width) <= JOINED
 
 
-def _stretch(group: list[Placed], floor: Sequence[Placed], wall_length: float) -> Stretch:
+def _stretch(group: list[Placed], floor: Sequence[Placed], face: Face) -> Stretch:
     start, end = group[0].x, max(p.x + p.unit.width for p in group)
     members = set(map(id, group))
     others = [p for p in floor if id(p) not in members]
-    open_left = start > JOINED and not any(abs(p.x + p.unit.width - start) <= JOINED for p in others)
-    open_right = end < wall_length - JOINED and not any(abs(p.x - end) <= JOINED for p in others)
+    open_left = not (face.closed_left and start <= JOINED) and not any(abs(p.x + p.unit.width - start) <= JOINED for p in others)
+    open_right = not (face.closed_right and end >= face.length - JOINED) and not any(abs(p.x - end) <= JOINED for p in others)
     return Stretch(tuple(group), open_left, open_right)
 
 
-def build_run(stretch: Stretch, what: FinishRole, number: int, room: Room, wall: Wall, catalog: Catalog, standard: Standard) -> Run:
+def build_run(stretch: Stretch, what: FinishRole, number: int, room: str, face: Face, catalog: Catalog, standard: Standard) -> Run:
     """The worktop or the plinth of a stretch, in as many pieces as its stock length asks for."""
     rules = rules_for(catalog, standard)
     out = Collector(catalog, rules.bands_trimmed == "yes")
@@ -93,17 +93,17 @@ def build_run(stretch: Stretch, what: FinishRole, number: int, room: Room, wall:
     problem = ""
     try:
         if what == "top":
-            _add_worktop(stretch, finish, room.wall_length(wall), out)
+            _add_worktop(stretch, finish, face, out)
         else:
             _add_plinth(stretch, finish, out, catalog, standard)
     except BuildError as error:
         problem = str(error)
     word = "Worktop" if what == "top" else "Plinth"
     return Run(
-        f"{what}-{room.id}-{wall.id}-{number}",
-        f"{word} {wall.name} {number}",
-        room.id,
-        wall.id,
+        f"{what}-{room}-{face.id}-{number}",
+        f"{word} {face.name} {number}",
+        room,
+        face.id,
         what,
         tuple(p.unit.id for p in stretch.members),
         tuple(out.parts),
@@ -129,12 +129,14 @@ def pieces_of(start: float, end: float, seams: Sequence[float], longest: float) 
     return (*pieces, (at, end))
 
 
-def _add_worktop(stretch: Stretch, finish: Finish, wall_length: float, out: Collector) -> None:
+def _add_worktop(stretch: Stretch, finish: Finish, face: Face, out: Collector) -> None:
     """The overhangs are those of the units at its ends, and of the one that stands out farthest."""
     members = stretch.members
     first_unit, last_unit = members[0], max(members, key=lambda p: p.right)
-    left = min(first_unit.rules.top_end, stretch.start) if stretch.open_left else 0.0
-    right = min(last_unit.rules.top_end, wall_length - stretch.end) if stretch.open_right else 0.0
+    left_most = stretch.start if face.closed_left else first_unit.rules.top_end
+    right_most = face.length - stretch.end if face.closed_right else last_unit.rules.top_end
+    left = min(first_unit.rules.top_end, left_most) if stretch.open_left else 0.0
+    right = min(last_unit.rules.top_end, right_most) if stretch.open_right else 0.0
     start, end = stretch.start - left, stretch.end + right
     ends = {
         start: Size.of(left, "end overhang", _of(first_unit, "rule.top_end")),
@@ -154,8 +156,10 @@ def _add_worktop(stretch: Stretch, finish: Finish, wall_length: float, out: Coll
 def _top_depth(deepest: Placed) -> Size:
     """From the wall to the front edge, over the unit that stands out farthest."""
     depth = Size.of(deepest.unit.depth, "deepest carcass", _of(deepest, "unit.depth"))
-    if deepest.front < -deepest.unit.depth:
-        depth = depth + Size.of(-deepest.front - deepest.unit.depth, "front", _of(deepest, "finish.front"))
+    if deepest.unit.off:
+        depth = depth + Size.of(deepest.unit.off, "behind it", _of(deepest, "unit.off"))
+    if (proud := deepest.back - deepest.unit.depth - deepest.front) > 0:
+        depth = depth + Size.of(proud, "front", _of(deepest, "finish.front"))
     return depth + Size.of(deepest.rules.top_front, "front overhang", _of(deepest, "rule.top_front"))
 
 
@@ -168,7 +172,7 @@ def _add_plinth(stretch: Stretch, finish: Finish, out: Collector, catalog: Catal
     members = stretch.members
     height = Size.of(members[0].z, "kick height", _of(members[0], "rule.kick_height"))
     thickness = Size.of(finish.thickness, "plinth board", "finish.plinth")
-    setback = min(p.rules.kick_setback - p.unit.depth for p in members)
+    setback = min(p.rules.kick_setback - p.unit.depth + p.back for p in members)
     seams = [p.x + p.unit.width for p in members]
     pieces = pieces_of(stretch.start, stretch.end, seams, out.catalog.boards[finish.board].sheet[0])
     for i, (a, b) in enumerate(pieces):
@@ -192,7 +196,7 @@ def _add_ladder(
     board = Size.of(members[0].rules.board_thickness, "board", "rule.board_thickness")
     height = Size.of(members[0].z, "kick height", _of(members[0], "rule.kick_height"))
     length = _length(members, a, b, {})
-    rear = -LADDER_FROM_WALL
+    rear = max(p.back for p in members) - LADDER_FROM_WALL
     between = Size.of(rear - board.value - (front + board.value), "between the rails", "rule.kick_setback")
     if between.value <= 0:
         raise BuildError(f"The ladder base would be {between.value:.0f} deep between its rails: use a smaller kick setback.")

@@ -1,0 +1,90 @@
+"""Edits of groups: units that stand free together and move as one."""
+
+from functools import partial
+from math import isfinite
+
+from tallplank.core.edit.check import Edited, EditError, valid
+from tallplank.core.edit.room import fresh_id, set_wall_length, with_room
+from tallplank.core.job.job import Job
+from tallplank.core.job.room import Group, GroupFace, Room
+from tallplank.core.space.frame import turned_about_z
+
+
+def add_island(job: Job, room_id: str, x: float, y: float, length: float, *, turn: float = 0.0, gap: float = 0.0) -> Edited:
+    """A job with a group of two faces back to back, `gap` apart, their left front end at a point of the plan.
+
+    The ids of the group, its front and its back come with it. The front is seen from below on the plan where nothing is turned.
+
+    Raises:
+        EditError: a value out of range, or too many groups.
+    """
+    room = job.room(room_id)
+    taken = {*room.face_ids, *(g.id for g in room.groups)}
+    keys = []
+    for prefix in ("island", "front", "back"):
+        key = fresh_id(prefix, taken)
+        taken.add(key)
+        keys.append(key)
+    name = f"Island {len(room.groups) + 1}"
+
+    def group() -> Group:
+        front = GroupFace(id=keys[1], name="front", length=length)
+        back = GroupFace(id=keys[2], name="back", x=length, y=gap, turn=180.0, length=length)
+        return Group(id=keys[0], name=name, x=x, y=y, turn=turn, faces=(front, back))
+
+    made = valid(group)
+    return Edited(with_room(job, room_id, lambda r: r.but(groups=(*r.groups, made))), tuple(keys))
+
+
+def change_group(job: Job, room_id: str, group_id: str, **values: object) -> Job:
+    """A job with a group's name, place or turn changed; what stands in it moves with it.
+
+    Raises:
+        EditError: no such group, or a value out of range.
+    """
+    return with_room(job, room_id, lambda room: _replaced(room, group_id, valid(partial(_group(room, group_id).but, **values))))
+
+
+def turn_group(job: Job, room_id: str, group_id: str, degrees: float, about: tuple[float, float] | None = None) -> Job:
+    """A job with a group turned counter-clockwise, about its own origin or a point of the plan."""
+    group = _group(job.room(room_id), group_id)
+    if not isfinite(degrees):
+        raise EditError("An angle is a number of degrees.")
+    frame = turned_about_z(degrees, (0.0, 0.0, 0.0))
+    cx, cy = about if about is not None else (group.x, group.y)
+    moved = frame.out((group.x - cx, group.y - cy, 0.0))
+    turn = (group.turn + degrees + 180.0) % 360.0 - 180.0
+    return change_group(job, room_id, group_id, x=cx + moved.x, y=cy + moved.y, turn=turn)
+
+
+def set_face_length(job: Job, room_id: str, face_id: str, length: float) -> Job:
+    """A job with a face of another length: of a wall (see `set_wall_length`), or of a group.
+
+    Raises:
+        EditError: no such face, or a length that cannot be.
+    """
+    carrier = job.face(room_id, face_id).carrier
+    if not isinstance(carrier, Group):
+        return set_wall_length(job, room_id, face_id, length)
+    faces = tuple(valid(partial(f.but, length=length)) if f.id == face_id else f for f in carrier.faces)
+    return change_group(job, room_id, carrier.id, faces=faces)
+
+
+def remove_group(job: Job, room_id: str, group_id: str) -> Job:
+    """A job without a group and the units in it."""
+    group = _group(job.room(room_id), group_id)
+    gone = {face.id for face in group.faces}
+    left = tuple(u for u in job.units if u.room != room_id or u.face not in gone)
+    job = job.replaced(units=left) if len(left) < len(job.units) else job
+    return with_room(job, room_id, lambda r: r.but(groups=tuple(g for g in r.groups if g is not group)), going=gone)
+
+
+def _group(room: Room, group_id: str) -> Group:
+    found = next((g for g in room.groups if g.id == group_id), None)
+    if found is None:
+        raise EditError(f"{room.name} has no group '{group_id}'.")
+    return found
+
+
+def _replaced(room: Room, group_id: str, group: Group) -> Room:
+    return room.but(groups=tuple(group if g.id == group_id else g for g in room.groups))

@@ -1,0 +1,67 @@
+"""Edits of doors and windows in walls."""
+
+from typing import Literal
+
+from tallplank.core.edit.check import Edited, EditError, valid
+from tallplank.core.edit.room import fresh_id, with_wall
+from tallplank.core.job.face import Face
+from tallplank.core.job.job import Job
+from tallplank.core.job.room import Wall, WallOpening
+
+_DOOR, _WINDOW = (0.0, 900.0, 2050.0), (1050.0, 1200.0, 1150.0)
+"""Sill, width and height of a new door and a new window; common practice, no source."""
+
+
+def usual_opening(kind: str) -> tuple[float, float, float]:
+    """Sill, width and height of a new door or window."""
+    return _DOOR if kind == "door" else _WINDOW
+
+
+def add_opening(job: Job, room_id: str, face_id: str, kind: Literal["door", "window"], x: float | None = None, **values: float) -> Edited:
+    """A job with a door or a window in a wall, in its middle unless `x` says where; sill, width and height may be given.
+
+    Raises:
+        EditError: it does not fit into the wall or meets another opening.
+    """
+    sill, width, height = usual_opening(kind)
+    room, face = job.room(room_id), job.face(room_id, face_id)
+    taken = {o.id for w in (*room.walls, *room.free_walls) for o in w.openings}
+    sizes = {"sill": sill, "width": width, "height": height, **values}
+    start = x if x is not None else (face.length - sizes["width"]) / 2
+    key = fresh_id(kind, taken)
+    opening = valid(lambda: WallOpening(id=key, kind=kind, x=_on_front(face, start, sizes["width"]), **sizes))
+    return Edited(with_wall(job, room_id, face_id, lambda wall: wall.but(openings=(*wall.openings, opening))), (key,))
+
+
+def change_opening(job: Job, room_id: str, face_id: str, opening_id: str, **values: object) -> Job:
+    """A job with a door's or window's x (as seen on this face), width, sill or height changed."""
+    face = job.face(room_id, face_id)
+    before = next((o for o in face.openings if o.id == opening_id), None)
+    if before is None:
+        raise EditError(f"{face.name} has no door or window '{opening_id}'.")
+    if _is_back(face):
+        seen = valid(lambda: before.but(**values))
+        values = {**values, "x": _on_front(face, seen.x, seen.width)}
+
+    def changed(wall: Wall) -> Wall:
+        return wall.but(openings=tuple(o.but(**values) if o.id == opening_id else o for o in wall.openings))
+
+    return with_wall(job, room_id, face_id, changed)
+
+
+def remove_opening(job: Job, room_id: str, face_id: str, opening_id: str) -> Job:
+    """A job without one door or window."""
+
+    def without(wall: Wall) -> Wall:
+        return wall.but(openings=tuple(o for o in wall.openings if o.id != opening_id))
+
+    return with_wall(job, room_id, face_id, without)
+
+
+def _is_back(face: Face) -> bool:
+    return isinstance(face.carrier, Wall) and face.carrier.id != face.id
+
+
+def _on_front(face: Face, x: float, width: float) -> float:
+    """A place along a face as measured on the front of its wall."""
+    return face.length - x - width if _is_back(face) else x

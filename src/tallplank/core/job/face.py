@@ -1,0 +1,98 @@
+"""Faces: the sides that carry units, of walls, of walls that stand free and of groups, each with a frame and a length."""
+
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+from math import hypot
+
+from tallplank.core.job.room import FreeWall, Group, GroupFace, Room, Wall, WallOpening
+from tallplank.core.space.frame import Frame, along, turned_about_z
+from tallplank.core.space.outline import edges, inner_angle
+
+HALF_TURN = 180.0
+
+
+@dataclass(frozen=True, slots=True)
+class Face:
+    """A side that carries units, in its room: x to the right for someone looking at it, y into it, z up from the floor."""
+
+    id: str
+    name: str
+    frame: Frame
+    length: float
+    height: float
+    carrier: Wall | FreeWall | Group
+    thickness: float
+    """Of the wall behind it; nothing behind the face of a group."""
+    openings: tuple[WallOpening, ...] = ()
+    """As measured on this face."""
+    before: float = 360.0
+    """The angle in the room between it and the wall that meets its left end; a whole turn where none does."""
+    after: float = 360.0
+    """The same at its right end."""
+
+    @property
+    def closed_left(self) -> bool:
+        """Whether a wall stands against its left end, so that units end there."""
+        return self.before < HALF_TURN
+
+    @property
+    def closed_right(self) -> bool:
+        """Whether a wall stands against its right end."""
+        return self.after < HALF_TURN
+
+    @property
+    def is_loose(self) -> bool:
+        """Whether it stands free in the room, so that what stands at it may reach beyond its ends."""
+        return type(self.carrier) is not Wall
+
+
+Faces = Mapping[str, Face]
+
+
+def faces_of(room: Room) -> dict[str, Face]:
+    """The faces of a room by their ids: the walls in order, then both sides of walls that stand free, then those of groups."""
+    found = [*_walls(room), *(f for wall in room.free_walls for f in _sides(wall)), *(f for g in room.groups for f in _group(room, g))]
+    return {face.id: face for face in found}
+
+
+def face_of(room: Room, face_id: str) -> Face | None:
+    """One face of a room, or None if it has none of this id."""
+    return faces_of(room).get(face_id)
+
+
+def group_frame(group: Group) -> Frame:
+    """The frame of a group in its room."""
+    return turned_about_z(group.turn, (group.x, group.y, 0.0))
+
+
+def face_in_group(face: GroupFace) -> Frame:
+    """The frame of a group's face in that of the group."""
+    return turned_about_z(face.turn, (face.x, face.y, 0.0))
+
+
+def _walls(room: Room) -> Iterator[Face]:
+    corners = room.corners
+    angles = [inner_angle(corners[i - 1], c, corners[(i + 1) % len(corners)]) for i, c in enumerate(corners)]
+    for i, (wall, (a, b)) in enumerate(zip(room.walls, edges(corners), strict=True)):
+        ends = (angles[i], angles[(i + 1) % len(angles)])
+        yield Face(wall.id, wall.name, along(a, b), _far(a, b), room.height, wall, wall.thickness, wall.openings, *ends)
+
+
+def _sides(wall: FreeWall) -> Iterator[Face]:
+    length, front = _far(wall.start, wall.end), along(wall.start, wall.end)
+    yield Face(wall.id, wall.name, front, length, wall.height, wall, wall.thickness, wall.openings)
+    a, b = front.out((length, wall.thickness, 0.0)), front.out((0.0, wall.thickness, 0.0))
+    back = along((a.x, a.y), (b.x, b.y))
+    turned = tuple(o.but(x=max(length - o.x - o.width, 0.0)) for o in reversed(wall.openings))
+    yield Face(wall.back, f"{wall.name}, back", back, length, wall.height, wall, wall.thickness, turned)
+
+
+def _group(room: Room, group: Group) -> Iterator[Face]:
+    frame = group_frame(group)
+    for face in group.faces:
+        name = f"{group.name}, {face.name}"
+        yield Face(face.id, name, face_in_group(face).then(frame), face.length, room.height, group, 0.0)
+
+
+def _far(a: tuple[float, float], b: tuple[float, float]) -> float:
+    return hypot(b[0] - a[0], b[1] - a[1])
