@@ -87,3 +87,12 @@ def test_a_text_knows_what_it_measures() -> None:
     first, second = texts(found)
     assert (first.measure, first.value, first.span) == (OfUnit("u1", "width"), 600, (0, 600))
     assert not can_be_typed(second.measure)
+
+
+def test_chains_beside_each_other_share_a_row_and_those_above_each_other_do_not() -> None:
+    side = Side.of("above", 0.0)
+    far = Side("above", (2000.0, 0.0), side.way, side.out)
+    near = Side("above", (300.0, 0.0), side.way, side.out)
+    one, apart, crossing = (Chain(s, (0.0, 600.0), (GAP,)) for s in (side, far, near))
+    levels = [round(t.centre[1], 6) for t in set_out([one, apart, crossing], H, lambda v: f"{v:g}").texts]
+    assert levels[0] == levels[1] < levels[2]

@@ -69,9 +69,11 @@ def set_out(chains: Sequence[Dimensions], text_height: float, show: Callable[[fl
     lines: list[tuple[Point, Point]] = []
     ticks: list[tuple[Point, Point]] = []
     texts: list[DimensionText] = []
-    used: dict[tuple[str, str], float] = {}
+    used: dict[tuple[str, str], list[_Taken]] = {}
     for chain in chains:
-        offset = used.get((chain.side.name, chain.lane), STAND_OFF * text_height)
+        taken = used.setdefault((chain.side.name, chain.lane), [])
+        low, high = _reach(chain, text_height, show)
+        offset = max((t.end for t in taken if t.low < high and low < t.high), default=STAND_OFF * text_height)
         row: _Row | _RunningRow
         if isinstance(chain, Running):
             row = _RunningRow(chain, offset, text_height, show, all_of_them=most_lifts is None)
@@ -80,8 +82,33 @@ def set_out(chains: Sequence[Dimensions], text_height: float, show: Callable[[fl
         lines += row.lines()
         ticks += row.ticks()
         texts += row.texts
-        used[chain.side.name, chain.lane] = offset + row.height
+        taken.append(_Taken(low, high, offset + row.height))
     return SetOut(tuple(lines), tuple(ticks), tuple(texts), *_bounds(lines, texts))
+
+
+@dataclass(frozen=True, slots=True)
+class _Taken:
+    """What a row takes of a side: from where to where along it, and how far out."""
+
+    low: float
+    high: float
+    end: float
+
+
+def _reach(chain: Dimensions, text_height: float, show: Callable[[float], str]) -> tuple[float, float]:
+    """From where to where a row reaches with its texts, from an origin that all sides of its direction share.
+
+    Running dimensions spread their figures, so they share their side with nothing.
+    """
+    if isinstance(chain, Running):
+        return float("-inf"), float("inf")
+    halves = [len(show(b - a)) * FIGURE_WIDTH * text_height / 2 for a, b in pairwise(chain.ticks)]
+    middles = [(a + b) / 2 for a, b in pairwise(chain.ticks)]
+    low = min(chain.ticks[0], *(m - h for m, h in zip(middles, halves, strict=True)))
+    high = max(chain.ticks[-1], *(m + h for m, h in zip(middles, halves, strict=True)))
+    (x, y), (wx, wy) = chain.side.at, chain.side.way
+    start = x * wx + y * wy
+    return start + low, start + high
 
 
 def reading_angle(way: Point) -> float:

@@ -164,7 +164,7 @@ def _chains(made: Made, room: Room, outside: Ring) -> Iterator[Chain]:
             yield _outward(unit_chain(side, floor, face.length), face)
         if face.openings:
             yield _outward(opening_chain(side, room.id, face), face)
-        if not face.is_loose or not isinstance(face.carrier, FreeWall) or face.id == face.carrier.id:
+        if not face.is_loose or (face.id == face.carrier.id if isinstance(face.carrier, FreeWall) else not floor):
             whole = _outward(Chain(side, (0.0, face.length), (OfFace(room.id, face.id),)), face)
             lengths = [c for c in lengths if not _tells_the_same(c, whole)]
             lengths.append(whole)
