@@ -2,10 +2,10 @@
 
 from itertools import combinations
 
+from tallplank.core.joinery.part.form.sheet import Sheet
 from tallplank.core.joinery.part.part import Part
-from tallplank.core.solid.mesh import cells
-from tallplank.core.solid.shape import is_shaped
 from tallplank.core.space.frame import Vec
+from tallplank.core.space.layered import cells
 
 SLACK = 1e-6
 Box = tuple[Vec, Vec]
@@ -13,13 +13,14 @@ Box = tuple[Vec, Vec]
 
 def is_square(part: Part) -> bool:
     """Whether the part is a rectangle with square cuts that lies square in its unit."""
-    return not is_shaped(part) and all(abs(c) in (0.0, 1.0) for axis in (part.frame.x, part.frame.y) for c in axis)
+    shaped = not isinstance(part.form, Sheet) or any(p.outline is not None for p in part.pockets)
+    return not shaped and all(abs(c) in (0.0, 1.0) for axis in (part.frame.x, part.frame.y) for c in axis)
 
 
 def boxes(part: Part) -> list[Box]:
     """The part's material as boxes in the frame of its unit."""
     found = []
-    for x, y, z in cells(part):
+    for x, y, z in cells(part.size, part.pockets):
         a, b = part.frame.out((x[0], y[0], z[0])), part.frame.out((x[1], y[1], z[1]))
         found.append((Vec(*map(min, zip(a, b, strict=True))), Vec(*map(max, zip(a, b, strict=True)))))
     return found

@@ -18,7 +18,7 @@ from tallplank.core.job.job import Job
 from tallplank.core.joinery.part.part import unique_names
 from tallplank.core.measure.display import format_length
 from tallplank.core.solid.scene import SolidMaker
-from tallplank.core.solid.unit import unit_solids
+from tallplank.core.solid.unit import UnitSolidMaker
 from tallplank.session.derived import Deriver
 
 PARTS_DRAWN = 3
@@ -67,7 +67,7 @@ def use_everywhere(job: Job, rng: random.Random) -> None:
     for unit in rng.sample(derived.made.units, min(2, len(derived.made.units))):
         with limited():
             bench_drawing(unit, (), partial(format_length, suffix=True), derived.made.on_bench(unit.unit.id))
-            unit_solids(unit, rng.random())
+            UnitSolidMaker().solids(unit, rng.random())
             keyed = list(zip(unique_names(list(unit.parts)), unit.parts, strict=True))
             for key, part in rng.sample(keyed, min(PARTS_DRAWN, len(keyed))):
                 part_drawing(part, key, CATALOG.bands)

@@ -12,9 +12,11 @@ from solids import overlaps, shared
 from strategies import standards, units
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
+from tallplank.core.joinery.part.form.bent import Bent
+from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.workshop import make_unit
-from tallplank.core.solid.mesh import faces, volume
+from tallplank.core.solid.mesh import Surfaces
 
 
 def extruded(outline: tuple, height: float) -> manifold3d.Manifold:  # type: ignore[type-arg]
@@ -23,10 +25,10 @@ def extruded(outline: tuple, height: float) -> manifold3d.Manifold:  # type: ign
 
 def manifold(part: Part) -> manifold3d.Manifold:
     """The board less its pockets, cut by manifold3d, in the frame of the unit."""
-    if part.body is not None:
-        f = part.body.frame
-        return extruded(part.body.outline, part.body.height).transform(np.column_stack([f.x, f.y, f.z, f.origin]))
-    body = extruded(part.outline, part.thickness.value) if part.outline else manifold3d.Manifold.cube(part.size)
+    if isinstance(part.form, Bent):
+        f = part.form.body
+        return extruded(part.form.outline, part.form.height).transform(np.column_stack([f.x, f.y, f.z, f.origin]))
+    body = extruded(part.form.outline, part.thickness.value) if isinstance(part.form, Outlined) else manifold3d.Manifold.cube(part.size)
     for pocket in part.pockets:
         size = np.subtract(pocket.high, pocket.low)
         if pocket.outline is not None:
@@ -44,7 +46,7 @@ def test_volumes_agree_with_a_boolean_cut(unit: Unit, standard: Standard) -> Non
     made = make_unit(CATALOG, standard, unit)
     assume(not made.problem)
     for part in made.parts:
-        assert volume(part) == pytest.approx(manifold(part).volume(), rel=1e-6), part.name
+        assert part.volume == pytest.approx(manifold(part).volume(), rel=1e-6), part.name
 
 
 @pytest.mark.parametrize("kind", sorted(CATALOG.kinds))
@@ -105,9 +107,9 @@ def test_a_planted_overlap_is_found() -> None:
 def test_the_surface_is_that_of_the_solid(style: str) -> None:
     """Source: trimesh's volume and area of our own surface, and manifold3d's area."""
     for part in a_made_unit("base", Standard(door_style=style)).parts:
-        surface = faces(part)
+        surface = Surfaces().faces(part)
         corners = surface.corners.reshape(-1, 3)
         quads = np.arange(len(corners)).reshape(-1, 4)
         mesh = trimesh.Trimesh(corners, np.concatenate([quads[:, [0, 1, 2]], quads[:, [0, 2, 3]]]), process=False)
-        assert mesh.volume == pytest.approx(volume(part), rel=1e-4)
+        assert mesh.volume == pytest.approx(part.volume, rel=1e-4)
         assert mesh.area == pytest.approx(manifold(part).surface_area(), rel=1e-5)

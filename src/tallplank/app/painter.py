@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from functools import cache
 
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QBrush, QColor, QImage, QPainter, QPen, QPixmap, QPolygonF, QTransform
@@ -11,8 +12,7 @@ from tallplank.core.catalog.record import Catalog, Look
 from tallplank.core.draw.dimension import FIGURE_WIDTH, SetOut
 from tallplank.core.draw.primitive import Arc, Fill, Line, Pen, Poly, Shape, Text
 from tallplank.core.job.measure import can_be_typed
-from tallplank.core.measure.memo import IdentityMemo
-from tallplank.core.solid.texture import pixels
+from tallplank.core.solid.texture import textured
 
 PIXELS_PER_PAPER_MM = 3.9
 LEAST_TEXT = 7
@@ -144,15 +144,13 @@ def look_brush(look: Look, grain: float, view: View) -> QBrush:
     return brush
 
 
-_pixmaps: IdentityMemo[QPixmap] = IdentityMemo(64)
-
-
 def look_pixmap(look: Look) -> QPixmap:
     """The texture of a look as Qt's pixmap; its columns run along the grain."""
-    return _pixmaps.get((look,), lambda: _made_pixmap(look))
+    return _made_pixmap(look.kind, look.colour, look.second, look.seed)
 
 
-def _made_pixmap(look: Look) -> QPixmap:
-    array = pixels(look)
+@cache  # there are no more of them than the catalogue has looks
+def _made_pixmap(kind: str, colour: str, second: str, seed: int) -> QPixmap:
+    array = textured(kind, colour, second, seed)
     image = QImage(array.tobytes(), array.shape[1], array.shape[0], 3 * array.shape[1], QImage.Format.Format_RGB888)
     return QPixmap.fromImage(image.copy())

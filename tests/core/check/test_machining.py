@@ -10,7 +10,8 @@ from tallplank.core.check.machining import faults
 from tallplank.core.job.opening import Opening
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.made import MadeUnit
-from tallplank.core.joinery.part.part import Hole, Part, Pocket
+from tallplank.core.joinery.part.hole import Hole, Pocket
+from tallplank.core.joinery.part.part import Part
 from tallplank.core.measure.divide import Member
 from tallplank.core.space.frame import Vec
 

@@ -17,7 +17,6 @@ from tallplank.core.job.measure import Measure, OfCell, OfUnit
 from tallplank.core.job.opening import Opening, Path
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
-from tallplank.core.joinery.part.footprint import seen_from_above
 from tallplank.core.joinery.part.part import PartRef, unique_names
 from tallplank.core.joinery.workshop import make_unit
 
@@ -83,7 +82,7 @@ def test_shaped_units_show_their_plan(kind: str) -> None:
     made = a_made_unit(kind)
     drawing = bench_drawing(made, (), show)
     assert chain(drawing, "depth").ticks[-1] == pytest.approx(made.unit.depth)
-    doors = [seen_from_above(p) for p in made.parts if p.kind == "front"]
+    doors = [p.above for p in made.parts if p.kind == "front"]
     assert doors
     assert all(min(y for _, y in points) >= -25 for points in doors)
 

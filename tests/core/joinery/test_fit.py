@@ -235,7 +235,7 @@ def test_boards_of_shaped_units_are_banded_along_their_fronts(kind: str, front: 
     """By hand for the corners: between gables square to the neighbours, a diagonal front of 340 x 340, or two of 340, less 18 for each gable."""
     bottom = named(a_made_unit(kind), "bottom")
     run = sum(edge.length for edge in bottom.shaped_edges)
-    border = LinearRing(bottom.outline)
+    border = LinearRing(bottom.ring)
     for edge in bottom.shaped_edges:
         assert all(border.distance(Point(p)) < 1e-6 for p in edge.points), "it lies on the outline"
     assert run < border.length

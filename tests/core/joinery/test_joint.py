@@ -12,7 +12,8 @@ from strategies import standards, units
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.joint.joint import fixings
-from tallplank.core.joinery.part.part import Hole, Part
+from tallplank.core.joinery.part.hole import Hole
+from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.workshop import make_unit
 
 
@@ -144,14 +145,13 @@ def _stays(hole: Hole, z: float, levels: list[float]) -> bool:
 def test_the_boards_of_shaped_units_reach_into_their_gables(kind: str, joint: str) -> None:
     plain, made = (a_made_unit(kind, rules={**CATALOG.kinds[kind].rules, "joint": j}) for j in ("none", joint))
     before, bottom = (next(p for p in m.parts if p.name == "bottom") for m in (plain, made))
-    assert bottom.outline is not None
-    assert Polygon(bottom.outline).is_valid, "no side is cut twice"
+    assert Polygon(bottom.ring).is_valid, "no side is cut twice"
     slots = [p for g in made.parts if g.kind == "gable" for p in g.pockets]
-    gained = 2 * (Polygon(bottom.outline).area - Polygon(before.outline).area)
+    gained = 2 * (Polygon(bottom.ring).area - Polygon(before.ring).area)
     assert gained == pytest.approx(sum((p.high.y - p.low.y) * (p.high.z - p.low.z) for p in slots)), "what the slots of both boards take"
-    assert max(x for x, _ in bottom.outline) == pytest.approx(bottom.length.value)
-    assert max(y for _, y in bottom.outline) == pytest.approx(bottom.width.value)
-    for edge in before.outline or ():
+    assert max(x for x, _ in bottom.ring) == pytest.approx(bottom.length.value)
+    assert max(y for _, y in bottom.ring) == pytest.approx(bottom.width.value)
+    for edge in before.ring:
         point = before.frame.out((*edge, 0.0))
         inner = bottom.frame.inside(point)
-        assert any(abs(x - inner.x) + abs(y - inner.y) < 1e-6 for x, y in bottom.outline), "no corner moves, the tabs are new"
+        assert any(abs(x - inner.x) + abs(y - inner.y) < 1e-6 for x, y in bottom.ring), "no corner moves, the tabs are new"

@@ -9,19 +9,22 @@ from hypothesis import given
 from shapely import Point, Polygon
 
 from makers import CATALOG, ROOM, a_made_unit, a_room, a_unit, a_wall_of, made
+from solids import is_square
 from strategies import standards, units
 from tallplank.core.edit.unit import set_width
 from tallplank.core.edit.walled import add_opening
 from tallplank.core.job.opening import FrontKind, Opening
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
-from tallplank.core.joinery.part.part import Part, Pocket, flap, part_refs, pulled_out, swing
+from tallplank.core.joinery.part.form.bent import Bent
+from tallplank.core.joinery.part.hole import Pocket
+from tallplank.core.joinery.part.part import Part, flap, part_refs, pulled_out, swing
 from tallplank.core.joinery.workshop import Workshop, make_unit
-from tallplank.core.solid.mesh import cells, faces, volume
+from tallplank.core.solid.mesh import Surfaces
 from tallplank.core.solid.scene import SolidMaker
-from tallplank.core.solid.shape import is_shaped
 from tallplank.core.solid.texture import pixels
-from tallplank.core.solid.unit import BORED, bent_holes, unit_solids
+from tallplank.core.solid.unit import BORED, UnitSolidMaker
+from tallplank.core.space.layered import cells
 from tallplank.core.space.motion import Motion
 
 
@@ -38,19 +41,19 @@ def flux(corners: np.ndarray, normals: np.ndarray) -> float:
 @given(units(), standards)
 def test_the_surface_of_every_part_encloses_its_volume(unit: Unit, standard: Standard) -> None:
     for part in make_unit(CATALOG, standard, unit).parts:
-        surface = faces(part)
+        surface = Surfaces().faces(part)
         c = surface.corners.astype(np.float64)
         near = c - c.mean(axis=(0, 1))  # about its own middle, where single precision does not tell
-        assert flux(near, surface.normals) == pytest.approx(volume(part), rel=1e-4)
+        assert flux(near, surface.normals) == pytest.approx(part.volume, rel=1e-4)
         whole = part.length.value * part.width.value * part.thickness.value
-        bent = 1e-4 if part.body is not None else 0.0  # a bend is cut into short straight pieces
-        assert 0 < volume(part) <= whole * (1 + bent) + 1e-6
-        assert is_shaped(part) or bool(part.pockets) == (len(cells(part)) > 1)
+        bent = 1e-4 if isinstance(part.form, Bent) else 0.0  # a bend is cut into short straight pieces
+        assert 0 < part.volume <= whole * (1 + bent) + 1e-6
+        assert not is_square(part) or bool(part.pockets) == (len(cells(part.size, part.pockets)) > 1)
 
 
 def test_corners_run_counter_clockwise_seen_from_outside() -> None:
     for part in a_made_unit("base", Standard(door_style="sluice-frame")).parts:
-        surface = faces(part)
+        surface = Surfaces().faces(part)
         c = surface.corners
         turn = np.cross(c[:, 1] - c[:, 0], c[:, 2] - c[:, 1])
         assert ((turn * surface.normals).sum(axis=1) > 0).all(), part.name
@@ -58,7 +61,7 @@ def test_corners_run_counter_clockwise_seen_from_outside() -> None:
 
 def test_the_grain_runs_along_the_length() -> None:
     door = next(p for p in a_made_unit("base").parts if p.name == "door")
-    surface = faces(door)
+    surface = Surfaces().faces(door)
     face = int(np.argmin(surface.normals[:, 1]))
     along = surface.uv[face, :, 0]
     assert np.ptp(along) == pytest.approx(door.length.value, abs=1e-3)
@@ -165,7 +168,7 @@ def test_shelves_are_seen_through_glass() -> None:
 
 def test_a_unit_pulled_apart_keeps_every_surface_and_brings_it_back() -> None:
     unit = a_made_unit("drawers", Standard(door_style="sluice-frame"))
-    whole, apart, again = (unit_solids(unit, share) for share in (0.0, 1.0, 0.0))
+    whole, apart, again = (UnitSolidMaker().solids(unit, share) for share in (0.0, 1.0, 0.0))
     assert [len(b.faces) for b in whole.batches] == [len(b.faces) for b in apart.batches]
     assert all(np.array_equal(a.faces.corners, b.faces.corners) for a, b in zip(whole.batches, again.batches, strict=True))
     assert {b.owner for b in apart.blocks} == set(part_refs("u1", unit.parts))
@@ -176,9 +179,9 @@ def test_a_unit_pulled_apart_keeps_every_surface_and_brings_it_back() -> None:
 @pytest.mark.parametrize("kind", ["base-bow", "base-hollow"])
 def test_a_bent_door_is_as_long_flat_as_its_arc(kind: str) -> None:
     """The body's volume is that of the flat board, but for what straight pieces cut off the arc."""
-    door = next(p for p in a_made_unit(kind).parts if p.body is not None)
+    door = next(p for p in a_made_unit(kind).parts if isinstance(p.form, Bent))
     flat = door.length.value * door.width.value * door.thickness.value
-    assert volume(door) == pytest.approx(flat, rel=0.01)
+    assert door.volume == pytest.approx(flat, rel=0.01)
 
 
 @pytest.mark.parametrize("kind", ["base-bow", "base-hollow"])
@@ -186,9 +189,9 @@ def test_a_bent_door_is_as_long_flat_as_its_arc(kind: str) -> None:
 def test_the_holes_of_a_bent_door_lie_in_its_bend(kind: str, overlay: str) -> None:
     """Seen from above, every cup lies within the curved body, and begins on its back."""
     door = next(p for p in a_made_unit(kind, rules={"overlay": overlay}).parts if p.name == "door")
-    assert door.body is not None
-    body = Polygon(door.body.outline)
-    holes = bent_holes(door, door.body)
+    assert isinstance(door.form, Bent)
+    body = Polygon(door.form.outline)
+    holes = door.form.bored(door.size, door.holes)
     assert len(holes) == len(door.holes) > 0
     for hole in holes:
         near, far = (Point(hole.at.x + hole.into.x * d, hole.at.y + hole.into.y * d) for d in (0.0, hole.depth))
@@ -200,7 +203,7 @@ def test_the_holes_of_a_bent_door_lie_in_its_bend(kind: str, overlay: str) -> No
 def test_banded_edges_are_tinted_and_only_those() -> None:
     """By hand: the area of each tint is that of the banded edges in the cut list."""
     made = a_made_unit("wall")
-    plain, banded = unit_solids(made, 0.0), unit_solids(made, 0.0, CATALOG.bands)
+    plain, banded = UnitSolidMaker().solids(made, 0.0), UnitSolidMaker().solids(made, 0.0, CATALOG.bands)
     tints = {b.look: b.faces for b in banded.batches if b.look not in {p.look for p in plain.batches}}
     wanted: dict[str, float] = {}
     for part in made.parts:

@@ -10,7 +10,7 @@ from tallplank.app.solidview import SolidView, labelled_slider
 from tallplank.app.theme import Tokens
 from tallplank.core.joinery.part.part import PartRef
 from tallplank.core.solid.scene import Solids
-from tallplank.core.solid.unit import BORED, NO_BANDS, unit_solids
+from tallplank.core.solid.unit import BORED, NO_BANDS, UnitSolidMaker
 from tallplank.session.store import Store
 from tallplank.view3d.scene import Scene
 
@@ -24,6 +24,7 @@ class Bench3DPane(SolidView):
     def __init__(self, store: Store, tokens: Tokens) -> None:
         super().__init__(store, tokens)
         self.apart, self.through, self.banded = 0.0, False, False
+        self._maker = UnitSolidMaker()
         self._subscriptions = [
             store.subscribe(lambda s: (s.job, s.bench, s.room), lambda _: self.changed()),
             store.subscribe(lambda s: s.pick, lambda _: self.chosen_changed()),
@@ -34,7 +35,7 @@ class Bench3DPane(SolidView):
         if unit is None:
             return None
         bands = self.store.catalog.bands if self.banded else NO_BANDS
-        return unit_solids(self.store.derived.made.by_id[unit.id], self.apart, bands)
+        return self._maker.solids(self.store.derived.made.by_id[unit.id], self.apart, bands)
 
     def prepare(self, scene: Scene) -> None:
         scene.fade(SEEN_THROUGH if self.through else 1.0, BORED)

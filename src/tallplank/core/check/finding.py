@@ -6,7 +6,7 @@ from functools import partial
 
 from tallplank.core.catalog.record import Board, Catalog
 from tallplank.core.check.bearing import hanging_boards
-from tallplank.core.check.machining import Fault, faults
+from tallplank.core.check.machining import Fault, Known, faults
 from tallplank.core.check.overlap import SLACK, Overlap, OverlapFinder
 from tallplank.core.check.record import Constructions, Finding, Site, shown
 from tallplank.core.check.strength import few_legs, heavy_doors, heavy_drawers, heavy_flaps, heavy_hung_units, sagging_shelves
@@ -14,7 +14,7 @@ from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
-from tallplank.core.measure.memo import are_same
+from tallplank.core.measure.memo import Rounds, are_same
 
 LEVELS = ("error", "warning", "note")
 
@@ -25,6 +25,7 @@ class Checker:
     def __init__(self) -> None:
         self._rooms: dict[str, _Checked] = {}
         self._overlaps = OverlapFinder()
+        self._boards: Known = Rounds()
         self.checked = 0
         """How many units were checked so far, for tests and benchmarks."""
 
@@ -33,10 +34,11 @@ class Checker:
         found = [*map(partial(_told, made), self.overlaps(made)), *(f for check in JOB_CHECKS for f in check(made))]
         job, rooms = made.job, {}
         for room in job.rooms:
-            site = Site(made.catalog, job.display, job.standard.constructions, room, made.faces[room.id])
+            site = Site(made.catalog, job.display, job.standard.constructions, room, made.faces[room.id], self._boards)
             rooms[room.id] = checked = self._room(site, made.by_room.get(room.id, ()))
             found += checked.findings
         self._rooms = rooms
+        self._boards.turn()
         return tuple(sorted(found, key=lambda f: LEVELS.index(f.level)))
 
     def overlaps(self, made: Made) -> tuple[Overlap, ...]:
@@ -166,10 +168,10 @@ def _legs_out_of_range(site: Site, unit: MadeUnit) -> Iterator[Finding]:
             yield Finding("warning", "leg-range", text, "Choose another leg or kick height.", (unit.unit.id,))
 
 
-def _badly_bored(_: Site, unit: MadeUnit) -> Iterator[Finding]:
+def _badly_bored(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     """Faults of the machining, several of one kind told by the first."""
     by_code: dict[str, list[Fault]] = {}
-    for fault in faults(unit.parts):
+    for fault in faults(unit.parts, site.known):
         by_code.setdefault(fault.code, []).append(fault)
     for code, found in by_code.items():
         more = f" So in {len(found) - 1} more {'part' if len(found) == 2 else 'parts'}." if len(found) > 1 else ""

@@ -2,11 +2,13 @@
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 from math import sqrt
 from typing import NamedTuple
 
-from tallplank.core.joinery.part.part import HOLE_NAMES, Hole, HoleKind, Outline, Part, Pocket, within
+from tallplank.core.joinery.part.form.form import SHEET, Form
+from tallplank.core.joinery.part.hole import HOLE_NAMES, Hole, HoleKind, Pocket
+from tallplank.core.joinery.part.part import Part
+from tallplank.core.measure.memo import Rounds
 from tallplank.core.space.frame import Vec
 
 SLACK = 1e-6
@@ -51,11 +53,20 @@ class _Bored:
     high: tuple[float, float, float]
 
 
-def faults(parts: Sequence[Part]) -> tuple[Fault, ...]:
-    """Everything that is wrong with the machining of the parts of one unit, each kind once for a part."""
+Known = Rounds[tuple[tuple[str, str], ...]]
+"""What was found in boards, by all that the check of one depends on."""
+
+
+def faults(parts: Sequence[Part], known: Known | None = None) -> tuple[Fault, ...]:
+    """Everything that is wrong with the machining of the parts of one unit, each kind once for a part.
+
+    An edit leaves most parts as they were; what is `known` of them is not looked for again.
+    """
+    known = Rounds() if known is None else known
     found: dict[tuple[str, int], Fault] = {}
     for index, part in enumerate(parts):
-        for code, text in _own_faults(_Board(part.name, part.size, part.pockets, part.holes, part.outline)):
+        board = _Board(part.name, part.size, part.pockets, part.holes, part.form)
+        for code, text in known.get(board, lambda board=board: _own_faults(board)):  # type: ignore[misc]
             found.setdefault((code, index), Fault(code, index, text))
     for fault in _partners(parts):
         found.setdefault((fault.code, fault.part), fault)
@@ -69,12 +80,11 @@ class _Board(NamedTuple):
     size: tuple[float, float, float]
     pockets: tuple[Pocket, ...]
     holes: tuple[Hole, ...]
-    outline: Outline | None = None
+    form: Form = SHEET
 
 
-@lru_cache(maxsize=4096)
 def _own_faults(board: _Board) -> tuple[tuple[str, str], ...]:
-    """What is wrong with one part by itself; kept, since an edit leaves most parts as they were."""
+    """What is wrong with one part by itself."""
     bored = [_bored(hole) for hole in board.holes]
     return (*_in_board(board, bored), *_apart(board, bored), *_in_wood(board, bored))
 
@@ -102,7 +112,7 @@ def _in_board(part: _Board, bored: Sequence[_Bored]) -> Iterator[tuple[str, str]
         skin = size[axis] - hole.depth
         if skin < -SLACK or SLACK < skin < LEAST_SKIN:
             yield "breaks-through", f"{_said(part, hole)}, {hole.depth:g} deep, breaks through its {size[axis]:g}."
-        if part.outline is not None and abs(hole.into.z) > 0.5 and not within(part.outline, hole.at.x, hole.at.y):
+        if abs(hole.into.z) > 0.5 and not part.form.covers(part.size, hole.at.x, hole.at.y):
             yield "breaks-out", f"{_said(part, hole)} lies outside of its outline."
         if any(one.low[a] < -SLACK or one.high[a] > size[a] + SLACK for a in range(3) if a != axis):
             yield "breaks-out", f"{_said(part, hole)} breaks out at an edge."

@@ -5,11 +5,13 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 from tallplank.core.catalog.record import Catalog
+from tallplank.core.check.machining import Known
 from tallplank.core.job.face import Face, Faces
 from tallplank.core.job.job import Display, Job
 from tallplank.core.job.room import Room
 from tallplank.core.job.standard import SavedConstruction
 from tallplank.core.joinery.made import MadeUnit
+from tallplank.core.measure.memo import Rounds
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,6 +47,8 @@ class Site:
     """The shop's own, which the job uses."""
     room: Room
     faces: Faces
+    known: Known = field(default_factory=Rounds, compare=False)
+    """What was found in single boards."""
 
     def face(self, unit: MadeUnit) -> Face:
         """The face that a unit stands at."""

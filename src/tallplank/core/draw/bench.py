@@ -8,7 +8,6 @@ from tallplank.core.draw.primitive import CUT, PAPER, Arc, Chain, Drawing, Fill,
 from tallplank.core.job.measure import GAP, LEVEL, Measure, OfCell, OfUnit
 from tallplank.core.job.opening import ROOT, Opening, Path, divides_fronts, opening_at
 from tallplank.core.joinery.made import BenchPart, MadeUnit
-from tallplank.core.joinery.part.footprint import seen_from_above
 from tallplank.core.joinery.part.part import Part, Tag, part_refs
 from tallplank.core.joinery.setout.layout import Cell, Layout
 
@@ -115,7 +114,7 @@ def from_above(made: MadeUnit, offset: float) -> Iterator[Shape]:
         yield Poly(tuple((offset + x, y) for x, y in made.plan), Pen.OUTLINE, PAPER)
     for part in made.parts:
         if part.kind in ("gable", "back", "frame", "front"):
-            yield Poly(tuple((offset + p[0], p[1]) for p in seen_from_above(part)), Pen.EDGE, CUT)
+            yield Poly(tuple((offset + p[0], p[1]) for p in part.above), Pen.EDGE, CUT)
 
 
 def _rect(x0: float, z0: float, x1: float, z1: float, pen: Pen | None, fill: Fill | None = None) -> Shape:

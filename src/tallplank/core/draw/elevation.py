@@ -28,7 +28,6 @@ from tallplank.core.job.room import FreeWall, Room, WallOpening
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Front, Part
 from tallplank.core.joinery.run.worktop import JOINED, Run
-from tallplank.core.space.frame import Vec
 
 FLOOR_DEPTH = 60.0
 
@@ -141,15 +140,11 @@ def _mark_height(unit: MadeUnit) -> float:
 
 
 def _part(unit: MadeUnit, part: Part, x: float, z: float) -> Poly:
-    low, high = part.box
     upright = abs(part.frame.x.z) > 0.5
     fill = Fill("look", part.finish.look, UPRIGHT if upright else LEVEL_GRAIN)
     pen = Pen.EDGE if part.surface == "front" else Pen.BEYOND
-    if part.outline is not None:
-        points = [part.frame.out((*corner, 0.0)) for corner in part.outline]
-        return Poly(tuple((x + p.x, z + p.z) for p in points), pen, fill)
-    low = Vec(low.x, low.y, max(low.z, 0.0))  # notched gables reach behind the plinth
-    return rectangle(x + low.x, z + low.z, high.x - low.x, high.z - low.z, pen, fill)
+    seen = part.form.front(part.frame, part.size)
+    return Poly(tuple((x + px, z + max(pz, 0.0)) for px, pz in seen), pen, fill)  # notched gables reach behind the plinth
 
 
 def front_marks(front: Front, x: float, z: float) -> Iterator[Shape]:

@@ -4,7 +4,8 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 from string import ascii_uppercase
 
-from tallplank.core.joinery.part.part import HOLE_NAMES, EdgeName, Hole, Part, Pocket
+from tallplank.core.joinery.part.hole import HOLE_NAMES, Hole, Pocket
+from tallplank.core.joinery.part.part import EdgeName, Part
 
 TINY = 1e-6
 FACE = 0.5

@@ -26,7 +26,8 @@ from tallplank.core.draw.primitive import (
     rectangle,
 )
 from tallplank.core.job.measure import LEVEL
-from tallplank.core.joinery.part.part import EdgeName, Edges, Hole, Part, Pocket
+from tallplank.core.joinery.part.hole import Hole, Pocket
+from tallplank.core.joinery.part.part import EdgeName, Edges, Part
 from tallplank.core.space.outline import Point
 
 TINY = 1e-6
@@ -86,7 +87,7 @@ def part_drawing(part: Part, title: str, bands: Mapping[str, Band], *, marked: b
     if part.grain == "length":
         shapes += _grain(flat)
     shapes += [shape for hole in part.holes for shape in _hole(flat, hole)]
-    straight = _bands(flat, part.edges, bands) if part.outline is None else ()
+    straight = _bands(flat, part.edges, bands) if part.form.is_square else ()
     banded = [*straight, *_shaped_bands(flat, bands)] if marked else []
     shapes += [tint for tint, _ in banded]
     shapes.append(_outline(flat, None))
@@ -122,7 +123,7 @@ class _Strip:
 def _strips(flat: Flat) -> dict[SideName, _Strip]:
     """The edges of a rectangular part that are bored, by the side on which they lie."""
     found: dict[SideName, list[Hole]] = {}
-    for hole in flat.part.holes if flat.part.outline is None else ():
+    for hole in flat.part.holes if flat.part.form.is_square else ():
         edge = bored_edge(hole)
         if edge is not None:
             found.setdefault(flat.side_of(edge), []).append(hole)
@@ -166,10 +167,7 @@ def _letter(flat: Flat, at: Point, off: float, letter: str) -> Text:
 
 
 def _outline(flat: Flat, fill: Fill | None) -> Shape:
-    corners = flat.part.outline
-    if corners is None:
-        return rectangle(0.0, 0.0, *flat.size, Pen.OUTLINE, fill)
-    return Poly(tuple(flat.out(x, y) for x, y in corners), Pen.OUTLINE, fill)
+    return Poly(tuple(flat.out(x, y) for x, y in flat.part.ring), Pen.OUTLINE, fill)
 
 
 def _pocket(flat: Flat, pocket: Pocket) -> Iterator[Shape]:
@@ -300,7 +298,7 @@ def _places(flat: Flat) -> tuple[Sequence[float], Sequence[float]]:
     part = flat.part
     points = [flat.out(h.at.x, h.at.y) for h in part.holes]
     corners = [flat.out(x, y) for p in part.pockets for x, y in ((p.low.x, p.low.y), (p.high.x, p.high.y))]
-    both = [*points, *corners, *(flat.out(*p) for p in _turns(part.outline or ()))]
+    both = [*points, *corners, *(flat.out(*p) for p in _turns(part.ring))]
     return tuple(sorted({round(p[0], 3) for p in both})), tuple(sorted({round(p[1], 3) for p in both}))
 
 

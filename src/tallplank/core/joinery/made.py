@@ -11,8 +11,7 @@ from tallplank.core.job.job import Job
 from tallplank.core.job.measure import OfCell
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.joint.meeting import TOUCH
-from tallplank.core.joinery.part.footprint import seen_from_above
-from tallplank.core.joinery.part.part import Fitting, Front, Note, Outline, Part, PartRef, Piece, part_refs, unique_names
+from tallplank.core.joinery.part.part import Fitting, Front, Note, Part, PartRef, Piece, part_refs, unique_names
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.worktop import Run
@@ -34,7 +33,7 @@ class MadeUnit:
     fronts: tuple[Front, ...]
     layout: Layout | None = None
     """Where the openings lie; None for what has none."""
-    plan: Outline | None = None
+    plan: Ring | None = None
     """Its outline seen from above, where it is no rectangle."""
     tails: tuple[tuple[str, int], ...] = ()
     """Dovetails to cut, by drawer."""
@@ -55,7 +54,7 @@ class MadeUnit:
             left, right, front, back = placed.x, placed.right, placed.front, placed.back
             return ((left, front), (right, front), (right, back), (left, back))
         x0, y0, _ = self.frame.origin
-        return tuple((x0 + x, y0 + y) for x, y in covered((self.plan, *(seen_from_above(p) for p in self.parts if p.kind == "front"))))
+        return tuple((x0 + x, y0 + y) for x, y in covered((self.plan, *(p.above for p in self.parts if p.kind == "front"))))
 
     @property
     def label(self) -> str:

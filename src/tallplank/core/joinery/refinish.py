@@ -63,5 +63,5 @@ def _in_finish(part: Part, swaps: Swaps) -> Part:
         return part
     e = part.edges
     edges = Edges(*(new.band if band else None for band in (e.l1, e.l2, e.w1, e.w2)))
-    shaped = tuple(replace(edge, band=new.band) for edge in part.shaped_edges) if new.band else part.shaped_edges
-    return replace(part, finish=new, board=new.board, edges=edges, shaped_edges=shaped)
+    form = part.form.rebanded(new.band) if new.band else part.form
+    return replace(part, finish=new, board=new.board, edges=edges, form=form)

@@ -1,7 +1,7 @@
 """Results kept for as long as their inputs are the very same objects."""
 
 from collections import OrderedDict
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Hashable, Sequence
 from operator import is_
 from typing import Generic, TypeVar
 
@@ -71,3 +71,26 @@ class Mapped(Generic[_S, _T]):
             results = [known[id(s)] if id(s) in known else compute(s) for s in sources]
         self._sources, self._results = sources, results
         return results
+
+
+class Rounds(Generic[_T]):
+    """Keeps results by their keys for as long as they are asked for: what two rounds running did not use is forgotten."""
+
+    def __init__(self) -> None:
+        self._now: dict[Hashable, _T] = {}
+        self._before: dict[Hashable, _T] = {}
+
+    def get(self, key: Hashable, compute: Callable[[], _T]) -> _T:
+        """The kept result for a key, or a new one."""
+        known = self._now.get(key)
+        if known is None:
+            known = self._before.get(key)
+            self._now[key] = known = compute() if known is None else known
+        return known
+
+    def turn(self) -> None:
+        """Begin another round."""
+        self._before, self._now = self._now, {}
+
+    def __len__(self) -> int:
+        return len(self._now.keys() | self._before.keys())

@@ -60,4 +60,4 @@ def _seen(part: Part, flip: _Flip) -> Hashable:
         for p in part.pockets
     )
     edges = sorted((s.band, repr(points(s.points))) for s in part.shaped_edges)
-    return bands, points(part.outline), tuple(pockets), tuple(holes), tuple(edges)
+    return bands, points(part.ring), tuple(pockets), tuple(holes), tuple(edges)

@@ -10,10 +10,9 @@ from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part, PartRef
 from tallplank.core.joinery.run.worktop import Run
 from tallplank.core.measure.memo import Mapped
-from tallplank.core.solid.mesh import Batch, Faces, Floats, box_faces
-from tallplank.core.solid.mesh import faces as surfaces_of
+from tallplank.core.solid.mesh import Batch, Faces, Surfaces, box_faces
 from tallplank.core.solid.shell import shell
-from tallplank.core.space.frame import Frame, Vec
+from tallplank.core.space.frame import Floats, Frame, Vec
 from tallplank.core.space.motion import Motion
 from tallplank.core.space.outline import Ring, bounds
 
@@ -21,8 +20,6 @@ SHELL_GAP = 3.0
 """Walls and floor are shown this far behind their true faces, so that what stands against them keeps its edges."""
 PANE_DEPTH = 0.6
 """How far into the wall glass and door leaves stand, as a share of its thickness."""
-MOST_CORNERS = 8
-"""An outline with more corners than this is a curve; its corners are no edges."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,11 +56,6 @@ class Block:
         return Vec(*bounds(self.ring)[1], self.top)
 
 
-def box_block(owner: str | PartRef, low: Vec, high: Vec) -> Block:
-    """A block that is a box."""
-    return Block(owner, ((low.x, low.y), (high.x, low.y), (high.x, high.y), (low.x, high.y)), low.z, high.z)
-
-
 @dataclass(frozen=True, slots=True)
 class Solids:
     """A room ready to be shown; `lines` is (n, 2, 3)."""
@@ -85,6 +77,7 @@ class SolidMaker:
     """Makes the solids of rooms, keeping those of units that did not change."""
 
     def __init__(self) -> None:
+        self._surfaces = Surfaces()
         self._units: Mapped[MadeUnit, tuple[Body, ...]] = Mapped()
         self._insides: Mapped[MadeUnit, tuple[Body, ...]] = Mapped()
         self._standing: Mapped[MadeUnit, tuple[_Placed, ...]] = Mapped()
@@ -96,7 +89,10 @@ class SolidMaker:
         units = made.by_room.get(room_id, ())
         standing = self._stood(units, faces, opened)
         runs = [r for r in made.runs if r.room == room_id]
-        passing = self._runs.of(runs, lambda r: tuple(_placed(body, faces[r.face].frame, 0.0) for body in _bodies(r.parts)), faces)
+        passing = self._runs.of(
+            runs, lambda r: tuple(_placed(body, faces[r.face].frame, 0.0) for body in _bodies(self._surfaces, r.parts)), faces
+        )
+        self._surfaces.turn()
         placed = [one for bodies in (*standing, *passing) for one in bodies]
         lines = [line for _, _, line in placed if len(line)]
         (left, near), (right, far) = bounds(room.corners)
@@ -111,8 +107,8 @@ class SolidMaker:
 
     def _stood(self, units: Sequence[MadeUnit], faces: FacesOfRoom, opened: float) -> list[tuple[_Placed, ...]]:
         """The surfaces of units in their room; those in the units' own frames are kept, however far fronts stand open."""
-        insides = self._insides.of(units, lambda u: tuple(_inside_bodies(u))) if opened > 0 else [()] * len(units)
-        outsides = self._units.of(units, lambda u: tuple(_outside_bodies(u)))
+        insides = self._insides.of(units, lambda u: tuple(_inside_bodies(self._surfaces, u))) if opened > 0 else [()] * len(units)
+        outsides = self._units.of(units, lambda u: tuple(_outside_bodies(self._surfaces, u)))
         bodies = {id(u): (*inside, *outside) for u, inside, outside in zip(units, insides, outsides, strict=True)}
 
         def placed(unit: MadeUnit) -> tuple[_Placed, ...]:
@@ -127,49 +123,33 @@ def _is_shut(unit: MadeUnit) -> bool:
     return unit.unit.opening.is_closed and not any(part.role == "glass" for part in unit.parts)
 
 
-def _inside_bodies(unit: MadeUnit) -> Iterator[Body]:
+def _inside_bodies(surfaces: Surfaces, unit: MadeUnit) -> Iterator[Body]:
     if _is_shut(unit):
-        yield from _bodies([p for p in unit.parts if p.surface in ("inside", "drawer")], unit.unit.mark)
+        yield from _bodies(surfaces, [p for p in unit.parts if p.surface in ("inside", "drawer")], unit.unit.mark)
 
 
-def _outside_bodies(unit: MadeUnit) -> Iterator[Body]:
+def _outside_bodies(surfaces: Surfaces, unit: MadeUnit) -> Iterator[Body]:
     shut = _is_shut(unit)
-    yield from _bodies([p for p in unit.parts if not (shut and p.surface in ("inside", "drawer"))], unit.unit.mark + 7)
+    yield from _bodies(surfaces, [p for p in unit.parts if not (shut and p.surface in ("inside", "drawer"))], unit.unit.mark + 7)
     for piece in unit.pieces:
         yield Body(piece.colour, box_faces(piece.low, piece.high), np.zeros((0, 2, 3), np.float32), piece.motion)
 
 
-def _bodies(parts: Sequence[Part], seed: int = 1) -> Iterator[Body]:
+def _bodies(surfaces: Surfaces, parts: Sequence[Part], seed: int = 1) -> Iterator[Body]:
     groups: dict[tuple[str, Motion | None], list[tuple[Faces, Floats]]] = {}
     for number, part in enumerate(parts):
-        groups.setdefault((part.finish.look, part.motion), []).append((surfaces_of(part, seed * 31 + number), outline(part)))
+        groups.setdefault((part.finish.look, part.motion), []).append((surfaces.faces(part, seed * 31 + number), outline(part)))
     for (look, motion), made in groups.items():
         yield Body(look, _joined([f for f, _ in made]), np.concatenate([line for _, line in made]), motion)
 
 
 def outline(part: Part) -> Floats:
     """The edges of what is seen of the part: without its tongues, and nothing of a panel that lies in grooves."""
-    if part.body is not None:
-        body = part.body
-        ends = [(body.outline[i], body.outline[(i + 1) % len(body.outline)]) for i in range(len(body.outline))]
-        rings = [((*a, z), (*b, z)) for a, b in ends for z in (0.0, body.height)]
-        turn = np.array([body.frame.x, body.frame.y, body.frame.z])
-        curved: Floats = (np.array(rings) @ turn + np.array(body.frame.origin)).astype(np.float32)
-        return curved
-    length, width, thickness = part.size
-    if part.surface == "front" and part.kind == "front" and thickness < part.finish.thickness and part.outline is None:
+    length, _, thickness = part.size
+    if part.surface == "front" and part.kind == "front" and thickness < part.finish.thickness and part.form.is_square:
         return np.zeros((0, 2, 3), np.float32)
     tongue = max((p.high.x - p.low.x for p in part.pockets if p.what == "tongue" and p.high.x - p.low.x < length / 2), default=0.0)
-    corners = part.outline or ((tongue, 0.0), (length - tongue, 0.0), (length - tongue, width), (tongue, width))
-    lines = []
-    for (x0, y0), (x1, y1) in zip(corners, (*corners[1:], corners[0]), strict=True):
-        lines += [((x0, y0, z), (x1, y1, z)) for z in (0.0, thickness)]
-    sharp = corners if len(corners) <= MOST_CORNERS else ()
-    lines += [((x, y, 0.0), (x, y, thickness)) for x, y in sharp]
-    frame = part.frame
-    turn = np.array([frame.x, frame.y, frame.z])
-    placed: Floats = (np.array(lines) @ turn + np.array(frame.origin)).astype(np.float32)
-    return placed
+    return part.form.standing(part.frame).all_out(part.form.lines(part.size, tongue))
 
 
 def _placed(body: Body, frame: Frame, opened: float) -> _Placed:

@@ -1,6 +1,6 @@
 """Wood and stone computed from a few colours; no photograph is used. Every texture tiles in both directions."""
 
-from functools import lru_cache
+from functools import cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -11,8 +11,9 @@ SIZE = 512
 _F = NDArray[np.float64]
 
 
-@lru_cache(maxsize=64)
-def _pixels(kind: str, colour: str, second: str, seed: int) -> NDArray[np.uint8]:
+@cache  # there are no more of them than the catalogue has looks
+def textured(kind: str, colour: str, second: str, seed: int) -> NDArray[np.uint8]:
+    """The pixels of a kind of look, from its colours and a seed."""
     base, other = _rgb(colour), _rgb(second)
     if kind == "wood":
         mix = _wood(seed)
@@ -26,7 +27,7 @@ def _pixels(kind: str, colour: str, second: str, seed: int) -> NDArray[np.uint8]
 
 def pixels(look: Look) -> NDArray[np.uint8]:
     """The texture as (512, 512, 3) bytes; columns run along the grain, rows across it; one repeat is `look.scale` mm."""
-    return _pixels(look.kind, look.colour, look.second, look.seed)
+    return textured(look.kind, look.colour, look.second, look.seed)
 
 
 def _rgb(colour: str) -> _F:

@@ -2,7 +2,6 @@
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 from types import MappingProxyType
 
 import numpy as np
@@ -10,11 +9,13 @@ from numpy.typing import NDArray
 
 from tallplank.core.catalog.record import Band
 from tallplank.core.joinery.made import MadeUnit
-from tallplank.core.joinery.part.part import EDGE_NAMES, Body, Hole, Part, part_refs
-from tallplank.core.measure.memo import IdentityMemo
-from tallplank.core.solid.mesh import Batch, Faces, Floats, box_faces, edge_faces, faces, shaped_edge_faces
-from tallplank.core.solid.scene import Block, Solids, box_block, outline
-from tallplank.core.space.frame import Vec
+from tallplank.core.joinery.part.hole import Hole
+from tallplank.core.joinery.part.part import EDGE_NAMES, Part, part_refs
+from tallplank.core.measure.memo import Rounds
+from tallplank.core.solid.mesh import Batch, Faces, Surfaces, box_faces, shaped_edge_faces
+from tallplank.core.solid.scene import Block, Solids, outline
+from tallplank.core.space.frame import Floats, Vec
+from tallplank.core.space.layered import Surface
 
 BORED = "#8a3b22"
 """The colour in which holes are shown, as if filled."""
@@ -38,13 +39,64 @@ class _Body:
     blocks: tuple[Block, ...]
 
 
-_bodies: IdentityMemo[_Body] = IdentityMemo(4)
 NO_BANDS: Mapping[str, Band] = MappingProxyType({})
 
 
-def unit_solids(made: MadeUnit, apart: float, bands: Mapping[str, Band] = NO_BANDS) -> Solids:
-    """The surfaces of a unit in its own frame, pulled apart by a share from 0 to 1, edges tinted by those of their `bands`."""
-    body = _bodies.get((made, bands), lambda: _body(made, bands))
+class UnitSolidMaker:
+    """Makes the solids of one unit after the other, keeping what did not change."""
+
+    def __init__(self) -> None:
+        self._surfaces = Surfaces()
+        self._bars: Rounds[Surface] = Rounds()
+        self._last: tuple[MadeUnit, Mapping[str, Band], _Body] | None = None
+
+    def solids(self, made: MadeUnit, apart: float, bands: Mapping[str, Band] = NO_BANDS) -> Solids:
+        """The surfaces of a unit in its own frame, pulled apart by a share from 0 to 1, edges tinted by those of their `bands`."""
+        last = self._last
+        if last is None or last[0] is not made or last[1] is not bands:
+            last = self._last = (made, bands, self._body(made, bands))
+            self._surfaces.turn()
+            self._bars.turn()
+        return _pulled(last[2], made, apart)
+
+    def _body(self, made: MadeUnit, bands: Mapping[str, Band]) -> _Body:
+        found: dict[str, list[tuple[Faces, int]]] = {}
+        lines: list[Floats] = []
+        owners: list[int] = []
+        blocks: list[Block] = []
+        for number, (ref, part) in enumerate(zip(part_refs(made.unit.id, made.parts), made.parts, strict=True)):
+            found.setdefault(part.finish.look, []).append((self._surfaces.faces(part, number), number))
+            edges = outline(part)
+            lines.append(edges)
+            owners += [number] * len(edges)
+            low, high = part.box
+            blocks.append(Block(ref, part.above, low.z, high.z))
+            if part.holes:
+                found.setdefault(BORED, []).append((self._fillings(part), number))
+            for tint, strip in self._tinted(part, bands):
+                found.setdefault(tint, []).append((strip, number))
+        for number, piece in enumerate(made.pieces, len(made.parts)):
+            found.setdefault(piece.colour, []).append((box_faces(piece.low, piece.high), number))
+        joined = np.concatenate(lines) if lines else np.zeros((0, 2, 3), np.float32)
+        return _Body(tuple(_by_look(found)), joined, np.array(owners, dtype=np.int64), _moves(made), tuple(blocks))
+
+    def _tinted(self, part: Part, bands: Mapping[str, Band]) -> Iterator[tuple[str, Faces]]:
+        """The banded edges of a part with the tints of their bands."""
+        for edge in EDGE_NAMES:
+            band = bands.get(getattr(part.edges, edge) or "")
+            if band is not None:
+                yield band.tint, self._surfaces.edge(part, edge, PROUD)
+        for shaped in part.shaped_edges if bands else ():
+            yield bands[shaped.band].tint, shaped_edge_faces(part, shaped, PROUD)
+
+    def _fillings(self, part: Part) -> Faces:
+        """The holes of a part as round bars of eight sides, in the frame of its unit."""
+        frame, holes = part.form.standing(part.frame), part.form.bored(part.size, part.holes)
+        corners, normals = self._bars.get(holes, lambda: _bars(holes))
+        return Faces(frame.all_out(corners), frame.all_turned_out(normals), np.zeros((len(corners), 4, 2), np.float32))
+
+
+def _pulled(body: _Body, made: MadeUnit, apart: float) -> Solids:
     shift = body.moves * np.float32(apart)
     batches = [
         Batch(look, Faces(surface.corners + shift[owner][:, None], surface.normals, surface.uv)) for look, surface, owner in body.surfaces
@@ -54,38 +106,9 @@ def unit_solids(made: MadeUnit, apart: float, bands: Mapping[str, Band] = NO_BAN
     return Solids(tuple(batches), body.lines + shift[body.line_owner][:, None], tuple(blocks), (), Vec(0.0, 0.0, 0.0), size)
 
 
-def _body(made: MadeUnit, bands: Mapping[str, Band]) -> _Body:
-    found: dict[str, list[tuple[Faces, int]]] = {}
-    lines: list[Floats] = []
-    owners: list[int] = []
-    blocks: list[Block] = []
-    for number, (ref, part) in enumerate(zip(part_refs(made.unit.id, made.parts), made.parts, strict=True)):
-        found.setdefault(part.finish.look, []).append((faces(part, number), number))
-        edges = outline(part)
-        lines.append(edges)
-        owners += [number] * len(edges)
-        blocks.append(box_block(ref, *part.box))
-        if part.holes:
-            found.setdefault(BORED, []).append((_fillings(part), number))
-        for tint, strip in _tinted(part, bands):
-            found.setdefault(tint, []).append((strip, number))
-    for number, piece in enumerate(made.pieces, len(made.parts)):
-        found.setdefault(piece.colour, []).append((box_faces(piece.low, piece.high), number))
-    surfaces = [
-        (look, _joined([f for f, _ in some]), np.concatenate([np.full(len(f), owner) for f, owner in some])) for look, some in found.items()
-    ]
-    joined = np.concatenate(lines) if lines else np.zeros((0, 2, 3), np.float32)
-    return _Body(tuple(surfaces), joined, np.array(owners, dtype=np.int64), _moves(made), tuple(blocks))
-
-
-def _tinted(part: Part, bands: Mapping[str, Band]) -> Iterator[tuple[str, Faces]]:
-    """The banded edges of a part with the tints of their bands."""
-    for edge in EDGE_NAMES:
-        band = bands.get(getattr(part.edges, edge) or "")
-        if band is not None:
-            yield band.tint, edge_faces(part, edge, PROUD)
-    for shaped in part.shaped_edges if bands else ():
-        yield bands[shaped.band].tint, shaped_edge_faces(part, shaped, PROUD)
+def _by_look(found: Mapping[str, Sequence[tuple[Faces, int]]]) -> Iterator[tuple[str, Faces, NDArray[np.int64]]]:
+    for look, some in found.items():
+        yield look, _joined([f for f, _ in some]), np.concatenate([np.full(len(f), owner) for f, owner in some])
 
 
 def _moves(made: MadeUnit) -> Floats:
@@ -108,34 +131,7 @@ def _joined(some: Sequence[Faces]) -> Faces:
     return Faces(np.concatenate([f.corners for f in some]), np.concatenate([f.normals for f in some]), np.concatenate([f.uv for f in some]))
 
 
-def _fillings(part: Part) -> Faces:
-    """The holes of a part as round bars of eight sides, in the frame of its unit."""
-    holes, frame = (part.holes, part.frame) if part.body is None else (bent_holes(part, part.body), part.body.frame)
-    corners, normals = _bars(holes)
-    turn = np.array([frame.x, frame.y, frame.z], dtype=np.float32)
-    placed = corners @ turn + np.array(frame.origin, dtype=np.float32)
-    return Faces(placed, normals @ turn, np.zeros((len(corners), 4, 2), np.float32))
-
-
-def bent_holes(part: Part, body: Body) -> tuple[Hole, ...]:
-    """The holes of a bent part in the frame of its body: those of the flat board, whose own y runs from its right edge."""
-    count = len(body.outline) // 2
-    outer, inner = np.array(body.outline[:count]), np.array(body.outline[count:])[::-1]
-    bent = []
-    for hole in part.holes:
-        place = (1.0 - hole.at.y / part.width.value) * (count - 1)
-        first = min(max(int(place), 0), count - 2)
-        share = place - first
-        face, back = (line[first] * (1 - share) + line[first + 1] * share for line in (outer, inner))
-        forward = (face - back) / np.linalg.norm(face - back)
-        start, way = (back, forward) if hole.into.z > 0 else (face, -forward)
-        (x, y), (i, j) = start.tolist(), way.tolist()
-        bent.append(hole._replace(at=Vec(x, y, hole.at.x), into=Vec(i, j, 0.0)))
-    return tuple(bent)
-
-
-@lru_cache(maxsize=2048)
-def _bars(holes: tuple[Hole, ...]) -> tuple[Floats, Floats]:
+def _bars(holes: tuple[Hole, ...]) -> Surface:
     """The sides and both ends of all bars as quads, and their normals; an eight-cornered end is three quads."""
     at, along = np.array([h.at for h in holes]), np.array([h.into for h in holes])
     radius, depth = np.array([h.diameter / 2 for h in holes]), np.array([h.depth for h in holes])
@@ -152,4 +148,4 @@ def _bars(holes: tuple[Hole, ...]) -> tuple[Floats, Floats]:
     ends = [np.stack([end[:, list(quad)] for quad in ((0, 1, 2, 3), (0, 3, 4, 7), (4, 5, 6, 7))], axis=1) for end in (near[:, ::-1], far)]
     ways = [middles / np.linalg.norm(middles, axis=2, keepdims=True), *(np.repeat(s * along[:, None], 3, axis=1) for s in (-1.0, 1.0))]
     corners = np.concatenate([sides, *ends], axis=1).reshape(-1, 4, 3)
-    return corners.astype(np.float32), np.concatenate(ways, axis=1).reshape(-1, 3).astype(np.float32)
+    return Surface(corners.astype(np.float32), np.concatenate(ways, axis=1).reshape(-1, 3).astype(np.float32))

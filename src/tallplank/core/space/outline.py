@@ -58,8 +58,8 @@ def triangles(ring: Sequence[Point]) -> tuple[tuple[Point, Point, Point], ...]:
 
 
 def covered(rings: Iterable[Ring]) -> Ring:
-    """The outer edge of all that several rings cover together; of pieces that lie apart the largest."""
-    whole = shapely.union_all([Polygon(ring) for ring in rings])
+    """The outer edge, counter-clockwise, of all that several rings cover together; of pieces that lie apart the largest."""
+    whole = shapely.orient_polygons(shapely.union_all([Polygon(ring) for ring in rings]))
     largest = max(getattr(whole, "geoms", (whole,)), key=lambda piece: piece.area)
     return tuple((float(x), float(y)) for x, y in largest.exterior.coords[:-1])
 

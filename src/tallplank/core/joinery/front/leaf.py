@@ -9,13 +9,16 @@ from typing import Literal
 
 from tallplank.core.catalog.record import DoorStyle, Finish
 from tallplank.core.joinery.front.panel import Field, Inset, add_field
-from tallplank.core.joinery.part.part import BuildError, Edges, FrontShape, Outline, Pocket, PocketKind, Tag
+from tallplank.core.joinery.part.form.form import formed
+from tallplank.core.joinery.part.hole import Pocket, PocketKind
+from tallplank.core.joinery.part.part import BuildError, Edges, FrontShape, Tag
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Collector, Lay, slot
 from tallplank.core.measure.divide import divide, equal
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.motion import Motion
+from tallplank.core.space.outline import Ring
 
 OPEN_PANELS = ("slatted", "louvred", "glazed")
 """Panels that drawers have flat instead, since their pulls and contents ask for it."""
@@ -160,7 +163,7 @@ def _add_stiles(frame: _Frame, spans: list[tuple[float, Size, bool]], out: Colle
         sizes, lay = (leaf.height, frame.stile, frame.full), Lay("+z", "-x", (x, leaf.y, leaf.z))
         out.add(
             leaf.tag.piece("stile", side), "front", "front", frame.finish, sizes, lay,
-            edges=edges, pockets=pockets, motion=leaf.motion, kind="front", outline=shape,
+            edges=edges, pockets=pockets, motion=leaf.motion, kind="front", form=formed(shape),
         )  # fmt: skip
 
 
@@ -173,7 +176,7 @@ def _grooved(frame: _Frame, spans: list[tuple[float, Size, bool]]) -> list[tuple
     return [(edges[i], edges[i + 1]) for i in range(0, len(edges), 2)]
 
 
-def _mitred_stile(frame: _Frame, *, left: bool) -> Outline:
+def _mitred_stile(frame: _Frame, *, left: bool) -> Ring:
     """A stile cut off from the outer to the inner corner of the frame at both ends."""
     high, wide = frame.leaf.height.value, frame.style.stile
     low, top = frame.rail.value, high - frame.top_rail.value
@@ -215,7 +218,7 @@ def _add_rail(frame: _Frame, end: str, z: float, wide: Size, edges: Edges, out: 
     lay = Lay("+x", "+z", (leaf.x + style.stile - style.tongue, leaf.y, leaf.z + z))
     out.add(
         leaf.tag.piece("rail", end), "front", "front", frame.finish, (length, width, frame.full), lay,
-        edges=edges, pockets=tuple(pockets), motion=leaf.motion, kind="front", outline=shape,
+        edges=edges, pockets=tuple(pockets), motion=leaf.motion, kind="front", form=formed(shape),
     )  # fmt: skip
 
 
@@ -243,7 +246,7 @@ def _arc(run: float, tongue: float, rise: float, lift: float) -> list[tuple[floa
     return [(centre[0] + radius * sin(a), centre[1] + radius * cos(a) + lift) for a in angles]
 
 
-def _arched(tongue: float, run: float, width: float, rise: float) -> Outline:
+def _arched(tongue: float, run: float, width: float, rise: float) -> Ring:
     """A top rail whose lower edge is arched between its tongues."""
     arc = _arc(run, tongue, rise, 0.0)
     return ((run, 0.0), (run, width), (0.0, width), (0.0, 0.0), *reversed(arc))
@@ -271,5 +274,5 @@ def _add_mitred_rail(frame: _Frame, end: str, z: float, wide: Size, edges: Edges
     lay = Lay("+x", "+z", (leaf.x, leaf.y, leaf.z + z))
     out.add(
         leaf.tag.piece("rail", end), "front", "front", frame.finish, (leaf.width, wide, frame.full), lay,
-        edges=edges, pockets=(cut,), motion=leaf.motion, kind="front", outline=shape,
+        edges=edges, pockets=(cut,), motion=leaf.motion, kind="front", form=formed(shape),
     )  # fmt: skip

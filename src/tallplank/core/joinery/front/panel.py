@@ -9,7 +9,9 @@ from math import asin, ceil, cos, radians, sin
 from types import MappingProxyType
 
 from tallplank.core.catalog.record import DoorStyle, Finish
-from tallplank.core.joinery.part.part import BuildError, Outline, Pocket, Tag
+from tallplank.core.joinery.part.form.form import formed
+from tallplank.core.joinery.part.hole import Pocket
+from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, slot
 from tallplank.core.measure.divide import divide, equal
@@ -17,6 +19,7 @@ from tallplank.core.measure.size import Size
 from tallplank.core.measure.wood import movement
 from tallplank.core.space.frame import Vec, extent, frame_along, tilted
 from tallplank.core.space.motion import Motion
+from tallplank.core.space.outline import Ring
 
 BEAD_WIDE, BEAD_DEEP = 3.0, 1.5
 LEAST_BEAD = 4.0
@@ -86,11 +89,11 @@ def _add_panel(choice: Choice, inset: Inset, field: Field, out: Collector, thick
     shape = _arched_panel(field, inset.style.tongue, height.value, width.value, half) if field.arch else None
     out.add(
         field.tag, "front", "front", inset.finish, (height, width, thickness), lay,
-        pockets=pockets(height.value, width.value, half), motion=inset.motion, kind="front", outline=shape,
+        pockets=pockets(height.value, width.value, half), motion=inset.motion, kind="front", form=formed(shape),
     )  # fmt: skip
 
 
-def _arched_panel(field: Field, tongue: float, height: float, width: float, half: float) -> Outline:
+def _arched_panel(field: Field, tongue: float, height: float, width: float, half: float) -> Ring:
     """A panel whose upper edge follows the arch above it, up into its groove; x runs up the panel, y from its right edge."""
     chord, rise = field.width.value, field.arch
     radius = (chord**2 / 4 + rise**2) / (2 * rise)
@@ -214,7 +217,7 @@ def _glazed(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
     lay = Lay("+z", "-x", (right, inset.y - far + pane.value, field.z - style.tongue + half))
     shape = _arched_panel(field, style.tongue, height.value, width.value, half) if field.arch else None
     tag = replace(field.tag, role="glass")
-    out.add(tag, "glass", "front", glass, (height, width, pane), lay, motion=inset.motion, kind="front", outline=shape)
+    out.add(tag, "glass", "front", glass, (height, width, pane), lay, motion=inset.motion, kind="front", form=formed(shape))
     _add_beads(inset, field, pane, out)
     _add_bars(inset, field, out)
 

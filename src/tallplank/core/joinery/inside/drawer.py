@@ -5,7 +5,8 @@ from dataclasses import dataclass
 from tallplank.core.catalog.record import Hardware
 from tallplank.core.joinery.inside.blocking import add_blocking
 from tallplank.core.joinery.inside.drawer_joint import add_corners
-from tallplank.core.joinery.part.part import BOTTOM, BOX_FRONT, UPRIGHTS, BuildError, Edges, PartKind, Pocket, Tag, pulled_out
+from tallplank.core.joinery.part.hole import Pocket
+from tallplank.core.joinery.part.part import BOTTOM, BOX_FRONT, UPRIGHTS, BuildError, Edges, PartKind, Tag, pulled_out
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box
 from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, slot

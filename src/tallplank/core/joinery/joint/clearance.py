@@ -4,7 +4,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from tallplank.core.joinery.joint.meeting import TOUCH
-from tallplank.core.joinery.part.part import Hole
+from tallplank.core.joinery.part.hole import Hole
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.space.frame import Vec
 

@@ -63,7 +63,7 @@ class _Fixing:
 
     def _covers(self, index: int, at: Vec, reach: float) -> bool:
         part = self.out.parts[index]
-        if part.outline is None:
+        if part.form.is_square:
             return True
         inner = part.frame.inside(at)
         return all(part.covers(inner.x + dx, inner.y + dy) for dx in (-reach, reach) for dy in (-reach, reach))

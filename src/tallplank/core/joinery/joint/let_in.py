@@ -8,7 +8,8 @@ from dataclasses import dataclass, field, replace
 from types import MappingProxyType
 
 from tallplank.core.joinery.joint.meeting import TOUCH, Meeting, Range, axis_of
-from tallplank.core.joinery.part.part import BuildError, Outline, Part, Pocket, PocketKind
+from tallplank.core.joinery.part.hole import Pocket, PocketKind
+from tallplank.core.joinery.part.part import BuildError, Part
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.measure.size import Size
@@ -70,7 +71,7 @@ class LettingIn:
         low, high = self.out.box(meeting.end)
         start, stop = low[meeting.across], high[meeting.across]
         part = self.out.parts[meeting.end]
-        reach = meeting.reach if part.outline is not None else (low[meeting.along], high[meeting.along])
+        reach = part.form.grows_where(meeting.reach, (low[meeting.along], high[meeting.along]))
         away = meeting.toward * depth.value
         tab = [part.frame.inside(c) for c in _corners(meeting, away, reach, entering)]
         longer = lengthened(part, meeting.axis, meeting.toward, depth, (tab[0], tab[1]))
@@ -127,26 +128,8 @@ def lengthened(part: Part, axis: int, toward: float, by: Size, tab: tuple[Vec, V
 
     pockets = tuple(map(grown, part.pockets))
     frame = replace(frame, origin=Vec(*(o - d * shift for o, d in zip(frame.origin, direction, strict=True))))
-    outline = _with_tab(part.outline, index, 0.0 if at_start else whole, tab, shift) if part.outline else None
-    shaped = tuple(e.shifted(*((shift, 0.0) if along_x else (0.0, shift))) for e in part.shaped_edges)
-    part = replace(part, frame=frame, pockets=pockets, outline=outline, shaped_edges=shaped)
+    form = part.form.grown(index, 0.0 if at_start else whole, tab, shift)
+    part = replace(part, frame=frame, pockets=pockets, form=form)
     if along_x:
         return replace(part, length=part.length + by, cut_length=part.cut_length + by.value)
     return replace(part, width=part.width + by, cut_width=part.cut_width + by.value)
-
-
-def _with_tab(outline: Outline, index: int, edge: float, tab: tuple[Vec, Vec], shift: float) -> Outline:
-    """An outline with a tab on its edge at x = `edge` (y, for index 1), all of it moved by `shift`."""
-    base, out = sorted((tab[0][index], tab[1][index]), key=lambda c: abs(c - edge))
-    sides = sorted((tab[0][1 - index], tab[1][1 - index]))
-    points: list[tuple[float, float]] = []
-    for a, b in zip(outline, (*outline[1:], outline[0]), strict=True):
-        points.append(a)
-        start, stop = sorted((a[1 - index], b[1 - index]))
-        holds_it = start - TOUCH < sides[0] and sides[1] < stop + TOUCH
-        if holds_it and abs(a[index] - edge) < TOUCH and abs(b[index] - edge) < TOUCH:
-            first, last = sides if a[1 - index] < b[1 - index] else reversed(sides)
-            corners = ((base, first), (out, first), (out, last), (base, last))
-            points += [c if index == 0 else (c[1], c[0]) for c in corners]
-    moved = [(x + shift, y) if index == 0 else (x, y + shift) for x, y in points]
-    return tuple(p for p, q in zip(moved, (*moved[1:], moved[0]), strict=True) if abs(p[0] - q[0]) + abs(p[1] - q[1]) > TOUCH)

@@ -94,19 +94,12 @@ def _met(one: tuple[int, Part, Corners], other: tuple[int, Corners], rule: str, 
         if abs(at - (face_low[axis] if toward > 0 else face_high[axis])) > TOUCH:
             continue
         along = 3 - axis - across
-        start, stop = (low[along], high[along]) if part.outline is None else _edge(part, axis, at, along)
+        start, stop = part.form.straight(part.frame, part.size, axis, at, along)
         reach = (max(start, face_low[along]), min(stop, face_high[along]))
         span = reach if back is None or along != 1 else (reach[0], min(reach[1], back))
         depth = min(high[across], face_high[across]) - max(low[across], face_low[across])
         if span[1] - span[0] > TOUCH and depth > TOUCH:
             yield Meeting(i, j, axis, at, toward, along, reach, span, (low[across] + high[across]) / 2, rule)
-
-
-def _edge(part: Part, axis: int, at: float, along: int) -> Range:
-    """The extent, along a unit axis, of the straight edge that a shaped part has in a plane; nothing where it has none."""
-    points = [part.frame.out((x, y, 0.0)) for x, y in part.outline or ()]
-    places = [p[along] for p in points if abs(p[axis] - at) < TOUCH]
-    return (min(places), max(places)) if places else (0.0, 0.0)
 
 
 def axis_of(direction: Vec) -> int:

@@ -3,18 +3,17 @@
 from collections import Counter
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
-from itertools import pairwise
-from math import hypot
 from typing import Literal, NamedTuple, Self, get_args
-
-from shapely import Polygon
 
 from tallplank.core.catalog.record import Finish
 from tallplank.core.error import PlankError
 from tallplank.core.job.unit import FinishRole, HardwareRole
+from tallplank.core.joinery.part.form.form import SHEET, Form
+from tallplank.core.joinery.part.hole import Hole, Pocket, ShapedEdge
 from tallplank.core.measure.size import Size
-from tallplank.core.space.frame import RIGHT, UP, Frame, Vec, extent
+from tallplank.core.space.frame import RIGHT, UP, Frame, Vec
 from tallplank.core.space.motion import Motion, Slide, Turn
+from tallplank.core.space.outline import Ring
 
 Grain = Literal["length", "none"]
 Surface = Literal["carcass", "front", "inside", "drawer", "top", "plinth"]
@@ -22,82 +21,15 @@ Outline = tuple[tuple[float, float], ...]
 FrontShape = Literal["door", "drawer", "flap", "lift", "false", "strip"]
 PartKind = Literal["gable", "floor", "fixed-shelf", "partition", "back", "frame", "shelf", "front", "drawer", "blocking", "kick", "other"]
 UPRIGHTS: tuple[PartKind, ...] = ("gable", "partition")
-PocketKind = Literal["groove", "rebate", "tongue", "dado", "notch", "recess"]
-HoleKind = Literal[
-    "cam",
-    "bolt",
-    "dowel",
-    "confirmat",
-    "screw",
-    "pocket-screw",
-    "cup",
-    "hinge-screw",
-    "plate",
-    "pin",
-    "slide",
-    "leg",
-    "hanger",
-    "stay",
-    "rail",
-    "louvre",
-    "pull",
-]
 
 
 class BuildError(PlankError):
     """The unit cannot be built as asked; the text says which part fails and why."""
 
 
-POCKET_TOOLS: dict[PocketKind, str] = {
-    "groove": "grooving saw",
-    "rebate": "grooving saw",
-    "tongue": "spindle cutter",
-    "dado": "grooving saw",
-    "notch": "router 12",
-    "recess": "router 12",
-}
 EdgeName = Literal["l1", "l2", "w1", "w2"]
 """An edge along the length at y = 0 or y = width, or across it at x = 0 or x = length."""
 EDGE_NAMES: tuple[EdgeName, ...] = get_args(EdgeName)
-FORSTNER_FROM = 14.5
-HOLE_NAMES: dict[HoleKind, str] = {
-    "cam": "cam",
-    "bolt": "bolt",
-    "dowel": "dowel",
-    "confirmat": "confirmat screw",
-    "screw": "screw",
-    "pocket-screw": "pocket screw",
-    "cup": "hinge cup",
-    "hinge-screw": "hinge's screw",
-    "plate": "hinge plate",
-    "pin": "shelf pin",
-    "slide": "slide",
-    "leg": "leg",
-    "hanger": "hanger",
-    "stay": "stay",
-    "rail": "rail bracket",
-    "louvre": "louvre's pin",
-    "pull": "pull",
-}
-"""What a hole is for, in words."""
-
-
-@dataclass(frozen=True, slots=True)
-class Pocket:
-    """A removal in a part's own frame: from `low` to `high`, x along the length, z out of the face.
-
-    It is square-cornered unless it has an `outline` of its own in x and y, of which `low` and `high` are then the extent.
-    """
-
-    what: PocketKind
-    low: Vec
-    high: Vec
-    outline: Outline | None = None
-
-    @property
-    def tool(self) -> str:
-        """What the shop cuts it with."""
-        return POCKET_TOOLS[self.what]
 
 
 @dataclass(frozen=True, slots=True)
@@ -111,43 +43,6 @@ class Edges:
 
 
 NO_EDGES = Edges()
-
-
-@dataclass(frozen=True, slots=True)
-class ShapedEdge:
-    """A banded piece of the outline of a part that is no rectangle: the band, and the points that it runs along."""
-
-    band: str
-    points: Outline
-
-    @property
-    def length(self) -> float:
-        """How much band it takes."""
-        return sum(hypot(b[0] - a[0], b[1] - a[1]) for a, b in pairwise(self.points))
-
-    def shifted(self, x: float, y: float) -> "ShapedEdge":
-        """The same piece elsewhere in the part's own face."""
-        return ShapedEdge(self.band, tuple((a + x, b + y) for a, b in self.points))
-
-
-class Hole(NamedTuple):
-    """A bored hole in a part's own frame: where it enters, the unit direction in which it goes, diameter and depth.
-
-    Holes of two parts that a fitting joins carry the same `pair` and enter at the same point in space.
-    """
-
-    what: HoleKind
-    at: Vec
-    into: Vec
-    diameter: float
-    depth: float
-    pair: str = ""
-
-    @property
-    def tool(self) -> str:
-        """What the shop bores it with."""
-        bit = "Forstner bit" if self.diameter >= FORSTNER_FROM else "pocket-hole bit" if self.what == "pocket-screw" else "dowel bit"
-        return f"{bit} {self.diameter:g}"
 
 
 WIDEST, LEVEL = 100.0, 90.0
@@ -169,15 +64,6 @@ def flap(y: float, z: float, *, lifts: bool) -> Turn:
 def pulled_out(reach: float) -> Slide:
     """How a drawer opens whose slides reach that far."""
     return Slide(Vec(0.0, -reach * SHOWN_OUT, 0.0))
-
-
-@dataclass(frozen=True, slots=True)
-class Body:
-    """What a board becomes when it is bent: an outline in x and y of its frame, as high as `height` along z."""
-
-    frame: Frame
-    outline: Outline
-    height: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -259,12 +145,8 @@ class Part:
     kind: PartKind = "other"
     path: tuple[int, ...] | None = None
     """The opening of the unit that the part serves; None for the parts of its box."""
-    outline: Outline | None = None
-    """The true shape in x and y, counter-clockwise, of a part that is no rectangle; length and width are its extent."""
-    shaped_edges: tuple[ShapedEdge, ...] = ()
-    """What is banded of its outline, beside its straight edges."""
-    body: Body | None = None
-    """How a bent part stands in the unit; its sizes are those of the flat board that it is bent from."""
+    form: Form = SHEET
+    """How it is shaped; whatever depends on that is asked of it."""
 
     def bored(self, holes: tuple[Hole, ...]) -> Self:
         """The same part with these holes; many times quicker than `dataclasses.replace`, in what is done for every part."""
@@ -287,16 +169,31 @@ class Part:
     @property
     def box(self) -> tuple[Vec, Vec]:
         """Smallest and largest corner in the frame of the unit."""
-        if self.body is not None:
-            across, up = max(p[0] for p in self.body.outline), max(p[1] for p in self.body.outline)
-            return extent(self.body.frame, (across, up, self.body.height))
-        return extent(self.frame, self.size)
+        return self.form.box(self.frame, self.size)
+
+    @property
+    def ring(self) -> Ring:
+        """The outline of the flat board, counter-clockwise in its own x and y."""
+        return self.form.ring(self.size)
+
+    @property
+    def above(self) -> Ring:
+        """What it covers seen from above, in the frame of the unit."""
+        return self.form.above(self.frame, self.size)
+
+    @property
+    def volume(self) -> float:
+        """Cubic millimetres of wood, with its pockets cut out."""
+        return self.form.volume(self.size, self.pockets)
+
+    @property
+    def shaped_edges(self) -> tuple[ShapedEdge, ...]:
+        """What is banded of its outline, beside its straight edges."""
+        return self.form.banded
 
     def covers(self, x: float, y: float) -> bool:
         """Whether a point of the part's own face lies within its outline."""
-        if self.outline is None:
-            return 0.0 <= x <= self.length.value and 0.0 <= y <= self.width.value
-        return within(self.outline, x, y)
+        return self.form.covers(self.size, x, y)
 
     def edge_side(self, edge: EdgeName) -> str:
         """Where an edge lies in the unit: front, rear, left, right, bottom or top."""
@@ -312,20 +209,6 @@ class Part:
 
 
 _FIELDS, _put = tuple(Part.__dataclass_fields__), object.__setattr__
-
-
-def is_simple(outline: Outline) -> bool:
-    """Whether an outline encloses one area and nowhere crosses or touches itself."""
-    return bool(Polygon(outline).is_valid)
-
-
-def within(outline: Outline, x: float, y: float) -> bool:
-    """Whether a point lies inside an outline."""
-    inside = False
-    for (x0, y0), (x1, y1) in zip(outline, (*outline[1:], outline[0]), strict=True):
-        if (y0 > y) != (y1 > y) and x < x0 + (y - y0) * (x1 - x0) / (y1 - y0):
-            inside = not inside
-    return inside
 
 
 def part_refs(owner: str, parts: Iterable[Part]) -> tuple[PartRef, ...]:

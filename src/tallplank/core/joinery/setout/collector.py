@@ -3,33 +3,17 @@
 from collections import defaultdict
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
-from functools import lru_cache
 
 from tallplank.core.catalog.record import Catalog, Finish, Hardware
 from tallplank.core.job.unit import FinishRole
-from tallplank.core.joinery.part.part import (
-    NO_EDGES,
-    BuildError,
-    Edges,
-    Fitting,
-    Front,
-    Hole,
-    HoleKind,
-    Note,
-    Outline,
-    Part,
-    PartKind,
-    Piece,
-    Pocket,
-    PocketKind,
-    Surface,
-    Tag,
-    is_simple,
-)
+from tallplank.core.joinery.part.form.form import SHEET, Form
+from tallplank.core.joinery.part.hole import Hole, HoleKind, Pocket, PocketKind
+from tallplank.core.joinery.part.part import NO_EDGES, BuildError, Edges, Fitting, Front, Note, Part, PartKind, Piece, Surface, Tag
 from tallplank.core.joinery.setout.layout import Cell, Layout
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Frame, Vec, frame_along
 from tallplank.core.space.motion import Motion
+from tallplank.core.space.outline import Ring, is_simple
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,7 +53,7 @@ class Collector:
     holes: defaultdict[int, list[Hole]] = field(default_factory=lambda: defaultdict(list))
     """What is bored so far, by the number of the part; the parts take it when all is built."""
     layout: Layout | None = None
-    plan: Outline | None = None
+    plan: Ring | None = None
     """The unit's outline seen from above, where it is no rectangle."""
     notes: list[Note] = field(default_factory=list)
     tails: dict[str, int] = field(default_factory=dict)
@@ -98,16 +82,16 @@ class Collector:
         pockets: tuple[Pocket, ...] = (),
         motion: Motion | None = None,
         kind: PartKind = "other",
-        outline: Outline | None = None,
+        form: Form = SHEET,
         frame: Frame | None = None,
     ) -> Part:
-        """Add a part of length, width and thickness; a slanted one gives its `frame`, one that is no rectangle its `outline`.
+        """Add a part of length, width and thickness; a slanted one gives its `frame`, one that is no rectangle its `form`.
 
         Raises:
             BuildError: one of its sizes would be nothing or less, or its outline would cross itself.
         """
         tag = Tag(what) if isinstance(what, str) else what
-        _check(tag, sizes, outline)
+        _check(tag, sizes, form)
         length, width, thickness = sizes
         off_length, off_width = (0.0, 0.0) if self.trimmed else self._banded(edges)
         board = self.catalog.boards[finish.board]
@@ -130,7 +114,7 @@ class Collector:
             front=len(self.fronts) if kind == "front" else -1,
             kind=kind,
             path=self.path,
-            outline=outline,
+            form=form,
         )
         self.parts.append(part)
         return part
@@ -221,22 +205,17 @@ class Collector:
         return thick(edges.w1) + thick(edges.w2), thick(edges.l1) + thick(edges.l2)
 
 
-def _check(tag: Tag, sizes: tuple[Size, Size, Size], outline: Outline | None) -> None:
+def _check(tag: Tag, sizes: tuple[Size, Size, Size], form: Form) -> None:
     for extent, size in zip(("long", "wide", "thick"), sizes, strict=True):
         if size.value <= 0:
             raise BuildError(f"The {tag.name} would be {size.value:.1f} mm {extent} ({size.explained()}).")
-    if outline is not None and not is_simple(outline):
+    if not form.is_square and not is_simple(form.ring((sizes[0].value, sizes[1].value, sizes[2].value))):
         raise BuildError(f"The {tag.name} would cross itself: a side of the unit is too short for its boards.")
 
 
 def _turned_in(frame: Frame, into: Vec) -> Vec:
-    return _direction(*(i * a.x + j * a.y + k * a.z for a in (frame.x, frame.y, frame.z) for i, j, k in (into,)))
-
-
-@lru_cache(maxsize=256)
-def _direction(x: float, y: float, z: float) -> Vec:
-    """One object for all holes that go the same way."""
-    return Vec(x, y, z)
+    i, j, k = into
+    return Vec(*(i * a.x + j * a.y + k * a.z for a in (frame.x, frame.y, frame.z)))
 
 
 def _enters(box: tuple[Vec, Vec], point: Vec, into: Vec) -> bool:

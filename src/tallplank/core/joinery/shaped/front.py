@@ -10,7 +10,9 @@ from tallplank.core.joinery.front.front import hinge_count
 from tallplank.core.joinery.front.hinge import cup_bores, hinge_places
 from tallplank.core.joinery.front.leaf import Leaf, add_leaf_parts, front_thickness
 from tallplank.core.joinery.front.pull import add_pulls, pull_places
-from tallplank.core.joinery.part.part import Body, Edges, Front, Hole, Outline, Piece, Tag, swing
+from tallplank.core.joinery.part.form.bent import Bent
+from tallplank.core.joinery.part.hole import Hole
+from tallplank.core.joinery.part.part import Edges, Front, Piece, Tag, swing
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.load import weight_kg
 from tallplank.core.joinery.setout.collector import FORWARD, Bore, Collector, Lay
@@ -18,6 +20,7 @@ from tallplank.core.joinery.shaped.stand import Stand
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Frame, Vec, moved
 from tallplank.core.space.motion import Motion
+from tallplank.core.space.outline import Ring
 
 FOLD_FROM_EDGE, FOLD_SCREWS = 20.0, 32.0
 """The screws of a folding hinge on the leaf that carries the other: from its edge, and apart."""
@@ -163,11 +166,10 @@ def _curved_door(stand: Stand, index: int, out: Collector) -> None:
     hinged = outer[0] if left else outer[-1]
     motion = swing(hinged[0], hinged[1], left=left)
     low = (min(p[0] for p in shape), min(p[1] for p in shape))
-    body = Body(moved(low[0], low[1], foot), tuple((x - low[0], y - low[1]) for x, y in shape), height.value)
+    body = Bent(moved(low[0], low[1], foot), tuple((x - low[0], y - low[1]) for x, y in shape), height.value)
     edges = Edges(finish.band, finish.band, finish.band, finish.band)
     lay = Lay("+z", "-x", (side.b[0], side.b[1] + stand.back, foot))
-    part = out.add("door", "front", "front", finish, (height, width, thick), lay, edges=edges, motion=motion, kind="front")
-    out.parts[-1] = replace(part, body=body)
+    part = out.add("door", "front", "front", finish, (height, width, thick), lay, edges=edges, motion=motion, kind="front", form=body)
     weight = weight_kg(choice, part)
     places = _hinges(stand, height, weight, "door", out)
     _bore_flat(choice, len(out.parts) - 1, [z - foot for z in places], left, out)
@@ -179,7 +181,7 @@ def _curved_door(stand: Stand, index: int, out: Collector) -> None:
         _curved_pull(stand, index, motion, out)
 
 
-def _area(shape: Outline) -> float:
+def _area(shape: Ring) -> float:
     """The area within an outline; over its thickness it is the length of the flat board, ends that are not square included."""
     return abs(sum(a[0] * b[1] - b[0] * a[1] for a, b in zip(shape, (*shape[1:], shape[0]), strict=True))) / 2
 

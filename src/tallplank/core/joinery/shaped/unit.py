@@ -10,7 +10,9 @@ from functools import reduce
 from tallplank.core.joinery.inside.shelf import PIN_RADIUS
 from tallplank.core.joinery.joint.joint import add_joints
 from tallplank.core.joinery.joint.meeting import TOUCH
-from tallplank.core.joinery.part.part import HANDS, BuildError, Edges, Note, Part, PartKind, Piece, ShapedEdge, Tag
+from tallplank.core.joinery.part.form.outlined import Outlined
+from tallplank.core.joinery.part.hole import ShapedEdge
+from tallplank.core.joinery.part.part import HANDS, BuildError, Edges, Note, Part, PartKind, Piece, Tag
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import thickness
 from tallplank.core.joinery.setout.collector import Bore, Collector, Lay
@@ -179,8 +181,7 @@ def _add_board(stand: Stand, name: str, kind: PartKind, insets: Insets, z: float
     fronts = [run for side, run in sides if side in ("front", "curve")]
     banded = tuple(ShapedEdge(finish.band, run).shifted(-low[0], -low[1]) for run in fronts) if finish.band else ()
     lay, surface = Lay("+x", "+y", (low[0], low[1], z)), "inside" if kind == "shelf" else "carcass"
-    part = out.add(name, "carcass", surface, finish, (length, width, thick), lay, kind=kind, outline=shape)  # type: ignore[arg-type]
-    out.parts[-1] = replace(part, shaped_edges=banded)
+    out.add(name, "carcass", surface, finish, (length, width, thick), lay, kind=kind, form=Outlined(shape, banded))  # type: ignore[arg-type]
 
 
 def _extent(stand: Stand, insets: Insets, axis: int, value: float) -> Size:

@@ -6,7 +6,8 @@ Source: common practice throughout; every value is a rule of the construction.
 from tallplank.core.joinery.joint.clearance import drop_spares
 from tallplank.core.joinery.joint.face_fixing import fix_faces
 from tallplank.core.joinery.joint.joint import add_joints
-from tallplank.core.joinery.part.part import BOTTOM, BuildError, Edges, Pocket, Tag
+from tallplank.core.joinery.part.hole import Pocket
+from tallplank.core.joinery.part.part import BOTTOM, BuildError, Edges, Tag
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box, box_of
 from tallplank.core.joinery.setout.collector import Collector, Lay, slot

@@ -1,0 +1,102 @@
+"""A flat board that is bent about an upright axis."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Self
+
+import numpy as np
+
+from tallplank.core.joinery.part.form.sheet import prism_lines
+from tallplank.core.joinery.part.hole import Hole, Pocket, ShapedEdge
+from tallplank.core.space.frame import Floats, Frame, Vec
+from tallplank.core.space.layered import Size3, Surface, layered_surface, layers
+from tallplank.core.space.outline import Ring, area
+
+
+@dataclass(frozen=True, slots=True)
+class Bent:
+    """What a board becomes: an outline in x and y of a frame in the unit, as high as `height`.
+
+    The outline's first half runs along the outer face, its second back along the inner one. The sizes of the part are those of
+    the flat board, which is as long as the body is high and whose own y runs from its right edge.
+    """
+
+    body: Frame
+    outline: Ring
+    height: float
+    banded: tuple[ShapedEdge, ...] = ()
+    is_square = True
+
+    def ring(self, size: Size3) -> Ring:
+        """See `Sheet`: the flat board."""
+        return ((0.0, 0.0), (size[0], 0.0), (size[0], size[1]), (0.0, size[1]))
+
+    def covers(self, size: Size3, x: float, y: float) -> bool:
+        """See `Sheet`: of the flat board."""
+        return 0.0 <= x <= size[0] and 0.0 <= y <= size[1]
+
+    def volume(self, size: Size3, pockets: Sequence[Pocket]) -> float:
+        """See `Sheet`; what is cut from bent boards is cut when they are flat, and none is so far."""
+        return area(self.outline) * self.height
+
+    def surface(self, size: Size3, pockets: Sequence[Pocket]) -> Surface:
+        """See `Sheet`."""
+        return layered_surface(layers(self.outline, self.height, ()))
+
+    def grain(self, corners: Floats, normals: Floats) -> Floats:
+        """See `Sheet`: the grain runs upwards."""
+        return np.stack([corners[:, :, 2], corners[:, :, 0] + corners[:, :, 1]], axis=2).astype(np.float32)
+
+    def lines(self, size: Size3, tongue: float) -> Floats:
+        """See `Sheet`."""
+        return prism_lines(self.outline, self.height, ())
+
+    def standing(self, frame: Frame) -> Frame:
+        """See `Sheet`: the frame of the body."""
+        return self.body
+
+    def bored(self, size: Size3, holes: tuple[Hole, ...]) -> tuple[Hole, ...]:
+        """See `Sheet`: the holes of the flat board where they come to be."""
+        count = len(self.outline) // 2
+        outer, inner = np.array(self.outline[:count]), np.array(self.outline[count:])[::-1]
+        bent = []
+        for hole in holes:
+            place = (1.0 - hole.at.y / size[1]) * (count - 1)
+            first = min(max(int(place), 0), count - 2)
+            share = place - first
+            face, back = (line[first] * (1 - share) + line[first + 1] * share for line in (outer, inner))
+            forward = (face - back) / np.linalg.norm(face - back)
+            start, way = (back, forward) if hole.into.z > 0 else (face, -forward)
+            (x, y), (i, j) = start.tolist(), way.tolist()
+            bent.append(hole._replace(at=Vec(x, y, hole.at.x), into=Vec(i, j, 0.0)))
+        return tuple(bent)
+
+    def box(self, frame: Frame, size: Size3) -> tuple[Vec, Vec]:
+        """See `Sheet`."""
+        points = [self.body.out((x, y, z)) for x, y in self.outline for z in (0.0, self.height)]
+        return Vec(*map(min, zip(*points, strict=True))), Vec(*map(max, zip(*points, strict=True)))
+
+    def above(self, frame: Frame, size: Size3) -> Ring:
+        """See `Sheet`."""
+        return tuple((p.x, p.y) for p in (self.body.out((x, y, 0.0)) for x, y in self.outline))
+
+    def front(self, frame: Frame, size: Size3) -> Ring:
+        """See `Sheet`."""
+        low, high = self.box(frame, size)
+        return ((low.x, low.z), (high.x, low.z), (high.x, high.z), (low.x, high.z))
+
+    def straight(self, frame: Frame, size: Size3, axis: int, at: float, along: int) -> tuple[float, float]:
+        """See `Sheet`: it has none that another part is joined to."""
+        return 0.0, 0.0
+
+    def grown(self, index: int, edge: float, tab: tuple[Vec, Vec], shift: float) -> Self:
+        """See `Sheet`."""
+        return self
+
+    def grows_where(self, met: tuple[float, float], whole: tuple[float, float]) -> tuple[float, float]:
+        """See `Sheet`."""
+        return whole
+
+    def rebanded(self, band: str) -> Self:
+        """See `Sheet`."""
+        return self

@@ -1,0 +1,102 @@
+"""A flat board of any outline."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from tallplank.core.joinery.part.form.sheet import flat_grain, prism_lines, seen_along
+from tallplank.core.joinery.part.hole import Hole, Pocket, ShapedEdge
+from tallplank.core.space.frame import Floats, Frame, Vec
+from tallplank.core.space.layered import Size3, Surface, layered_surface, layered_volume, layers
+from tallplank.core.space.outline import Ring, edges, holds
+
+TOUCH = 1e-3
+"""Millimetres within which a corner lies on an edge."""
+MOST_CORNERS = 8
+"""An outline with more corners than this is a curve; its corners are no edges."""
+
+
+@dataclass(frozen=True, slots=True)
+class Outlined:
+    """The true shape in x and y, counter-clockwise; length and width of the part are its extent."""
+
+    outline: Ring
+    banded: tuple[ShapedEdge, ...] = ()
+    """The pieces of the outline that are banded."""
+    is_square = False
+
+    def ring(self, size: Size3) -> Ring:
+        """See `Sheet`."""
+        return self.outline
+
+    def covers(self, size: Size3, x: float, y: float) -> bool:
+        """See `Sheet`."""
+        return holds(self.outline, (x, y))
+
+    def volume(self, size: Size3, pockets: Sequence[Pocket]) -> float:
+        """See `Sheet`."""
+        return layered_volume(layers(self.outline, size[2], pockets))
+
+    def surface(self, size: Size3, pockets: Sequence[Pocket]) -> Surface:
+        """See `Sheet`."""
+        return layered_surface(layers(self.outline, size[2], pockets))
+
+    def grain(self, corners: Floats, normals: Floats) -> Floats:
+        """See `Sheet`."""
+        return flat_grain(corners, normals)
+
+    def lines(self, size: Size3, tongue: float) -> Floats:
+        """See `Sheet`; upright edges only where the outline is no curve."""
+        return prism_lines(self.outline, size[2], self.outline if len(self.outline) <= MOST_CORNERS else ())
+
+    def standing(self, frame: Frame) -> Frame:
+        """See `Sheet`."""
+        return frame
+
+    def bored(self, size: Size3, holes: tuple[Hole, ...]) -> tuple[Hole, ...]:
+        """See `Sheet`."""
+        return holes
+
+    def box(self, frame: Frame, size: Size3) -> tuple[Vec, Vec]:
+        """See `Sheet`."""
+        points = [frame.out((x, y, z)) for x, y in self.outline for z in (0.0, size[2])]
+        return Vec(*map(min, zip(*points, strict=True))), Vec(*map(max, zip(*points, strict=True)))
+
+    def above(self, frame: Frame, size: Size3) -> Ring:
+        """See `Sheet`."""
+        return seen_along(self.outline, frame, size[2], 0, 1)
+
+    def front(self, frame: Frame, size: Size3) -> Ring:
+        """See `Sheet`."""
+        return tuple((p.x, p.z) for p in (frame.out((*corner, 0.0)) for corner in self.outline))
+
+    def straight(self, frame: Frame, size: Size3, axis: int, at: float, along: int) -> tuple[float, float]:
+        """See `Sheet`; nothing where it has no edge in that plane."""
+        points = (frame.out((*corner, 0.0)) for corner in self.outline)
+        places = [p[along] for p in points if abs(p[axis] - at) < TOUCH]
+        return (min(places), max(places)) if places else (0.0, 0.0)
+
+    def grown(self, index: int, edge: float, tab: tuple[Vec, Vec], shift: float) -> "Outlined":
+        """See `Sheet`: it grows only by a tab, of which two opposite corners are given, on its edge at x (or y) = `edge`."""
+        base, out = sorted((tab[0][index], tab[1][index]), key=lambda c: abs(c - edge))
+        sides = sorted((tab[0][1 - index], tab[1][1 - index]))
+        points: list[tuple[float, float]] = []
+        for a, b in edges(self.outline):
+            points.append(a)
+            start, stop = sorted((a[1 - index], b[1 - index]))
+            holds_it = start - TOUCH < sides[0] and sides[1] < stop + TOUCH
+            if holds_it and abs(a[index] - edge) < TOUCH and abs(b[index] - edge) < TOUCH:
+                first, last = sides if a[1 - index] < b[1 - index] else reversed(sides)
+                corners = ((base, first), (out, first), (out, last), (base, last))
+                points += [c if index == 0 else (c[1], c[0]) for c in corners]
+        by = (shift, 0.0) if index == 0 else (0.0, shift)
+        moved = tuple((x + by[0], y + by[1]) for x, y in points)
+        clean = tuple(p for p, q in edges(moved) if abs(p[0] - q[0]) + abs(p[1] - q[1]) > TOUCH)
+        return Outlined(clean, tuple(e.shifted(*by) for e in self.banded))
+
+    def grows_where(self, met: tuple[float, float], whole: tuple[float, float]) -> tuple[float, float]:
+        """See `Sheet`: only as far as it meets its partner."""
+        return met
+
+    def rebanded(self, band: str) -> "Outlined":
+        """See `Sheet`."""
+        return replace(self, banded=tuple(replace(edge, band=band) for edge in self.banded))

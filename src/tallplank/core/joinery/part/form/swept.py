@@ -1,0 +1,140 @@
+"""A profile drawn along a straight piece, cut at both ends: a molding, a rail, a trim."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Self
+
+import numpy as np
+from shapely import Polygon
+
+from tallplank.core.joinery.part.form.sheet import flat_grain
+from tallplank.core.joinery.part.hole import Hole, Pocket, ShapedEdge
+from tallplank.core.space.frame import Floats, Frame, Vec
+from tallplank.core.space.layered import Size3, Surface
+from tallplank.core.space.outline import Ring, area, covered, edges, holds, triangles
+
+
+@dataclass(frozen=True, slots=True)
+class EndCut:
+    """How an end is cut: how much longer the piece becomes with every millimetre of y and of z; (0, 0) is square.
+
+    A mitre at a corner of `c` degrees in the plane of the face has `y` = 1 / tan(c / 2).
+    """
+
+    y: float = 0.0
+    z: float = 0.0
+
+
+SQUARE_CUT = EndCut()
+
+
+@dataclass(frozen=True, slots=True)
+class Swept:
+    """A profile in y and z of the part, counter-clockwise, swept along x; length is from long point to long point."""
+
+    profile: Ring
+    start: EndCut = SQUARE_CUT
+    end: EndCut = SQUARE_CUT
+    banded: tuple[ShapedEdge, ...] = ()
+    is_square = False
+
+    def _ends(self, size: Size3, y: float, z: float) -> tuple[float, float]:
+        """Where a fibre of the piece begins and ends along x."""
+        first = max(self.start.y * a + self.start.z * b for a, b in self.profile)
+        last = max(self.end.y * a + self.end.z * b for a, b in self.profile)
+        return first - self.start.y * y - self.start.z * z, size[0] - last + self.end.y * y + self.end.z * z
+
+    def ring(self, size: Size3) -> Ring:
+        """See `Sheet`: the piece laid on its face."""
+        return _seen([[(x, y) for x, y, _ in outline] for outline in self._outlines(size)])
+
+    def covers(self, size: Size3, x: float, y: float) -> bool:
+        """See `Sheet`."""
+        return holds(self.ring(size), (x, y))
+
+    def volume(self, size: Size3, pockets: Sequence[Pocket]) -> float:
+        """See `Sheet`: the area of the profile times the length at its middle, since both ends are flat."""
+        middle = Polygon(self.profile).centroid
+        start, end = self._ends(size, float(middle.x), float(middle.y))
+        return area(self.profile) * (end - start)
+
+    def _sides(self, size: Size3) -> list[tuple[tuple[float, float, float], ...]]:
+        found: list[tuple[tuple[float, float, float], ...]] = []
+        for a, b in edges(self.profile):
+            (a0, a1), (b0, b1) = self._ends(size, *a), self._ends(size, *b)
+            found.append(((a0, *a), (a1, *a), (b1, *b), (b0, *b)))
+        return found
+
+    def surface(self, size: Size3, pockets: Sequence[Pocket]) -> Surface:
+        """See `Sheet`."""
+        quads = [tuple(reversed(quad)) for quad in self._sides(size)]
+        for a, b, c in triangles(self.profile):
+            low = [(self._ends(size, *p)[0], *p) for p in (c, b, a)]
+            high = [(self._ends(size, *p)[1], *p) for p in (a, b, c)]
+            quads += [(*low, low[-1]), (*high, high[-1])]
+        corners = np.array(quads, dtype=np.float64)
+        normals = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
+        normals /= np.linalg.norm(normals, axis=1, keepdims=True)
+        return Surface(corners.astype(np.float32), normals.astype(np.float32))
+
+    def grain(self, corners: Floats, normals: Floats) -> Floats:
+        """See `Sheet`."""
+        return flat_grain(corners, normals)
+
+    def lines(self, size: Size3, tongue: float) -> Floats:
+        """See `Sheet`: both ends and every edge of the profile."""
+        found = []
+        for a, b in edges(self.profile):
+            (a0, a1), (b0, b1) = self._ends(size, *a), self._ends(size, *b)
+            found += [((a0, *a), (b0, *b)), ((a1, *a), (b1, *b)), ((a0, *a), (a1, *a))]
+        return np.array(found, dtype=np.float32)
+
+    def standing(self, frame: Frame) -> Frame:
+        """See `Sheet`."""
+        return frame
+
+    def bored(self, size: Size3, holes: tuple[Hole, ...]) -> tuple[Hole, ...]:
+        """See `Sheet`."""
+        return holes
+
+    def box(self, frame: Frame, size: Size3) -> tuple[Vec, Vec]:
+        """See `Sheet`."""
+        points = [frame.out(p) for quad in self._sides(size) for p in quad]
+        return Vec(*map(min, zip(*points, strict=True))), Vec(*map(max, zip(*points, strict=True)))
+
+    def _outlines(self, size: Size3) -> list[tuple[tuple[float, float, float], ...]]:
+        """All flat pieces of the surface: the sides and both ends."""
+        ends = [tuple((self._ends(size, *p)[which], *p) for p in self.profile) for which in (0, 1)]
+        return [*self._sides(size), *ends]
+
+    def _projected(self, frame: Frame, size: Size3, across: int, up: int) -> Ring:
+        return _seen([[(p[across], p[up]) for p in map(frame.out, outline)] for outline in self._outlines(size)])
+
+    def above(self, frame: Frame, size: Size3) -> Ring:
+        """See `Sheet`."""
+        return self._projected(frame, size, 0, 1)
+
+    def front(self, frame: Frame, size: Size3) -> Ring:
+        """See `Sheet`."""
+        return self._projected(frame, size, 0, 2)
+
+    def straight(self, frame: Frame, size: Size3, axis: int, at: float, along: int) -> tuple[float, float]:
+        """See `Sheet`: no part is joined to its ends."""
+        return 0.0, 0.0
+
+    def grown(self, index: int, edge: float, tab: tuple[Vec, Vec], shift: float) -> Self:
+        """See `Sheet`."""
+        return self
+
+    def grows_where(self, met: tuple[float, float], whole: tuple[float, float]) -> tuple[float, float]:
+        """See `Sheet`."""
+        return whole
+
+    def rebanded(self, band: str) -> Self:
+        """See `Sheet`."""
+        return self
+
+
+def _seen(outlines: Sequence[Sequence[tuple[float, float]]]) -> Ring:
+    """What flat pieces cover together; those seen as a line cover nothing."""
+    return covered([tuple(points) for points in outlines if area(points) > 0])

@@ -1,0 +1,196 @@
+"""Boards less their cuts as surfaces: square ones as boxes between grid lines, those with outlines as layers, cut with shapely."""
+
+from collections.abc import Iterator, Sequence
+from itertools import pairwise
+from typing import NamedTuple, Protocol
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+from shapely.geometry import Polygon, box
+from shapely.geometry.base import BaseGeometry
+
+from tallplank.core.space.frame import Floats, Vec
+from tallplank.core.space.outline import Point, Ring
+
+Size3 = tuple[float, float, float]
+Cell = tuple[tuple[float, float], tuple[float, float], tuple[float, float]]
+LEAST_AREA = 1e-6
+
+
+class Cut(Protocol):
+    """What is taken from a board, from `low` to `high`; square-cornered unless it has an outline in x and y."""
+
+    @property
+    def low(self) -> Vec:
+        """Its lowest corner."""
+
+    @property
+    def high(self) -> Vec:
+        """Its highest corner."""
+
+    @property
+    def outline(self) -> Ring | None:
+        """Its outline, of which `low` and `high` are then the extent."""
+
+
+class Surface(NamedTuple):
+    """Rectangles, and triangles that repeat their last corner: `corners` (n, 4, 3) in millimetres, `normals` (n, 3)."""
+
+    corners: Floats
+    normals: Floats
+
+
+class Layer(NamedTuple):
+    """From one height to another the same area of wood."""
+
+    low: float
+    high: float
+    area: BaseGeometry
+
+
+def cells(size: Size3, cuts: Sequence[Cut]) -> tuple[Cell, ...]:
+    """A board as boxes that do not overlap; outlines of cuts are taken as the boxes around them."""
+    if not cuts:
+        return (((0.0, size[0]), (0.0, size[1]), (0.0, size[2])),)
+    grid = _grid(size, cuts)
+    solid = _solid(cuts, grid)
+    return tuple(
+        ((grid[0][i], grid[0][i + 1]), (grid[1][j], grid[1][j + 1]), (grid[2][k], grid[2][k + 1])) for i, j, k in np.argwhere(solid)
+    )
+
+
+def box_surface(low: Sequence[float], high: Sequence[float]) -> Surface:
+    """The surface of an upright box."""
+    start, end = np.array(low, dtype=np.float64), np.array(high, dtype=np.float64)
+    return Surface((start + _SIDES * (end - start)).astype(np.float32), _NORMALS)
+
+
+def square_surface(size: Size3, cuts: Sequence[Cut]) -> Surface:
+    """The surface of a board with square cuts only."""
+    if not cuts:
+        return box_surface((0.0, 0.0, 0.0), size)
+    lines = _grid(size, cuts)
+    grid = [np.array(line) for line in lines]
+    solid = np.pad(_solid(cuts, lines), 1).view(np.int8)
+    found: list[Floats] = []
+    turned: list[Floats] = []
+    for axis in range(3):
+        inner = tuple(slice(None) if a == axis else slice(1, -1) for a in range(3))
+        steps = np.diff(solid[inner], axis=axis)
+        for side, step, back in ((2 * axis, -1, 1), (2 * axis + 1, 1, 0)):
+            places = np.argwhere(steps == step)
+            places[:, axis] -= back
+            low = np.stack([grid[a][places[:, a]] for a in range(3)], axis=1)
+            high = np.stack([grid[a][places[:, a] + 1] for a in range(3)], axis=1)
+            found.append(low[:, None] + _SIDES[side] * (high - low)[:, None])
+            turned.append(np.broadcast_to(_NORMALS[side], (len(places), 3)))
+    return Surface(np.concatenate(found).astype(np.float32), np.concatenate(turned))
+
+
+def layers(ring: Ring, thickness: float, cuts: Sequence[Cut]) -> tuple[Layer, ...]:
+    """A board of an outline from z = 0 up."""
+    whole, levels = Polygon(ring), {0.0, thickness}
+    for cut in cuts:
+        levels |= {min(max(z, 0.0), thickness) for z in (cut.low.z, cut.high.z)}
+    found = []
+    for low, high in pairwise(sorted(levels)):
+        if high - low < 1e-9:
+            continue
+        middle = (low + high) / 2
+        removed = [_area(cut) for cut in cuts if cut.low.z < middle < cut.high.z]
+        found.append(Layer(low, high, whole.difference(shapely.union_all(removed)) if removed else whole))
+    return tuple(found)
+
+
+def layered_volume(slabs: Sequence[Layer]) -> float:
+    """What layers enclose, in cubic millimetres."""
+    return float(sum((slab.high - slab.low) * slab.area.area for slab in slabs))
+
+
+def layered_surface(slabs: Sequence[Layer]) -> Surface:
+    """The surface of layers, each piece counter-clockwise seen from outside."""
+    quads: list[tuple[tuple[float, float, float], ...]] = []
+    normals: list[tuple[float, float, float]] = []
+    for slab in slabs:
+        for quad, normal in _sides(slab):
+            quads.append(quad)
+            normals.append(normal)
+    empty = Polygon()
+    above = [*(slab.area for slab in slabs), empty]
+    below = [empty, *(slab.area for slab in slabs)]
+    levels = [slabs[0].low, *(slab.high for slab in slabs)]
+    for z, lower, upper in zip(levels, below, above, strict=True):
+        for area, up in ((lower.difference(upper), True), (upper.difference(lower), False)):
+            for a, b, c in _triangles(area):
+                corners = (a, b, c, c) if up else (a, c, b, b)
+                quads.append(tuple((x, y, z) for x, y in corners))
+                normals.append((0.0, 0.0, 1.0 if up else -1.0))
+    return Surface(np.array(quads, dtype=np.float32), np.array(normals, dtype=np.float32))
+
+
+def _area(cut: Cut) -> BaseGeometry:
+    return Polygon(cut.outline) if cut.outline is not None else box(cut.low.x, cut.low.y, cut.high.x, cut.high.y)
+
+
+def _polygons(area: BaseGeometry) -> Iterator[Polygon]:
+    for piece in getattr(area, "geoms", (area,)):
+        if isinstance(piece, Polygon) and piece.area > LEAST_AREA:
+            yield shapely.geometry.polygon.orient(piece)
+
+
+def _sides(slab: Layer) -> Iterator[tuple[tuple[tuple[float, float, float], ...], tuple[float, float, float]]]:
+    low, high = slab.low, slab.high
+    for polygon in _polygons(slab.area):
+        for ring in (polygon.exterior, *polygon.interiors):
+            for (x0, y0), (x1, y1) in pairwise(ring.coords):
+                length = float(np.hypot(x1 - x0, y1 - y0))
+                if length > 1e-9:
+                    yield ((x0, y0, low), (x1, y1, low), (x1, y1, high), (x0, y0, high)), ((y1 - y0) / length, (x0 - x1) / length, 0.0)
+
+
+def _triangles(area: BaseGeometry) -> Iterator[tuple[Point, Point, Point]]:
+    for polygon in _polygons(area):
+        for triangle in shapely.constrained_delaunay_triangles(polygon).geoms:
+            a, b, c, _ = shapely.geometry.polygon.orient(triangle).exterior.coords
+            yield (a, b, c)
+
+
+_SIDES = np.array(
+    [
+        [(1, 0, 0), (1, 1, 0), (1, 1, 1), (1, 0, 1)],
+        [(0, 0, 0), (0, 0, 1), (0, 1, 1), (0, 1, 0)],
+        [(0, 1, 0), (0, 1, 1), (1, 1, 1), (1, 1, 0)],
+        [(0, 0, 0), (1, 0, 0), (1, 0, 1), (0, 0, 1)],
+        [(0, 0, 1), (1, 0, 1), (1, 1, 1), (0, 1, 1)],
+        [(0, 0, 0), (0, 1, 0), (1, 1, 0), (1, 0, 0)],
+    ],
+    dtype=np.float32,
+)
+_NORMALS = np.array([(1, 0, 0), (-1, 0, 0), (0, 1, 0), (0, -1, 0), (0, 0, 1), (0, 0, -1)], dtype=np.float32)
+
+
+def _grid(size: Size3, cuts: Sequence[Cut]) -> list[list[float]]:
+    grid = []
+    for axis in range(3):
+        whole = size[axis]
+        lines = {0.0, whole}
+        for cut in cuts:
+            lines |= {min(max(cut.low[axis], 0.0), whole), min(max(cut.high[axis], 0.0), whole)}
+        grid.append(_without_slivers(sorted(lines)))
+    return grid
+
+
+def _without_slivers(lines: list[float]) -> list[float]:
+    kept = [lines[0]]
+    kept += [b for a, b in pairwise(lines) if b - a > 1e-9]
+    return kept
+
+
+def _solid(cuts: Sequence[Cut], grid: list[list[float]]) -> NDArray[np.bool_]:
+    solid = np.ones([len(line) - 1 for line in grid], dtype=bool)
+    middles = [np.array([(a + b) / 2 for a, b in pairwise(line)]) for line in grid]
+    for cut in cuts:
+        inside = [(m > cut.low[a]) & (m < cut.high[a]) for a, m in enumerate(middles)]
+        solid &= ~(inside[0][:, None, None] & inside[1][None, :, None] & inside[2][None, None, :])
+    return solid
