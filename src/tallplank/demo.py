@@ -1,6 +1,6 @@
 """The demo job: the Lockkeeper's House. Everything in it is invented."""
 
-from tallplank.core.catalog.record import Catalog
+from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.edit.room import add_room, change_wall
 from tallplank.core.edit.standard import set_job_finish, set_job_hardware, set_job_rule, set_job_style

@@ -9,7 +9,8 @@ from PyQt6.QtGui import QIcon, QPainter, QPen, QPixmap
 
 from tallplank.app.painter import DrawingPainter, View, look_pixmap
 from tallplank.app.theme import Tokens, colour
-from tallplank.core.catalog.record import Catalog, Look
+from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.look import Look
 from tallplank.core.draw.bench import from_above
 from tallplank.core.draw.elevation import unit_front
 from tallplank.core.edit.unit import usual_values

@@ -8,7 +8,8 @@ from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QBrush, QColor, QImage, QPainter, QPen, QPixmap, QPolygonF, QTransform
 
 from tallplank.app.theme import Tokens, colour, font
-from tallplank.core.catalog.record import Catalog, Look
+from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.look import Look
 from tallplank.core.draw.dimension import FIGURE_WIDTH, SetOut
 from tallplank.core.draw.primitive import Arc, Fill, Line, Pen, Poly, Shape, Text
 from tallplank.core.job.measure import can_be_typed

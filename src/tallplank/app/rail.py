@@ -7,7 +7,7 @@ from PyQt6.QtWidgets import QWidget
 from tallplank.app.icons import stage_picture
 from tallplank.app.painter import look_pixmap
 from tallplank.app.theme import Tokens, colour, font
-from tallplank.core.catalog.record import Look
+from tallplank.core.catalog.look import Look
 from tallplank.session.store import STAGES, Stage, Store
 
 WIDTH, STEP, TOP = 84, 86, 14

@@ -22,7 +22,8 @@ from tallplank.app.icons import blank_picture, kind_picture, opening_picture, sw
 from tallplank.app.money import money
 from tallplank.app.panel.choice import ROLE_NAMES
 from tallplank.app.theme import Tokens, font
-from tallplank.core.catalog.record import Catalog, Finish
+from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.finish import Finish
 from tallplank.core.edit.room import add_room
 from tallplank.core.edit.standard import set_job_finish, set_job_style
 from tallplank.core.edit.unit import change_units, set_finish

@@ -13,7 +13,7 @@ from typing import Any
 
 from filelock import FileLock, Timeout
 
-from tallplank.core.catalog.record import Catalog
+from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.disk import DiskError, clean_strays, read_file, told, write_atomically
 from tallplank.core.edit.open import known_kinds, open_job
 from tallplank.core.error import PlankError

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from functools import cached_property
 
-from tallplank.core.catalog.record import Catalog
+from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.finding import Checker
 from tallplank.core.check.overlap import ids_of
 from tallplank.core.check.record import Finding

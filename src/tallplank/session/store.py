@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from pathlib import Path
 from typing import Literal, TypeVar, get_args
 
-from tallplank.core.catalog.record import Catalog
+from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.disk import digest_of
 from tallplank.core.edit.check import Edited
 from tallplank.core.edit.construction import add_construction, fresh_construction, save_construction, set_construction, set_job_construction

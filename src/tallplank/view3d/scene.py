@@ -20,7 +20,7 @@ from vtkmodules.vtkRenderingCore import (
     vtkTexture,
 )
 
-from tallplank.core.catalog.record import Look
+from tallplank.core.catalog.look import Look
 from tallplank.core.solid.mesh import Faces
 from tallplank.core.solid.scene import Block, Solids
 from tallplank.core.solid.texture import pixels

@@ -5,8 +5,8 @@ from pathlib import Path
 import pytest
 
 from makers import CATALOG, a_made_unit
+from tallplank.core.catalog.catalog import CatalogError
 from tallplank.core.catalog.reader import read_catalog
-from tallplank.core.catalog.record import CatalogError
 from tallplank.core.job.unit import HARDWARE_ROLES
 from tallplank.core.joinery.part.form.bent import Bent
 
@@ -98,7 +98,7 @@ def test_a_catalogue_without_defaults_is_refused(tmp_path: Path) -> None:
 @pytest.mark.parametrize(
     ("file", "old", "new", "words"),
     [
-        ("hardware.toml", "joint = { face = 5, face_depth = 11, end = 8, cam = 15, cam_depth = 12.5 }", "", "a cam needs 'joint'"),
+        ("hardware.toml", "joint = { face = 5, face_depth = 11, end = 8, cam = 15, cam_depth = 12.5 }", "", "joint: Field required"),
         (
             "kind.toml",
             'hardware = { leg = "leg-turned-200" }',

@@ -4,7 +4,7 @@ from PyQt6.QtGui import QIcon
 
 from tallplank.app.icons import swatch
 from tallplank.app.theme import Tokens
-from tallplank.core.catalog.record import Catalog
+from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.job.unit import FinishRole, HardwareRole
 from tallplank.session.store import Store
 

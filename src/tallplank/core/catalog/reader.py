@@ -5,41 +5,40 @@ from collections.abc import Iterator, Mapping
 from functools import cache
 from importlib.resources import files
 from importlib.resources.abc import Traversable
-from typing import Any, TypeVar
+from types import MappingProxyType
+from typing import Any, NamedTuple
 
-from pydantic import ValidationError
+from pydantic import TypeAdapter, ValidationError
 
-from tallplank.core.catalog.record import (
-    Band,
-    Board,
-    Catalog,
-    CatalogError,
-    Defaults,
-    DoorStyle,
-    Finish,
-    Hardware,
-    Kind,
-    Look,
-    Operation,
-)
+from tallplank.core.catalog.board import Band, Board
+from tallplank.core.catalog.catalog import Catalog, CatalogError, Defaults
+from tallplank.core.catalog.door_style import DoorStyle
+from tallplank.core.catalog.finish import Finish
+from tallplank.core.catalog.hardware import Hardware
+from tallplank.core.catalog.kind import Kind
+from tallplank.core.catalog.look import Look
+from tallplank.core.catalog.operation import Operation
 from tallplank.core.job.base import Record
 from tallplank.core.job.construction import Construction
 
-_TABLES: dict[str, type[Record]] = {
-    "look": Look,
-    "board": Board,
-    "band": Band,
-    "finish": Finish,
-    "door_style": DoorStyle,
-    "hardware": Hardware,
-    "operation": Operation,
-    "construction": Construction,
-    "kind": Kind,
-    "defaults": Defaults,
-}
-JOINING = ("cam", "dowel", "confirmat", "screw", "pocket-screw")
-"""Roles of hardware that joints bore for."""
-_R = TypeVar("_R", bound=Record)
+TABLES: Mapping[str, TypeAdapter[Any]] = MappingProxyType(
+    {
+        "look": TypeAdapter(Look),
+        "board": TypeAdapter(Board),
+        "band": TypeAdapter(Band),
+        "finish": TypeAdapter(Finish),
+        "door_style": TypeAdapter(DoorStyle),
+        "hardware": TypeAdapter(Hardware),
+        "operation": TypeAdapter(Operation),
+        "construction": TypeAdapter(Construction),
+        "kind": TypeAdapter(Kind),
+        "defaults": TypeAdapter(Defaults),
+    }
+)
+"""The lists that catalogue files hold, by their names, with what an entry of each is."""
+LARGEST_FILE, MOST_FILES = 4 * 1024**2, 200
+Tables = dict[str, dict[str, Any]]
+"""Entries by the name of their list and by their id."""
 
 
 @cache
@@ -48,57 +47,130 @@ def shipped() -> Catalog:
     return read_catalog(files("tallplank.core.catalog") / "data")
 
 
-def read_catalog(folder: Traversable) -> Catalog:
-    """The catalogue in a folder of TOML files.
+def read_catalog(*folders: Traversable) -> Catalog:
+    """The catalogue in folders of TOML files; entries of a later folder take the place of those of the same id in an earlier one.
 
     Raises:
         CatalogError: naming file and line.
     """
-    found: dict[type[Record], dict[str, Any]] = {kind: {} for kind in _TABLES.values()}
-    where: dict[tuple[type[Record], str], str] = {}
-    for file in sorted((f for f in folder.iterdir() if f.name.endswith(".toml")), key=lambda f: f.name):
-        for kind, entry, place in _entries(file):
-            key = getattr(entry, "id", "")
-            if key in found[kind]:
-                raise CatalogError(f"{place}: '{key}' is there twice, first at {where[kind, key]}.")
-            found[kind][key] = entry
-            where[kind, key] = place
-    if not found[Defaults]:
-        raise CatalogError(f"{folder}: there is no [[defaults]] entry.")
+    tables: Tables = {name: {} for name in TABLES}
+    where: _Where = {}
+    for folder in folders:
+        _lay_over(tables, where, folder)
+    if not tables["defaults"]:
+        raise CatalogError(f"{folders[0]}: there is no [[defaults]] entry.")
+    return catalog_of(tables, where)
+
+
+def catalog_of(tables: Mapping[str, Mapping[str, Any]], where: Mapping[tuple[str, str], str]) -> Catalog:
+    """The catalogue of entries that are read already; `where` says for each where it comes from.
+
+    Raises:
+        CatalogError: an entry asks for another that is not there.
+    """
     catalog = Catalog(
-        looks=found[Look],
-        boards=found[Board],
-        bands=found[Band],
-        finishes=found[Finish],
-        door_styles=found[DoorStyle],
-        hardware=found[Hardware],
-        operations=found[Operation],
-        constructions=found[Construction],
-        kinds=found[Kind],
-        defaults=found[Defaults][""],
+        looks=tables["look"],
+        boards=tables["board"],
+        bands=tables["band"],
+        finishes=tables["finish"],
+        door_styles=tables["door_style"],
+        hardware=tables["hardware"],
+        operations=tables["operation"],
+        constructions=tables["construction"],
+        kinds=tables["kind"],
+        defaults=tables["defaults"][""],
     )
     _check_references(catalog, where)
     return catalog
 
 
-def _entries(file: Traversable) -> Iterator[tuple[type[Record], Record, str]]:
-    text = file.read_text(encoding="utf-8")
+_Where = dict[tuple[str, str], str]
+
+
+def _lay_over(tables: Tables, where: _Where, folder: Traversable) -> None:
+    own: set[tuple[str, str]] = set()
+    try:
+        found = sorted((f for f in folder.iterdir() if f.name.endswith(".toml")), key=lambda f: f.name)
+    except OSError as problem:
+        raise CatalogError(f"The catalogue folder {folder} cannot be read: {problem.strerror}.") from None
+    if len(found) > MOST_FILES:
+        raise CatalogError(f"{folder}: a catalogue has at most {MOST_FILES} files.")
+    for file in found:
+        for name, raw, place in _entries(file):
+            if name == "defaults" and "" in tables["defaults"]:
+                raw = _merged(tables["defaults"][""], raw)
+            entry = _validated(name, raw, place)
+            key = (name, getattr(entry, "id", ""))
+            if key in own:
+                raise CatalogError(f"{place}: '{key[1]}' is there twice, first at {where[key]}.")
+            own.add(key)
+            tables[name][key[1]], where[key] = entry, place.text
+
+
+def _merged(base: Defaults, more: Any) -> Any:
+    """The defaults with what a further folder says laid over, role by role."""
+    if not isinstance(more, dict):
+        return more
+    known: dict[str, Any] = base.model_dump()
+    for key, value in more.items():
+        both = isinstance(value, dict) and isinstance(known.get(key), dict)
+        known[key] = {**known[key], **value} if both else value
+    return known
+
+
+class _Place(NamedTuple):
+    """Where an entry stands, for messages."""
+
+    file: str
+    source: str
+    table: str
+    number: int
+
+    @property
+    def text(self) -> str:
+        """File and line."""
+        return self.at("")
+
+    def at(self, key: str) -> str:
+        """File and line of a key of the entry."""
+        return f"{self.file}, line {_line(self.source, self.table, self.number, key)}"
+
+    def __str__(self) -> str:
+        return self.text
+
+
+def _entries(file: Traversable) -> Iterator[tuple[str, Any, _Place]]:
+    text = _text(file)
     try:
         tables = tomllib.loads(text)
-    except tomllib.TOMLDecodeError as problem:
+    except (tomllib.TOMLDecodeError, RecursionError) as problem:
         raise CatalogError(f"{file.name}: {problem}.") from None
     for name, entries in tables.items():
-        kind = _TABLES.get(name)
-        if kind is None or not isinstance(entries, list):
+        if name not in TABLES or not isinstance(entries, list):
             raise CatalogError(f"{file.name}, line {_line(text, name, 0)}: '{name}' is no list of a known kind of entry.")
         for index, entry in enumerate(entries):
-            try:
-                yield kind, kind.model_validate(entry), f"{file.name}, line {_line(text, name, index)}"
-            except ValidationError as problem:
-                first = problem.errors()[0]
-                key = str(first["loc"][0]) if first["loc"] else ""
-                where = ".".join(str(part) for part in first["loc"])
-                raise CatalogError(f"{file.name}, line {_line(text, name, index, key)}: {where}: {first['msg']}.") from None
+            yield name, entry, _Place(file.name, text, name, index)
+
+
+def _text(file: Traversable) -> str:
+    try:
+        data = file.read_bytes()
+        if len(data) > LARGEST_FILE:
+            raise CatalogError(f"{file.name} has more than {LARGEST_FILE // 1024**2} MB.")
+        return data.decode("utf-8-sig")
+    except OSError as problem:
+        raise CatalogError(f"{file.name} cannot be read: {problem.strerror}.") from None
+    except UnicodeDecodeError:
+        raise CatalogError(f"{file.name} is no text.") from None
+
+
+def _validated(name: str, raw: Any, place: _Place) -> Any:
+    try:
+        return TABLES[name].validate_python(raw)
+    except ValidationError as problem:
+        first = problem.errors()[0]
+        path = [str(part) for part in first["loc"] if not (name == "hardware" and part == first["loc"][0])]
+        raise CatalogError(f"{place.at(path[0] if path else '')}: {'.'.join(path)}: {first['msg']}.") from None
 
 
 def _line(text: str, table: str, index: int, key: str = "") -> int:
@@ -117,19 +189,16 @@ def _line(text: str, table: str, index: int, key: str = "") -> int:
     return start or 1
 
 
-_Where = Mapping[tuple[type[Record], str], str]
+_Known = Mapping[tuple[str, str], str]
 
 
-def _check_references(catalog: Catalog, where: _Where) -> None:
+def _check_references(catalog: Catalog, where: _Known) -> None:
     for finish in catalog.finishes.values():
         _need(where, finish, catalog.looks, finish.look, "look")
         _need(where, finish, catalog.boards, finish.board, "board")
         _need(where, finish, catalog.bands, finish.band, "band")
         if catalog.boards[finish.board].price_m2(finish.thickness) is None:
-            raise CatalogError(f"{where[Finish, finish.id]}: board '{finish.board}' is not sold {finish.thickness:g} thick.")
-    for item in catalog.hardware.values():
-        if item.role in JOINING and item.joint is None:
-            raise CatalogError(f"{where[Hardware, item.id]}: a {item.role} needs 'joint', with what it bores.")
+            raise CatalogError(f"{_of(where, finish)}: board '{finish.board}' is not sold {finish.thickness:g} thick.")
     for kind in catalog.kinds.values():
         _check_kind(catalog, where, kind)
     defaults = catalog.defaults
@@ -141,13 +210,20 @@ def _check_references(catalog: Catalog, where: _Where) -> None:
         _need(where, defaults, catalog.hardware, key, "hardware item")
 
 
-def _need(where: _Where, entry: Record, table: Mapping[str, object], key: str | None, what: str) -> None:
+def _need(where: _Known, entry: Record, table: Mapping[str, object], key: str | None, what: str) -> None:
     if key is not None and key not in table:
-        raise CatalogError(f"{where[type(entry), getattr(entry, 'id', '')]}: there is no {what} '{key}'.")
+        raise CatalogError(f"{_of(where, entry)}: there is no {what} '{key}'.")
 
 
-def _check_kind(catalog: Catalog, where: _Where, kind: Kind) -> None:
+def _check_kind(catalog: Catalog, where: _Known, kind: Kind) -> None:
     for item in kind.hardware.values():
         _need(where, kind, catalog.hardware, item, "hardware item")
     if (kind.build == "shaped") != bool(kind.plan):
-        raise CatalogError(f"{where[Kind, kind.id]}: a shaped kind has a plan, and no other kind has one.")
+        raise CatalogError(f"{_of(where, kind)}: a shaped kind has a plan, and no other kind has one.")
+
+
+def _of(where: _Known, entry: Record) -> str:
+    """Where an entry comes from."""
+    names = {Finish: "finish", Kind: "kind", Defaults: "defaults"}
+    key = (names[type(entry)], getattr(entry, "id", ""))
+    return where.get(key, f"{key[0]} '{key[1]}'")

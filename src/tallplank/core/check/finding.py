@@ -4,7 +4,8 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from functools import partial
 
-from tallplank.core.catalog.record import Board, Catalog
+from tallplank.core.catalog.board import Board
+from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.bearing import hanging_boards
 from tallplank.core.check.machining import Fault, Known, faults
 from tallplank.core.check.overlap import SLACK, Overlap, OverlapFinder
@@ -132,7 +133,7 @@ def _unknown(who: str, catalog: Catalog, owner: Standard | Unit, own: Constructi
             text = f"{who} asks for the finish '{key}', which is not in the catalogue."
             yield Finding("error", "unknown-finish", text, f"Choose another finish for {role}.", units)
     for item, key in owner.hardware.items():
-        if key not in catalog.hardware:
+        if key not in catalog.hardware or catalog.hardware[key].role != item:
             text = f"{who} asks for the {item} '{key}', which is not in the catalogue."
             yield Finding("error", "unknown-item", text, f"Choose another {item}.", units)
     if owner.door_style is not None and owner.door_style not in catalog.door_styles:

@@ -4,7 +4,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from typing import Literal
 
-from tallplank.core.catalog.record import Catalog
+from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.machining import Known
 from tallplank.core.job.face import Face, Faces
 from tallplank.core.job.job import Display, Job

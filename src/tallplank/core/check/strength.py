@@ -7,8 +7,10 @@ supported beam under an even load 5 w L^4 / (384 E I), any strength of materials
 from collections.abc import Iterator, Sequence
 from functools import partial
 from itertools import pairwise
+from typing import Literal
 
-from tallplank.core.catalog.record import Catalog
+from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.hardware import Hanger, Slide
 from tallplank.core.check.record import Finding, Fix, Site, shown
 from tallplank.core.edit.opening import set_opening, split_opening
 from tallplank.core.edit.unit import set_hardware, set_rule
@@ -128,7 +130,7 @@ def heavy_doors(site: Site, unit: MadeUnit) -> Iterator[Finding]:
 def heavy_drawers(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     """Drawers that weigh more, filled, than any slide of the chosen make bears."""
     for drawer in drawer_loads(unit.choice, unit.parts):
-        best = max(unit.choice.family("slide"), key=lambda h: h.rated_kg)
+        best = max(unit.choice.family(unit.choice.hardware("slide")), key=lambda h: h.rated_kg)
         if best.rated_kg and drawer.filled_kg > best.rated_kg:
             load = f"{drawer.drawer.name.capitalize()} of {unit.label} weighs {drawer.filled_kg:.0f} kg filled"
             text = f"{load}; {best.name} bears {best.rated_kg:g} kg."
@@ -141,7 +143,7 @@ def heavy_hung_units(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     if not any(f.role == "hanger" for f in unit.fittings):
         return
     load = hung_load(unit.choice, unit.parts)
-    best = max(unit.choice.family("hanger"), key=lambda h: h.rated_kg)
+    best = max(unit.choice.family(unit.choice.hardware("hanger")), key=lambda h: h.rated_kg)
     if best.rated_kg and load > best.rated_kg:
         text = f"{unit.label} weighs {load:.0f} kg filled; {best.name} bears {best.rated_kg:g} kg."
         fix = _stronger(site, unit, "hanger", load)
@@ -175,10 +177,10 @@ def few_legs(made: Made) -> Iterator[Finding]:
 MORE_LEGS = 6
 
 
-def _stronger(site: Site, unit: MadeUnit, role: str, load: float) -> Fix | None:
+def _stronger(site: Site, unit: MadeUnit, role: Literal["slide", "hanger"], load: float) -> Fix | None:
     """The weakest item of any make that bears the load, if the catalogue has one."""
-    items = [h for h in site.catalog.hardware_for(role) if h.rated_kg >= load]  # type: ignore[arg-type]
+    items = [h for h in site.catalog.hardware_for(role) if isinstance(h, Slide | Hanger) and h.rated_kg >= load]
     if not items:
         return None
     item, catalog, unit_id = min(items, key=lambda h: h.rated_kg), site.catalog, unit.unit.id
-    return Fix(f"Use {item.name}", lambda j: set_hardware(j, catalog, [unit_id], role, item.id))  # type: ignore[arg-type]
+    return Fix(f"Use {item.name}", lambda j: set_hardware(j, catalog, [unit_id], role, item.id))

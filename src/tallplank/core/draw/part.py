@@ -6,7 +6,7 @@ from itertools import pairwise
 from math import atan2, hypot, pi
 from typing import Literal
 
-from tallplank.core.catalog.record import Band
+from tallplank.core.catalog.board import Band
 from tallplank.core.draw.machining import bored_edge, lettered
 from tallplank.core.draw.primitive import (
     CUT,

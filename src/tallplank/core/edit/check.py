@@ -5,7 +5,7 @@ from typing import NamedTuple, TypeVar
 
 from pydantic import ValidationError
 
-from tallplank.core.catalog.record import Catalog
+from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.error import PlankError
 from tallplank.core.job.base import RecordError, complaint
 from tallplank.core.job.job import MOST_UNITS, Job

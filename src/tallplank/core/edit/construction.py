@@ -3,7 +3,7 @@
 from collections.abc import Iterable
 from functools import partial
 
-from tallplank.core.catalog.record import Catalog
+from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.check import EditError, valid, with_standard, with_units
 from tallplank.core.edit.room import fresh_id
 from tallplank.core.job.job import Job

@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 
-from tallplank.core.catalog.record import Catalog
+from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.check import EditError, with_standard, with_units
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import FrontKind, Opening, Path, opening_at, replaced_at

@@ -2,7 +2,7 @@
 
 from typing import assert_never
 
-from tallplank.core.catalog.record import Catalog
+from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.group import set_face_length
 from tallplank.core.edit.opening import set_opening_size

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from tallplank.core.catalog.record import Catalog
+from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.check import with_units
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import Opening

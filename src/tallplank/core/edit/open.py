@@ -2,7 +2,7 @@
 
 from pathlib import Path
 
-from tallplank.core.catalog.record import Catalog
+from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.job.file import JobFileError, load_stamped
 from tallplank.core.job.job import Job
 

@@ -4,7 +4,7 @@ from collections.abc import Callable, Iterable, Sequence
 from functools import partial
 from typing import Literal
 
-from tallplank.core.catalog.record import Catalog
+from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.check import EditError, valid, with_units
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import MOST_CELLS, FrontKind, Opening, Path, divides_fronts, opening_at, replaced_at

@@ -1,6 +1,6 @@
 """Edits of what holds for the whole job."""
 
-from tallplank.core.catalog.record import Catalog
+from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.check import EditError, valid, with_standard
 from tallplank.core.edit.room import add_room
 from tallplank.core.edit.unit import check_finish, check_hardware, overlaid

@@ -5,7 +5,8 @@ from dataclasses import dataclass
 from functools import partial
 from typing import Literal, TypeVar
 
-from tallplank.core.catalog.record import Catalog, Kind
+from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.kind import Kind
 from tallplank.core.edit.check import Edited, EditError, buildable, valid, with_more, with_units
 from tallplank.core.edit.room import fresh_id, taken_ids
 from tallplank.core.edit.snap import Mover, first_gap, neighbour

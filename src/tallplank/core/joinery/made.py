@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import NamedTuple
 
-from tallplank.core.catalog.record import Catalog
+from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.job.face import Face, Faces
 from tallplank.core.job.job import Job
 from tallplank.core.job.measure import OfCell

@@ -3,7 +3,8 @@
 from collections.abc import Mapping
 from dataclasses import replace
 
-from tallplank.core.catalog.record import Catalog, Finish
+from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.finish import Finish
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import Edges, Part

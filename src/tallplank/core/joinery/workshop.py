@@ -6,7 +6,7 @@ from contextlib import contextmanager
 from contextvars import ContextVar
 from types import MappingProxyType
 
-from tallplank.core.catalog.record import Catalog
+from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.error import PlankError
 from tallplank.core.job.face import Face, Faces, faces_of
 from tallplank.core.job.job import Job

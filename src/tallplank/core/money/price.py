@@ -7,7 +7,8 @@ Source: price = cost / (1 - margin) for a margin of the price; common practice.
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 
-from tallplank.core.catalog.record import Band, Catalog
+from tallplank.core.catalog.board import Band
+from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.job.job import Rates
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Fitting, Front, Part

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import chain
 
-from tallplank.core.catalog.record import Hardware
+from tallplank.core.catalog.hardware import Hardware
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Fitting
 from tallplank.core.joinery.run.worktop import Run

@@ -5,7 +5,7 @@ from functools import cache
 import numpy as np
 from numpy.typing import NDArray
 
-from tallplank.core.catalog.record import Look
+from tallplank.core.catalog.look import Look
 
 SIZE = 512
 _F = NDArray[np.float64]

@@ -7,7 +7,7 @@ from types import MappingProxyType
 import numpy as np
 from numpy.typing import NDArray
 
-from tallplank.core.catalog.record import Band
+from tallplank.core.catalog.board import Band
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.hole import Hole
 from tallplank.core.joinery.part.part import EDGE_NAMES, Part, part_refs

@@ -3,7 +3,8 @@
 Source: common practice; the values are rules of the construction, fields of the door style and of the hardware.
 """
 
-from tallplank.core.catalog.record import DoorStyle, Hardware
+from tallplank.core.catalog.door_style import DoorStyle
+from tallplank.core.catalog.hardware import Hinge, Stay
 from tallplank.core.job.opening import FrontKind
 from tallplank.core.joinery.front.leaf import Leaf, add_leaf_parts
 from tallplank.core.joinery.front.pull import add_pulls
@@ -94,9 +95,9 @@ def stay_moment(weight_kg: float, height: float) -> float:
     return weight_kg * GRAVITY * height / 2000
 
 
-def stay_for(choice: Choice, moment_nm: float) -> Hardware:
+def stay_for(choice: Choice, moment_nm: float) -> Stay:
     """The weakest stay of the chosen make of which two hold the flap's moment; the strongest where none does."""
-    make = sorted(choice.family("stay"), key=lambda h: h.rated_nm)
+    make = sorted(choice.family(choice.hardware("stay")), key=lambda h: h.rated_nm)
     return next((h for h in make if STAYS * h.rated_nm >= moment_nm), make[-1])
 
 
@@ -112,7 +113,7 @@ def add_front(choice: Choice, cell: Cell, leaf: Leaf, out: Collector) -> float:
     return weight
 
 
-def hinge_count(hinge: Hardware, height: float, weight_kg: float) -> Size:
+def hinge_count(hinge: Hinge, height: float, weight_kg: float) -> Size:
     """Hinges for a door by its height and weight, whichever asks for more; doors beyond the table take one more each step.
 
     Source: up to 900 two, 1600 three, 2000 four, 2400 five; common practice, kept in the hinge's record.

@@ -5,7 +5,7 @@ Source: common practice; what each item bores stands in its record.
 
 from collections.abc import Iterator
 
-from tallplank.core.catalog.record import Bored, Hardware
+from tallplank.core.catalog.hardware import Bored, Hinge
 from tallplank.core.joinery.front.front import hinge_count, stay_for, stay_moment
 from tallplank.core.joinery.joint.system import on_row
 from tallplank.core.joinery.part.part import UPRIGHTS, Front, PartKind
@@ -29,7 +29,7 @@ def hinge_places(choice: Choice, low: float, high: float, count: int, *, rows: b
     return tuple(on_row(choice.rules, z - half) + half for z in even) if rows else tuple(even)
 
 
-def cup_bores(hinge: Hardware) -> Iterator[tuple[Bored, Bore]]:
+def cup_bores(hinge: Hinge) -> Iterator[tuple[Bored, Bore]]:
     """What a hinge bores in its door: the cup in its middle line, and the screws beside it."""
     for bored in hinge.front_holes:
         yield bored, Bore("cup" if bored.z == 0 else "hinge-screw", bored.diameter, bored.depth)

@@ -7,7 +7,8 @@ from dataclasses import dataclass
 from math import asin, cos, sin
 from typing import Literal
 
-from tallplank.core.catalog.record import DoorStyle, Finish
+from tallplank.core.catalog.door_style import DoorStyle
+from tallplank.core.catalog.finish import Finish
 from tallplank.core.joinery.front.panel import Field, Inset, add_field
 from tallplank.core.joinery.part.form.form import formed
 from tallplank.core.joinery.part.hole import Pocket, PocketKind

@@ -8,7 +8,8 @@ from dataclasses import dataclass, replace
 from math import asin, ceil, cos, radians, sin
 from types import MappingProxyType
 
-from tallplank.core.catalog.record import DoorStyle, Finish
+from tallplank.core.catalog.door_style import DoorStyle
+from tallplank.core.catalog.finish import Finish
 from tallplank.core.joinery.part.form.form import formed
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BuildError, Tag

@@ -2,7 +2,8 @@
 
 from dataclasses import dataclass
 
-from tallplank.core.catalog.record import DoorStyle, Hardware
+from tallplank.core.catalog.door_style import DoorStyle
+from tallplank.core.catalog.hardware import Pull
 from tallplank.core.joinery.front.leaf import Leaf, front_thickness
 from tallplank.core.joinery.part.part import Piece
 from tallplank.core.joinery.rule.choice import Choice
@@ -50,7 +51,7 @@ def _bore_through(out: Collector, x: float, z: float, diameter: float) -> None:
             return
 
 
-def pull_places(choice: Choice, leaf: Leaf, pull: Hardware, style: DoorStyle | None = None) -> tuple[Size, tuple[Place, ...]]:
+def pull_places(choice: Choice, leaf: Leaf, pull: Pull, style: DoorStyle | None = None) -> tuple[Size, tuple[Place, ...]]:
     """How many pulls a front takes, and where."""
     corner, middle, top = choice.rules.pull_corner, leaf.x + leaf.width.value / 2, leaf.z + leaf.height.value
     if leaf.kind == "drawer":
@@ -76,7 +77,7 @@ def _door_pull_height(choice: Choice, leaf: Leaf, length: float, corner: float, 
     return leaf.z + corner if hangs else max(leaf.z, min(top - corner - length, 1050.0))
 
 
-def _add_bar(pull: Hardware, x: tuple[float, float], z: tuple[float, float], face: float, motion: Motion | None, out: Collector) -> None:
+def _add_bar(pull: Pull, x: tuple[float, float], z: tuple[float, float], face: float, motion: Motion | None, out: Collector) -> None:
     out_y = face - pull.projection
     bar_y = (out_y, min(out_y + pull.thick, face))
     boxes = [(x, bar_y, z)]

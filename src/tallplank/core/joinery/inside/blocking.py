@@ -5,8 +5,8 @@ Source: common practice; its height is a rule of the construction, its thickness
 
 from dataclasses import dataclass
 
-from tallplank.core.catalog.record import Hardware
-from tallplank.core.joinery.joint.joint import bores_of, holding_screw
+from tallplank.core.catalog.hardware import Fixing
+from tallplank.core.joinery.joint.joint import holding_screw
 from tallplank.core.joinery.joint.meeting import TOUCH
 from tallplank.core.joinery.part.part import Note, Tag
 from tallplank.core.joinery.rule.choice import Choice
@@ -68,10 +68,10 @@ def _add(choice: Choice, box: Box, place: _Place, low: float, sizes: tuple[Size,
     _fix(screw, len(out.parts) - 1, upright, place, (box.front, length.value), out)
 
 
-def _fix(screw: Hardware, blocking: int, upright: int, place: _Place, depth: tuple[float, float], out: Collector) -> None:
+def _fix(screw: Fixing, blocking: int, upright: int, place: _Place, depth: tuple[float, float], out: Collector) -> None:
     """Holes through the blocking and into the upright; in a partition the screws from both sides pass each other."""
     start, length = depth
-    bores, thick = bores_of(screw), out.parts[blocking].thickness.value
+    bores, thick = screw.joint, out.parts[blocking].thickness.value
     inset, aside = min(FROM_ENDS, length / 4), min(ASIDE, length / 8)
     first, pitch = start + inset + (0.0 if place.left else aside), (length - 2 * inset - aside) / (SCREWS - 1)
     for i in range(SCREWS):

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from tallplank.core.catalog.record import Hardware
+from tallplank.core.catalog.hardware import Slide
 from tallplank.core.joinery.inside.blocking import add_blocking
 from tallplank.core.joinery.inside.drawer_joint import add_corners
 from tallplank.core.joinery.part.hole import Pocket
@@ -102,7 +102,7 @@ def add_drawer(choice: Choice, box: Box, drawer: Drawer, out: Collector) -> floa
     return length
 
 
-def _body(choice: Choice, box: Box, drawer: Drawer, slide: Hardware, length: float) -> _Body:
+def _body(choice: Choice, box: Box, drawer: Drawer, slide: Slide, length: float) -> _Body:
     rules, cell = choice.rules, drawer.cell
     side = Size.of(choice.finish("drawer").thickness, "drawer side", "finish.drawer")
     run = Size.of(length, "slide length", "hardware.slide")
@@ -127,7 +127,7 @@ def _body(choice: Choice, box: Box, drawer: Drawer, slide: Hardware, length: flo
     return body
 
 
-def _add_sides(choice: Choice, body: _Body, slide: Hardware, motion: Motion, out: Collector) -> None:
+def _add_sides(choice: Choice, body: _Body, slide: Slide, motion: Motion, out: Collector) -> None:
     finish, thick, x, y, z = choice.finish("drawer"), body.side.value, body.x, body.y, body.z
     far, end, between = x + body.width.value, y + body.run.value, body.width - 2 * body.side
     cut, edges = (thick - body.groove.value, thick), Edges(l2=finish.band)

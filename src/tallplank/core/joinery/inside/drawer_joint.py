@@ -2,8 +2,8 @@
 
 from typing import Literal
 
-from tallplank.core.catalog.record import Hardware
-from tallplank.core.joinery.joint.joint import END_PLAY, bores_of
+from tallplank.core.catalog.hardware import Fixing
+from tallplank.core.joinery.joint.joint import END_PLAY
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Bore, Collector
@@ -55,14 +55,14 @@ def _heights(low: float, high: float) -> tuple[float, ...]:
     return tuple(low + (high - low) * i / (count - 1) for i in range(count)) if count > 1 else ((low + high) / 2,)
 
 
-def _join(item: Hardware, pair: tuple[int, int], heights: tuple[float, ...], key: str, out: Collector) -> None:
+def _join(item: Fixing, pair: tuple[int, int], heights: tuple[float, ...], key: str, out: Collector) -> None:
     """Bore one corner: dowels stop in the side, screws go through it."""
     side, end = pair
     (side_low, side_high), (end_low, end_high) = out.box(side), out.box(end)
     left = side_low.x < end_low.x
     x = end_low.x if left else end_high.x
     into_side, into_end = (Vec(-1.0, 0.0, 0.0), Vec(1.0, 0.0, 0.0)) if left else (Vec(1.0, 0.0, 0.0), Vec(-1.0, 0.0, 0.0))
-    y, thick, bores = (end_low.y + end_high.y) / 2, side_high.x - side_low.x, bores_of(item)
+    y, thick, bores = (end_low.y + end_high.y) / 2, side_high.x - side_low.x, item.joint
     what: Literal["dowel", "screw"] = "dowel" if item.role == "dowel" else "screw"
     in_side = min(bores.face_depth, thick - SKIN) if bores.face_depth else thick
     for i, z in enumerate(heights):

@@ -6,7 +6,7 @@ Source: common practice; the room that each needs stands in its record.
 from collections.abc import Iterator
 from itertools import product
 
-from tallplank.core.catalog.record import Hardware
+from tallplank.core.catalog.hardware import Insert, Rail
 from tallplank.core.job.opening import InsideKind
 from tallplank.core.job.unit import HardwareRole
 from tallplank.core.joinery.part.part import BuildError, Piece
@@ -37,11 +37,13 @@ def add_inside(choice: Choice, box: Box, cell: Cell, plane: Plane, out: Collecto
         _add_niche(box, cell, plane, out)
         return
     item = choice.item(ROLES[kind], cell.opening.item)
+    if not isinstance(item, Rail | Insert):
+        raise BuildError(f"{item.name} is nothing that an opening holds.")
     depth = box.back_face - plane.inner
     for what, need, there in zip(("wide", "deep", "high"), item.room, (cell.x.way.value, depth, cell.z.clear.value), strict=True):
         if need > there + 1e-6:
             raise BuildError(f"{item.name} needs an opening {need:g} {what}; there are {there:.0f}.")
-    if kind == "rail":
+    if isinstance(item, Rail):
         _add_rail(choice, box, cell, item, out)
         return
     out.fit(item, Size.of(1, "to an opening", cell.source), item.name)
@@ -62,7 +64,7 @@ def _add_niche(box: Box, cell: Cell, plane: Plane, out: Collector) -> None:
     out.pieces.append(Piece("appliance", NICHE, low, high))
 
 
-def _add_rail(choice: Choice, box: Box, cell: Cell, item: Hardware, out: Collector) -> None:
+def _add_rail(choice: Choice, box: Box, cell: Cell, item: Rail, out: Collector) -> None:
     bracket, half = choice.hardware("bracket"), item.thick / 2
     y, z = max(box.back_face - RAIL_FROM_BACK, (box.front + box.back_face) / 2), cell.z.clear_end - RAIL_BELOW
     if z < cell.z.clear_at + RAIL_BELOW:
@@ -77,7 +79,7 @@ def _add_rail(choice: Choice, box: Box, cell: Cell, item: Hardware, out: Collect
             out.bore_at(point, Vec(sign, 0.0, 0.0), Bore("rail", bored.diameter, bored.depth), ("gable", "partition"))
 
 
-def _standing(box: Box, cell: Cell, plane: Plane, item: Hardware, *, hung: bool) -> tuple[Vec, Vec]:
+def _standing(box: Box, cell: Cell, plane: Plane, item: Insert, *, hung: bool) -> tuple[Vec, Vec]:
     """The outline of an item: as wide as its record or as the opening, standing on the floor of it or hung from the top."""
     width = min(item.length or cell.x.way.value - 2 * item.side_clearance, cell.x.way.value)
     depth, height = item.room[1] or box.back_face - plane.inner - 20.0, item.room[2] or cell.z.clear.value / 2

@@ -1,6 +1,6 @@
 """Adjustable shelves: spread evenly, then set down on the holes of the rows beside them."""
 
-from tallplank.core.catalog.record import Bored
+from tallplank.core.catalog.hardware import Bored
 from tallplank.core.joinery.joint.meeting import TOUCH
 from tallplank.core.joinery.joint.system import on_row, row_holes, row_lines
 from tallplank.core.joinery.part.part import UPRIGHTS, BuildError, Edges

@@ -6,9 +6,9 @@ Source: common practice: four screws to a drawer front, near its corners; along 
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 
-from tallplank.core.catalog.record import Hardware
+from tallplank.core.catalog.hardware import Fixing
 from tallplank.core.joinery.joint.clearance import Box, bored_box, boxes_meet
-from tallplank.core.joinery.joint.joint import END_PLAY, LEAST_PILOT, bores_of, fixings, holding_screw
+from tallplank.core.joinery.joint.joint import END_PLAY, LEAST_PILOT, fixings, holding_screw
 from tallplank.core.joinery.joint.let_in import SKIN
 from tallplank.core.joinery.joint.meeting import TOUCH
 from tallplank.core.joinery.part.part import BOX_FRONT, Note, Part, Tag
@@ -68,18 +68,18 @@ class _Fixing:
         inner = part.frame.inside(at)
         return all(part.covers(inner.x + dx, inner.y + dy) for dx in (-reach, reach) for dy in (-reach, reach))
 
-    def screw(self, pair: str, at: Vec, near: int, far: int, item: Hardware) -> bool:
+    def screw(self, pair: str, at: Vec, near: int, far: int, item: Fixing) -> bool:
         """A screw through part `near` forwards into `far`, or backwards where that is behind; False where it finds no room."""
         ahead = FORWARD if self.out.box(far)[1].y <= at.y + TOUCH else BACKWARD
         back = BACKWARD if ahead is FORWARD else FORWARD
-        bores, through = bores_of(item), self.out.parts[near].thickness.value
+        bores, through = item.joint, self.out.parts[near].thickness.value
         outer = Bore("screw", bores.face, through, pair)
         inner = Bore("screw", bores.end, item.length - through, pair)
         return self._put(at, (near, back, outer), (far, ahead, inner))
 
-    def dowel(self, pair: str, at: Vec, board: int, frame: int, item: Hardware) -> bool:
+    def dowel(self, pair: str, at: Vec, board: int, frame: int, item: Fixing) -> bool:
         """A dowel between the front edge of a board and the back of a face frame; False where it finds no room."""
-        bores = bores_of(item)
+        bores = item.joint
         in_frame = min(bores.face_depth, self.out.parts[frame].thickness.value - SKIN)
         outer = Bore("dowel", bores.face, in_frame, pair)
         inner = Bore("dowel", bores.end, item.length + END_PLAY - in_frame, pair)
@@ -149,7 +149,9 @@ def _fix_back(fixing: _Fixing, back: int) -> None:
     choice, out = fixing.choice, fixing.out
     low, high = out.box(back)
     through = out.parts[back].thickness.value
-    item = min((s for s in choice.family("screw") if s.length >= through + LEAST_PILOT), key=lambda s: s.length, default=None)
+    item = min(
+        (s for s in choice.family(choice.hardware("screw")) if s.length >= through + LEAST_PILOT), key=lambda s: s.length, default=None
+    )
     count = 0
     for index, part in enumerate(out.parts) if item is not None else ():
         if part.kind in ("gable", "floor") and abs(out.box(index)[1].y - low.y) < TOUCH:

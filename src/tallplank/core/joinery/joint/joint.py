@@ -11,11 +11,11 @@ from math import ceil, cos, radians, sin
 from types import MappingProxyType
 from typing import Literal
 
-from tallplank.core.catalog.record import Hardware, JointBores
+from tallplank.core.catalog.hardware import Fixing
 from tallplank.core.job.unit import HardwareRole
 from tallplank.core.joinery.joint.let_in import DEPTHS, SKIN, LettingIn
 from tallplank.core.joinery.joint.meeting import TOUCH, Meeting, meetings
-from tallplank.core.joinery.part.part import BuildError, Part
+from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box
 from tallplank.core.joinery.setout.collector import Bore, Collector
@@ -109,25 +109,14 @@ def dowel_places(places: Sequence[float], diameter: float) -> tuple[float, ...]:
     return tuple(p + (DOWEL_BESIDE if i < len(places) / 2 else -DOWEL_BESIDE) for i, p in enumerate(places))
 
 
-def bores_of(item: Hardware) -> JointBores:
-    """What a fixing bores.
-
-    Raises:
-        BuildError: its record does not say.
-    """
-    if item.joint is None:
-        raise BuildError(f"The catalogue does not say what {item.name} bores.")
-    return item.joint
-
-
-def holding_screw(choice: Choice, through: float, into: float) -> Hardware | None:
+def holding_screw(choice: Choice, through: float, into: float) -> Fixing | None:
     """The longest screw of the chosen make that goes through the one board and holds in the other without coming out of it."""
-    fitting = [s for s in choice.family("screw") if through + HOLD <= s.length <= through + into - SKIN]
+    fitting = [s for s in choice.family(choice.hardware("screw")) if through + HOLD <= s.length <= through + into - SKIN]
     return max(fitting, key=lambda s: s.length, default=None)
 
 
 def _cam_dowel(joining: _Joining, meeting: Meeting, places: Sequence[float], pair: str) -> Mapping[HardwareRole, int]:
-    out, from_end, bores = joining.out, joining.choice.rules.cam_from_end, bores_of(joining.choice.hardware("cam"))
+    out, from_end, bores = joining.out, joining.choice.rules.cam_from_end, joining.choice.hardware("cam").joint
     deepest = joining.through(meeting) - SKIN
     end = out.parts[meeting.end]
     into = _reversed(_face_of(end, joining.choice))
@@ -138,7 +127,7 @@ def _cam_dowel(joining: _Joining, meeting: Meeting, places: Sequence[float], pai
         out.bore(meeting.end, point, meeting.into_end, Bore("bolt", bores.end, from_end, key))
         cam = _moved(_moved(point, meeting.into_end, from_end), into, -half)
         out.bore(meeting.end, cam, into, Bore("cam", bores.cam, min(bores.cam_depth, 2 * half - SKIN), key))
-    beside = dowel_places(places, bores_of(joining.choice.hardware("dowel")).face)
+    beside = dowel_places(places, joining.choice.hardware("dowel").joint.face)
     _dowels(joining, meeting, beside, f"{pair}d")
     return {"cam": len(places), "dowel": len(beside)}
 
@@ -155,7 +144,7 @@ def _reversed(way: Vec) -> Vec:
 
 def _dowels(joining: _Joining, meeting: Meeting, places: Sequence[float], pair: str) -> Mapping[HardwareRole, int]:
     out, dowel = joining.out, joining.choice.hardware("dowel")
-    bores = bores_of(dowel)
+    bores = dowel.joint
     in_face = min(bores.face_depth, joining.through(meeting) - SKIN)
     in_end = dowel.length + END_PLAY - in_face
     for i, place in enumerate(places):
@@ -168,7 +157,7 @@ def _dowels(joining: _Joining, meeting: Meeting, places: Sequence[float], pair: 
 def _through(joining: _Joining, meeting: Meeting, places: Sequence[float], pair: str, role: ThroughRole) -> Mapping[HardwareRole, int]:
     """Screws through the face into a pilot hole in the end."""
     out, thick, item = joining.out, joining.through(meeting), joining.choice.hardware(role)
-    bores = bores_of(item)
+    bores = item.joint
     pilot = max(item.length - thick + END_PLAY, LEAST_PILOT)
     for i, place in enumerate(places):
         point = meeting.point(place)
@@ -187,7 +176,7 @@ def _screw(joining: _Joining, meeting: Meeting, places: Sequence[float], pair: s
 
 def _pocket_screw(joining: _Joining, meeting: Meeting, places: Sequence[float], pair: str) -> Mapping[HardwareRole, int]:
     """A slanted hole from the face of the one part through the middle of its end, and a pilot hole in the other."""
-    out, bores = joining.out, bores_of(joining.choice.hardware("pocket-screw"))
+    out, bores = joining.out, joining.choice.hardware("pocket-screw").joint
     end = out.parts[meeting.end]
     angle, face = radians(POCKET_ANGLE), _face_of(end, joining.choice)
     back, forth = meeting.into_end, meeting.into_face

@@ -5,7 +5,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal, NamedTuple, Self, get_args
 
-from tallplank.core.catalog.record import Finish
+from tallplank.core.catalog.finish import Finish
 from tallplank.core.error import PlankError
 from tallplank.core.job.unit import FinishRole, HardwareRole
 from tallplank.core.joinery.part.form.form import SHEET, Form

@@ -2,9 +2,13 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
-from typing import Literal
+from typing import Literal, TypeVar, overload
 
-from tallplank.core.catalog.record import Catalog, DoorStyle, Finish, Hardware, Kind
+from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.door_style import DoorStyle
+from tallplank.core.catalog.finish import Finish
+from tallplank.core.catalog.hardware import Bracket, Fixing, Hanger, Hardware, Hinge, Insert, Leg, Pin, Pull, Rail, Slide, Stay
+from tallplank.core.catalog.kind import Kind
 from tallplank.core.job.construction import Construction, RuleValue
 from tallplank.core.job.opening import FrontKind
 from tallplank.core.job.standard import Standard
@@ -12,6 +16,7 @@ from tallplank.core.job.unit import FinishRole, HardwareRole, Unit
 from tallplank.core.measure.size import Size
 
 Source = Literal["own", "job", "construction", "catalogue"]
+_H = TypeVar("_H", Slide, Hanger, Fixing, Stay)
 Table = Literal["finishes", "hardware", "front_styles"]
 
 
@@ -33,8 +38,32 @@ class Choice:
         self.used.add(("finishes", role))
         return chosen_finish(self.catalog, self.standard, self.unit, role)
 
+    @overload
+    def hardware(self, role: Literal["hinge"]) -> Hinge: ...
+    @overload
+    def hardware(self, role: Literal["slide"]) -> Slide: ...
+    @overload
+    def hardware(self, role: Literal["leg"]) -> Leg: ...
+    @overload
+    def hardware(self, role: Literal["pin"]) -> Pin: ...
+    @overload
+    def hardware(self, role: Literal["pull"]) -> Pull: ...
+    @overload
+    def hardware(self, role: Literal["hanger"]) -> Hanger: ...
+    @overload
+    def hardware(self, role: Literal["cam", "dowel", "confirmat", "screw", "pocket-screw"]) -> Fixing: ...
+    @overload
+    def hardware(self, role: Literal["stay"]) -> Stay: ...
+    @overload
+    def hardware(self, role: Literal["rail"]) -> Rail: ...
+    @overload
+    def hardware(self, role: Literal["bracket"]) -> Bracket: ...
+    @overload
+    def hardware(self, role: Literal["rack", "basket", "bin", "dish-rack"]) -> Insert: ...
+    @overload
+    def hardware(self, role: HardwareRole) -> Hardware: ...
     def hardware(self, role: HardwareRole) -> Hardware:
-        """The item of a role; an unknown id falls back to the catalogue's default (a finding says so)."""
+        """The item of a role; an unknown id, or one of another role, falls back to the catalogue's default (a finding says so)."""
         self.used.add(("hardware", role))
         return chosen_hardware(self.catalog, self.standard, self.unit, role)
 
@@ -43,10 +72,10 @@ class Choice:
         item = self.catalog.hardware.get(own or "")
         return item if item is not None and item.role == role else self.hardware(role)
 
-    def family(self, role: HardwareRole) -> tuple[Hardware, ...]:
-        """The chosen item of a role with all others of its make, from which a rule picks by size or load."""
-        chosen = self.hardware(role)
-        return tuple(h for h in self.catalog.hardware_for(role) if chosen.family and h.family == chosen.family) or (chosen,)
+    def family(self, chosen: _H) -> tuple[_H, ...]:
+        """A chosen item with all others of its make and role, from which a rule picks by size or load."""
+        alike = (h for h in self.catalog.hardware_for(chosen.role) if chosen.family and h.family == chosen.family)
+        return tuple(h for h in alike if isinstance(h, type(chosen))) or (chosen,)
 
     def front_style(self, kind: FrontKind) -> DoorStyle:
         """The style of fronts of a kind that have none of their own: the unit's, else the job's for the kind, else the job's."""
@@ -92,13 +121,16 @@ def chosen_hardware(catalog: Catalog, standard: Standard, unit: Unit | None, rol
     """The item of a hardware role for a unit, or for the job where `unit` is None."""
     default = catalog.defaults.hardware[role]
     own = unit.hardware.get(role) if unit is not None else None
-    return catalog.hardware.get(own or standard.hardware.get(role, default)) or catalog.hardware[default]
+    chosen = catalog.hardware.get(own or standard.hardware.get(role, default))
+    return chosen if chosen is not None and chosen.role == role else catalog.hardware[default]
 
 
-def by_load(choice: Choice, role: HardwareRole, load_kg: float) -> Hardware:
+_L = TypeVar("_L", Slide, Hanger)
+
+
+def by_load(choice: Choice, chosen: _L, load_kg: float) -> _L:
     """The chosen item, or the weakest stronger one of its make that bears the load; the strongest where none does."""
-    chosen = choice.hardware(role)
-    stronger = sorted((h for h in choice.family(role) if h.rated_kg >= chosen.rated_kg), key=lambda h: h.rated_kg)
+    stronger = sorted((h for h in choice.family(chosen) if h.rated_kg >= chosen.rated_kg), key=lambda h: h.rated_kg)
     return next((h for h in stronger if h.rated_kg >= load_kg), stronger[-1])
 
 

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from tallplank.core.catalog.record import Kind
+from tallplank.core.catalog.kind import Kind
 from tallplank.core.job.construction import Construction
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.rule.choice import Choice

@@ -4,7 +4,8 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from math import ceil
 
-from tallplank.core.catalog.record import Catalog, Finish
+from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.finish import Finish
 from tallplank.core.job.face import Face
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import FinishRole

@@ -4,7 +4,9 @@ from collections import defaultdict
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
 
-from tallplank.core.catalog.record import Catalog, Finish, Hardware
+from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.finish import Finish
+from tallplank.core.catalog.hardware import Hardware
 from tallplank.core.job.unit import FinishRole
 from tallplank.core.joinery.part.form.form import SHEET, Form
 from tallplank.core.joinery.part.hole import Hole, HoleKind, Pocket, PocketKind

@@ -57,7 +57,7 @@ def _count_slides(choice: Choice, out: Collector) -> None:
     words = dict(out.drawers)
     for drawer in drawer_loads(choice, out.parts):
         count = Size.of(1, f"pair of slides for {drawer.filled_kg:.0f} kg filled", "hardware.slide")
-        out.fit(by_load(choice, "slide", drawer.filled_kg), count, words[drawer.drawer])
+        out.fit(by_load(choice, choice.hardware("slide"), drawer.filled_kg), count, words[drawer.drawer])
 
 
 def _add_board(filling: _Filling, divider: Divider) -> None:

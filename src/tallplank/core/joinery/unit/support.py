@@ -25,7 +25,7 @@ def add_support(choice: Choice, box: Box, out: Collector) -> None:
 
 def _add_hangers(choice: Choice, box: Box, out: Collector) -> None:
     load, rear = hung_load(choice, out.parts), box.back_face
-    hanger = by_load(choice, "hanger", load)
+    hanger = by_load(choice, choice.hardware("hanger"), load)
     out.fit(hanger, Size.of(1, f"pair of hangers for {load:.0f} kg filled", "hardware.hanger"), "hung on the wall")
     top = box.height.value - box.top_used.value
     for x, into in ((box.inside_left, Vec(-1.0, 0.0, 0.0)), (box.inside_right, Vec(1.0, 0.0, 0.0))):

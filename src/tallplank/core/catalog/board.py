@@ -1,0 +1,47 @@
+"""Sheet materials and the bands for their edges."""
+
+from collections.abc import Mapping
+from typing import Annotated
+
+from pydantic import Field
+
+from tallplank.core.catalog.look import Colour
+from tallplank.core.job.base import Id, Name, NotNegative, Positive, Record
+
+
+class Board(Record):
+    """A sheet material; `prices` holds the price of a square metre by thickness in millimetres."""
+
+    id: Id
+    name: Name
+    code: Name
+    supplier: Name
+    prices: Mapping[str, NotNegative]
+    sheet: tuple[Positive, Positive]
+    grain: bool
+    density: Positive
+    """In kg per cubic metre."""
+    modulus: Positive | None = None
+    """Stiffness in bending along the length, in N per square millimetre."""
+    movement: Annotated[float, Field(ge=0, lt=0.02)] = 0.0
+    """By what share solid wood grows across its grain for each per cent of moisture; 0 for what does not move."""
+
+    def price_m2(self, thickness: float) -> float | None:
+        """Price of a square metre, or None if the board is not sold in this thickness."""
+        return self.prices.get(f"{thickness:g}")
+
+
+class Band(Record):
+    """An edge band, sold by the metre."""
+
+    id: Id
+    name: Name
+    code: Name
+    supplier: Name
+    thickness: Positive
+    price_m: NotNegative
+    allowance: NotNegative = 50.0
+    """Millimetres lost per edge."""
+    tint: Colour
+    """How its edges are shown in the drawings for the shop, with its mark."""
+    mark: Annotated[str, Field(min_length=1, max_length=3)]

@@ -1,0 +1,190 @@
+"""Bought items, one record for each role or family of roles, with what their rule needs to know of them."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from tallplank.core.catalog.look import Colour
+from tallplank.core.job.base import Id, Name, NotNegative, Positive, Record
+
+GREY = "#8a8478"
+
+
+class Bored(Record):
+    """A hole that an item asks for; what x and z are measured from is said by the field that lists it."""
+
+    x: float = 0.0
+    z: float = 0.0
+    diameter: Positive
+    depth: Positive
+
+
+class JointBores(Record):
+    """What one fixing of a joint bores: in the face of the one part and in the end of the other."""
+
+    face: Positive
+    """Diameter in the face."""
+    face_depth: NotNegative = 0.0
+    """0 is right through."""
+    end: Positive
+    """Diameter in the end."""
+    cam: NotNegative = 0.0
+    cam_depth: NotNegative = 0.0
+
+
+class Item(Record):
+    """What all bought items have."""
+
+    id: Id
+    name: Name
+    code: Name
+    supplier: Name
+    finish: str = ""
+    price: NotNegative
+    family: str = ""
+    """Items of one make and different ratings or sizes; a rule picks the one that suits."""
+
+
+class Hinge(Item):
+    """A cup hinge with its plate."""
+
+    role: Literal["hinge"]
+    door_heights: tuple[Positive, ...] = ()
+    """Up to the first height two, up to the second three, and so on."""
+    door_kg: tuple[Positive, ...] = ()
+    """The same by the weight of the door."""
+    front_holes: tuple[Bored, ...] = ()
+    """In the back of a front: x from its hinged edge, z from the middle of the item."""
+    box_holes: tuple[Bored, ...] = ()
+    """In the box: x from the front edge."""
+
+
+class Slide(Item):
+    """A pair of drawer slides."""
+
+    role: Literal["slide"]
+    mount: Literal["side", "under"] = "side"
+    """Whether it holds the box at its sides or from below."""
+    side_clearance: NotNegative = 0.0
+    """Free width that it needs on each side of the box."""
+    width_less: NotNegative = 0.0
+    """From below: the opening less the width inside the box."""
+    length_less: NotNegative = 0.0
+    """What the box is shorter than the slide."""
+    bottom_recess: NotNegative = 0.0
+    """From below: from the lower edge of the sides to the underside of the bottom."""
+    hook_notch: tuple[Positive, Positive] | None = None
+    """From below: width and height of the notches in the back of the box that its hooks lock into."""
+    under: NotNegative = 0.0
+    """Free height that it needs below the box."""
+    rise: NotNegative = 0.0
+    """From the lower edge of the box to the line of its screws."""
+    lengths: Annotated[tuple[Positive, ...], Field(min_length=1)]
+    """The nominal lengths that it is sold in."""
+    rated_kg: NotNegative
+    box_holes: tuple[Bored, ...] = ()
+    """In the box: x from the front edge."""
+
+
+class Leg(Item):
+    """A leg that can be set in height."""
+
+    role: Literal["leg"]
+    colour: Colour = GREY
+    thick: NotNegative = 0.0
+    heights: tuple[NotNegative, NotNegative]
+    """Its smallest and largest height."""
+    box_holes: tuple[Bored, ...] = ()
+    """In the bottom: x from its middle inwards."""
+
+
+class Pin(Item):
+    """A pin that a loose shelf lies on."""
+
+    role: Literal["pin"]
+    box_holes: tuple[Bored, ...] = ()
+
+
+class Pull(Item):
+    """A bar or a knob."""
+
+    role: Literal["pull"]
+    colour: Colour = GREY
+    length: NotNegative = 0.0
+    thick: NotNegative = 0.0
+    projection: NotNegative = 0.0
+    centres: NotNegative = 0.0
+    """Between its two screws; 0 for a single one."""
+    screw: Positive = 5.0
+    """The hole for its screw."""
+
+
+class Hanger(Item):
+    """A pair of hangers for a unit on the wall."""
+
+    role: Literal["hanger"]
+    rated_kg: NotNegative
+    box_holes: tuple[Bored, ...] = ()
+    """In the gable: x from the rear."""
+
+
+class Clip(Item):
+    """A clip that holds a plinth to a leg."""
+
+    role: Literal["clip"]
+
+
+class Fixing(Item):
+    """What a joint is fixed with."""
+
+    role: Literal["cam", "dowel", "confirmat", "screw", "pocket-screw"]
+    length: NotNegative = 0.0
+    """Its whole length."""
+    joint: JointBores
+
+
+class Stay(Item):
+    """A stay that holds a flap or a lift open."""
+
+    role: Literal["stay"]
+    rated_nm: NotNegative
+    """The moment that one holds."""
+    front_holes: tuple[Bored, ...] = ()
+    box_holes: tuple[Bored, ...] = ()
+
+
+Room = tuple[NotNegative, NotNegative, NotNegative]
+"""The clear width, depth and height that an inside needs; 0 for any."""
+
+
+class Rail(Item):
+    """A hanging rail, cut to length."""
+
+    role: Literal["rail"]
+    colour: Colour = GREY
+    thick: NotNegative = 0.0
+    room: Room = (0.0, 0.0, 0.0)
+
+
+class Bracket(Item):
+    """What holds the end of a rail."""
+
+    role: Literal["bracket"]
+    thick: NotNegative = 0.0
+    box_holes: tuple[Bored, ...] = ()
+
+
+class Insert(Item):
+    """What stands or hangs in an opening."""
+
+    role: Literal["rack", "basket", "bin", "dish-rack"]
+    colour: Colour = GREY
+    length: NotNegative = 0.0
+    """How wide it is; 0 for as wide as the opening lets it be."""
+    side_clearance: NotNegative = 0.0
+    room: Room = (0.0, 0.0, 0.0)
+
+
+Hardware = Annotated[
+    Hinge | Slide | Leg | Pin | Pull | Hanger | Clip | Fixing | Stay | Rail | Bracket | Insert, Field(discriminator="role")
+]
