@@ -11,7 +11,8 @@ from pathlib import Path
 from platformdirs import user_state_path
 
 from tallplank import __version__
-from tallplank.core.catalog.reader import shipped
+from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.reader import laid_over
 from tallplank.core.disk import printable
 from tallplank.core.edit.open import open_job
 from tallplank.core.error import PlankError
@@ -21,6 +22,7 @@ from tallplank.core.job.job import Job
 from tallplank.demo import demo_job
 from tallplank.session.derived import Deriver
 from tallplank.session.report import place_of, report_text, tell_on_terminal, write_report
+from tallplank.session.shop import shop_folder
 
 FAULT, BAD_INPUT, GIVEN_UP = 1, 2, 130
 
@@ -68,16 +70,18 @@ def _parser() -> argparse.ArgumentParser:
     commands = parser.add_subparsers(required=True, metavar="COMMAND", parser_class=_Parser)
 
     demo = commands.add_parser("demo", help="open the window with the demo job")
-    demo.set_defaults(run=lambda _: _window(None, demo=True))
+    demo.set_defaults(run=lambda o: _window(None, o.catalog, demo=True))
     opened = commands.add_parser("open", help="open the window with a job, or with a new one")
     opened.add_argument("file", nargs="?", type=Path, help="a .plank file")
-    opened.set_defaults(run=lambda o: _window(o.file, demo=False))
+    opened.set_defaults(run=lambda o: _window(o.file, o.catalog, demo=False))
     out = commands.add_parser("export", help="write the shop's papers, without a window")
     out.add_argument("job", nargs="?", help="a .plank file, or 'demo'")
     out.add_argument("--to", type=Path, metavar="DIR", help="the folder to write to")
     out.add_argument("--only", metavar="NAME,…", help="only these files")
     out.add_argument("--list", action="store_true", help="list the files that can be written")
     out.set_defaults(run=_export)
+    for command in (demo, opened, out):
+        command.add_argument("--catalog", type=Path, metavar="DIR", help="a folder of catalogue files to lay over the shipped ones")
     shots = commands.add_parser("shots", help="write docs/screenshots from the demo, without a display")
     shots.add_argument("--to", type=Path, default=Path("docs/screenshots"), metavar="DIR")
     shots.set_defaults(run=_shots)
@@ -96,22 +100,22 @@ def _export(options: argparse.Namespace) -> int:
     if not options.job or options.to is None:
         raise PlankError("Say which job and where to: plank export (FILE|demo) --to DIR.")
     exporters = chosen(EXPORTERS, [n.strip() for n in options.only.split(",")] if options.only is not None else None)
-    catalog = shipped()
-    for path in export(Deriver(catalog).derive(_job(options.job)).shop, exporters, options.to):
+    catalog = laid_over(options.catalog or shop_folder())
+    for path in export(Deriver(catalog).derive(_job(options.job, catalog)).shop, exporters, options.to):
         print(path)  # noqa: T201
     return 0
 
 
-def _job(name: str) -> Job:
-    return demo_job(shipped()) if name == "demo" else open_job(Path(name), shipped())
+def _job(name: str, catalog: Catalog) -> Job:
+    return demo_job(catalog) if name == "demo" else open_job(Path(name), catalog)
 
 
-def _window(file: Path | None, *, demo: bool) -> int:
+def _window(file: Path | None, folder: Path | None, *, demo: bool) -> int:
     if not any(os.environ.get(name) for name in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM")):
         raise PlankError("There is no display to open a window on; 'plank export' and 'plank shots' work without one.")
     from tallplank.app.start import run
 
-    return run(demo_job(shipped()) if demo else None, file)
+    return run(demo_job if demo else None, file, folder)
 
 
 def _shots(options: argparse.Namespace) -> int:

@@ -8,7 +8,8 @@ from collections.abc import Callable, Iterable, Mapping, Sequence
 from pathlib import Path
 from typing import Literal, NamedTuple, Self
 
-from tallplank.core.catalog.reader import shipped
+from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.reader import laid_over, shipped
 from tallplank.core.edit import construction, mirror, opening, room, standard, unit, walled
 from tallplank.core.edit.check import Edited
 from tallplank.core.edit.open import open_stamped
@@ -128,8 +129,8 @@ class Work:
     Whatever cannot be done raises PlankError with what is wrong in words, and changes nothing.
     """
 
-    def __init__(self, job: Job, path: Path | None = None) -> None:
-        self._store = Store(shipped(), job, path)
+    def __init__(self, job: Job, path: Path | None = None, catalog: Catalog | None = None) -> None:
+        self._store = Store(catalog or shipped(), job, path)
 
     # rooms
 
@@ -335,15 +336,20 @@ class Work:
         return {name: self._mm(value) for name, value in values.items()}
 
 
-def new(name: str = "New job") -> Work:
-    """Start a job without rooms."""
-    return Work(standard.change_job(Job(name="New job"), name=name))
+def new(name: str = "New job", *, catalog: str | Path | None = None) -> Work:
+    """Start a job without rooms; a folder of catalogue files is laid over the shipped ones."""
+    return Work(standard.change_job(Job(name="New job"), name=name), None, _laid_over(catalog))
 
 
-def open_file(path: str | Path) -> Work:
-    """Open a `.plank` file."""
-    job, _ = open_stamped(Path(path), shipped())
-    return Work(job, Path(path))
+def open_file(path: str | Path, *, catalog: str | Path | None = None) -> Work:
+    """Open a `.plank` file; a folder of catalogue files is laid over the shipped ones."""
+    known = _laid_over(catalog)
+    job, _ = open_stamped(Path(path), known)
+    return Work(job, Path(path), known)
+
+
+def _laid_over(folder: str | Path | None) -> Catalog:
+    return laid_over(Path(folder) if folder is not None else None)
 
 
 def demo() -> Work:

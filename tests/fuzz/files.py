@@ -6,19 +6,23 @@ import json
 import random
 from collections.abc import Callable, Iterator
 from functools import cache
+from pathlib import Path as Files
 from typing import Any
 
 from fuzz.sizes import use_everywhere
 from fuzz.trial import Fuzzer, limited
 from fuzz.value import ABSURD_NUMBERS, ABSURD_TEXTS, opening, rule
-from makers import CATALOG, ROOM, WALL, a_wall_of
+from makers import CATALOG, ROOM, WALL, a_room, a_wall_of
+from tallplank.core.catalog.carried import carried as carried_by
 from tallplank.core.edit.construction import save_construction
-from tallplank.core.edit.open import known_kinds
+from tallplank.core.edit.group import add_island
+from tallplank.core.edit.open import at_home
+from tallplank.core.edit.room import add_free_wall, turn_room
 from tallplank.core.edit.unit import set_rule
 from tallplank.core.edit.walled import add_opening
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.registry import EXPORTERS
-from tallplank.core.job.file import dumps, loads
+from tallplank.core.job.file import dumps, loads, loads_all
 from tallplank.core.job.job import Job
 from tallplank.demo import demo_job
 from tallplank.session.derived import Deriver
@@ -26,6 +30,7 @@ from tallplank.session.derived import Deriver
 Path = tuple[Any, ...]
 SEPARATORS = (",", ";", "\t")
 USED_SHARE = 0.1
+OLD = Files(__file__).parents[1] / "core" / "job" / "old"
 
 
 @cache
@@ -34,8 +39,11 @@ def samples() -> tuple[str, ...]:
     small = add_opening(a_wall_of("base", "drawers", "wall", "tall", "filler"), ROOM, WALL, "window").job
     small = set_rule(small, CATALOG, ["u1"], "kick_height", 120.0)
     own, _ = save_construction(small, CATALOG, "u1", "Quay work")
-    old = dumps(a_wall_of("base")).replace('"version": 2', '"version": 1')
-    return dumps(own), dumps(a_wall_of("corner-diagonal", "base-bow", "box-on-legs")), dumps(demo_job(CATALOG)), old
+    group = add_island(add_free_wall(a_room(), ROOM, (1000, 800), (2500, 800)).job, ROOM, 800, 1600, 1500, turn=20).job
+    shaped = a_wall_of("corner-diagonal", "base-bow", "box-on-legs", room=turn_room(group, ROOM, 15))
+    old = tuple((OLD / f"format-{version}.plank").read_text() for version in (1, 2))
+    carrying = dumps(small, carried_by(CATALOG, small))
+    return dumps(own), dumps(shaped), dumps(demo_job(CATALOG)), carrying, *old
 
 
 def leaves(value: object, path: Path = ()) -> Iterator[Path]:
@@ -136,7 +144,8 @@ def trial(rng: random.Random) -> str:
     with limited():
         try:
             text = damaged.decode("utf-8-sig") if isinstance(damaged, bytes) else damaged
-            job = known_kinds(loads(text), CATALOG, "file")
+            job, carried = loads_all(text)
+            job = at_home(job, CATALOG, "file", carried)
         except UnicodeDecodeError:
             return "refused"
         except PlankError as problem:

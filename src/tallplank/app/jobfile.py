@@ -125,7 +125,7 @@ class JobFiles:
         """Offer what applications that did not end well left behind, the newest first."""
         if self._autosave is None:
             return
-        for left in self._autosave.left(self._store.catalog):
+        for left in self._autosave.left(self._store.base_catalog):
             self._offer(left)
         for number, text in enumerate(self._autosave.unreadable):
             self._notices.post(f"unreadable {number}", text)

@@ -104,6 +104,7 @@ class SolidView(QWidget):
             self._scene = Scene(self.store.catalog.looks, tones(self.tokens))
             self._size_scene(self._scene)
         if self._stale_scene and (solids := self.solids()) is not None:
+            self._scene.use(self.store.catalog.looks)
             self.prepare(self._scene)
             self._scene.show(solids)
             self._scene.choose(self.marked())

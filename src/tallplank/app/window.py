@@ -56,6 +56,7 @@ class MainWindow(QMainWindow):
         super().__init__()
         self.store, self._settings, self._faults = store, settings, faults
         self._reports: dict[str, str] = {}
+        self._catalog = store.catalog
         self.tokens: Tokens = next((t for t in THEMES if t.name == settings.value("theme")), LIGHT)
         self.setStyleSheet(stylesheet(self.tokens))
         self.setMinimumSize(1024, 640)
@@ -79,6 +80,7 @@ class MainWindow(QMainWindow):
         self._subscriptions = [
             store.subscribe(lambda s: s.message, self._show_message),
             store.subscribe(lambda s: s.placing, self._show_placing),
+            store.subscribe(lambda s: s.job.pinned, lambda _: self._catalog_changed()),
             store.subscribe(lambda s: (s.job.name, s.is_dirty), lambda _: self._show_title()),
         ]
         self.board.setFocus()
@@ -229,6 +231,13 @@ class MainWindow(QMainWindow):
         self._menu_button.setIcon(action_icon("list", self.tokens))
         for part in (self.ticket, self.rail, self.tray, self.board, self.spec):
             part.restyle(self.tokens)
+
+    def _catalog_changed(self) -> None:
+        """Draw anew with the looks and items that hold for another job."""
+        if self.store.catalog is not self._catalog:
+            self._catalog = self.store.catalog
+            for part in (self.tray, self.board, self.spec):
+                part.restyle(self.tokens)
 
     def type_width(self) -> None:
         """Put the keyboard into the width of what is selected."""

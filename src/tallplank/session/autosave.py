@@ -15,7 +15,7 @@ from filelock import FileLock, Timeout
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.disk import DiskError, clean_strays, read_file, told, write_atomically
-from tallplank.core.edit.open import known_kinds, open_job
+from tallplank.core.edit.open import at_home, open_job
 from tallplank.core.error import PlankError
 from tallplank.core.job.file import LARGEST_BYTES, dumps_compact, loads
 from tallplank.core.job.job import Job
@@ -257,7 +257,7 @@ def _read(file: Path, catalog: Catalog) -> Left:
     text = read_file(file, 2 * LARGEST_BYTES)
     try:
         kept: dict[str, Any] = json.loads(text)
-        job = known_kinds(loads(kept["file"], file.name), catalog, file.name)
+        job = at_home(loads(kept["file"], file.name), catalog, file.name)
         path = Path(kept["path"]) if kept["path"] else None
         at = datetime.fromisoformat(kept["at"]) if "at" in kept else datetime.fromtimestamp(_modified(file)).astimezone()
         unsaved = Unsaved(job, path, str(kept.get("digest", "")), str(kept.get("done", "")))

@@ -3,12 +3,13 @@
 from dataclasses import dataclass
 from functools import cached_property
 
+from tallplank.core.catalog.carried import effective
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.finding import Checker
 from tallplank.core.check.overlap import ids_of
 from tallplank.core.check.record import Finding
 from tallplank.core.exchange.exporter import Shop
-from tallplank.core.job.job import Job
+from tallplank.core.job.job import Job, Pinned
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.workshop import Workshop
 from tallplank.core.money.price import Price, PriceMaker
@@ -68,14 +69,24 @@ class Deriver:
     """Derives jobs one after the other, redoing only what changed."""
 
     def __init__(self, catalog: Catalog) -> None:
+        self.base = catalog
         self.workshop = Workshop(catalog)
+        self._catalog: tuple[Pinned, Catalog] = ({}, catalog)
         self._cutlists, self._doorlists = CutlistMaker(), DoorlistMaker()
         self._schedules, self._prices, self._checker = ScheduleMaker(), PriceMaker(), Checker()
         self._last: tuple[Job, Derived] | None = None
 
+    def catalog(self, job: Job) -> Catalog:
+        """The catalogue that holds for a job, with the entries that it keeps as they were."""
+        if self._catalog[0] is not job.pinned:
+            self._catalog = (job.pinned, effective(self.base, job))
+        return self._catalog[1]
+
     def derive(self, job: Job) -> Derived:
         """All that follows from a job."""
         if self._last is None or self._last[0] is not job:
+            if self.workshop.catalog is not (catalog := self.catalog(job)):
+                self.workshop = Workshop(catalog)
             derived = Derived(self.workshop.make(job), self._cutlists, self._doorlists, self._schedules, self._prices, self._checker)
             self._last = (job, derived)
         return self._last[1]

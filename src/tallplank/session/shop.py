@@ -3,6 +3,7 @@
 import json
 from pathlib import Path
 
+from platformdirs import user_data_path
 from pydantic import TypeAdapter, ValidationError
 
 from tallplank.core.disk import told, write_atomically
@@ -10,6 +11,12 @@ from tallplank.core.error import PlankError
 from tallplank.core.job.standard import SavedConstruction
 
 _adapter = TypeAdapter(tuple[SavedConstruction, ...])
+
+
+def shop_folder() -> Path | None:
+    """The shop's own folder of catalogue entries, in the user's data; None where there is none."""
+    folder = user_data_path("tall-plank") / "catalogue"
+    return folder if folder.is_dir() else None
 
 
 class ShopShelf:

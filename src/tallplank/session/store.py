@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from pathlib import Path
 from typing import Literal, TypeVar, get_args
 
+from tallplank.core.catalog.carried import carried
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.disk import digest_of
 from tallplank.core.edit.check import Edited
@@ -79,7 +80,7 @@ class Store:
     """Applies edits, undoes them, and tells subscribers when the piece that they selected is another one."""
 
     def __init__(self, catalog: Catalog, job: Job | None = None, path: Path | None = None, shelf: ShopShelf | None = None) -> None:
-        self.catalog, self.shelf = catalog, shelf
+        self.shelf = shelf
         self.on_fault: Callable[[Exception], None] | None = None
         """Told what went wrong in a subscriber; without it the first such error is raised when all have been told."""
         self._deriver = Deriver(catalog)
@@ -92,6 +93,16 @@ class Store:
     def job(self) -> Job:
         """The open job."""
         return self.state.job
+
+    @property
+    def catalog(self) -> Catalog:
+        """The catalogue that holds for the open job."""
+        return self._deriver.catalog(self.job)
+
+    @property
+    def base_catalog(self) -> Catalog:
+        """The catalogue as it is here, whatever the open job keeps."""
+        return self._deriver.base
 
     @property
     def derived(self) -> Derived:
@@ -217,7 +228,7 @@ class Store:
         Raises:
             JobFileError: naming the file and the place.
         """
-        job, digest = open_stamped(path, self.catalog)
+        job, digest = open_stamped(path, self.base_catalog)
         self.replace_job(job, path, saved=True, digest=digest)
 
     def save(self, path: Path, *, over: bool = False) -> None:
@@ -229,7 +240,7 @@ class Store:
         """
         if not over and path == self.state.path and self.is_changed_outside():
             raise ChangedMeanwhileError(f"{path.name} was changed by another program since it was opened or saved here.")
-        digest = save(self.job, path)
+        digest = save(self.job, path, carried(self.catalog, self.job))
         self._set(replace(self.state, path=path, saved=self.job, digest=digest, message=f"Saved {path.name}."))
 
     def is_changed_outside(self) -> bool:

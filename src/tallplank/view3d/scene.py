@@ -98,6 +98,14 @@ class Scene:
         self._chosen = self._line_actor(2.5)
         self.tint(tones)
 
+    def use(self, looks: Mapping[str, Look]) -> None:
+        """Show other looks from the next solids on."""
+        if looks is not self._looks:
+            self._looks = looks
+            for actor, _ in self._actors.values():
+                self.renderer.RemoveActor(actor)
+            self._actors.clear()
+
     def tint(self, tones: Tones) -> None:
         """Use other colours."""
         self._tones = tones

@@ -124,7 +124,7 @@ def test_a_file_that_begins_with_a_byte_order_mark_is_read(tmp_path: Path) -> No
 def test_what_was_read_and_written_has_its_digest(tmp_path: Path) -> None:
     path = tmp_path / "a.plank"
     digest = save(a_wall_of("base"), path)
-    assert load_stamped(path) == (a_wall_of("base"), digest)
+    assert load_stamped(path) == (a_wall_of("base"), {}, digest)
     assert save(a_wall_of("tall"), path) != digest
 
 

@@ -10,7 +10,7 @@ from makers import CATALOG, a_wall_of, made
 from tallplank.core.check.finding import findings
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.plan import plan
-from tallplank.core.edit.open import known_kinds, open_job
+from tallplank.core.edit.open import at_home, open_job
 from tallplank.core.edit.walled import add_opening
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.registry import EXPORTERS
@@ -46,7 +46,7 @@ def test_a_tampered_file_is_refused_or_works(changes: list) -> None:
             target = target[step]
         target[path[-1]] = value
     try:
-        job = known_kinds(loads(json.dumps(document)), CATALOG, "file")
+        job = at_home(loads(json.dumps(document)), CATALOG, "file")
     except PlankError as problem:
         assert len(str(problem)) > 10
         return

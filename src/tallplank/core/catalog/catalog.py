@@ -43,6 +43,8 @@ class Catalog:
     constructions: Mapping[str, Construction]
     kinds: Mapping[str, Kind]
     defaults: Defaults
+    base: "Catalog | None" = None
+    """The catalogue that entries of a job were laid over, where they were."""
 
     def finishes_for(self, role: FinishRole) -> tuple[Finish, ...]:
         """The finishes that a role can take, in catalogue order."""

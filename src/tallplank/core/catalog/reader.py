@@ -5,6 +5,7 @@ from collections.abc import Iterator, Mapping
 from functools import cache
 from importlib.resources import files
 from importlib.resources.abc import Traversable
+from pathlib import Path
 from types import MappingProxyType
 from typing import Any, NamedTuple
 
@@ -39,6 +40,15 @@ TABLES: Mapping[str, TypeAdapter[Any]] = MappingProxyType(
 LARGEST_FILE, MOST_FILES = 4 * 1024**2, 200
 Tables = dict[str, dict[str, Any]]
 """Entries by the name of their list and by their id."""
+
+
+def laid_over(folder: Path | None) -> Catalog:
+    """The catalogue that ships with the application, with the entries of a shop's own folder laid over it where there is one.
+
+    Raises:
+        CatalogError: naming file and line.
+    """
+    return read_catalog(files("tallplank.core.catalog") / "data", folder) if folder is not None else shipped()
 
 
 @cache

@@ -7,6 +7,7 @@ from functools import partial
 from tallplank.core.catalog.board import Board
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.bearing import hanging_boards
+from tallplank.core.check.kept import kept_entries
 from tallplank.core.check.machining import Fault, Known, faults
 from tallplank.core.check.overlap import SLACK, Overlap, OverlapFinder
 from tallplank.core.check.record import Constructions, Finding, Site, shown
@@ -196,7 +197,7 @@ def _alike_numbers(made: Made) -> Iterator[Finding]:
             yield Finding("error", "same-number", text, "Renumber the units.", tuple(ids))
 
 
-JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (_run_not_built, _job_choices, _alike_numbers, few_legs)
+JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (_run_not_built, _job_choices, _alike_numbers, few_legs, kept_entries)
 """Checks of what concerns several things; a new one is one function added here."""
 UNIT_CHECKS: tuple[Callable[[Site, MadeUnit], Iterator[Finding]], ...] = (
     _not_built,

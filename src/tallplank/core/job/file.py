@@ -10,7 +10,7 @@ from pydantic import ValidationError
 from tallplank.core.disk import DiskError, check_name, clean_strays, digest, read_file, write_atomically
 from tallplank.core.error import PlankError
 from tallplank.core.job.base import plain
-from tallplank.core.job.job import Job
+from tallplank.core.job.job import Carried, Job, Pinned
 from tallplank.core.job.migration import one_to_two, two_to_three
 
 FORMAT = "tall-plank-job"
@@ -31,9 +31,12 @@ class ChangedMeanwhileError(JobFileError):
     """Another program changed the file since it was read or written here."""
 
 
-def dumps(job: Job) -> str:
-    """The job as the text of a `.plank` file."""
-    document = {"format": FORMAT, "version": VERSION, "job": job.model_dump(mode="json", exclude_defaults=True)}
+def dumps(job: Job, carried: Pinned | None = None) -> str:
+    """The job as the text of a `.plank` file, with the entries of the catalogue that it shall carry."""
+    document: dict[str, Any] = {"format": FORMAT, "version": VERSION}
+    document["job"] = job.model_dump(mode="json", exclude_defaults=True, exclude={"pinned"} if carried else None)
+    if carried:
+        document["catalog"] = carried
     return json.dumps(document, indent=1, ensure_ascii=False, allow_nan=False) + "\n"
 
 
@@ -43,10 +46,19 @@ def dumps_compact(job: Job) -> str:
 
 
 def loads(text: str, name: str = "the file") -> Job:
-    """The job that a `.plank` text holds.
+    """The job that a `.plank` text holds, without what it carries of the catalogue.
 
     Raises:
         JobFileError: not JSON, not a job, of a newer version, or holding a value that is not allowed.
+    """
+    return loads_all(text, name)[0]
+
+
+def loads_all(text: str, name: str = "the file") -> tuple[Job, Pinned]:
+    """The job that a `.plank` text holds, and the entries of the catalogue that it carries.
+
+    Raises:
+        JobFileError: as `loads`.
     """
     document = _document(text, name)
     version = document.get("version")
@@ -58,7 +70,7 @@ def loads(text: str, name: str = "the file") -> Job:
     for step in range(version, VERSION):
         body = MIGRATIONS[step](body) if isinstance(body, dict) else body
     try:
-        return Job.model_validate_json(json.dumps(body))
+        return Job.model_validate_json(json.dumps(body)), Carried.model_validate({"catalog": document.get("catalog", {})}).catalog
     except ValidationError as problem:
         raise JobFileError(f"{name}: {_first_problem(problem)}") from None
     except RecursionError:
@@ -74,8 +86,8 @@ def load(path: Path) -> Job:
     return load_stamped(path)[0]
 
 
-def load_stamped(path: Path) -> tuple[Job, str]:
-    """The job in a file, and the digest of what was read, by which a change by another program is noticed.
+def load_stamped(path: Path) -> tuple[Job, Pinned, str]:
+    """The job in a file, what it carries, and the digest of what was read, by which a change by another program is noticed.
 
     Raises:
         JobFileError: the file is missing, too large, or not a job.
@@ -87,16 +99,18 @@ def load_stamped(path: Path) -> tuple[Job, str]:
         raise JobFileError(f"{path} is not a Tall Plank job (it is not text).") from None
     except DiskError as problem:
         raise JobFileError(str(problem)) from None
-    return loads(text, str(path)), digest(data)
+    return (*loads_all(text, str(path)), digest(data))
 
 
-def save(job: Job, path: Path) -> str:
-    """Write the job so that the file is always either the old or the new one, whole; returns the digest of what was written.
+def save(job: Job, path: Path, carried: Pinned | None = None) -> str:
+    """Write the job, with what it shall carry of the catalogue; returns the digest of what was written.
+
+    The file is always either the old or the new one, whole.
 
     Raises:
         JobFileError: the place cannot be written.
     """
-    data = dumps(job).encode("utf-8")
+    data = dumps(job, carried).encode("utf-8")
     try:
         if len(data) > LARGEST_BYTES:
             raise JobFileError(f"{path} would have more than {LARGEST_BYTES // 1024**2} MB: delete units from the job, or make two of it.")
@@ -124,14 +138,19 @@ def job_path(typed: str) -> Path:
 def schema() -> dict[str, Any]:
     """The JSON Schema of a `.plank` file."""
     job = Job.model_json_schema(mode="validation", ref_template="#/$defs/{model}")
-    definitions = job.pop("$defs", {})
+    definitions, entries = job.pop("$defs", {}), Carried.model_json_schema()["properties"]["catalog"]
     definitions["Job"] = job
     return {
         "$schema": "https://json-schema.org/draft/2020-12/schema",
         "title": "Tall Plank job file (.plank)",
         "type": "object",
         "required": ["format", "version", "job"],
-        "properties": {"format": {"const": FORMAT}, "version": {"const": VERSION}, "job": {"$ref": "#/$defs/Job"}},
+        "properties": {
+            "format": {"const": FORMAT},
+            "version": {"const": VERSION},
+            "job": {"$ref": "#/$defs/Job"},
+            "catalog": Carried.model_json_schema()["properties"]["catalog"],
+        },
         "$defs": definitions,
     }
 

@@ -1,9 +1,9 @@
 """The job. All records are immutable; an edit makes a new job that shares every untouched piece."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from typing import Annotated, Literal, Self, TypeVar
 
-from pydantic import Field, model_validator
+from pydantic import Field, JsonValue, model_validator
 
 from tallplank.core.error import PlankError
 from tallplank.core.job.base import Line, Name, NotNegative, Record, Share
@@ -14,6 +14,9 @@ from tallplank.core.job.unit import Unit
 from tallplank.core.measure.display import LengthStyle, format_length
 
 _T = TypeVar("_T")
+MOST_ENTRIES = 2000
+Pinned = Mapping[str, Mapping[str, Mapping[str, JsonValue]]]
+"""Entries of a catalogue as they are written, by the name of their list and by their id."""
 MOST_UNITS, MOST_ROOMS = 1000, 200
 """More than any house has. They keep a job small enough to be read again: what they allow fits into the largest file."""
 
@@ -48,6 +51,23 @@ class Display(Record):
         return format_length(length, self.style, denominator=self.denominator, suffix=suffix)
 
 
+class Carried(Record):
+    """Entries of a catalogue that go with a job."""
+
+    catalog: Pinned
+
+    @model_validator(mode="after")
+    def _is_not_too_large(self) -> Self:
+        check_entries(self.catalog)
+        return self
+
+
+def check_entries(entries: Pinned) -> None:
+    """Raise ValueError where there are more than a job carries."""
+    if sum(map(len, entries.values())) > MOST_ENTRIES:
+        raise ValueError(f"a job carries at most {MOST_ENTRIES} entries of a catalogue")
+
+
 class Job(Record):
     """One customer's project."""
 
@@ -59,9 +79,12 @@ class Job(Record):
     rates: Rates = Rates()
     rooms: Annotated[tuple[Room, ...], Field(max_length=MOST_ROOMS)] = ()
     units: Annotated[tuple[Unit, ...], Field(max_length=MOST_UNITS)] = ()
+    pinned: Pinned = Field(default_factory=dict)
+    """Entries that the job keeps as they were, because the catalogue has them otherwise now or not at all."""
 
     @model_validator(mode="after")
     def _holds_together(self) -> Self:
+        check_entries(self.pinned)
         faces = {(room.id, face) for room in self.rooms for face in room.face_ids}
         ids = [room.id for room in self.rooms] + [unit.id for unit in self.units]
         if len(set(ids)) != len(ids):
