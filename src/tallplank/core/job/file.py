@@ -149,7 +149,7 @@ def schema() -> dict[str, Any]:
             "format": {"const": FORMAT},
             "version": {"const": VERSION},
             "job": {"$ref": "#/$defs/Job"},
-            "catalog": Carried.model_json_schema()["properties"]["catalog"],
+            "catalog": entries,
         },
         "$defs": definitions,
     }
