@@ -20,6 +20,7 @@ from tallplank.core.edit.unit import set_width  # noqa: E402
 from tallplank.core.job.job import Job  # noqa: E402
 from tallplank.core.solid.scene import SolidMaker  # noqa: E402
 from tallplank.session.derived import Derived, Deriver  # noqa: E402
+from tallplank.session.pick import bench_unit, open_on_bench  # noqa: E402
 
 
 def timed(work: Callable[[], object]) -> float:
@@ -267,9 +268,9 @@ def bench_drag() -> tuple[float, float]:
         window = MainWindow(store, QSettings(f"{scratch}/window.ini", QSettings.Format.IniFormat))
         window.resize(1280, 800)
         window.show()
-        store.open_on_bench(next(u.id for u in store.job.units if u.kind == "drawers"))
+        open_on_bench(store, next(u.id for u in store.job.units if u.kind == "drawers"))
         app.processEvents()
-        unit = store.bench_unit()
+        unit = bench_unit(store)
         drawing = window.board.pane("bench").drawing  # type: ignore[union-attr]
         drag = BoundaryDrag(store, unit, drawing.handles[0])  # type: ignore[arg-type]
         collector = IdleCollector(store)

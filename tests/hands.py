@@ -10,6 +10,7 @@ from tallplank.app.panel.panel import Panel
 from tallplank.app.panel.row import SpecRow, TextField
 from tallplank.app.window import MainWindow
 from tallplank.core.job.measure import OfCell
+from tallplank.session.pick import bench_parts, bench_unit, picked_part
 
 Open = Callable[..., MainWindow]
 LEFT = Qt.MouseButton.LeftButton
@@ -17,19 +18,19 @@ LEFT = Qt.MouseButton.LeftButton
 
 def pick(window: MainWindow, *path: int) -> None:
     """Pick an opening of the unit on the bench by its path."""
-    unit = window.store.bench_unit()
+    unit = bench_unit(window.store)
     assert unit is not None
     window.store.pick(OfCell(unit.id, path))
 
 
 def pick_part(window: MainWindow, name: str) -> None:
     """Pick a part on the bench by the name that no other there has."""
-    window.store.pick(next(p.ref for p in window.store.bench_parts() if p.name == name))
+    window.store.pick(next(p.ref for p in bench_parts(window.store) if p.name == name))
 
 
 def picked(window: MainWindow) -> tuple[int, ...] | str | None:
     """The path of the opening that is picked, or the name of the part."""
-    what, part = window.store.state.pick, window.store.picked_part()
+    what, part = window.store.state.pick, picked_part(window.store)
     return what.path if isinstance(what, OfCell) else part.name if part is not None else None
 
 

@@ -25,11 +25,12 @@ from tallplank.core.job.construction import Construction
 from tallplank.core.job.job import Job
 from tallplank.core.job.measure import OfCell, OfUnit
 from tallplank.core.measure.size import Size
+from tallplank.session.pick import bench_parts, open_on_bench, picked_part
 
 
 def on_bench(open_window: Open, unit: str = "u2", job: Job | None = None) -> MainWindow:
     window = open_window(job)
-    window.store.open_on_bench(unit)
+    open_on_bench(window.store, unit)
     return window
 
 
@@ -104,8 +105,8 @@ def test_a_boundary_is_dragged_with_its_size_named_and_is_one_step(open_window: 
     QTest.mousePress(view, LEFT, pos=start.toPoint())
     for share in (0.3, 0.6, 1.0):
         QTest.mouseMove(view, (start + (end - start) * share).toPoint())
-    assert view._ghost is not None
-    assert view._ghost.relation.startswith(f"{heights(window)[0]:g} mm")
+    assert view.ghost is not None
+    assert view.ghost.relation.startswith(f"{heights(window)[0]:g} mm")
     QTest.mouseRelease(view, LEFT, pos=end.toPoint())
     assert heights(window)[0] == pytest.approx(180, abs=4)
     assert heights(window)[2] == 285.5
@@ -122,8 +123,8 @@ def test_a_dragged_boundary_rests_in_the_middle(open_window: Open) -> None:
     QTest.mousePress(view, LEFT, pos=start.toPoint())
     for share in (0.5, 1.0):
         QTest.mouseMove(view, (start + (end - start) * share).toPoint())
-    assert view._ghost is not None
-    assert "in the middle" in view._ghost.relation
+    assert view.ghost is not None
+    assert "in the middle" in view.ghost.relation
     assert heights(window)[:2] == [212.75, 212.75]
     QTest.keyClick(view, Qt.Key.Key_Escape)
     assert heights(window) == [140, 285.5, 285.5]
@@ -198,7 +199,7 @@ def test_explode_and_pick_a_part(open_window: Open) -> None:
     apart = pane.ready().render().copy()
     assert np.abs(together.astype(int) - apart.astype(int)).mean() > 2
     found = {pane.unit_at(QPointF(x, y)) for x in range(10, pane.width(), 14) for y in range(10, pane.height(), 14)}
-    refs = {p.ref: p.name for p in window.store.bench_parts()}
+    refs = {p.ref: p.name for p in bench_parts(window.store)}
     assert len(found & set(refs)) > 8
     place = next(
         QPointF(x, y)
@@ -461,7 +462,7 @@ def test_the_hole_under_the_pointer_is_named(open_window: Open) -> None:
     pick_part(window, "gable left")
     pane = window.board.pane("part")
     assert isinstance(pane, PartPane)
-    found = window.store.picked_part()
+    found = picked_part(window.store)
     assert found is not None
     hole = found.part.holes[0]
     pane.show_cursor(pane.place_of(hole.at.x, hole.at.y))

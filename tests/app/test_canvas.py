@@ -9,7 +9,7 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QCheckBox, QLabel, QPushButton, QWidget
 
 from makers import CATALOG, ROOM, WALL, a_wall_of
-from tallplank.app.canvas import KIND_MIME, DrawingCanvas
+from tallplank.app.canvas.view import KIND_MIME, DrawingCanvas
 from tallplank.app.inline import InlineField
 from tallplank.app.money import money
 from tallplank.app.theme import FAMILY, NARROW, THEMES, font

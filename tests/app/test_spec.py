@@ -5,6 +5,7 @@ from PyQt6.QtWidgets import QPushButton, QSpinBox, QWidget
 
 from hands import Open, choose, panel, reset, type_into
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
+from tallplank.app.panel.parts import PartList
 from tallplank.app.panel.row import PickField, TextField
 from tallplank.app.panel.rules import RULE_NAMES
 from tallplank.app.window import MainWindow
@@ -12,6 +13,7 @@ from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.edit.walled import add_opening
 from tallplank.core.job.opening import Opening
 from tallplank.core.measure.display import LengthStyle
+from tallplank.session.pick import open_on_bench
 
 
 def names(window: MainWindow) -> list[str]:
@@ -235,11 +237,11 @@ def test_the_wheel_does_not_change_what_it_passes(open_window: Open) -> None:
 def test_the_picked_part_stays_picked_while_the_unit_is_resized(open_window: Open) -> None:
     window = open_window(a_wall_of("base"))
     window.store.select(["u1"])
-    parts = panel(window)._parts  # type: ignore[attr-defined]
+    parts = panel(window).findChild(PartList)
     parts.tree.setCurrentItem(parts.tree.topLevelItem(2))
     type_into(window, "Width", "500")
     assert "Length 464 = 500 width − 2 × 18 gable" in parts.explained_label.text()
-    assert panel(window)._parts is parts  # type: ignore[attr-defined]
+    assert panel(window).findChild(PartList) is parts
 
 
 def heading(window: MainWindow, group: str) -> QPushButton:
@@ -252,12 +254,12 @@ def shows(window: MainWindow, row: str) -> bool:
 
 def test_groups_of_rules_are_folded_away_until_they_are_asked_for(open_window: Open) -> None:
     window = open_window(a_wall_of("base", "wall"))
-    window.store.open_on_bench("u1")
+    open_on_bench(window.store, "u1")
     assert not shows(window, "Reveal")
     heading(window, "Fronts").click()
     assert shows(window, "Reveal")
     assert not shows(window, "Cam from end")
-    window.store.open_on_bench("u2")
+    open_on_bench(window.store, "u2")
     assert shows(window, "Reveal"), "what is open stays open for the next unit"
     heading(window, "Fronts").click()
     assert not shows(window, "Reveal")
@@ -265,7 +267,7 @@ def test_groups_of_rules_are_folded_away_until_they_are_asked_for(open_window: O
 
 def test_a_folded_group_says_how_many_of_its_values_are_the_units_own(open_window: Open) -> None:
     window = open_window(a_wall_of("base"))
-    window.store.open_on_bench("u1")
+    open_on_bench(window.store, "u1")
     type_into(window, "Reveal", "4")
     type_into(window, "Front gap", "1")
     heading(window, "Fronts").click()
@@ -277,7 +279,7 @@ def test_a_folded_group_says_how_many_of_its_values_are_the_units_own(open_windo
 
 def test_a_link_to_a_folded_row_opens_its_group(open_window: Open) -> None:
     window = open_window(a_wall_of("base"))
-    window.store.open_on_bench("u1")
+    open_on_bench(window.store, "u1")
     assert not shows(window, "Cam from end")
     window.spec.lead_to("rule.cam_from_end")
     assert shows(window, "Cam from end")

@@ -5,8 +5,8 @@ from collections.abc import Callable
 from pathlib import Path
 
 import pytest
-from PyQt6.QtCore import QPoint, QPointF, Qt
-from PyQt6.QtGui import QWheelEvent
+from PyQt6.QtCore import QMimeData, QPoint, QPointF, Qt
+from PyQt6.QtGui import QDragMoveEvent, QDropEvent, QWheelEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QFileDialog, QLineEdit, QMessageBox, QWidget
 from pytestqt.qtbot import QtBot
@@ -16,11 +16,12 @@ from tallplank.app.board.cutlist import CutlistPane
 from tallplank.app.board.price import PricePane
 from tallplank.app.board.room3d import Room3DPane
 from tallplank.app.board.schedule import SchedulePane
-from tallplank.app.canvas import DrawingCanvas
+from tallplank.app.canvas.view import KIND_MIME, DrawingCanvas
 from tallplank.app.command import CommandFinder
 from tallplank.app.findings import FindingList
 from tallplank.app.inline import InlineField
 from tallplank.app.jobfile import LEAVE
+from tallplank.app.panel.parts import PartList
 from tallplank.app.window import MainWindow
 from tallplank.core.job.file import save
 from tallplank.core.job.measure import OfUnit
@@ -74,8 +75,8 @@ def test_layout_a_unit_lands_beside_its_neighbour_at_its_height(open_window: Ope
     view = canvas(window, "elevation")
     next(i for i in window.tray.items if i.kind == "sink").click()
     QTest.mouseMove(view, view.place_of(1620, 500).toPoint())
-    assert view._ghost is not None
-    assert view._ghost.relation == "right of 2"
+    assert view.ghost is not None
+    assert view.ghost.relation == "right of 2"
     click(view, 1620, 500)
     unit = window.store.job.units[-1]
     assert (unit.kind, unit.x) == ("sink", 1200)
@@ -87,7 +88,15 @@ def test_layout_a_unit_lands_beside_its_neighbour_at_its_height(open_window: Ope
 def test_a_unit_can_be_dropped_on_the_plan(open_window: Open) -> None:
     window = open_window()
     view = canvas(window, "plan")
-    view._place(view.place_of(4150, 1500), "tall")
+    data = QMimeData()
+    data.setData(KIND_MIME, b"tall")
+    carried = (data, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier)
+    over = QDragMoveEvent(view.place_of(4150, 1500).toPoint(), Qt.DropAction.CopyAction, *carried)
+    view.dragMoveEvent(over)
+    assert over.isAccepted()
+    assert view.ghost is not None
+    view.dropEvent(QDropEvent(view.place_of(4150, 1500), Qt.DropAction.CopyAction, *carried))
+    assert view.ghost is None
     assert (window.store.job.units[-1].face, window.store.job.units[-1].x) == ("right", 1200)
 
 
@@ -188,7 +197,7 @@ def test_own_values_say_so_and_go_back(open_window: Open) -> None:
 def test_every_size_explains_itself(open_window: Open) -> None:
     window = open_window()
     window.store.select(["u1"])
-    parts = window.spec.panel._parts  # type: ignore[union-attr]
+    parts = window.spec.panel.findChild(PartList)  # type: ignore[union-attr]
     item = next(parts.tree.topLevelItem(i) for i in range(parts.tree.topLevelItemCount()) if parts.tree.topLevelItem(i).text(0) == "bottom")
     parts.tree.setCurrentItem(item)
     assert "Length 564 = 600 width − 2 × 18 gable" in parts.explained_label.text()

@@ -35,7 +35,22 @@ def test_every_room_of_the_core_is_on_the_page() -> None:
 
 
 @pytest.mark.parametrize(
-    "name", ["Store.apply", "Workshop.at_hand", "Workshop.make", "Choice.holds", "Derived", "JobFiles", "Tag", "PartRef", "Between"]
+    "name",
+    [
+        "Store.apply",
+        "Workshop.at_hand",
+        "Workshop.make",
+        "Choice.holds",
+        "Derived",
+        "JobFiles",
+        "Tag",
+        "PartRef",
+        "Between",
+        "Face",
+        "Edited",
+        "Sheet",
+        "Swept",
+    ],
 )
 def test_what_the_page_names_is_in_the_code(name: str) -> None:
     owner, _, method = name.partition(".")

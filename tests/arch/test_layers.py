@@ -93,10 +93,7 @@ def test_every_test_file_is_collected() -> None:
     assert {str(f.relative_to(ROOT)) for f in (ROOT / "tests").rglob("test_*.py")} == collected
 
 
-LONG_MODULES = {
-    "app/canvas.py": "viewer and tools in one; to be parted into a viewer with exchangeable tools",
-    "app/panel/unit_panel.py": "all sections of a unit's panel; to become a list of section descriptors",
-}
+LONG_MODULES: dict[str, str] = {}
 """Modules over 400 lines, each with its reason; the list should only shrink."""
 LONG_FUNCTIONS: dict[str, str] = {
     "app/theme.py:stylesheet": "one text, the style sheet of all widgets",
@@ -105,7 +102,7 @@ LONG_FUNCTIONS: dict[str, str] = {
 """Functions over 50 lines, each with its reason."""
 LARGE_CLASSES = {
     "script.py:Work": "the public face of scripts is one thing with many verbs",
-    "session/store.py:Store": "bench and shop things are to move to their modules",
+    "session/store.py:Store": "the one place where the open job changes: verbs of a line or two, and what is open",
 }
 """Classes with over 20 public methods, each with its reason."""
 
@@ -135,7 +132,7 @@ def test_sizes_are_watched(capsys: pytest.CaptureFixture[str]) -> None:
         for what, sizes in zip(("modules over 400 lines", "functions over 50 lines", "classes over 20 public methods"), found, strict=True):
             print(f"\n{what}: {sizes}")
     assert [set(sizes) for sizes in found] == [set(LONG_MODULES), set(LONG_FUNCTIONS), set(LARGE_CLASSES)]
-    assert max(found[0].values()) <= 500
+    assert max(found[0].values(), default=0) <= 500
 
 
 def test_nothing_is_hidden_from_the_linters() -> None:

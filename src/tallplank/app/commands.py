@@ -4,6 +4,7 @@ from tallplank.app.command import Command, Shell
 from tallplank.app.rail import NAMES
 from tallplank.core.edit.mirror import mirror_units
 from tallplank.core.edit.unit import carry_look, close_up, delete_units, duplicate_units, renumber, space_evenly
+from tallplank.session.pick import open_on_bench
 from tallplank.session.store import STAGES, Store
 
 
@@ -68,7 +69,7 @@ def _edit(shell: Shell, store: Store) -> tuple[Command, ...]:
             "bench",
             "Edit",
             lambda: "Open on the bench",
-            lambda: store.open_on_bench(store.selected_units()[0].id),
+            lambda: open_on_bench(store, store.selected_units()[0].id),
             "Ctrl+B",
             some,
         ),

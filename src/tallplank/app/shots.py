@@ -17,6 +17,7 @@ from tallplank.core.edit.opening import set_front, set_opening_size, split_openi
 from tallplank.core.edit.unit import Spot, change_units, place_unit, set_finish
 from tallplank.core.job.measure import OfCell
 from tallplank.demo import demo_job
+from tallplank.session.pick import bench_parts, open_on_bench
 from tallplank.session.store import Store
 
 SIZE, LONGEST_MS = (1280, 800), 30_000
@@ -69,7 +70,7 @@ def _unit(window: MainWindow, kind: str) -> str:
 
 
 def _pick(window: MainWindow, name: str) -> None:
-    window.store.pick(next(p.ref for p in window.store.bench_parts() if p.name == name))
+    window.store.pick(next(p.ref for p in bench_parts(window.store) if p.name == name))
 
 
 def _survey(window: MainWindow) -> None:
@@ -113,20 +114,20 @@ def _bench(window: MainWindow) -> None:
     for finding in store.derived.findings:
         if finding.fix is not None:
             store.apply(finding.fix.edit, finding.fix.label)
-    store.open_on_bench(unit[0])
+    open_on_bench(store, unit[0])
     store.pick(OfCell(unit[0], (1, 1, 0)))
 
 
 def _through(window: MainWindow) -> None:
     """See-through with machining, and one part flat."""
-    window.store.open_on_bench(_unit(window, "drawers"))
+    open_on_bench(window.store, _unit(window, "drawers"))
     window.board.show_only("bench3d", "part")
     _pick(window, "gable left")
     next(b for b in window.board.findChildren(QToolButton) if b.accessibleName() == "See through").click()
 
 
 def _apart(window: MainWindow) -> None:
-    window.store.open_on_bench(_unit(window, "drawers"))
+    open_on_bench(window.store, _unit(window, "drawers"))
     window.board.show_only("bench3d", "part")
     _pick(window, "drawer 2 side left")
     slider = next(s for s in window.board.findChildren(QSlider) if s.accessibleName() == "Pull the parts apart")
@@ -134,7 +135,7 @@ def _apart(window: MainWindow) -> None:
 
 
 def _part(window: MainWindow) -> None:
-    window.store.open_on_bench(_unit(window, "base"))
+    open_on_bench(window.store, _unit(window, "base"))
     window.board.show_only("part")
     _pick(window, "gable left")
 

@@ -8,6 +8,7 @@ from PyQt6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QPaint
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QSlider, QWidget
 
 from tallplank.app.theme import Tokens
+from tallplank.core.joinery.part.part import PartRef
 from tallplank.core.solid.scene import Solids
 from tallplank.session.store import Store
 from tallplank.view3d.scene import Scene, Tones
@@ -50,11 +51,11 @@ class SolidView(QWidget):
         """What the camera was set for; it is set anew when this changes."""
         raise NotImplementedError
 
-    def marked(self) -> Sequence[str]:
+    def marked(self) -> Sequence[str | PartRef]:
         """The keys of the boxes that are outlined as selected."""
         raise NotImplementedError
 
-    def pointed(self, key: str | None, *, adding: bool) -> None:
+    def pointed(self, key: str | PartRef | None, *, adding: bool) -> None:
         """Something was clicked, or nothing."""
         raise NotImplementedError
 
@@ -196,7 +197,7 @@ class SolidView(QWidget):
             self.pointed(self.unit_at(event.position()), adding=bool(adding))
         self._press = None
 
-    def unit_at(self, place: QPointF) -> str | None:
+    def unit_at(self, place: QPointF) -> str | PartRef | None:
         """The key of what is under a point of the widget."""
         ratio = self.devicePixelRatioF()
         return self.ready().unit_at(place.x() * ratio, (self.height() - place.y()) * ratio)

@@ -25,7 +25,7 @@ def settings_file() -> QSettings:
     return QSettings(str(user_state_path("tall-plank") / "window.ini"), QSettings.Format.IniFormat)
 
 
-def run(make: Callable[[Catalog], Job] | None, path: Path | None, folder: Path | None) -> int:
+def run(make: Callable[[Catalog], Job] | None, path: Path | None, folder: Path | None = None) -> int:
     """Open the window with a job or a file, and stay until it is closed; a folder of catalogue entries is laid over the shipped ones.
 
     Without one the shop's own is, if it has one; where that is damaged the window says so and works without it.

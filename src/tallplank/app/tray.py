@@ -17,7 +17,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from tallplank.app.canvas import KIND_MIME
+from tallplank.app.canvas.view import KIND_MIME
 from tallplank.app.icons import blank_picture, kind_picture, opening_picture, swatch
 from tallplank.app.money import money
 from tallplank.app.panel.choice import ROLE_NAMES

@@ -9,22 +9,15 @@ from tallplank.core.catalog.carried import carried
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.disk import digest_of
 from tallplank.core.edit.check import Edited
-from tallplank.core.edit.construction import add_construction, fresh_construction, save_construction, set_construction, set_job_construction
 from tallplank.core.edit.open import open_stamped
 from tallplank.core.edit.standard import new_job
-from tallplank.core.error import PlankError
 from tallplank.core.job.face import Face, face_of
 from tallplank.core.job.file import ChangedMeanwhileError, save
 from tallplank.core.job.history import History
 from tallplank.core.job.job import Job
-from tallplank.core.job.measure import OfCell
-from tallplank.core.job.opening import Path as CellPath
-from tallplank.core.job.opening import opening_at
 from tallplank.core.job.room import Room
-from tallplank.core.job.standard import SavedConstruction
 from tallplank.core.job.unit import Unit
-from tallplank.core.joinery.made import BenchPart, Pick
-from tallplank.core.joinery.part.part import PartRef
+from tallplank.core.joinery.made import Pick
 from tallplank.session.derived import Derived, Deriver
 from tallplank.session.shop import ShopShelf
 
@@ -62,6 +55,12 @@ class State:
     def job(self) -> Job:
         """The open job."""
         return self.history.job
+
+    def bench_unit(self) -> Unit | None:
+        """The unit on the bench: the one last selected, else the first of the shown room."""
+        units = self.job.units
+        found = next((u for u in units if u.id == self.bench), None)
+        return found or next((u for u in units if u.room == self.room), units[0] if units else None)
 
     @property
     def is_dirty(self) -> bool:
@@ -155,34 +154,6 @@ class Store:
         """Pick an opening or a part of the unit on the bench, or nothing."""
         self._set(replace(self.state, pick=what))
 
-    def bench_unit(self) -> Unit | None:
-        """The unit on the bench: the one last selected, else the first of the shown room."""
-        units = self.job.units
-        found = next((u for u in units if u.id == self.state.bench), None)
-        return found or next((u for u in units if u.room == self.state.room), units[0] if units else None)
-
-    def bench_parts(self) -> tuple[BenchPart, ...]:
-        """The parts of the unit on the bench, with those of the worktop and plinth that pass it."""
-        unit = self.bench_unit()
-        return self.derived.made.on_bench(unit.id) if unit is not None else ()
-
-    def picked_part(self) -> BenchPart | None:
-        """The part that is picked on the bench, if it is there."""
-        pick = self.state.pick
-        return next((part for part in self.bench_parts() if part.ref == pick), None) if isinstance(pick, PartRef) else None
-
-    def picked_cell(self) -> CellPath | None:
-        """The path of the opening that is picked, if the unit on the bench has it."""
-        unit, pick = self.bench_unit(), self.state.pick
-        if unit is None or not isinstance(pick, OfCell) or pick.unit != unit.id:
-            return None
-        return pick.path if opening_at(unit.opening, pick.path) is not None else None
-
-    def open_on_bench(self, unit: str) -> None:
-        """Show the bench with a unit."""
-        self.select([unit])
-        self.go("bench")
-
     def toggle(self, unit: str) -> None:
         """Add a unit to the selection or take it out."""
         kept = tuple(u for u in self.state.selected if u != unit)
@@ -196,7 +167,7 @@ class Store:
     def go(self, stage: Stage) -> None:
         """Show another stage; the unit on the bench is then the selected one."""
         self._set(replace(self.state, stage=stage, placing=""))
-        if stage == "bench" and not self.selected_units() and (unit := self.bench_unit()) is not None:
+        if stage == "bench" and not self.selected_units() and (unit := self.state.bench_unit()) is not None:
             self.select([unit.id])
 
     def place_next(self, kind: str) -> None:
@@ -248,41 +219,6 @@ class Store:
         path, known = self.state.path, self.state.digest
         found = digest_of(path) if path is not None else None
         return found is not None and found != known
-
-    def kept_constructions(self) -> tuple[SavedConstruction, ...]:
-        """What the shop keeps for other jobs; nothing where its file cannot be read."""
-        try:
-            return self.shelf.constructions() if self.shelf is not None else ()
-        except PlankError:
-            return ()
-
-    def build_as(self, units: Iterable[str], construction: str | None) -> None:
-        """Build units (or with none the whole job) by a construction: of the catalogue, the job, or with `shop:` one kept by the shop.
-
-        Raises:
-            PlankError: one of them cannot be built so.
-        """
-        ids, job = list(units), self.job
-        if construction is not None and construction.startswith("shop:"):
-            saved = next(s for s in self.kept_constructions() if s.id == construction.removeprefix("shop:"))
-            saved = fresh_construction(job, self.catalog, saved)
-            job, construction = add_construction(job, saved), saved.id
-        target = construction
-        if ids:
-            self.apply(lambda _: set_construction(job, self.catalog, ids, target), "construction")
-        elif target is not None:
-            self.apply(lambda _: set_job_construction(job, self.catalog, target), "construction of the job")
-
-    def keep_construction(self, unit: str, name: str) -> None:
-        """Save how a unit is built under a name, in the job and for other jobs.
-
-        Raises:
-            PlankError: no name, or the shop's file cannot be written.
-        """
-        job, saved = save_construction(self.job, self.catalog, unit, name)
-        self.apply(lambda _: job, f"construction '{saved.name}'")
-        if self.shelf is not None:
-            self.shelf.keep(saved)
 
     def room(self) -> Room | None:
         """The room that is shown."""

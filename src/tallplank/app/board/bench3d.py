@@ -11,6 +11,7 @@ from tallplank.app.theme import Tokens
 from tallplank.core.joinery.part.part import PartRef
 from tallplank.core.solid.scene import Solids
 from tallplank.core.solid.unit import BORED, NO_BANDS, UnitSolidMaker
+from tallplank.session.pick import bench_unit
 from tallplank.session.store import Store
 from tallplank.view3d.scene import Scene
 
@@ -31,7 +32,7 @@ class Bench3DPane(SolidView):
         ]
 
     def solids(self) -> Solids | None:
-        unit = self.store.bench_unit()
+        unit = bench_unit(self.store)
         if unit is None:
             return None
         bands = self.store.catalog.bands if self.banded else NO_BANDS
@@ -41,7 +42,7 @@ class Bench3DPane(SolidView):
         scene.fade(SEEN_THROUGH if self.through else 1.0, BORED)
 
     def framed_as(self) -> str:
-        unit = self.store.bench_unit()
+        unit = bench_unit(self.store)
         return unit.id if unit is not None else ""
 
     def marked(self) -> Sequence[str | PartRef]:
@@ -52,7 +53,7 @@ class Bench3DPane(SolidView):
         self.store.pick(owner if isinstance(owner, PartRef) else None)
 
     def direction(self, view: str) -> tuple[float, float, float]:
-        unit = self.store.bench_unit()
+        unit = bench_unit(self.store)
         shaped = unit is not None and self.store.derived.made.by_id[unit.id].plan is not None
         x, y, z = VIEWS[view]
         return (-x, y, z) if shaped and unit is not None and unit.side == "left" else (x, y, z)

@@ -3,7 +3,9 @@
 from PyQt6.QtWidgets import QComboBox, QWidget
 
 from tallplank.app.board.kind import PaneKind
-from tallplank.app.canvas import DrawingCanvas
+from tallplank.app.canvas.tool.place import PlaceTool
+from tallplank.app.canvas.tool.select import SelectTool
+from tallplank.app.canvas.view import DrawingCanvas
 from tallplank.app.theme import Tokens
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.primitive import Drawing
@@ -21,8 +23,9 @@ class ElevationPane(DrawingCanvas):
             working = store.state.stage != "finish"
             return elevation(store.derived.made, room.id, face.id, store.derived.wrong, working=working) if room and face else None
 
-        self.store = store
-        super().__init__(store, tokens, draw, Arranger(store, on_plan=False), textured=store.state.stage == "finish")
+        super().__init__(store, tokens, draw, textured=store.state.stage == "finish")
+        arranger = Arranger(store, on_plan=False)
+        self.work_with((PlaceTool(self, arranger),), (SelectTool(self, arranger),))
         self._subscriptions.append(store.subscribe(lambda s: s.stage, lambda _: self._stage_changed()))
 
     def restyle(self, tokens: Tokens, *, textured: bool = False) -> None:

@@ -4,13 +4,13 @@ from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtWidgets import QComboBox, QWidget
 
 from tallplank.app.board.kind import PaneKind, switch
-from tallplank.app.canvas import DrawingCanvas
+from tallplank.app.canvas.view import DrawingCanvas
 from tallplank.app.theme import Tokens
 from tallplank.core.draw.machining import machining_at
 from tallplank.core.draw.part import laid_flat, part_drawing
 from tallplank.core.draw.primitive import Drawing, Subject
 from tallplank.core.joinery.part.part import Part, PartRef
-from tallplank.session.arrange import Arranger
+from tallplank.session.pick import bench_parts
 from tallplank.session.store import Store
 
 REACH_PX = 5.0
@@ -24,13 +24,13 @@ class PartPane(DrawingCanvas):
         self.store, self.banded = store, True
         self._last: PartRef | None = None
         self._part: Part | None = None
-        super().__init__(store, tokens, self._part_drawing, Arranger(store, on_plan=False), textured=False)
+        super().__init__(store, tokens, self._part_drawing, textured=False)
         self.empty_text = "Pick a part of the unit to see it flat."
         self._subscriptions.append(store.subscribe(lambda s: (s.bench, s.pick), lambda _: self.refresh()))
 
     def _part_drawing(self) -> Drawing | None:
         self._last = shown_part(self.store, self._last)
-        shown = next((p for p in self.store.bench_parts() if p.ref == self._last), None)
+        shown = next((p for p in bench_parts(self.store) if p.ref == self._last), None)
         self._part = shown.part if shown is not None else None
         if shown is None:
             return None
@@ -41,9 +41,6 @@ class PartPane(DrawingCanvas):
 
     def chosen(self) -> frozenset[Subject]:
         return frozenset()
-
-    def choose(self, owner: Subject | None, *, adding: bool) -> None:
-        """Nothing in a part can be selected."""
 
     def show_cursor(self, place: QPointF) -> None:
         """Name the hole or cut under the pointer."""
@@ -61,7 +58,7 @@ class PartPane(DrawingCanvas):
 
         def show() -> None:
             field.blockSignals(True)
-            parts = self.store.bench_parts()
+            parts = bench_parts(self.store)
             if [field.itemData(i) for i in range(field.count())] != [p.ref for p in parts]:
                 field.clear()
                 for part in parts:
@@ -74,7 +71,7 @@ class PartPane(DrawingCanvas):
 
 def shown_part(store: Store, last: PartRef | None = None) -> PartRef | None:
     """The part that is picked, else the one that was shown last, else the first; None where there are none."""
-    refs = [p.ref for p in store.bench_parts()]
+    refs = [p.ref for p in bench_parts(store)]
     wanted = store.state.pick if isinstance(store.state.pick, PartRef) else last
     return wanted if wanted in refs else refs[0] if refs else None
 

@@ -1,7 +1,9 @@
 """The plan of the shown room."""
 
 from tallplank.app.board.kind import PaneKind
-from tallplank.app.canvas import DrawingCanvas
+from tallplank.app.canvas.tool.place import PlaceTool
+from tallplank.app.canvas.tool.select import SelectTool
+from tallplank.app.canvas.view import DrawingCanvas
 from tallplank.app.theme import Tokens
 from tallplank.core.draw.plan import plan
 from tallplank.core.draw.primitive import Drawing
@@ -17,7 +19,9 @@ class PlanPane(DrawingCanvas):
             room = store.room()
             return plan(store.derived.made, room.id, store.derived.wrong) if room else None
 
-        super().__init__(store, tokens, draw, Arranger(store, on_plan=True), textured=False)
+        super().__init__(store, tokens, draw, textured=False)
+        arranger = Arranger(store, on_plan=True)
+        self.work_with((PlaceTool(self, arranger),), (SelectTool(self, arranger),))
 
     def restyle(self, tokens: Tokens, *, textured: bool = False) -> None:
         super().restyle(tokens, textured=textured)

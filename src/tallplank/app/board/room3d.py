@@ -10,6 +10,7 @@ from tallplank.app.board.kind import PaneKind
 from tallplank.app.solidview import SolidView, labelled_slider
 from tallplank.app.theme import Tokens
 from tallplank.core.solid.scene import SolidMaker, Solids
+from tallplank.session.pick import open_on_bench
 from tallplank.session.store import Store
 
 VIEWS = {"corner": (-0.5, -1.0, 0.42), "facing": (0.0, -1.0, 0.12)}
@@ -61,7 +62,7 @@ class Room3DPane(SolidView):
 
     def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
         if event is not None and (unit := self.unit_at(event.position())) is not None:
-            self.store.open_on_bench(unit)
+            open_on_bench(self.store, unit)
         else:
             self.look("corner")
 

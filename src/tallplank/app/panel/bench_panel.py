@@ -31,6 +31,7 @@ from tallplank.core.joinery.inside.inside import ROLES
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.setout.layout import Cell
 from tallplank.core.measure.divide import Member
+from tallplank.session.pick import bench_unit, picked_part
 from tallplank.session.store import Store
 
 FRONTS = (
@@ -82,14 +83,14 @@ class CellPanel(Panel):
     @staticmethod
     def key(store: Store, path: Path) -> tuple[object, ...]:
         """What the panel's rows depend on."""
-        unit = store.bench_unit()
+        unit = bench_unit(store)
         opening = opening_at(unit.opening, path) if unit is not None else None
         shape = (opening.front, opening.inside, opening.split, len(opening.openings)) if opening is not None else ()
         parent = opening_at(unit.opening, path[:-1]) if unit is not None and path else None
         return ("cell", store.state.bench, path, shape, len(parent.openings) if parent is not None else 0)
 
     def _unit(self) -> Unit:
-        unit = self.store.bench_unit()
+        unit = bench_unit(self.store)
         if unit is None:
             raise LookupError("there is no unit on the bench")
         return unit
@@ -333,15 +334,15 @@ class PartPanel(Panel):
         return ("part",)
 
     def _name(self) -> str:
-        found = self.store.picked_part()
+        found = picked_part(self.store)
         return found.name if found is not None else ""
 
     def _part(self) -> Part | None:
-        found = self.store.picked_part()
+        found = picked_part(self.store)
         return found.part if found is not None else None
 
     def _hint(self) -> str:
-        found = self.store.picked_part()
+        found = picked_part(self.store)
         if found is None:
             return "The unit has no such part now."
         part, board = found.part, self.store.catalog.boards[found.part.board].name

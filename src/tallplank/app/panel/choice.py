@@ -6,6 +6,7 @@ from tallplank.app.icons import swatch
 from tallplank.app.theme import Tokens
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.job.unit import FinishRole, HardwareRole
+from tallplank.session.building import Kept, kept_constructions
 from tallplank.session.store import Store
 
 Choices = tuple[tuple[object, str, QIcon | None], ...]
@@ -54,9 +55,9 @@ def hardware_choices(catalog: Catalog, role: HardwareRole) -> Choices:
 def construction_choices(store: Store) -> Choices:
     """The constructions of the catalogue, of the job, and those that the shop keeps for other jobs."""
     saved = {s.id: s.name for s in store.job.standard.constructions}
-    kept = {s.id: s.name for s in store.kept_constructions() if s.name not in saved.values()}
-    named = {**{c.id: c.name for c in store.catalog.constructions.values()}, **saved, **{f"shop:{k}": n for k, n in kept.items()}}
-    return tuple((key, name, None) for key, name in named.items())
+    kept = {s.id: s.name for s in kept_constructions(store) if s.name not in saved.values()}
+    named = {**{c.id: c.name for c in store.catalog.constructions.values()}, **saved}
+    return (*((key, name, None) for key, name in named.items()), *((Kept(key), name, None) for key, name in kept.items()))
 
 
 def style_choices(catalog: Catalog) -> Choices:

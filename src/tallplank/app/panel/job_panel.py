@@ -24,6 +24,7 @@ from tallplank.core.job.construction import RuleValue
 from tallplank.core.job.unit import FINISH_ROLES, FinishRole, HardwareRole
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, pick_source, rule_source, rules_for
 from tallplank.core.measure.display import DENOMINATORS, LengthStyle
+from tallplank.session.building import build_as
 from tallplank.session.store import Store
 
 
@@ -121,7 +122,7 @@ class JobPanel(Panel):
             "Built as",
             construction_choices(store),
             lambda: store.job.standard.construction,
-            lambda v: store.build_as([], str(v)),
+            lambda v: build_as(store, [], v),
         )
 
     def _set(self, rule: str, value: RuleValue | None) -> None:

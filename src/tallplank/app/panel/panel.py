@@ -159,7 +159,7 @@ class Panel(QWidget):
         name: str,
         bounds: tuple[int, int],
         read: Callable[[], int | None],
-        apply: Callable[[int], None],
+        apply: Callable[[int], object],
         origin: Origin | None = None,
     ) -> None:
         """Add a row for a number of things."""

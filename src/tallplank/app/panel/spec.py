@@ -1,6 +1,7 @@
 """The Spec itself: shows the panel that fits the stage and the selection."""
 
 from collections.abc import Callable
+from dataclasses import dataclass
 
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QScrollArea, QVBoxLayout, QWidget
@@ -13,6 +14,7 @@ from tallplank.app.panel.unit_panel import UnitPanel, row_name
 from tallplank.app.theme import Tokens
 from tallplank.core.job.measure import OfCell
 from tallplank.core.job.opening import parsed_path
+from tallplank.session.pick import bench_unit, picked_cell, picked_part
 from tallplank.session.store import Store
 
 WIDTH = 306
@@ -26,9 +28,9 @@ class Spec(QWidget):
         self.setObjectName("spec")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.setFixedWidth(WIDTH)
-        self._store, self._tokens = store, tokens
+        self.store, self.tokens = store, tokens
         self._key: tuple[object, ...] = ()
-        self._opened: set[str] = set()
+        self.opened: set[str] = set()
         self.panel: Panel | None = None
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
@@ -44,7 +46,7 @@ class Spec(QWidget):
 
     def restyle(self, tokens: Tokens) -> None:
         """Use another theme."""
-        self._tokens, self._key = tokens, ()
+        self.tokens, self._key = tokens, ()
         self.refresh()
 
     def refresh(self) -> None:
@@ -63,12 +65,12 @@ class Spec(QWidget):
     def lead_to(self, source: str) -> None:
         """Go to where the source of a term can be changed: an opening, or a row of the unit's own panel, or of another unit's."""
         unit, _, source = source.rpartition("/")
-        if unit and unit != self._store.state.bench:
-            self._store.select([unit])
+        if unit and unit != self.store.state.bench:
+            self.store.select([unit])
         if (path := parsed_path(source)) is not None:
-            self._store.pick(OfCell(self._store.state.bench, path))
+            self.store.pick(OfCell(self.store.state.bench, path))
             return
-        self._store.pick(None)
+        self.store.pick(None)
         name = row_name(source)
         if isinstance(self.panel, UnitPanel) and name in self.panel.row_names():
             field = self.panel.row(name)
@@ -76,19 +78,52 @@ class Spec(QWidget):
             field.setFocus()
 
     def _wanted(self) -> tuple[tuple[object, ...], Callable[[], Panel]]:
-        store, tokens = self._store, self._tokens
-        if store.state.stage == "bench" and store.bench_unit() is not None:
-            if (path := store.picked_cell()) is not None:
-                return CellPanel.key(store, path), lambda: CellPanel(store, tokens, path, self.lead_to)
-            if store.picked_part() is not None:
-                return PartPanel.key(store), lambda: PartPanel(store, tokens, self.lead_to)
-        if store.selected_units():
-            return UnitPanel.key(store), lambda: UnitPanel(store, tokens, self.lead_to, self._opened)
-        if (found := selected_opening(store)) is not None:
-            face, opening = found
-            return ("opening", opening.id, face.id, store.state.room), lambda: OpeningPanel(store, face, opening)
-        if store.state.stage == "survey" and store.room() is not None:
-            return RoomPanel.key(store), lambda: RoomPanel(store)
-        if store.state.stage == "quote":
-            return ("rates",), lambda: RatesPanel(store)
-        return ("job", store.state.stage), lambda: JobPanel(store, tokens, self._opened)
+        kind = next(k for k in PANELS if k.applies(self.store))
+        return kind.key(self.store), lambda: kind.make(self)
+
+
+@dataclass(frozen=True, slots=True)
+class PanelKind:
+    """What the Spec can show: what selection it applies to, what its rows depend on, and what builds it."""
+
+    applies: Callable[[Store], bool]
+    key: Callable[[Store], tuple[object, ...]]
+    make: Callable[[Spec], Panel]
+
+
+def _on_bench(store: Store) -> bool:
+    return store.state.stage == "bench" and bench_unit(store) is not None
+
+
+def _opening_panel(spec: Spec) -> Panel:
+    found = selected_opening(spec.store)
+    return OpeningPanel(spec.store, *found) if found is not None else JobPanel(spec.store, spec.tokens, spec.opened)
+
+
+def _opening_key(store: Store) -> tuple[object, ...]:
+    found = selected_opening(store)
+    return ("opening", store.state.room, found[0].id, found[1].id) if found is not None else ()
+
+
+PANELS: tuple[PanelKind, ...] = (
+    PanelKind(
+        lambda s: _on_bench(s) and picked_cell(s) is not None,
+        lambda s: CellPanel.key(s, picked_cell(s) or ()),
+        lambda spec: CellPanel(spec.store, spec.tokens, picked_cell(spec.store) or (), spec.lead_to),
+    ),
+    PanelKind(
+        lambda s: _on_bench(s) and picked_part(s) is not None,
+        PartPanel.key,
+        lambda spec: PartPanel(spec.store, spec.tokens, spec.lead_to),
+    ),
+    PanelKind(
+        lambda s: bool(s.selected_units()),
+        UnitPanel.key,
+        lambda spec: UnitPanel(spec.store, spec.tokens, spec.lead_to, spec.opened),
+    ),
+    PanelKind(lambda s: selected_opening(s) is not None, _opening_key, _opening_panel),
+    PanelKind(lambda s: s.state.stage == "survey" and s.room() is not None, RoomPanel.key, lambda spec: RoomPanel(spec.store)),
+    PanelKind(lambda s: s.state.stage == "quote", lambda _: ("rates",), lambda spec: RatesPanel(spec.store)),
+    PanelKind(lambda _: True, lambda s: ("job", s.state.stage), lambda spec: JobPanel(spec.store, spec.tokens, spec.opened)),
+)
+"""The panels; the first that applies to the selection is shown."""

@@ -1,0 +1,1 @@
+"""What the mouse does on a drawing; one module for each tool."""

@@ -1,0 +1,403 @@
+"""A drawing on screen: pan, zoom about the cursor, pointing; what a press does is up to the tools that it is given."""
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+
+from PyQt6.QtCore import QPointF, QRectF, Qt
+from PyQt6.QtGui import (
+    QDragEnterEvent,
+    QDragMoveEvent,
+    QDropEvent,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+    QPixmap,
+    QPolygonF,
+    QResizeEvent,
+    QWheelEvent,
+)
+from PyQt6.QtWidgets import QWidget
+
+from tallplank.app.canvas.tool.dimension import DimensionTool
+from tallplank.app.canvas.tool.tool import Tool
+from tallplank.app.inline import InlineField
+from tallplank.app.painter import DrawingPainter, View
+from tallplank.app.theme import Tokens, colour
+from tallplank.core.draw.dimension import DimensionText, SetOut, set_out
+from tallplank.core.draw.primitive import Drawing, Subject, Target
+from tallplank.core.space.outline import Point, holds
+from tallplank.session.arrange import Ghost
+from tallplank.session.store import Store
+
+TEXT_PX, SMALL_TEXT_PX, SMALL_PANE = 12.5, 11.0, 300
+"""Height of dimension texts, and in panes that are not as high or wide as this."""
+KIND_MIME = "application/x-tall-plank-kind"
+SNAP_PX, MOST_SNAP = 12.0, 120.0
+"""How near a relation catches: in pixels, and at most in millimetres."""
+MOST_LIFTS = 1
+DRAG_FROM = 4.0
+"""Pixels that the mouse comes from where it went down before it drags."""
+
+
+@dataclass(slots=True)
+class _Press:
+    """The mouse is down: where it went down, and the tool that has it, or none while the drawing is panned."""
+
+    at: QPointF
+    tool: Tool | None
+    moved: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class _Picture:
+    """The drawing as it was painted last, for as long as nothing of it changes."""
+
+    drawing: Drawing
+    view: View
+    size: tuple[int, int, float]
+    painter: DrawingPainter
+    pixmap: QPixmap
+
+
+def _extent(drawing: Drawing | None) -> object:
+    """What the fitting scale depends on, but for single widths: an edit of one must not make the drawing jump."""
+    return (drawing.low, drawing.high, [c.side for c in drawing.chains]) if drawing else None
+
+
+class DrawingCanvas(QWidget):
+    """Shows the drawing that `draw` gives. Tools are asked in their order; a figure that can be typed over comes first."""
+
+    def __init__(self, store: Store, tokens: Tokens, draw: Callable[[], Drawing | None], *, textured: bool) -> None:
+        super().__init__()
+        self.store, self._draw = store, draw
+        self.tokens = tokens
+        self._painter = DrawingPainter(store.catalog, tokens, textured=textured)
+        self._drawing: Drawing | None = None
+        self._chains: tuple[float, SetOut] | None = None
+        self._picture: _Picture | None = None
+        self._view = View(0.1, 0.0, 0.0)
+        self._fitted = True
+        self.empty_text = "There is no room yet. Add one in Survey."
+        self._dimensions = DimensionTool(self)
+        self._tools: tuple[Tool, ...] = (self._dimensions,)
+        self._press: _Press | None = None
+        self.pointer: QPointF | None = None
+        """Where the mouse is over the drawing."""
+        self.setMouseTracking(True)
+        self.setAcceptDrops(True)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setMinimumSize(120, 90)
+        self._subscriptions = [
+            store.subscribe(lambda s: (s.job, s.room, s.face), lambda _: self.refresh()),
+            store.subscribe(lambda s: s.selected, lambda _: self.update()),
+            store.subscribe(lambda s: s.placing, lambda _: self._leave_tools()),
+        ]
+
+    def work_with(self, first: Sequence[Tool], after: Sequence[Tool] = ()) -> None:
+        """Exchange the tools: those before the dimensions, and those after them."""
+        self._tools = (*first, self._dimensions, *after)
+
+    def close_pane(self) -> None:
+        """End the subscriptions."""
+        for subscription in self._subscriptions:
+            subscription.close()
+
+    def restyle(self, tokens: Tokens, *, textured: bool) -> None:
+        """Use another theme, or show looks or not."""
+        self.tokens = tokens
+        self._painter = DrawingPainter(self.store.catalog, tokens, textured=textured)
+        self.update()
+
+    def refresh(self) -> None:
+        """Draw again from the job."""
+        before, self._drawing = self._drawing, self._draw()
+        self._chains = None
+        if self._fitted and _extent(before) != _extent(self._drawing):
+            self.fit()
+        self.update()
+
+    @property
+    def drawing(self) -> Drawing | None:
+        """What is shown now."""
+        return self._drawing
+
+    @property
+    def targets(self) -> tuple[Target, ...]:
+        """What can be pointed at."""
+        return self._drawing.targets if self._drawing is not None else ()
+
+    @property
+    def ghost(self) -> Ghost | None:
+        """Where a tool shows that something would land."""
+        return next((ghost for tool in self._tools if (ghost := getattr(tool, "ghost", None)) is not None), None)
+
+    def widget(self) -> QWidget:
+        """Where tools open their fields."""
+        return self
+
+    def redraw(self) -> None:
+        """What a tool shows is to be drawn anew; the drawing itself is kept."""
+        self.update()
+
+    # where things are
+
+    @property
+    def scale(self) -> float:
+        """Pixels to a millimetre."""
+        return self._view.scale
+
+    def inside(self, at: QPointF) -> Point:
+        """A point of the widget on the drawing."""
+        return self._view.inside(at)
+
+    def out(self, point: Point) -> QPointF:
+        """A point of the drawing on the widget."""
+        return self._view.out(point)
+
+    def place_of(self, x: float, y: float) -> QPointF:
+        """Where a point of the drawing lies on the widget."""
+        return self._view.out((x, y))
+
+    def reach(self) -> float:
+        """How near a relation catches, in millimetres."""
+        return min(SNAP_PX / self._view.scale, MOST_SNAP)
+
+    def fit(self) -> None:
+        """Show the whole drawing with its dimensions."""
+        self._fitted = True
+        drawing = self._drawing
+        if drawing is None or self.width() < 10 or self.height() < 10:
+            return
+        low_scale, high_scale = 0.002, 5.0
+        for _ in range(14):
+            scale = (low_scale * high_scale) ** 0.5
+            low, high = self._bounds(drawing, scale)
+            fits = (high[0] - low[0]) * scale <= self.width() - 16 and (high[1] - low[1]) * scale <= self.height() - 16
+            low_scale, high_scale = (scale, high_scale) if fits else (low_scale, scale)
+        scale = low_scale
+        low, high = self._bounds(drawing, scale)
+        x = (self.width() - (low[0] + high[0]) * scale) / 2
+        y = (self.height() + (low[1] + high[1]) * scale) / 2
+        self._view = View(scale, x, y)
+        self.update()
+
+    def _bounds(self, drawing: Drawing, scale: float) -> tuple[Point, Point]:
+        chains = set_out(drawing.chains, self._text_px / scale, self._show, MOST_LIFTS)
+        if not chains.lines:
+            return drawing.low, drawing.high
+        low = (min(drawing.low[0], chains.low[0]), min(drawing.low[1], chains.low[1]))
+        return low, (max(drawing.high[0], chains.high[0]), max(drawing.high[1], chains.high[1]))
+
+    def zoom(self, factor: float, about: QPointF) -> None:
+        """Scale about a point of the widget."""
+        scale = min(max(self._view.scale * factor, 0.01), 20.0)
+        factor = scale / self._view.scale
+        x = about.x() - (about.x() - self._view.x) * factor
+        y = about.y() - (about.y() - self._view.y) * factor
+        self._view, self._fitted = View(scale, x, y), False
+        self.update()
+
+    def _pan(self, by: QPointF) -> None:
+        self._view, self._fitted = View(self._view.scale, self._view.x + by.x(), self._view.y + by.y()), False
+
+    def dimensions(self) -> SetOut | None:
+        """The dimension chains at the present scale."""
+        if self._drawing is None:
+            return None
+        if self._chains is None or self._chains[0] != self._view.scale:
+            self._chains = (self._view.scale, set_out(self._drawing.chains, self._text_px / self._view.scale, self._show, MOST_LIFTS))
+        return self._chains[1]
+
+    @property
+    def _text_px(self) -> float:
+        return SMALL_TEXT_PX if min(self.width(), self.height()) < SMALL_PANE else TEXT_PX
+
+    def _show(self, length: float) -> str:
+        return self.store.job.display.shown(length, suffix=False)
+
+    # painting
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        painter = QPainter(self)
+        if self._drawing is None:
+            painter.fillRect(self.rect(), colour(self.tokens.paper))
+            painter.setPen(colour(self.tokens.soft))
+            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, self.empty_text)
+            return
+        painter.drawPixmap(0, 0, self._painted(self._drawing))
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing, True)
+        self._paint_selection(painter)
+        for tool in self._tools:
+            tool.paint(painter)
+
+    def _painted(self, drawing: Drawing) -> QPixmap:
+        """The drawing with its dimensions; painted anew only when something of it changed, not while the mouse moves over it."""
+        ratio = self.devicePixelRatioF()
+        size, last = (self.width(), self.height(), ratio), self._picture
+        if last is not None and last.drawing is drawing and last.painter is self._painter and (last.view, last.size) == (self._view, size):
+            return last.pixmap
+        pixmap = QPixmap(round(size[0] * ratio), round(size[1] * ratio))
+        pixmap.setDevicePixelRatio(ratio)
+        pixmap.fill(colour(self.tokens.paper))
+        painter = QPainter(pixmap)
+        self._painter.paint(painter, drawing.shapes, self._view)
+        if chains := self.dimensions():
+            self._painter.paint_chains(painter, chains, self._view, self._text_px)
+        painter.end()
+        self._picture = _Picture(drawing, self._view, size, self._painter, pixmap)
+        return pixmap
+
+    def _paint_selection(self, painter: QPainter) -> None:
+        chosen = self.chosen()
+        painter.setBrush(colour(self.tokens.accent, 0.1))
+        painter.setPen(QPen(colour(self.tokens.accent), 2.4))
+        for target in self.targets:
+            if target.owner in chosen:
+                corners = [self._view.out(p) for p in target.ring]
+                painter.drawPolygon(QPolygonF(corners))
+                for corner in corners:
+                    painter.fillRect(QRectF(corner.x() - 3, corner.y() - 3, 6, 6), colour(self.tokens.accent))
+
+    def chosen(self) -> frozenset[Subject]:
+        """The owners of the targets that are marked."""
+        return frozenset(self.store.state.selected)
+
+    # pointing
+
+    def unit_at(self, place: QPointF) -> Subject | None:
+        """The topmost unit or opening under a point of the widget."""
+        x, y = self._view.inside(place)
+        found = None
+        for target in self.targets:
+            if holds(target.ring, (x, y)):
+                found = target.owner
+        return found
+
+    def dimension_at(self, place: QPointF) -> DimensionText | None:
+        """The dimension's text under a point of the widget."""
+        x, y = self._view.inside(place)
+        slack = 4 / self._view.scale
+        chains = self.dimensions()
+        return next((text for text in chains.texts if text.holds(x, y, slack)), None) if chains is not None else None
+
+    def type_over(self, text: DimensionText) -> InlineField:
+        """Open a field over a dimension."""
+        return self._dimensions.type_over(text)
+
+    # the mouse
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        if event is None:
+            return
+        at = event.position()
+        self.setFocus()
+        if event.button() in (Qt.MouseButton.MiddleButton, Qt.MouseButton.RightButton):
+            self._press = _Press(at, None)
+            return
+        self.pointer = at
+        adding = bool(event.modifiers() & (Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.ShiftModifier))
+        taken = next((tool for tool in self._tools if tool.press(at, adding=adding)), None)
+        self._press = _Press(at, taken) if taken is not None else None
+
+    def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
+        if event is None:
+            return
+        before, self.pointer = self.pointer, event.position()
+        press = self._press
+        if press is None:
+            for tool in self._tools:
+                tool.hover(self.pointer)
+            self.show_cursor(self.pointer)
+            return
+        if press.tool is None:
+            self._pan(self.pointer - (before if before is not None else press.at))
+        elif press.moved or (self.pointer - press.at).manhattanLength() > DRAG_FROM:
+            first, press.moved = not press.moved, True
+            press.tool.move(self.pointer, first=first)
+        self.update()
+
+    def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
+        press, self._press = self._press, None
+        if press is None or event is None:
+            return
+        if press.tool is not None:
+            press.tool.release(event.position(), moved=press.moved)
+        self.update()
+
+    def wheelEvent(self, event: QWheelEvent | None) -> None:
+        if event is not None:
+            self.zoom(1.0015 ** event.angleDelta().y(), event.position())
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
+        if event is not None and not any(tool.double(event.position()) for tool in reversed(self._ordered())):
+            self.fit()
+
+    def _ordered(self) -> tuple[Tool, ...]:
+        """The tools with the dimensions last, which have the first word on a double click."""
+        return (*(t for t in self._tools if t is not self._dimensions), self._dimensions)
+
+    def leaveEvent(self, event: object) -> None:
+        self.pointer = None
+        self._leave_tools()
+
+    def _leave_tools(self) -> None:
+        for tool in self._tools:
+            tool.leave()
+        self.update()
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        self._chains = None
+        if self._fitted:
+            self.fit()
+
+    def show_cursor(self, place: QPointF) -> None:
+        """Let the cursor say what a press would do."""
+        hint = next((h for tool in self._tools if (h := tool.hint(place)) is not None), None)
+        self.setCursor(hint.shape if hint is not None else Qt.CursorShape.ArrowCursor)
+        self.setToolTip(hint.tip if hint is not None else "")
+
+    # keys, and what is dragged in
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        if event is None:
+            return
+        if event.key() == Qt.Key.Key_Escape:
+            self._back_out()
+        elif not any(tool.key(event) for tool in self._tools):
+            super().keyPressEvent(event)
+
+    def _back_out(self) -> None:
+        press = self._press
+        if press is not None and press.tool is not None and press.moved:
+            press.tool.cancel()
+            self._press = None
+        else:
+            any(tool.back_out() for tool in self._tools)
+        self.update()
+
+    def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
+        data = event.mimeData() if event else None
+        if event is not None and data is not None and data.hasFormat(KIND_MIME):
+            event.acceptProposedAction()
+
+    def dragMoveEvent(self, event: QDragMoveEvent | None) -> None:
+        data = event.mimeData() if event else None
+        if event is None or data is None:
+            return
+        self.pointer = event.position()
+        kind = bytes(data.data(KIND_MIME).data()).decode()
+        if any(tool.carry(kind, self.pointer) for tool in self._tools):
+            event.acceptProposedAction()
+
+    def dragLeaveEvent(self, event: object) -> None:
+        self._leave_tools()
+
+    def dropEvent(self, event: QDropEvent | None) -> None:
+        data = event.mimeData() if event else None
+        if event is not None and data is not None:
+            kind = bytes(data.data(KIND_MIME).data()).decode()
+            for tool in self._tools:
+                tool.drop(kind, event.position())
+            event.acceptProposedAction()
