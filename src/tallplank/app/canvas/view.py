@@ -20,6 +20,7 @@ from PyQt6.QtGui import (
 )
 from PyQt6.QtWidgets import QWidget
 
+from tallplank.app.canvas.picture import KeptPicture
 from tallplank.app.canvas.tool.dimension import DimensionTool
 from tallplank.app.canvas.tool.tool import Tool
 from tallplank.app.inline import InlineField
@@ -50,17 +51,6 @@ class _Press:
     moved: bool = False
 
 
-@dataclass(frozen=True, slots=True)
-class _Picture:
-    """The drawing as it was painted last, for as long as nothing of it changes."""
-
-    drawing: Drawing
-    view: View
-    size: tuple[int, int, float]
-    painter: DrawingPainter
-    pixmap: QPixmap
-
-
 def _extent(drawing: Drawing | None) -> object:
     """What the fitting scale depends on, but for single widths: an edit of one must not make the drawing jump."""
     return (drawing.low, drawing.high, [c.side for c in drawing.chains]) if drawing else None
@@ -76,7 +66,7 @@ class DrawingCanvas(QWidget):
         self._painter = DrawingPainter(store.catalog, tokens, textured=textured)
         self._drawing: Drawing | None = None
         self._chains: tuple[float, SetOut] | None = None
-        self._picture: _Picture | None = None
+        self._picture = KeptPicture()
         self._view = View(0.1, 0.0, 0.0)
         self._fitted = True
         self.empty_text = "There is no room yet. Add one in Survey."
@@ -233,21 +223,14 @@ class DrawingCanvas(QWidget):
             tool.paint(painter)
 
     def _painted(self, drawing: Drawing) -> QPixmap:
-        """The drawing with its dimensions; painted anew only when something of it changed, not while the mouse moves over it."""
-        ratio = self.devicePixelRatioF()
-        size, last = (self.width(), self.height(), ratio), self._picture
-        if last is not None and last.drawing is drawing and last.painter is self._painter and (last.view, last.size) == (self._view, size):
-            return last.pixmap
-        pixmap = QPixmap(round(size[0] * ratio), round(size[1] * ratio))
-        pixmap.setDevicePixelRatio(ratio)
-        pixmap.fill(colour(self.tokens.paper))
-        painter = QPainter(pixmap)
-        self._painter.paint(painter, drawing.shapes, self._view)
-        if chains := self.dimensions():
-            self._painter.paint_chains(painter, chains, self._view, self._text_px)
-        painter.end()
-        self._picture = _Picture(drawing, self._view, size, self._painter, pixmap)
-        return pixmap
+        """The drawing with its dimensions."""
+
+        def paint(painter: QPainter) -> None:
+            self._painter.paint(painter, drawing.shapes, self._view)
+            if chains := self.dimensions():
+                self._painter.paint_chains(painter, chains, self._view, self._text_px)
+
+        return self._picture.of(self, (drawing, self._view, self._painter), colour(self.tokens.paper), paint)
 
     def _paint_selection(self, painter: QPainter) -> None:
         chosen = self.chosen()
