@@ -20,7 +20,7 @@ from tallplank.core.space.frame import Frame, Vec, moved
 from tallplank.core.space.outline import Ring, covered
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, weakref_slot=True)
 class MadeUnit:
     """A unit with all that it is made of, in its own frame. With a `problem` it could not be built and has no parts."""
 

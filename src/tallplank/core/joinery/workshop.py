@@ -1,10 +1,11 @@
 """The whole job as it is made, rebuilt only where a decision changed."""
 
 from collections import Counter
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Hashable, Iterator, Mapping
 from contextlib import contextmanager
 from contextvars import ContextVar
 from types import MappingProxyType
+from weakref import WeakValueDictionary
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.error import PlankError
@@ -20,6 +21,7 @@ from tallplank.core.joinery.rule.place import place
 from tallplank.core.joinery.run.worktop import Run, Stretch, build_run, stretches
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.joinery.shaped.unit import build_shaped
+from tallplank.core.joinery.twin import decisions, twin
 from tallplank.core.joinery.unit.carcass import build_carcass
 from tallplank.core.joinery.unit.filler import build_filler
 from tallplank.core.joinery.unit.sheet import build_back_panel, build_end_panel
@@ -94,6 +96,8 @@ class Workshop:
         self._faces: dict[str, tuple[Room, Faces]] = {}
         self._room_runs: dict[str, tuple[Room, tuple[MadeUnit, ...], tuple[Run, ...]]] = {}
         self._runs: dict[tuple[str, str], tuple[tuple[object, ...], tuple[Run, ...], list[tuple[tuple[object, ...], Run]]]] = {}
+        self._alike: WeakValueDictionary[Hashable, MadeUnit] = WeakValueDictionary()
+        """One unit of each row of decisions, whose parts others share, for as long as some job has it."""
         self._last: Made | None = None
 
     def make(self, job: Job) -> Made:
@@ -121,7 +125,12 @@ class Workshop:
 
     def _built(self, standard: Standard, unit: Unit) -> MadeUnit:
         self.built["unit"] += 1
-        return build_unit(self.catalog, standard, unit)
+        key = decisions(unit)
+        known = self._alike.get(key)
+        if known is not None and known.choice.holds(standard):
+            return twin(known, standard, unit)
+        made = self._alike[key] = build_unit(self.catalog, standard, unit)
+        return made
 
     def _all_units(self, job: Job) -> tuple[MadeUnit, ...]:
         last, standard = self._last, job.standard
