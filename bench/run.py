@@ -234,7 +234,8 @@ def bench_records() -> tuple[float, float]:
     from tallplank.core.joinery.workshop import build_unit
 
     def fields(record: object) -> tuple[type, tuple[object, ...]]:
-        return type(record), tuple(getattr(record, name) for name in record.__slots__)  # type: ignore[attr-defined]
+        names = getattr(record, "_fields", None) or record.__slots__  # type: ignore[attr-defined]
+        return type(record), tuple(getattr(record, name) for name in names)
 
     def records(made: MadeUnit) -> list[tuple[type, tuple[object, ...]]]:
         found = [fields(r) for part in made.parts for r in (part, part.frame, part.edges, *part.holes, *part.pockets)]

@@ -49,33 +49,33 @@ def test_clicks_select_and_with_control_several(open_window: Open) -> None:
 def test_middle_drag_pans_and_a_double_click_fits_again(open_window: Open) -> None:
     window = open_window()
     view = canvas(window)
-    fitted = view._view
+    fitted = view.view
     QTest.mousePress(view, MIDDLE, pos=QPoint(200, 100))
     QTest.mouseMove(view, QPoint(210, 105))
     QTest.mouseMove(view, QPoint(250, 130))
     QTest.mouseRelease(view, MIDDLE, pos=QPoint(250, 130))
-    assert view._view.x - fitted.x == pytest.approx(40, abs=11)
-    assert view._view.scale == fitted.scale
+    assert view.view.x - fitted.x == pytest.approx(40, abs=11)
+    assert view.view.scale == fitted.scale
     wheel = QWheelEvent(
         QPointF(200, 100), QPointF(200, 100), QPoint(), QPoint(0, 120), Qt.MouseButton.NoButton,
         Qt.KeyboardModifier.NoModifier, Qt.ScrollPhase.NoScrollPhase, False,
     )  # fmt: skip
     QApplication.sendEvent(view, wheel)
-    assert view._view.scale > fitted.scale
+    assert view.view.scale > fitted.scale
     QTest.mouseDClick(view, LEFT, pos=view.place_of(4000, 2300).toPoint())
-    assert view._view == fitted
+    assert view.view == fitted
 
 
 def test_an_edit_does_not_make_the_drawing_jump(open_window: Open) -> None:
     window = open_window()
     view = canvas(window)
-    before = view._view
+    before = view.view
     width_field(view, "u1").field.setText("555")
     field = view.findChild(InlineField)
     assert field is not None
     QTest.keyClick(field.field, Qt.Key.Key_Return)
     assert window.store.job.unit("u1").width == 555
-    assert view._view == before
+    assert view.view == before
 
 
 def test_the_inline_fields_arrow_chooses_the_side_that_moves(open_window: Open) -> None:

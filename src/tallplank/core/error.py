@@ -1,5 +1,31 @@
-"""The one family of errors whose text is meant for the designer."""
+"""The one family of errors whose text is meant for the designer, and lengths in such texts."""
+
+import re
+from collections.abc import Callable
+
+_OPEN, _CLOSE = "\ue000", "\ue001"
+"""Around a length in a text that is not told yet: characters for private use, which no text of the designer's holds."""
+_LENGTH = re.compile(f"{_OPEN}([^{_CLOSE}]*){_CLOSE}")
+
+
+def mm(length: float) -> str:
+    """A length in millimetres within a text; `told` shows it as the job shows its lengths."""
+    return f"{_OPEN}{length!r}{_CLOSE}"
+
+
+def told(text: str, show: Callable[[float], str] = lambda v: f"{round(v, 1):g} mm") -> str:
+    """A text with its lengths shown."""
+    return _LENGTH.sub(lambda found: show(float(found[1])), text)
 
 
 class PlankError(ValueError):
     """Something the user asked for cannot be done; the text says what is wrong and what to do."""
+
+    @property
+    def text(self) -> str:
+        """The text with its lengths not yet shown."""
+        return str(self.args[0]) if self.args else ""
+
+    def __str__(self) -> str:
+        """The text, its lengths in millimetres."""
+        return told(self.text)

@@ -97,7 +97,7 @@ def test_a_front_over_a_bank_turns_its_drawers_into_inner_ones() -> None:
         (lambda j: split_opening(j, CATALOG, ["u1"], (), "bays", 40), "more than there is|would be|No|room|overlap"),
         (lambda j: merge_openings(j, CATALOG, ["u1"], ()), "nothing to join"),
         (lambda j: set_opening_size(j, CATALOG, ["u2"], (1,), 900), "more than there is"),
-        (lambda j: set_opening_size(j, CATALOG, ["u2"], (1,), -5), "from 1 to 10000 mm"),
+        (lambda j: set_opening_size(j, CATALOG, ["u2"], (1,), -5), "from 1 mm to 10000 mm"),
         (lambda j: set_opening_size(j, CATALOG, ["u1"], (), 300), "from the unit"),
         (lambda j: move_boundary(j, CATALOG, "u2", (0,), 2000), "pass its neighbour"),
         (lambda j: move_boundary(j, CATALOG, "u1", (), 20), "no boundary"),

@@ -6,15 +6,16 @@ import pytest
 
 from fuzz.trial import limited
 from makers import CATALOG, ROOM, WALL, a_room, a_unit, a_wall_of
-from tallplank.core.edit.opening import merge_openings, move_boundary, set_opening, split_opening
+from tallplank.core.edit.opening import merge_openings, move_boundary, set_opening, set_opening_size, split_opening
 from tallplank.core.edit.room import add_room, change_room, change_wall, remove_room
 from tallplank.core.edit.standard import change_job, set_job_rule
 from tallplank.core.edit.unit import Spot, carry_look, change_units, duplicate_units, move_to_face, place_unit, set_rule
 from tallplank.core.edit.walled import add_opening, change_opening
-from tallplank.core.error import PlankError
+from tallplank.core.error import PlankError, mm, told
 from tallplank.core.job.construction import Construction, RuleError, check_rules, rule_bounds
 from tallplank.core.job.file import dumps, loads
 from tallplank.core.job.job import MOST_ROOMS, MOST_UNITS, Job
+from tallplank.core.measure.display import LengthStyle
 from tallplank.core.measure.divide import DivideError, Member
 
 NUMBERS = [n for n in Construction.model_fields if rule_bounds(n) is not None]
@@ -149,3 +150,27 @@ def test_members_are_held_to_what_a_file_can_hold() -> None:
     for wrong in ({"size": -1.0}, {"size": 1e9}, {"share": 0.0}, {"share": float("inf")}, {"least": float("nan")}, {"most": -5.0}):
         with pytest.raises(DivideError, match="must be from"):
             Member(**wrong)
+
+
+@pytest.mark.parametrize(
+    ("edit", "words"),
+    [
+        (lambda j: change_units(j, CATALOG, ["u2"], depth=200.0), "free depth of .* in"),
+        (lambda j: change_units(j, CATALOG, ["u1"], width=30.0), r"no room between the gables: −1/4 in = 1 3/16 in width − 2 × 11/16 in gable"),
+        (lambda j: change_opening(j, ROOM, "back", "window1", x=3900.0), "would end .* in beyond Wall A"),
+        (lambda j: set_opening_size(j, CATALOG, ["u2"], (0,), 9.0), "Drawer 1 has a clear height of −1/4 in, too low"),
+        (lambda j: set_opening_size(j, CATALOG, ["u2"], (0,), 0.5), "An opening is from .* in to .* in"),
+    ],
+)  # fmt: skip
+def test_what_is_refused_shows_lengths_as_the_job_does(edit, words: str) -> None:  # type: ignore[no-untyped-def]
+    job = add_opening(a_wall_of("base", "drawers"), ROOM, "back", "window", 2500.0).job
+    job = change_job(job, display=job.display.but(style=LengthStyle.INCH_FRACTION))
+    with pytest.raises(PlankError, match=words) as refused:
+        edit(job)
+    assert " mm" not in str(refused.value)
+    assert str(refused.value).isprintable()
+
+
+def test_lengths_in_texts_are_millimetres_where_no_job_says_otherwise() -> None:
+    assert told(f"A gap of {mm(12.34)} and {mm(-3.0)}.") == "A gap of 12.3 mm and -3 mm."
+    assert str(PlankError(f"{mm(700)} deep")) == "700 mm deep"

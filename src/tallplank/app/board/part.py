@@ -45,8 +45,8 @@ class PartPane(DrawingCanvas):
     def show_cursor(self, place: QPointF) -> None:
         """Name the hole or cut under the pointer."""
         self.setCursor(Qt.CursorShape.ArrowCursor)
-        at = laid_flat(self._part).inside(self._view.inside(place)) if self._part is not None else (0.0, 0.0)
-        self.setToolTip(machining_at(self._part, at, REACH_PX / self._view.scale, self._show) if self._part is not None else "")
+        at = laid_flat(self._part).inside(self.view.inside(place)) if self._part is not None else (0.0, 0.0)
+        self.setToolTip(machining_at(self._part, at, REACH_PX / self.view.scale, self._show) if self._part is not None else "")
 
     def show_bands(self, on: bool) -> None:
         """Show or hide the marks of the bands."""

@@ -67,7 +67,7 @@ class DrawingCanvas(QWidget):
         self._drawing: Drawing | None = None
         self._chains: tuple[float, SetOut] | None = None
         self._picture = KeptPicture()
-        self._view = View(0.1, 0.0, 0.0)
+        self.view = View(0.1, 0.0, 0.0)
         self._fitted = True
         self.empty_text = "There is no room yet. Add one in Survey."
         self._dimensions = DimensionTool(self)
@@ -127,32 +127,15 @@ class DrawingCanvas(QWidget):
         """Where tools open their fields."""
         return self
 
-    def redraw(self) -> None:
-        """What a tool shows is to be drawn anew; the drawing itself is kept."""
-        self.update()
-
     # where things are
-
-    @property
-    def scale(self) -> float:
-        """Pixels to a millimetre."""
-        return self._view.scale
-
-    def inside(self, at: QPointF) -> Point:
-        """A point of the widget on the drawing."""
-        return self._view.inside(at)
-
-    def out(self, point: Point) -> QPointF:
-        """A point of the drawing on the widget."""
-        return self._view.out(point)
 
     def place_of(self, x: float, y: float) -> QPointF:
         """Where a point of the drawing lies on the widget."""
-        return self._view.out((x, y))
+        return self.view.out((x, y))
 
     def reach(self) -> float:
         """How near a relation catches, in millimetres."""
-        return min(SNAP_PX / self._view.scale, MOST_SNAP)
+        return min(SNAP_PX / self.view.scale, MOST_SNAP)
 
     def fit(self) -> None:
         """Show the whole drawing with its dimensions."""
@@ -170,7 +153,7 @@ class DrawingCanvas(QWidget):
         low, high = self._bounds(drawing, scale)
         x = (self.width() - (low[0] + high[0]) * scale) / 2
         y = (self.height() + (low[1] + high[1]) * scale) / 2
-        self._view = View(scale, x, y)
+        self.view = View(scale, x, y)
         self.update()
 
     def _bounds(self, drawing: Drawing, scale: float) -> tuple[Point, Point]:
@@ -182,22 +165,22 @@ class DrawingCanvas(QWidget):
 
     def zoom(self, factor: float, about: QPointF) -> None:
         """Scale about a point of the widget."""
-        scale = min(max(self._view.scale * factor, 0.01), 20.0)
-        factor = scale / self._view.scale
-        x = about.x() - (about.x() - self._view.x) * factor
-        y = about.y() - (about.y() - self._view.y) * factor
-        self._view, self._fitted = View(scale, x, y), False
+        scale = min(max(self.view.scale * factor, 0.01), 20.0)
+        factor = scale / self.view.scale
+        x = about.x() - (about.x() - self.view.x) * factor
+        y = about.y() - (about.y() - self.view.y) * factor
+        self.view, self._fitted = View(scale, x, y), False
         self.update()
 
     def _pan(self, by: QPointF) -> None:
-        self._view, self._fitted = View(self._view.scale, self._view.x + by.x(), self._view.y + by.y()), False
+        self.view, self._fitted = View(self.view.scale, self.view.x + by.x(), self.view.y + by.y()), False
 
     def dimensions(self) -> SetOut | None:
         """The dimension chains at the present scale."""
         if self._drawing is None:
             return None
-        if self._chains is None or self._chains[0] != self._view.scale:
-            self._chains = (self._view.scale, set_out(self._drawing.chains, self._text_px / self._view.scale, self._show, MOST_LIFTS))
+        if self._chains is None or self._chains[0] != self.view.scale:
+            self._chains = (self.view.scale, set_out(self._drawing.chains, self._text_px / self.view.scale, self._show, MOST_LIFTS))
         return self._chains[1]
 
     @property
@@ -226,11 +209,11 @@ class DrawingCanvas(QWidget):
         """The drawing with its dimensions."""
 
         def paint(painter: QPainter) -> None:
-            self._painter.paint(painter, drawing.shapes, self._view)
+            self._painter.paint(painter, drawing.shapes, self.view)
             if chains := self.dimensions():
-                self._painter.paint_chains(painter, chains, self._view, self._text_px)
+                self._painter.paint_chains(painter, chains, self.view, self._text_px)
 
-        return self._picture.of(self, (drawing, self._view, self._painter), colour(self.tokens.paper), paint)
+        return self._picture.of(self, (drawing, self.view, self._painter), colour(self.tokens.paper), paint)
 
     def _paint_selection(self, painter: QPainter) -> None:
         chosen = self.chosen()
@@ -238,7 +221,7 @@ class DrawingCanvas(QWidget):
         painter.setPen(QPen(colour(self.tokens.accent), 2.4))
         for target in self.targets:
             if target.owner in chosen:
-                corners = [self._view.out(p) for p in target.ring]
+                corners = [self.view.out(p) for p in target.ring]
                 painter.drawPolygon(QPolygonF(corners))
                 for corner in corners:
                     painter.fillRect(QRectF(corner.x() - 3, corner.y() - 3, 6, 6), colour(self.tokens.accent))
@@ -251,7 +234,7 @@ class DrawingCanvas(QWidget):
 
     def unit_at(self, place: QPointF) -> Subject | None:
         """The topmost unit or opening under a point of the widget."""
-        x, y = self._view.inside(place)
+        x, y = self.view.inside(place)
         found = None
         for target in self.targets:
             if holds(target.ring, (x, y)):
@@ -260,8 +243,8 @@ class DrawingCanvas(QWidget):
 
     def dimension_at(self, place: QPointF) -> DimensionText | None:
         """The dimension's text under a point of the widget."""
-        x, y = self._view.inside(place)
-        slack = 4 / self._view.scale
+        x, y = self.view.inside(place)
+        slack = 4 / self.view.scale
         chains = self.dimensions()
         return next((text for text in chains.texts if text.holds(x, y, slack)), None) if chains is not None else None
 

@@ -72,7 +72,7 @@ class PartList(QWidget):
     def _explain(self) -> None:
         made = self._made
         if made is None or not made.parts:
-            self.explained_label.setText(made.problem if made else "")
+            self.explained_label.setText(self._store.job.display.told(made.problem) if made else "")
             return
         self.explained_label.setText(self._words(made.parts[min(self._picked, len(made.parts) - 1)]))
 

@@ -86,15 +86,23 @@ def findings(made: Made) -> tuple[Finding, ...]:
     return Checker().findings(made)
 
 
-def _not_built(_: Site, unit: MadeUnit) -> Iterator[Finding]:
+def _not_built(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     if unit.problem:
-        yield Finding("error", "not-built", f"{unit.label} cannot be built: {unit.problem}", "Change its sizes.", (unit.unit.id,))
+        yield Finding(
+            "error", "not-built", f"{unit.label} cannot be built: {site.display.told(unit.problem)}", "Change its sizes.", (unit.unit.id,)
+        )
 
 
 def _run_not_built(made: Made) -> Iterator[Finding]:
     for run in made.runs:
         if run.problem:
-            yield Finding("error", "run-not-built", f"{run.label} cannot be built: {run.problem}", "Change the kick height.", run.members)
+            yield Finding(
+                "error",
+                "run-not-built",
+                f"{run.label} cannot be built: {made.job.display.told(run.problem)}",
+                "Change the kick height.",
+                run.members,
+            )
 
 
 def _outside(site: Site, unit: MadeUnit) -> Iterator[Finding]:

@@ -8,10 +8,11 @@ from pydantic import ValidationError
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.error import PlankError
 from tallplank.core.job.base import RecordError, complaint
-from tallplank.core.job.job import MOST_UNITS, Job
+from tallplank.core.job.job import MOST_UNITS, Display, Job
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.workshop import make_unit
+from tallplank.core.measure.divide import DivideError
 
 _T = TypeVar("_T")
 
@@ -27,7 +28,7 @@ class EditError(PlankError):
     """The edit cannot be done; the job is unchanged."""
 
 
-def valid(make: Callable[[], _T]) -> _T:
+def valid(make: Callable[[], _T], display: Display | None = None) -> _T:
     """What `make` returns, with a record's complaint turned into words for the user.
 
     Raises:
@@ -37,11 +38,11 @@ def valid(make: Callable[[], _T]) -> _T:
         return make()
     except ValidationError as problem:
         raise EditError(complaint(problem)) from None
-    except RecordError as problem:
-        raise EditError(str(problem)) from None
+    except (RecordError, DivideError) as problem:
+        raise EditError(display.told(problem.text) if display is not None else str(problem)) from None
 
 
-def buildable(catalog: Catalog, standard: Standard, unit: Unit) -> Unit:
+def buildable(job: Job, catalog: Catalog, unit: Unit) -> Unit:
     """The unit, if it can be built.
 
     Raises:
@@ -49,8 +50,8 @@ def buildable(catalog: Catalog, standard: Standard, unit: Unit) -> Unit:
     """
     if unit.kind not in catalog.kinds:
         raise EditError(f"The catalogue has no kind of unit called '{unit.kind}'.")
-    if problem := make_unit(catalog, standard, unit).problem:
-        raise EditError(problem)
+    if problem := make_unit(catalog, job.standard, unit).problem:
+        raise EditError(job.display.told(problem))
     return unit
 
 
@@ -76,7 +77,7 @@ def with_units(job: Job, catalog: Catalog, changed: dict[str, Unit]) -> Job:
         if unit.id != key or (unit.room, unit.face) not in faces:
             raise EditError(f"Unit {unit.mark} keeps its id, and stands at a wall or face of the job.")
         try:
-            buildable(catalog, job.standard, unit)
+            buildable(job, catalog, unit)
         except EditError as problem:
             raise EditError(f"Unit {unit.mark}: {problem}") if len(changed) > 1 else problem from None
     return job.replaced(units=tuple(changed.get(u.id, u) for u in job.units))
@@ -90,5 +91,5 @@ def with_standard(job: Job, catalog: Catalog, standard: Standard) -> Job:
     """
     for unit in job.units:
         if (problem := make_unit(catalog, standard, unit).problem) and not make_unit(catalog, job.standard, unit).problem:
-            raise EditError(f"Unit {unit.mark} could not be built then: {problem}")
+            raise EditError(f"Unit {unit.mark} could not be built then: {job.display.told(problem)}")
     return job.replaced(standard=standard)

@@ -23,5 +23,5 @@ def take_from_catalog(job: Job, catalog: Catalog, entries: Collection[tuple[str,
             raise EditError(f"The catalogue has no kind '{unit.kind}', of which unit {unit.mark} is: the job has to keep its own.")
         problem = build_unit(after, job.standard, unit).problem
         if problem and not build_unit(before, job.standard, unit).problem:
-            raise EditError(f"Unit {unit.mark} could not be built then: {problem}")
+            raise EditError(f"Unit {unit.mark} could not be built then: {job.display.told(problem)}")
     return changed

@@ -35,7 +35,7 @@ def set_opening_size(job: Job, catalog: Catalog, ids: Iterable[str], path: Path,
     if not path:
         raise EditError("The only opening of a unit takes its size from the unit.")
     if size is not None and not SMALLEST_CELL <= size <= LARGEST_CELL:
-        raise EditError(f"An opening is from {SMALLEST_CELL:g} to {LARGEST_CELL:g} mm.")
+        raise EditError(f"An opening is from {job.display.shown(SMALLEST_CELL)} to {job.display.shown(LARGEST_CELL)}.")
     return set_opening(job, catalog, ids, path, size=Member.fixed(size) if size is not None else Member())
 
 

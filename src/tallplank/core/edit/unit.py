@@ -60,7 +60,7 @@ def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | N
         unit = unit.but(x=first_gap(present, room.id, face, Mover(unit.width, unit.depth, low, low + unit.height)))
     if usual.build == "filler":
         unit = _matched(unit, present, sizes)
-    return Edited(with_more(job, [buildable(catalog, job.standard, unit)]), (unit.id,))
+    return Edited(with_more(job, [buildable(job, catalog, unit)]), (unit.id,))
 
 
 def usual_values(kind: Kind, *, inches: bool = False) -> dict[str, object]:
@@ -177,7 +177,7 @@ def space_evenly(job: Job, ids: Iterable[str]) -> Job:
     for units in (group for group in by_face.values() if len(group) > 2):
         start, length = units[0].x, units[-1].x + units[-1].width - units[0].x
         members = [m for u in units for m in (Member.fixed(u.width), Member())][:-1]
-        division = divide(length, members)
+        division = valid(partial(divide, length, members), job.display)
         places |= {u.id: start + division.starts[2 * i] for i, u in enumerate(units)}
     if not places:
         raise EditError("Select three or more units on one wall; the first and the last stay where they are.")

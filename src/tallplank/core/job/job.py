@@ -5,7 +5,7 @@ from typing import Annotated, Literal, Self, TypeVar
 
 from pydantic import Field, JsonValue, model_validator
 
-from tallplank.core.error import PlankError
+from tallplank.core.error import PlankError, told
 from tallplank.core.job.base import Line, Name, NotNegative, Record, Share
 from tallplank.core.job.face import Face, face_of
 from tallplank.core.job.room import Room
@@ -49,6 +49,10 @@ class Display(Record):
     def shown(self, length: float, *, suffix: bool = True) -> str:
         """A length in millimetres as the job shows it, with its unit unless `suffix` is False."""
         return format_length(length, self.style, denominator=self.denominator, suffix=suffix)
+
+    def told(self, text: str) -> str:
+        """A text whose lengths are not shown yet, as the job shows its lengths."""
+        return told(text, self.shown)
 
 
 class Carried(Record):

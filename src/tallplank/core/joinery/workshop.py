@@ -59,7 +59,7 @@ def build_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
     try:
         BUILDERS[choice.kind.build](choice, out)
     except PlankError as error:
-        return MadeUnit(unit, choice, placed, (), (), (), (), problem=str(error))
+        return MadeUnit(unit, choice, placed, (), (), (), (), problem=error.text)
     made = (out.finished(), tuple(out.fittings), tuple(out.pieces), tuple(out.fronts))
     return MadeUnit(unit, choice, placed, *made, out.layout, out.plan, tuple(out.tails.items()), tuple(out.notes))
 

@@ -12,7 +12,7 @@ from typing import Annotated, Self
 
 from pydantic import Field
 
-from tallplank.core.error import PlankError
+from tallplank.core.error import PlankError, mm
 
 TOLERANCE = 1e-6
 LONGEST, LEAST_SHARE = 100_000.0, 1e-6
@@ -39,7 +39,7 @@ class Member:
             DivideError: a length below nothing or beyond a hundred metres, or a share that is next to nothing.
         """
         if not all(0 <= v <= LONGEST for v in (self.size or 0.0, self.least, self.most or 0.0)):
-            raise DivideError(f"A member's size must be from 0 to {LONGEST:g}.")
+            raise DivideError(f"A member's size must be from 0 to {mm(LONGEST)}.")
         if not LEAST_SHARE <= self.share <= 1 / LEAST_SHARE:
             raise DivideError(f"A member's share must be from {LEAST_SHARE:g} to {1 / LEAST_SHARE:g}.")
 
@@ -116,7 +116,7 @@ def slats(length: float, width: float, gap: float) -> tuple[int, float]:
         DivideError: not one slat fits, or the sizes are not positive.
     """
     if width <= 0 or gap < 0 or length < width:
-        raise DivideError(f"No slat of {width:g} fits into {length:g}.")
+        raise DivideError(f"No slat of {mm(width)} fits into {mm(length)}.")
     count = floor((length + gap) / (width + gap) + TOLERANCE)
     return (count, (length - count * width) / (count - 1)) if count > 1 else (1, 0.0)
 
@@ -135,9 +135,9 @@ def _shared(free: float, members: Sequence[Member]) -> list[float]:
     rest = free - fixed
     opened = [i for i, m in enumerate(members) if m.is_open]
     if rest < -TOLERANCE:
-        raise DivideError(f"The fixed sizes and gaps need {-rest:.1f} more than there is.")
+        raise DivideError(f"The fixed sizes and gaps need {mm(-rest)} more than there is.")
     if not opened and rest > TOLERANCE:
-        raise DivideError(f"The sizes leave {rest:.1f} unused: leave one of them open.")
+        raise DivideError(f"The sizes leave {mm(rest)} unused: leave one of them open.")
     shares = _within_bounds(max(rest, 0.0), opened, members)
     return [shares[i] if m.size is None else m.size for i, m in enumerate(members)]
 
@@ -163,14 +163,14 @@ def _within_bounds(rest: float, opened: list[int], members: Sequence[Member]) ->
         done.update({i: bounded[i] for i in changed})
         active = [i for i in active if i not in done]
     if opened and abs(sum(done.values()) - rest) > TOLERANCE * (len(opened) + 1):
-        raise DivideError(f"The smallest and largest sizes asked for cannot fill {rest:.1f}.")
+        raise DivideError(f"The smallest and largest sizes asked for cannot fill {mm(rest)}.")
     return done
 
 
 def _clamped(size: float, member: Member) -> float:
     most = member.most if member.most is not None else float("inf")
     if most < member.least:
-        raise DivideError(f"The smallest size {member.least:g} is more than the largest {most:g}.")
+        raise DivideError(f"The smallest size {mm(member.least)} is more than the largest {mm(most)}.")
     return min(max(size, member.least), most)
 
 
@@ -184,7 +184,7 @@ def _snapped(sizes: list[float], members: Sequence[Member], step: float, remaind
         whole[i] += extra
     for i in opened:
         if abs(_clamped(whole[i], members[i]) - whole[i]) > TOLERANCE:
-            raise DivideError(f"With steps of {step:g} a size of {whole[i]:.1f} would pass its bound.")
+            raise DivideError(f"With steps of {mm(step)} a size of {mm(whole[i])} would pass its bound.")
     return [whole.get(i, size) for i, size in enumerate(sizes)]
 
 

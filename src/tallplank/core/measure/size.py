@@ -1,8 +1,10 @@
 """Sizes that remember how they came about, so that each can be explained term by term."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Self
 
+from tallplank.core.error import mm
 from tallplank.core.measure.display import LengthStyle, format_length
 
 
@@ -55,14 +57,21 @@ class Size:
         """This size, times a factor, as one term of something larger; its own terms stay within reach."""
         return Size(self.value * factor, (Term(factor, self.value, name, "", self),))
 
+    def reckoned(self) -> str:
+        """The sum as part of a text that `told` shows later."""
+        return self._in_words(mm)
+
     def explained(self, style: LengthStyle = LengthStyle.MM, denominator: int = 16) -> str:
         """The sum in words, for example `564 = 600 width − 2 × 18 gable`."""
+        return self._in_words(lambda v: format_length(v, style, denominator=denominator))
+
+    def _in_words(self, show: Callable[[float], str]) -> str:
         parts = []
         for i, term in enumerate(t for t in self.terms if t.factor * t.amount):
-            text = term_text(term, style, denominator)
+            text = _term_text(term, show)
             minus = term.factor < 0
             parts.append((" − " if minus else " + ") + text if i else ("− " if minus else "") + text)
-        total = format_length(self.value, style, denominator=denominator)
+        total = show(self.value)
         return f"{total} = {''.join(parts)}" if parts else total
 
     def steps(self, style: LengthStyle = LengthStyle.MM, denominator: int = 16) -> tuple[str, ...]:
@@ -76,7 +85,11 @@ class Size:
 
 def term_text(term: Term, style: LengthStyle, denominator: int) -> str:
     """One term in words, without its sign: `2 × 18 gable`."""
-    amount = f"{format_length(term.amount, style, denominator=denominator)} {term.name}"
+    return _term_text(term, lambda v: format_length(v, style, denominator=denominator))
+
+
+def _term_text(term: Term, show: Callable[[float], str]) -> str:
+    amount = f"{show(term.amount)} {term.name}"
     factor = abs(term.factor)
     if factor == 1:
         return amount

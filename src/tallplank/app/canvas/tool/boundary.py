@@ -36,10 +36,10 @@ class BoundaryTool(PickTool):
             return
         if first or self._drag is None:
             self._drag = BoundaryDrag(self.store, unit, self._grasped)
-        a, b = self.canvas.inside(self._from), self.canvas.inside(at)
+        a, b = self.canvas.view.inside(self._from), self.canvas.view.inside(at)
         by = b[0] - a[0] if self._grasped.axis == "x" else b[1] - a[1]
         try:
-            self.ghost = Ghost((), self._drag.move(by, min(REACH_PX / self.canvas.scale, MOST_REACH)))
+            self.ghost = Ghost((), self._drag.move(by, min(REACH_PX / self.canvas.view.scale, MOST_REACH)))
         except PlankError as problem:
             self.store.say(str(problem))
 
@@ -53,7 +53,7 @@ class BoundaryTool(PickTool):
 
     def handle_at(self, at: QPointF) -> Handle | None:
         """The boundary under a point of the widget; the innermost where several lie there."""
-        x, y = self.canvas.inside(at)
+        x, y = self.canvas.view.inside(at)
         handles = self.canvas.drawing.handles if self.canvas.drawing is not None else ()
         found = [h for h in handles if h.low[0] <= x <= h.high[0] and h.low[1] <= y <= h.high[1]]
         return max(found, key=lambda h: len(h.path), default=None)

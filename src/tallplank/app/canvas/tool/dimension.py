@@ -31,7 +31,7 @@ class DimensionTool(Tool):
             edit_measure(self.store, text.measure, typed, anchor)  # type: ignore[arg-type]
 
         field = InlineField(self.canvas.widget(), text.text, apply, sided=has_sides(text.measure))
-        field.open_at(self.canvas.out(text.centre).toPoint())
+        field.open_at(self.canvas.view.out(text.centre).toPoint())
         return field
 
     def _typed_at(self, at: QPointF) -> DimensionText | None:

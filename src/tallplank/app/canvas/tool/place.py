@@ -29,20 +29,20 @@ class PlaceTool(Tool):
             self.leave()
 
     def carry(self, kind: str, at: QPointF) -> bool:
-        self.ghost = self._arranger.ghost(kind, self.canvas.inside(at), self.canvas.reach())
-        self.canvas.redraw()
+        self.ghost = self._arranger.ghost(kind, self.canvas.view.inside(at), self.canvas.reach())
+        self.canvas.widget().update()
         return True
 
     def drop(self, kind: str, at: QPointF) -> None:
         try:
-            self._arranger.place(kind, self.canvas.inside(at), self.canvas.reach())
+            self._arranger.place(kind, self.canvas.view.inside(at), self.canvas.reach())
         except PlankError as problem:
             self.store.say(str(problem))
         self.leave()
 
     def leave(self) -> None:
         self.ghost = None
-        self.canvas.redraw()
+        self.canvas.widget().update()
 
     def hint(self, at: QPointF) -> Hint | None:
         return Hint(Qt.CursorShape.ArrowCursor) if self.store.state.placing else None

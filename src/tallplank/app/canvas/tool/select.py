@@ -41,7 +41,7 @@ class SelectTool(Tool):
         if self._held is None:
             self._frame = QRectF(self._from, at).normalized()
             return
-        start, end = self.canvas.inside(self._from), self.canvas.inside(at)
+        start, end = self.canvas.view.inside(self._from), self.canvas.view.inside(at)
         try:
             self.ghost = self._arranger.slide(self._held, start, end, self.canvas.reach(), first=first)
         except PlankError as problem:
@@ -62,7 +62,7 @@ class SelectTool(Tool):
 
     def _select_inside(self, frame: QRectF) -> None:
         around = QPolygonF(frame)
-        chosen = [t.owner for t in self.canvas.targets if around.intersects(QPolygonF([self.canvas.out(p) for p in t.ring]))]
+        chosen = [t.owner for t in self.canvas.targets if around.intersects(QPolygonF([self.canvas.view.out(p) for p in t.ring]))]
         self.store.select([owner for owner in chosen if isinstance(owner, str)])
 
     def hint(self, at: QPointF) -> Hint | None:

@@ -7,10 +7,10 @@ from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QKeyEvent, QPainter, QPen, QPolygonF
 from PyQt6.QtWidgets import QWidget
 
+from tallplank.app.painter import View
 from tallplank.app.theme import Tokens, colour, font
 from tallplank.core.draw.dimension import DimensionText
 from tallplank.core.draw.primitive import Drawing, Subject, Target
-from tallplank.core.space.outline import Point
 from tallplank.session.arrange import Ghost
 from tallplank.session.store import Store
 
@@ -21,6 +21,7 @@ class Canvas(Protocol):
     store: Store
     tokens: Tokens
     pointer: QPointF | None
+    view: View
 
     @property
     def drawing(self) -> Drawing | None:
@@ -29,16 +30,6 @@ class Canvas(Protocol):
     @property
     def targets(self) -> tuple[Target, ...]:
         """What can be pointed at."""
-
-    @property
-    def scale(self) -> float:
-        """Pixels to a millimetre."""
-
-    def inside(self, at: QPointF) -> Point:
-        """A point of the widget on the drawing."""
-
-    def out(self, point: Point) -> QPointF:
-        """A point of the drawing on the widget."""
 
     def reach(self) -> float:
         """How near a relation catches, in millimetres."""
@@ -51,9 +42,6 @@ class Canvas(Protocol):
 
     def widget(self) -> QWidget:
         """Where fields are opened."""
-
-    def redraw(self) -> None:
-        """What a tool shows is to be drawn anew."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -122,7 +110,7 @@ def paint_ghost(canvas: Canvas, painter: QPainter, ghost: Ghost) -> None:
     if ghost.ring:
         painter.setPen(QPen(colour(tokens.accent), 1.6, Qt.PenStyle.DashLine))
         painter.setBrush(colour(tokens.accent, 0.16))
-        painter.drawPolygon(QPolygonF([canvas.out(p) for p in ghost.ring]))
+        painter.drawPolygon(QPolygonF([canvas.view.out(p) for p in ghost.ring]))
     if not ghost.relation or canvas.pointer is None:
         return
     painter.setFont(font(12, bold=True))

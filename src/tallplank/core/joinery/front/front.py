@@ -5,6 +5,7 @@ Source: common practice; the values are rules of the construction, fields of the
 
 from tallplank.core.catalog.door_style import DoorStyle
 from tallplank.core.catalog.hardware import Hinge, Stay
+from tallplank.core.error import mm
 from tallplank.core.job.opening import FrontKind
 from tallplank.core.joinery.front.leaf import Leaf, add_leaf_parts
 from tallplank.core.joinery.front.pull import add_pulls
@@ -53,7 +54,7 @@ def _add_blind(choice: Choice, cell: Cell, plane: Plane, out: Collector) -> tupl
     blind, reveal = Size.of(cell.opening.blind, "blind front", cell.source), choice.rule("reveal")
     left = cell.x.front - blind - reveal
     if left.value <= 0:
-        raise BuildError(f"A blind front {blind.value:g} wide leaves no door: {left.explained()}.")
+        raise BuildError(f"A blind front {mm(blind.value)} wide leaves no door: {left.reckoned()}.")
     hinged_left = cell.opening.hand == "left"
     x = cell.x.front_at + (left.value + reveal.value if hinged_left else 0.0)
     leaf = Leaf(Tag("blind front"), "false", x, cell.z.front_at, blind, cell.z.front, plane.back, None)

@@ -9,6 +9,7 @@ from typing import Literal
 
 from tallplank.core.catalog.door_style import DoorStyle
 from tallplank.core.catalog.finish import Finish
+from tallplank.core.error import mm
 from tallplank.core.joinery.front.panel import Field, Inset, add_field
 from tallplank.core.joinery.part.form.form import formed
 from tallplank.core.joinery.part.hole import Pocket, PocketKind
@@ -107,7 +108,7 @@ class _Frame:
 def _add_frame(choice: Choice, style: DoorStyle, leaf: Leaf, out: Collector) -> None:
     full = front_thickness(choice)
     if style.panel >= full.value:
-        raise BuildError(f"A panel {style.panel:g} thick does not fit into a frame of {full.value:g}.")
+        raise BuildError(f"A panel {mm(style.panel)} thick does not fit into a frame of {mm(full.value)}.")
     door = leaf.kind == "door"
     rail = Size.of(style.rail, "rail", "door_style.rail")
     frame = _Frame(
@@ -123,7 +124,7 @@ def _add_frame(choice: Choice, style: DoorStyle, leaf: Leaf, out: Collector) -> 
         style.arch if door and style.corner == "butt" else 0.0,
     )
     if frame.arch and frame.arch > (leaf.width.value - 2 * style.stile) / 2:
-        raise BuildError(f"An arch rising {frame.arch:g} is too high for a door {leaf.width.value:.0f} wide.")
+        raise BuildError(f"An arch rising {mm(frame.arch)} is too high for a door {mm(leaf.width.value)} wide.")
     spans = _panels(frame)
     _add_stiles(frame, spans, out)
     _add_rails(frame, spans, out)

@@ -10,6 +10,7 @@ from types import MappingProxyType
 
 from tallplank.core.catalog.door_style import DoorStyle
 from tallplank.core.catalog.finish import Finish
+from tallplank.core.error import mm
 from tallplank.core.joinery.part.form.form import formed
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BuildError, Tag
@@ -72,7 +73,7 @@ def _play(choice: Choice, inset: Inset, width: float) -> Size:
     if moves <= inset.style.float_gap:
         return Size.of(inset.style.float_gap, "float", "door_style.float_gap")
     if moves >= 1.6 * inset.style.tongue:
-        raise BuildError(f"A panel {width:.0f} wide would move by {moves:.1f}, more than its grooves hold: use a narrower front.")
+        raise BuildError(f"A panel {mm(width)} wide would move by {mm(moves)}, more than its grooves hold: use a narrower front.")
     return Size.of(moves, "float for moisture", "rule.moisture_swing")
 
 
@@ -157,7 +158,7 @@ def _slatted(choice: Choice, inset: Inset, field: Field, out: Collector) -> None
     style = inset.style
     count = max(int((field.width.value + style.pitch - style.slat) / style.pitch), 1)
     if count * style.slat > field.width.value:
-        raise BuildError(f"Slats {style.slat:g} wide do not fit into a frame {field.width.value:.0f} wide inside.")
+        raise BuildError(f"Slats {mm(style.slat)} wide do not fit into a frame {mm(field.width.value)} wide inside.")
     gap = (field.width.value - count * style.slat) / (count + 1)
     play = Size.of(style.float_gap, "float", "door_style.float_gap")
     height = field.height - Size.of(field.arch, "arch", "door_style.arch") + 2 * inset.tongue - play
@@ -176,7 +177,7 @@ def _louvred(choice: Choice, inset: Inset, field: Field, out: Collector) -> None
     high = style.slat * cos(slope) + style.panel * sin(slope)
     room = field.height.value - field.arch
     if high > room or style.slat * sin(slope) + style.panel * cos(slope) > inset.full:
-        raise BuildError(f"Louvres {style.slat:g} wide at {style.slope:g}° do not fit into a frame {inset.full:g} thick.")
+        raise BuildError(f"Louvres {mm(style.slat)} wide at {style.slope:g}° do not fit into a frame {mm(inset.full)} thick.")
     count = max(ceil((room - high) / style.pitch) + 1, 1)
     step = (room - high) / (count - 1) if count > 1 else 0.0
     length = field.width - Size.of(style.float_gap, "float", "door_style.float_gap")
@@ -213,7 +214,7 @@ def _glazed(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
     height, width, half = _panel_sizes(choice, inset, field)
     far = inset.groove[1]
     if pane.value + LEAST_BEAD > far:
-        raise BuildError(f"Glass {pane.value:g} thick leaves no room for a bead in a rebate of {far:g}.")
+        raise BuildError(f"Glass {mm(pane.value)} thick leaves no room for a bead in a rebate of {mm(far)}.")
     right = field.x + field.width.value + style.tongue - half
     lay = Lay("+z", "-x", (right, inset.y - far + pane.value, field.z - style.tongue + half))
     shape = _arched_panel(field, style.tongue, height.value, width.value, half) if field.arch else None

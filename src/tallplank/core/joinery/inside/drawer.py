@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 
 from tallplank.core.catalog.hardware import Slide
+from tallplank.core.error import mm
 from tallplank.core.joinery.inside.blocking import add_blocking
 from tallplank.core.joinery.inside.drawer_joint import add_corners
 from tallplank.core.joinery.part.hole import Pocket
@@ -77,7 +78,7 @@ def slide_length(lengths: tuple[float, ...], room: float) -> float:
     fitting = [length for length in lengths if length <= room]
     if not fitting:
         shortest = f"the shortest slide is {min(lengths):g}" if lengths else "the slide has no lengths in the catalogue"
-        raise BuildError(f"No drawer slide fits into a free depth of {room:.0f}: {shortest}.")
+        raise BuildError(f"No drawer slide fits into a free depth of {mm(room)}: {shortest}.")
     return max(fitting)
 
 
@@ -117,13 +118,13 @@ def _body(choice: Choice, box: Box, drawer: Drawer, slide: Slide, length: float)
         width = cell.x.free - 2 * Size.of(slide.side_clearance, "slide clearance", "hardware.slide")
         x = cell.x.free_at + slide.side_clearance
     if width.value - 2 * side.value < NARROWEST_BOX:
-        raise BuildError(f"{drawer.name.capitalize()} has a clear width of {cell.x.free.value:.0f}, too narrow for a box.")
+        raise BuildError(f"{drawer.name.capitalize()} has a clear width of {mm(cell.x.free.value)}, too narrow for a box.")
     z = low + max(rules.drawer_allowance / 4, slide.under)
     bottom = Size.of(choice.finish("back").thickness, "back", "finish.back")
     inset, groove = slide.bottom_recess or rules.drawer_bottom_inset, choice.rule("drawer_groove", "groove")
     body = _Body(drawer.tag, run, width, height, side, bottom, inset, groove, x, drawer.start, z)
     if groove.value >= side.value or body.lip[1] >= height.value:
-        raise BuildError(f"The bottom of {drawer.name} finds no groove: the box is {height.value:.0f} high, its sides {side.value:g}.")
+        raise BuildError(f"The bottom of {drawer.name} finds no groove: the box is {mm(height.value)} high, its sides {mm(side.value)}.")
     return body
 
 
@@ -168,7 +169,7 @@ def _box_height(choice: Choice, drawer: Drawer, room: float) -> Size:
     if height.value > most:
         return choice.rule("tray_height", "tray") if drawer.low else Size.of(most, "highest drawer box", "rule.drawer_most")
     if height.value < LOWEST_BOX:
-        raise BuildError(f"{drawer.name.capitalize()} has a clear height of {clear.value:.0f}, too low for a box.")
+        raise BuildError(f"{drawer.name.capitalize()} has a clear height of {mm(clear.value)}, too low for a box.")
     return height
 
 

@@ -3,6 +3,7 @@
 from typing import Literal
 
 from tallplank.core.catalog.hardware import Fixing
+from tallplank.core.error import mm
 from tallplank.core.joinery.joint.joint import END_PLAY
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.rule.choice import Choice
@@ -36,7 +37,7 @@ def add_corners(choice: Choice, name: str, first: int, out: Collector) -> None:
         return
     heights = _heights(low.z + max(groove + ABOVE_BOTTOM, FROM_EDGE), high.z - FROM_EDGE)
     if not heights:
-        raise BuildError(f"The corners of {name} are too low to be joined by {kind}s: the box is {high.z - low.z:.0f} high.")
+        raise BuildError(f"The corners of {name} are too low to be joined by {kind}s: the box is {mm(high.z - low.z)} high.")
     role: Literal["dowel", "screw"] = "dowel" if kind == "dowel" else "screw"
     item = choice.hardware(role)
     for a in (first, first + 1):

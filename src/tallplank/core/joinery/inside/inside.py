@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from itertools import product
 
 from tallplank.core.catalog.hardware import Insert, Rail
+from tallplank.core.error import mm
 from tallplank.core.job.opening import InsideKind
 from tallplank.core.job.unit import HardwareRole
 from tallplank.core.joinery.part.part import BuildError, Piece
@@ -42,7 +43,7 @@ def add_inside(choice: Choice, box: Box, cell: Cell, plane: Plane, out: Collecto
     depth = box.back_face - plane.inner
     for what, need, there in zip(("wide", "deep", "high"), item.room, (cell.x.way.value, depth, cell.z.clear.value), strict=True):
         if need > there + 1e-6:
-            raise BuildError(f"{item.name} needs an opening {need:g} {what}; there are {there:.0f}.")
+            raise BuildError(f"{item.name} needs an opening {mm(need)} {what}; there are {mm(there)}.")
     if isinstance(item, Rail):
         _add_rail(choice, box, cell, item, out)
         return
@@ -68,7 +69,7 @@ def _add_rail(choice: Choice, box: Box, cell: Cell, item: Rail, out: Collector) 
     bracket, half = choice.hardware("bracket"), item.thick / 2
     y, z = max(box.back_face - RAIL_FROM_BACK, (box.front + box.back_face) / 2), cell.z.clear_end - RAIL_BELOW
     if z < cell.z.clear_at + RAIL_BELOW:
-        raise BuildError(f"A hanging rail does not fit into a clear height of {cell.z.clear.value:.0f}.")
+        raise BuildError(f"A hanging rail does not fit into a clear height of {mm(cell.z.clear.value)}.")
     out.fit(item, Size.of(1, "rail to an opening", cell.source), f"cut to {cell.x.clear.value - bracket.thick:.0f}")
     out.fit(bracket, Size.of(BRACKETS, "brackets to a rail", "hardware.bracket"), "hanging rail")
     low, high = Vec(cell.x.clear_at, y - half, z - half), Vec(cell.x.clear_end, y + half, z + half)

@@ -1,6 +1,7 @@
 """Adjustable shelves: spread evenly, then set down on the holes of the rows beside them."""
 
 from tallplank.core.catalog.hardware import Bored
+from tallplank.core.error import mm
 from tallplank.core.joinery.joint.meeting import TOUCH
 from tallplank.core.joinery.joint.system import on_row, row_holes, row_lines
 from tallplank.core.joinery.part.part import UPRIGHTS, BuildError, Edges
@@ -41,7 +42,7 @@ def shelf_levels(choice: Choice, cell: Cell, board: float) -> tuple[float, ...]:
     try:
         division = divide(cell.z.clear.value, equal(count + 1), separator=board)
     except DivideError:
-        raise BuildError(f"{count} shelves do not fit into a clear height of {cell.z.clear.value:.0f}.") from None
+        raise BuildError(f"{count} shelves do not fit into a clear height of {mm(cell.z.clear.value)}.") from None
     even = tuple(cell.z.clear_at + division.starts[i] + division.sizes[i] for i in range(count))
     if choice.rules.pin_rows == "none":
         return even

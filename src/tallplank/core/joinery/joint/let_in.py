@@ -7,6 +7,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from types import MappingProxyType
 
+from tallplank.core.error import mm
 from tallplank.core.joinery.joint.meeting import TOUCH, Meeting, Range, axis_of
 from tallplank.core.joinery.part.hole import Pocket, PocketKind
 from tallplank.core.joinery.part.part import BuildError, Part
@@ -42,7 +43,7 @@ class LettingIn:
         end, face = self.out.parts[meeting.end], self.out.parts[meeting.face]
         thick = high[meeting.axis] - low[meeting.axis]
         if depth.value + SKIN > thick:
-            raise BuildError(f"The {end.name} would be let {depth.value:g} into the {face.name}, which is {thick:g} thick.")
+            raise BuildError(f"The {end.name} would be let {mm(depth.value)} into the {face.name}, which is {mm(thick)} thick.")
         key = (meeting.end, meeting.axis, meeting.toward)
         if key not in self._done:
             self._done[key] = self._entering(meeting, joint)
@@ -62,7 +63,7 @@ class LettingIn:
         cheek = stop - start - tongue
         if tongue < LEAST_TONGUE or cheek < LEAST_CHEEK:
             name = self.out.parts[meeting.end].name
-            raise BuildError(f"A tongue {tongue:g} thick cannot be cut on the {name}, which is {stop - start:g} thick.")
+            raise BuildError(f"A tongue {mm(tongue)} thick cannot be cut on the {name}, which is {mm(stop - start)} thick.")
         before, after = start - face_low[meeting.across], face_high[meeting.across] - stop
         first = cheek / 2 if abs(before - after) < TOUCH else cheek if before < after else 0.0
         return start + first, start + first + tongue

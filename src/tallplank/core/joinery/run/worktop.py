@@ -6,6 +6,7 @@ from math import ceil
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
+from tallplank.core.error import mm
 from tallplank.core.job.face import Face
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import FinishRole
@@ -98,7 +99,7 @@ def build_run(stretch: Stretch, what: FinishRole, number: int, room: str, face: 
         else:
             _add_plinth(stretch, finish, out, catalog, standard)
     except BuildError as error:
-        problem = str(error)
+        problem = error.text
     word = "Worktop" if what == "top" else "Plinth"
     return Run(
         f"{what}-{room}-{face.id}-{number}",
@@ -200,7 +201,7 @@ def _add_ladder(
     rear = max(p.back for p in members) - LADDER_FROM_WALL
     between = Size.of(rear - board.value - (front + board.value), "between the rails", "rule.kick_setback")
     if between.value <= 0:
-        raise BuildError(f"The ladder base would be {between.value:.0f} deep between its rails: use a smaller kick setback.")
+        raise BuildError(f"The ladder base would be {mm(between.value)} deep between its rails: use a smaller kick setback.")
     for name, y in (("front", front + board.value), ("rear", rear)):
         lay = Lay("+x", "+z", (a, y, 0.0))
         out.add(Tag("ladder rail", name), "plinth", "plinth", finish, (length, height, board), lay, kind="kick")

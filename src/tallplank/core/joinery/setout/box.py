@@ -72,13 +72,13 @@ def box_of(choice: Choice) -> Box:
     elif rules.back in ("rebated", "flat"):
         inside_depth = gable_depth - back
     if inside_width.value <= 0:
-        raise BuildError(f"There is no room between the gables: {inside_width.explained()}.")
+        raise BuildError(f"There is no room between the gables: {inside_width.reckoned()}.")
     if inside_depth.value <= 0:
-        raise BuildError(f"There is no room before the back: {inside_depth.explained()}.")
+        raise BuildError(f"There is no room before the back: {inside_depth.reckoned()}.")
     floor, top = thickness(choice, "floor_thickness", "bottom"), _top(choice)
     used = {"full": floor, "stretchers": floor, "rails": choice.rule("stretcher_width", "rail"), "none": Size(0.0, ())}[top]
     if (rest := height - floor - used).value <= 0:
-        raise BuildError(f"There is no room between bottom and top: {rest.explained()}.")
+        raise BuildError(f"There is no room between bottom and top: {rest.reckoned()}.")
     return Box(
         width,
         height,

@@ -7,6 +7,7 @@ from dataclasses import dataclass, field, replace
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.catalog.hardware import Hardware
+from tallplank.core.error import mm
 from tallplank.core.job.unit import FinishRole
 from tallplank.core.joinery.part.form.form import SHEET, Form
 from tallplank.core.joinery.part.hole import Hole, HoleKind, Pocket, PocketKind
@@ -210,7 +211,7 @@ class Collector:
 def _check(tag: Tag, sizes: tuple[Size, Size, Size], form: Form) -> None:
     for extent, size in zip(("long", "wide", "thick"), sizes, strict=True):
         if size.value <= 0:
-            raise BuildError(f"The {tag.name} would be {size.value:.1f} mm {extent} ({size.explained()}).")
+            raise BuildError(f"The {tag.name} would be {mm(size.value)} {extent} ({size.reckoned()}).")
     if not form.is_square and not is_simple(form.ring((sizes[0].value, sizes[1].value, sizes[2].value))):
         raise BuildError(f"The {tag.name} would cross itself: a side of the unit is too short for its boards.")
 

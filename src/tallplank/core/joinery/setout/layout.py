@@ -220,7 +220,7 @@ def _lay(cell: Cell, rules: _Rules, cells: list[Cell], dividers: list[Divider], 
     try:
         spans = _divided(whole, along, boards, axis, rules, [path_text((*cell.path, i)) for i in order], fronted=fronted)
     except DivideError as problem:
-        raise BuildError(_where(cell, axis) + str(problem)) from None
+        raise BuildError(_where(cell, axis) + problem.text) from None
     placed = dict(zip(order, spans, strict=True))
     for k, board in enumerate(boards):
         member = rules.framed and not behind and cell.opening.front == "none" and (fronted or board)

@@ -42,7 +42,7 @@ def _add_members(choice: Choice, stand: Stand, index: int, apart: Collector) -> 
         between = between - stile if has_stile else between
         between = between - Size.of(slant, "for the sharp corner", "rule.frame_thickness") if slant else between
     if between.value <= 0:
-        raise BuildError(f"The stiles of the face frame leave no opening: {between.explained()}.")
+        raise BuildError(f"The stiles of the face frame leave no opening: {between.reckoned()}.")
     (start, first), (stop, last) = ends
     left, right = start + (stile.value if first else 0.0), side.length - stop
     for name, here, x in (("left", first, left), ("right", last, right)):

@@ -7,6 +7,7 @@ from collections.abc import Mapping
 from dataclasses import replace
 from functools import reduce
 
+from tallplank.core.error import mm
 from tallplank.core.joinery.inside.shelf import PIN_RADIUS
 from tallplank.core.joinery.joint.joint import add_joints
 from tallplank.core.joinery.joint.meeting import TOUCH
@@ -143,7 +144,7 @@ def _boards(stand: Stand, out: Collector) -> None:
     try:
         division = divide(clear, equal(count + 1), separator=shelf.value)
     except DivideError:
-        raise BuildError(f"{count} shelves do not fit into a clear height of {clear:.0f}.") from None
+        raise BuildError(f"{count} shelves do not fit into a clear height of {mm(clear)}.") from None
     behind = stand.behind if choice.unit.opening.front != "none" else 0.0
     back_off = rules.shelf_setback + behind + stand.frame_depth
     play: Insets = {"gable": board + SHELF_PLAY, "back": back + SHELF_PLAY, "front": back_off, "curve": back_off}

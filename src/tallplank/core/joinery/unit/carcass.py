@@ -3,6 +3,7 @@
 Source: common practice throughout; every value is a rule of the construction.
 """
 
+from tallplank.core.error import mm
 from tallplank.core.joinery.joint.clearance import drop_spares
 from tallplank.core.joinery.joint.face_fixing import fix_faces
 from tallplank.core.joinery.joint.joint import add_joints
@@ -44,7 +45,7 @@ def _groove(choice: Choice, box: Box, length: float, thick: float, start: float 
     if rules.back not in ("grooved", "rebated"):
         return ()
     if rules.groove_depth >= thick:
-        raise BuildError(f"A groove {rules.groove_depth:g} deep would cut through the {thick:g} board.")
+        raise BuildError(f"A groove {mm(rules.groove_depth)} deep would cut through the {mm(thick)} board.")
     front = box.inside_depth.value - start
     end = front + box.back.value if rules.back == "grooved" else box.gable_depth.value - start
     if front < 0:
@@ -78,7 +79,7 @@ def _notch(choice: Choice, box: Box, along: tuple[float, float]) -> tuple[Pocket
     """The notch in the lower front corner of a gable, behind the face of the plinth."""
     deep = choice.rules.kick_setback + choice.finish("plinth").thickness - box.front
     if deep >= box.gable_depth.value:
-        raise BuildError(f"The notch for the kick would be {deep:.0f} deep in a gable of {box.gable_depth.value:.0f}.")
+        raise BuildError(f"The notch for the kick would be {mm(deep)} deep in a gable of {mm(box.gable_depth.value)}.")
     return (slot(along, (0.0, deep), (0.0, box.board.value), "notch"),) if deep > 0 else ()
 
 
@@ -102,7 +103,7 @@ def _flat_stretchers(choice: Choice, box: Box, out: Collector) -> None:
     finish, width = choice.finish("carcass"), choice.rule("stretcher_width")
     depth = box.gable_depth.value
     if 2 * width.value > depth:
-        raise BuildError(f"Two stretchers {width.value:g} wide do not fit into a depth of {depth:g}.")
+        raise BuildError(f"Two stretchers {mm(width.value)} wide do not fit into a depth of {mm(depth)}.")
     sizes = (box.inside_width, width, box.floor)
     x, z, start = box.inside_right, box.height.value, depth - width.value
     pockets = _groove(choice, box, box.inside_width.value, box.floor.value, start)
@@ -116,7 +117,7 @@ def _upright_rails(choice: Choice, box: Box, out: Collector) -> None:
     sizes = (box.inside_width, width, thick)
     x, z = box.inside_left, box.height.value - width.value
     if 2 * thick.value > box.inside_depth.value:
-        raise BuildError(f"Two rails {thick.value:g} thick do not fit into a depth of {box.inside_depth.value:g}.")
+        raise BuildError(f"Two rails {mm(thick.value)} thick do not fit into a depth of {mm(box.inside_depth.value)}.")
     for name, y, edges in (("front", box.front + thick.value, Edges(l1=finish.band)), ("back", box.back_face, Edges())):
         out.add(Tag("rail", name), "carcass", "carcass", finish, sizes, Lay("+x", "+z", (x, y, z)), edges=edges, kind="floor")
 
