@@ -17,6 +17,7 @@ from tallplank.core.edit.unit import usual_values
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.workshop import make_unit
+from tallplank.core.solid.texture import SAMPLE
 
 Stroke = Callable[[QPainter], None]
 FROM_ABOVE = 980.0
@@ -157,7 +158,7 @@ def swatch(look: Look, tokens: Tokens, width: int = 34, height: int = 20) -> QPi
     if look.kind in ("plain", "glass"):
         painter.fillRect(area, colour(look.colour))
     else:
-        painter.drawPixmap(area, look_pixmap(look), QRect(0, 0, 7 * width, 7 * height))
+        painter.drawPixmap(area, look_pixmap(look, SAMPLE), QRect(0, 0, 2 * width, 2 * height))
     painter.setPen(QPen(colour(tokens.line), 1.0))
     painter.drawRect(QRectF(0.5, 0.5, width - 1, height - 1))
     painter.end()

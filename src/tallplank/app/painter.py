@@ -13,7 +13,7 @@ from tallplank.core.catalog.look import Look
 from tallplank.core.draw.dimension import FIGURE_WIDTH, SetOut
 from tallplank.core.draw.primitive import Arc, Fill, Line, Pen, Poly, Shape, Text
 from tallplank.core.job.measure import can_be_typed
-from tallplank.core.solid.texture import textured
+from tallplank.core.solid.texture import SIZE, textured
 
 PIXELS_PER_PAPER_MM = 3.9
 LEAST_TEXT = 7
@@ -145,13 +145,13 @@ def look_brush(look: Look, grain: float, view: View) -> QBrush:
     return brush
 
 
-def look_pixmap(look: Look) -> QPixmap:
+def look_pixmap(look: Look, size: int = SIZE) -> QPixmap:
     """The texture of a look as Qt's pixmap; its columns run along the grain."""
-    return _made_pixmap(look.kind, look.colour, look.second, look.seed)
+    return _made_pixmap(look.kind, look.colour, look.second, look.seed, size)
 
 
 @cache  # there are no more of them than the catalogue has looks
-def _made_pixmap(kind: str, colour: str, second: str, seed: int) -> QPixmap:
-    array = textured(kind, colour, second, seed)
+def _made_pixmap(kind: str, colour: str, second: str, seed: int, size: int) -> QPixmap:
+    array = textured(kind, colour, second, seed, size)
     image = QImage(array.tobytes(), array.shape[1], array.shape[0], 3 * array.shape[1], QImage.Format.Format_RGB888)
     return QPixmap.fromImage(image.copy())

@@ -54,7 +54,8 @@ def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | N
     mark = max((u.mark for u in job.units), default=0) + 1
     base = {"id": unit_id, "mark": mark, "kind": kind, "room": room.id, "face": face.id}
     unit = valid(lambda: Unit.model_validate({**base, "x": spot.x or 0.0, **values}))
-    present = made if made is not None and made.job is job else make(job, catalog)
+    if spot.x is None or usual.build == "filler":
+        present = made if made is not None and made.job is job else make(job, catalog)
     if spot.x is None:
         low = _level(catalog, job, unit)
         unit = unit.but(x=first_gap(present, room.id, face, Mover(unit.width, unit.depth, low, low + unit.height)))
