@@ -1,8 +1,10 @@
 """Makers of jobs and units with sensible defaults, for tests."""
 
 from tallplank.core.catalog.reader import shipped
-from tallplank.core.edit.room import add_room
-from tallplank.core.edit.unit import Spot, place_unit
+from tallplank.core.edit.group import add_island
+from tallplank.core.edit.room import add_free_wall, add_room, add_room_of
+from tallplank.core.edit.unit import Spot, change_units, place_unit
+from tallplank.core.edit.walled import add_opening
 from tallplank.core.job.job import Job
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
@@ -11,6 +13,8 @@ from tallplank.core.joinery.workshop import make, make_unit
 
 CATALOG = shipped()
 ROOM, WALL = "room1", "back"
+ELL = ((0, 4000), (3000, 4000), (3000, 2500), (5000, 2500), (5000, 0), (0, 0))
+"""A room clockwise from the upper left; the corner at (3000, 2500) points into it."""
 
 
 def a_room(width: float = 4200.0, depth: float = 3000.0, height: float = 2500.0) -> Job:
@@ -69,3 +73,20 @@ def many_units(count: int) -> Job:
             )
         )
     return job.replaced(units=tuple(units))
+
+
+def a_furnished_ell() -> Job:
+    """An L-shaped room with units along four of its walls, a window, a wall that stands free and an island."""
+    job = add_room_of(Job(name="Test"), "Room", ELL, 2500).job
+    for kind, face, x in (
+        ("corner-diagonal", "wall1", 2100.0), ("base", "wall1", 900.0), ("drawers", "wall1", 1500.0), ("wall", "wall1", 1000.0),
+        ("base", "wall3", 0.0), ("sink", "wall3", 600.0), ("tall", "wall5", 1000.0), ("base", "wall6", 1200.0), ("base", "wall6", 1700.0),
+    ):  # fmt: skip
+        job = place_unit(job, CATALOG, kind, Spot(ROOM, face, x)).job
+    job = add_opening(job, ROOM, "wall4", "window", 300).job
+    job, (front, _) = add_free_wall(job, ROOM, (4200, 600), (4200, 1800), height=1100)
+    job = place_unit(job, CATALOG, "base", Spot(ROOM, front, 100.0)).job
+    job, (_, front, back) = add_island(job, ROOM, 1200, 1700, 1200, turn=20)
+    for face, x in ((front, 0.0), (front, 600.0), (back, 0.0), (back, 600.0)):
+        job = place_unit(job, CATALOG, "drawers", Spot(ROOM, face, x), depth=450.0).job
+    return change_units(job, CATALOG, [job.units[-1].id], off=30.0)

@@ -10,13 +10,14 @@ from typing import Literal, NamedTuple, Self
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.reader import laid_over, shipped
-from tallplank.core.edit import construction, mirror, opening, room, standard, unit, walled
+from tallplank.core.edit import construction, group, mirror, opening, room, standard, unit, walled
 from tallplank.core.edit.check import Edited
 from tallplank.core.edit.open import open_stamped
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.exporter import chosen, export
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.construction import RuleValue
+from tallplank.core.job.face import faces_of
 from tallplank.core.job.job import Job
 from tallplank.core.job.room import Room as RoomRecord
 from tallplank.core.job.unit import FinishRole, HardwareRole
@@ -147,6 +148,39 @@ class Work:
         """Change a room's width, depth or height."""
         sizes = self._sizes(values)
         self._do(lambda j: room.change_room(j, room_id, **sizes), "change room")
+
+    def add_room_of(self, name: str, corners: Sequence[tuple[Length, Length]], height: Length) -> str:
+        """Add a room of any corners, in order; returns its id. Its walls are `wall1`, `wall2` … from the first corner on."""
+        points = [(self._mm(x), self._mm(y)) for x, y in corners]
+        tall = self._mm(height)
+        return self._do(lambda j: room.add_room_of(j, name, points, tall), f"room {name}")[0]
+
+    def turn_room(self, room_id: str, degrees: float) -> None:
+        """Turn a room on the plan about its first corner, counter-clockwise."""
+        self._do(lambda j: room.turn_room(j, room_id, degrees), "turn room")
+
+    def set_length(self, face: str, length: Length, *, room_id: str = "") -> None:
+        """Give a wall or another face another length; the next wall moves along it, so that no corner changes its angle."""
+        where, value = room_id or self._room(), self._mm(length)
+        self._do(lambda j: group.set_face_length(j, where, face, value), "length")
+
+    def faces(self, room_id: str = "") -> dict[str, float]:
+        """The walls and other faces of a room that units can stand at, by id, with their lengths."""
+        record = self._job.room(room_id or self._room())
+        return {face.id: face.length for face in faces_of(record).values()}
+
+    def add_wall(self, start: tuple[Length, Length], end: tuple[Length, Length], *, room_id: str = "", **sizes: Length) -> tuple[str, str]:
+        """Add a wall that stands free; returns the ids of its front and its back. Height and thickness may be given."""
+        where, values = room_id or self._room(), self._sizes(sizes)
+        a, b = ((self._mm(x), self._mm(y)) for x, y in (start, end))
+        front, back = self._do(lambda j: room.add_free_wall(j, where, a, b, **values), "add wall")
+        return front, back
+
+    def add_island(self, x: Length, y: Length, length: Length, *, room_id: str = "", turn: float = 0.0) -> tuple[str, str]:
+        """Add an island with two faces back to back, its left front end at a point; returns the ids of its front and its back."""
+        where, (at_x, at_y, long) = room_id or self._room(), (self._mm(v) for v in (x, y, length))
+        _, front, back = self._do(lambda j: group.add_island(j, where, at_x, at_y, long, turn=turn), "add island")
+        return front, back
 
     def openings(self) -> tuple[Opening, ...]:
         """The doors and windows of all rooms."""

@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
+from makers import CATALOG, ELL, ROOM, WALL, a_furnished_ell, a_room, a_wall_of, made
 from tallplank.core.check.finding import findings
 from tallplank.core.check.overlap import OverlapFinder, ids_of
 from tallplank.core.draw.dimension import set_out
@@ -15,10 +15,9 @@ from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.plan import face_at, plan
 from tallplank.core.draw.primitive import Chain
 from tallplank.core.edit.group import add_island, change_group, turn_group
-from tallplank.core.edit.room import add_free_wall, add_room_of, turn_room
+from tallplank.core.edit.room import add_room_of, turn_room
 from tallplank.core.edit.snap import Mover, rest
-from tallplank.core.edit.unit import Spot, change_units, place_unit
-from tallplank.core.edit.walled import add_opening
+from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.job.face import faces_of
 from tallplank.core.job.job import Job
 from tallplank.core.solid.scene import SolidMaker
@@ -26,28 +25,10 @@ from tallplank.core.space.outline import area, holds
 from tallplank.demo import demo_job
 from tallplank.session.derived import Deriver
 
-ELL = ((0, 4000), (3000, 4000), (3000, 2500), (5000, 2500), (5000, 0), (0, 0))
 ANGLES = st.sampled_from((30.0, 45.0, 90.0, 137.5, 180.0, -63.0)) | st.floats(-180, 180)
 
 
-def furnished() -> Job:
-    """An L-shaped room with units along four of its walls, a window, a wall that stands free and an island."""
-    job = add_room_of(Job(name="Test"), "Room", ELL, 2500).job
-    for kind, face, x in (
-        ("corner-diagonal", "wall1", 2100.0), ("base", "wall1", 900.0), ("drawers", "wall1", 1500.0), ("wall", "wall1", 1000.0),
-        ("base", "wall3", 0.0), ("sink", "wall3", 600.0), ("tall", "wall5", 1000.0), ("base", "wall6", 1200.0), ("base", "wall6", 1700.0),
-    ):  # fmt: skip
-        job = place_unit(job, CATALOG, kind, Spot(ROOM, face, x)).job
-    job = add_opening(job, ROOM, "wall4", "window", 300).job
-    job, (front, _) = add_free_wall(job, ROOM, (4200, 600), (4200, 1800), height=1100)
-    job = place_unit(job, CATALOG, "base", Spot(ROOM, front, 100.0)).job
-    job, (_, front, back) = add_island(job, ROOM, 1200, 1700, 1200, turn=20)
-    for face, x in ((front, 0.0), (front, 600.0), (back, 0.0), (back, 600.0)):
-        job = place_unit(job, CATALOG, "drawers", Spot(ROOM, face, x), depth=450.0).job
-    return change_units(job, CATALOG, [job.units[-1].id], off=30.0)
-
-
-FURNISHED = furnished()
+FURNISHED = a_furnished_ell()
 BEFORE = Deriver(CATALOG).derive(FURNISHED)
 
 

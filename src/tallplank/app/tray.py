@@ -24,14 +24,18 @@ from tallplank.app.panel.choice import ROLE_NAMES
 from tallplank.app.theme import Tokens, font
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
-from tallplank.core.edit.room import add_room
+from tallplank.core.edit.group import add_island
+from tallplank.core.edit.room import add_free_wall, add_room
 from tallplank.core.edit.standard import set_job_finish, set_job_style
 from tallplank.core.edit.unit import change_units, set_finish
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.unit import FINISH_ROLES, FinishRole
+from tallplank.core.space.outline import middle
 from tallplank.session.store import Store
 
 WIDTH = 196
+ISLAND, FREE_WALL = 1800.0, 1500.0
+"""How long a new island and a new wall that stands free are."""
 PICTURE = QSize(58, 46)
 PICTURE_MS = 4
 """Between one drawing of a kind and the next."""
@@ -217,6 +221,11 @@ class Tray(QWidget):
         add.setFixedWidth(WIDTH - 26)
         add.clicked.connect(self._add_room)
         self._add("add a room", add)
+        for words, make in (("Add an island", self._add_island), ("Add a wall that stands free", self._add_free_wall)):
+            button = QPushButton(words)
+            button.setFixedWidth(WIDTH - 26)
+            button.clicked.connect(make)
+            self._add(words.lower(), button)
         self._group("Openings")
         self._item("door", "Door", "A door, 900 by 2050", opening_picture("door", self._tokens, PICTURE))
         self._item("window", "Window", "A window, 1200 by 1150", opening_picture("window", self._tokens, PICTURE))
@@ -226,6 +235,22 @@ class Tray(QWidget):
         name = f"Room {len(self._store.job.rooms) + 1}"
         (room,) = self._store.apply(lambda j: add_room(j, name, 4000.0, 3000.0, 2500.0), "add room")
         self._store.look_at(room)
+
+    def _add_island(self) -> None:
+        """One in the middle of the room, with its front in view."""
+        room = self._store.room()
+        if room is not None:
+            x, y = middle(room.corners)
+            _, front, _ = self._store.apply(lambda j: add_island(j, room.id, x - ISLAND / 2, y, ISLAND), "add island")
+            self._store.look_at(room.id, front)
+
+    def _add_free_wall(self) -> None:
+        room = self._store.room()
+        if room is not None:
+            x, y = middle(room.corners)
+            ends = ((x - FREE_WALL / 2, y), (x + FREE_WALL / 2, y))
+            front, _ = self._store.apply(lambda j: add_free_wall(j, room.id, *ends), "add wall")
+            self._store.look_at(room.id, front)
 
     def _layout(self) -> None:
         kinds = self._store.catalog.kinds.values()

@@ -1,14 +1,17 @@
 """The Spec of the room, its walls, and a selected door or window."""
 
+from collections.abc import Callable
 from math import atan2, degrees
 
 from PyQt6.QtWidgets import QPushButton
 
 from tallplank.app.panel.panel import Panel
-from tallplank.core.edit.group import change_group
-from tallplank.core.edit.room import change_room, change_wall, rectangle_of, set_wall_length
+from tallplank.core.edit.group import change_group, remove_group
+from tallplank.core.edit.room import change_room, change_wall, rectangle_of, remove_free_wall, set_wall_length
 from tallplank.core.edit.walled import change_opening, remove_opening
+from tallplank.core.error import PlankError
 from tallplank.core.job.face import Face, faces_of
+from tallplank.core.job.job import Job
 from tallplank.core.job.room import Group, WallOpening
 from tallplank.session.store import Store
 
@@ -27,6 +30,18 @@ def where_on_plan(face: Face) -> str:
     """At which side of the plan a wall of the room is."""
     into = face.frame.y
     return WAYS[round(degrees(atan2(into.y, into.x)) / 45.0) % len(WAYS)]
+
+
+def degrees_of(text: str) -> float:
+    """An angle as it is typed.
+
+    Raises:
+        PlankError: it is no number.
+    """
+    try:
+        return float(text.replace("°", "").replace("−", "-").replace(",", ".").strip())
+    except ValueError:
+        raise PlankError(f"'{text}' is no angle: type a number of degrees, such as 30.") from None
 
 
 class RoomPanel(Panel):
@@ -85,6 +100,12 @@ class RoomPanel(Panel):
         self.length("Thickness", lambda: now().thickness, lambda v: put("thickness", v))
         if face.is_loose:
             self.length("Height", lambda: now().height, lambda v: put("height", v))
+            self._remove("Remove this wall", lambda j: remove_free_wall(j, room_id, face.id), "remove wall")
+
+    def _remove(self, words: str, edit: Callable[[Job], Job], label: str) -> None:
+        button = QPushButton(words)
+        button.clicked.connect(lambda: self.store.apply(edit, label))
+        self.widget(button)
 
     def _group(self, group_id: str) -> None:
         store, room_id = self.store, self._room_id
@@ -99,6 +120,8 @@ class RoomPanel(Panel):
         self.text("Name", lambda: now().name, lambda v: put("name", v))
         self.length("From left", lambda: now().x, lambda v: put("x", v))
         self.length("From below", lambda: now().y, lambda v: put("y", v))
+        self.text("Turn", lambda: f"{now().turn:g}°", lambda v: put("turn", degrees_of(v)))
+        self._remove(f"Remove {now().name}", lambda j: remove_group(j, room_id, group_id), "remove group")
 
 
 class OpeningPanel(Panel):

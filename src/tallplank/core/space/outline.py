@@ -37,6 +37,13 @@ def area(ring: Sequence[Point]) -> float:
     return float(Polygon(ring).area)
 
 
+def middle(ring: Sequence[Point]) -> Point:
+    """A point well inside, on whole millimetres: the centre of gravity where that lies inside."""
+    whole = Polygon(ring)
+    centre = whole.centroid if whole.contains(whole.centroid) else whole.representative_point()
+    return float(round(centre.x)), float(round(centre.y))
+
+
 def bounds(points: Sequence[Point]) -> tuple[Point, Point]:
     """The lowest and the highest corner of the box around points."""
     xs, ys = [p[0] for p in points], [p[1] for p in points]
