@@ -2,11 +2,10 @@
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
-from math import hypot
 
 from tallplank.core.job.room import FreeWall, Group, GroupFace, Room, Wall, WallOpening
 from tallplank.core.space.frame import Frame, along, turned_about_z
-from tallplank.core.space.outline import edges, inner_angle
+from tallplank.core.space.outline import edges, far, inner_angle
 
 HALF_TURN = 180.0
 
@@ -75,11 +74,11 @@ def _walls(room: Room) -> Iterator[Face]:
     angles = [inner_angle(corners[i - 1], c, corners[(i + 1) % len(corners)]) for i, c in enumerate(corners)]
     for i, (wall, (a, b)) in enumerate(zip(room.walls, edges(corners), strict=True)):
         ends = (angles[i], angles[(i + 1) % len(angles)])
-        yield Face(wall.id, wall.name, along(a, b), _far(a, b), room.height, wall, wall.thickness, wall.openings, *ends)
+        yield Face(wall.id, wall.name, along(a, b), far(a, b), room.height, wall, wall.thickness, wall.openings, *ends)
 
 
 def _sides(wall: FreeWall) -> Iterator[Face]:
-    length, front = _far(wall.start, wall.end), along(wall.start, wall.end)
+    length, front = far(wall.start, wall.end), along(wall.start, wall.end)
     yield Face(wall.id, wall.name, front, length, wall.height, wall, wall.thickness, wall.openings)
     a, b = front.out((length, wall.thickness, 0.0)), front.out((0.0, wall.thickness, 0.0))
     back = along((a.x, a.y), (b.x, b.y))
@@ -92,7 +91,3 @@ def _group(room: Room, group: Group) -> Iterator[Face]:
     for face in group.faces:
         name = f"{group.name}, {face.name}"
         yield Face(face.id, name, face_in_group(face).then(frame), face.length, room.height, group, 0.0)
-
-
-def _far(a: tuple[float, float], b: tuple[float, float]) -> float:
-    return hypot(b[0] - a[0], b[1] - a[1])

@@ -1,12 +1,11 @@
 """What is measured: rooms of any shape, their walls with doors and windows, walls that stand free, and groups of units in the room."""
 
-from math import hypot
 from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
 from tallplank.core.job.base import Id, Mm, Name, NotNegative, Positive, Record
-from tallplank.core.space.outline import edges, is_clockwise, is_simple
+from tallplank.core.space.outline import edges, far, is_clockwise, is_simple
 
 MOST_WALL_OPENINGS = 100
 MOST_CORNERS, MOST_FREE_WALLS, MOST_GROUPS, MOST_GROUP_FACES = 100, 50, 50, 4
@@ -50,7 +49,7 @@ class FreeWall(Wall):
 
     @model_validator(mode="after")
     def _has_a_length(self) -> Self:
-        if _far(self.start, self.end) < SHORTEST_WALL:
+        if far(self.start, self.end) < SHORTEST_WALL:
             raise ValueError(f"a wall is at least {SHORTEST_WALL:g} mm long")
         return self
 
@@ -95,7 +94,7 @@ class Room(Record):
     def _is_sound(self) -> Self:
         if len(self.corners) != len(self.walls):
             raise ValueError("a room has as many walls as corners")
-        if any(_far(a, b) < SHORTEST_WALL for a, b in edges(self.corners)):
+        if any(far(a, b) < SHORTEST_WALL for a, b in edges(self.corners)):
             raise ValueError(f"a wall is at least {SHORTEST_WALL:g} mm long")
         if not is_simple(self.corners):
             raise ValueError("the walls of a room may not cross or touch one another")
@@ -118,7 +117,3 @@ class Room(Record):
     def wall(self, face_id: str) -> Wall | None:
         """The wall that a face belongs to, or None for a face of a group."""
         return next((w for w in (*self.walls, *self.free_walls) if face_id in (w.id, getattr(w, "back", w.id))), None)
-
-
-def _far(a: tuple[float, float], b: tuple[float, float]) -> float:
-    return hypot(b[0] - a[0], b[1] - a[1])

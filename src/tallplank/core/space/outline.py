@@ -17,6 +17,11 @@ EDGE = 1e-6
 """Millimetres within which two outlines only touch."""
 
 
+def far(a: Point, b: Point) -> float:
+    """The distance between two points."""
+    return hypot(b[0] - a[0], b[1] - a[1])
+
+
 def edges(ring: Sequence[Point]) -> tuple[tuple[Point, Point], ...]:
     """Every side of a ring, from corner to corner."""
     return tuple(pairwise((*ring, ring[0])))

@@ -2,19 +2,19 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Self
 
 import numpy as np
 
+from tallplank.core.joinery.part.form.plain import PlainForm
 from tallplank.core.joinery.part.form.sheet import prism_lines
-from tallplank.core.joinery.part.hole import Hole, Pocket, ShapedEdge
+from tallplank.core.joinery.part.hole import Hole, Pocket
 from tallplank.core.space.frame import Floats, Frame, Vec
 from tallplank.core.space.layered import Size3, Surface, layered_surface, layers
 from tallplank.core.space.outline import Ring, area
 
 
 @dataclass(frozen=True, slots=True)
-class Bent:
+class Bent(PlainForm):
     """What a board becomes: an outline in x and y of a frame in the unit, as high as `height`.
 
     The outline's first half runs along the outer face, its second back along the inner one. The sizes of the part are those of
@@ -24,7 +24,6 @@ class Bent:
     body: Frame
     outline: Ring
     height: float
-    banded: tuple[ShapedEdge, ...] = ()
     is_square = True
 
     def ring(self, size: Size3) -> Ring:
@@ -84,19 +83,3 @@ class Bent:
         """See `Sheet`."""
         low, high = self.box(frame, size)
         return ((low.x, low.z), (high.x, low.z), (high.x, high.z), (low.x, high.z))
-
-    def straight(self, frame: Frame, size: Size3, axis: int, at: float, along: int) -> tuple[float, float]:
-        """See `Sheet`: it has none that another part is joined to."""
-        return 0.0, 0.0
-
-    def grown(self, index: int, edge: float, tab: tuple[Vec, Vec], shift: float) -> Self:
-        """See `Sheet`."""
-        return self
-
-    def grows_where(self, met: tuple[float, float], whole: tuple[float, float]) -> tuple[float, float]:
-        """See `Sheet`."""
-        return whole
-
-    def rebanded(self, band: str) -> Self:
-        """See `Sheet`."""
-        return self

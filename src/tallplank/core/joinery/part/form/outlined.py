@@ -3,8 +3,9 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
+from tallplank.core.joinery.part.form.plain import PlainForm
 from tallplank.core.joinery.part.form.sheet import flat_grain, prism_lines, seen_along
-from tallplank.core.joinery.part.hole import Hole, Pocket, ShapedEdge
+from tallplank.core.joinery.part.hole import Pocket, ShapedEdge
 from tallplank.core.space.frame import Floats, Frame, Vec
 from tallplank.core.space.layered import Size3, Surface, layered_surface, layered_volume, layers
 from tallplank.core.space.outline import Ring, edges, holds
@@ -16,7 +17,7 @@ MOST_CORNERS = 8
 
 
 @dataclass(frozen=True, slots=True)
-class Outlined:
+class Outlined(PlainForm):
     """The true shape in x and y, counter-clockwise; length and width of the part are its extent."""
 
     outline: Ring
@@ -47,14 +48,6 @@ class Outlined:
     def lines(self, size: Size3, tongue: float) -> Floats:
         """See `Sheet`; upright edges only where the outline is no curve."""
         return prism_lines(self.outline, size[2], self.outline if len(self.outline) <= MOST_CORNERS else ())
-
-    def standing(self, frame: Frame) -> Frame:
-        """See `Sheet`."""
-        return frame
-
-    def bored(self, size: Size3, holes: tuple[Hole, ...]) -> tuple[Hole, ...]:
-        """See `Sheet`."""
-        return holes
 
     def box(self, frame: Frame, size: Size3) -> tuple[Vec, Vec]:
         """See `Sheet`."""

@@ -2,11 +2,11 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Self
 
 import numpy as np
 
-from tallplank.core.joinery.part.hole import Hole, Pocket, ShapedEdge
+from tallplank.core.joinery.part.form.plain import PlainForm
+from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.space.frame import Floats, Frame, Vec, extent
 from tallplank.core.space.layered import Size3, Surface, cells, layered_surface, layered_volume, layers, square_surface
 from tallplank.core.space.outline import Ring, edges
@@ -15,11 +15,9 @@ LEVEL = 1e-9
 
 
 @dataclass(frozen=True, slots=True)
-class Sheet:
+class Sheet(PlainForm):
     """A rectangle as long and wide as the part."""
 
-    banded: tuple[ShapedEdge, ...] = ()
-    """What is banded beside the four straight edges: nothing."""
     is_square = True
     """Whether its edges are the four sides of a rectangle, which can be banded and bored one by one."""
 
@@ -53,14 +51,6 @@ class Sheet:
         seen = tuple((min(max(x, tongue), size[0] - tongue), y) for x, y in ring)
         return prism_lines(seen, size[2], seen)
 
-    def standing(self, frame: Frame) -> Frame:
-        """The frame of its surface, in the unit, of a part that lies in `frame`."""
-        return frame
-
-    def bored(self, size: Size3, holes: tuple[Hole, ...]) -> tuple[Hole, ...]:
-        """The holes in the frame that it stands in."""
-        return holes
-
     def box(self, frame: Frame, size: Size3) -> tuple[Vec, Vec]:
         """The smallest and the largest corner in the unit."""
         return extent(frame, size)
@@ -78,18 +68,6 @@ class Sheet:
         """From where to where along a unit axis its straight edge runs that lies in the plane `at` across another axis."""
         low, high = self.box(frame, size)
         return low[along], high[along]
-
-    def grown(self, index: int, edge: float, tab: tuple[Vec, Vec], shift: float) -> Self:
-        """The form of a part that becomes longer (index 0) or wider (1) by a tongue, all of it moved by `shift`."""
-        return self
-
-    def grows_where(self, met: tuple[float, float], whole: tuple[float, float]) -> tuple[float, float]:
-        """From where to where a tongue reaches along an edge that meets its partner there: as long as the edge."""
-        return whole
-
-    def rebanded(self, band: str) -> Self:
-        """The same with another band where it is banded beside its straight edges."""
-        return self
 
 
 def flat_grain(corners: Floats, normals: Floats) -> Floats:

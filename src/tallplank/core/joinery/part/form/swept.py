@@ -2,13 +2,13 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Self
 
 import numpy as np
 from shapely import Polygon
 
+from tallplank.core.joinery.part.form.plain import PlainForm
 from tallplank.core.joinery.part.form.sheet import flat_grain
-from tallplank.core.joinery.part.hole import Hole, Pocket, ShapedEdge
+from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.space.frame import Floats, Frame, Vec
 from tallplank.core.space.layered import Size3, Surface
 from tallplank.core.space.outline import Ring, area, covered, edges, holds, triangles
@@ -29,13 +29,12 @@ SQUARE_CUT = EndCut()
 
 
 @dataclass(frozen=True, slots=True)
-class Swept:
+class Swept(PlainForm):
     """A profile in y and z of the part, counter-clockwise, swept along x; length is from long point to long point."""
 
     profile: Ring
     start: EndCut = SQUARE_CUT
     end: EndCut = SQUARE_CUT
-    banded: tuple[ShapedEdge, ...] = ()
     is_square = False
 
     def _ends(self, size: Size3, y: float, z: float) -> tuple[float, float]:
@@ -89,14 +88,6 @@ class Swept:
             found += [((a0, *a), (b0, *b)), ((a1, *a), (b1, *b)), ((a0, *a), (a1, *a))]
         return np.array(found, dtype=np.float32)
 
-    def standing(self, frame: Frame) -> Frame:
-        """See `Sheet`."""
-        return frame
-
-    def bored(self, size: Size3, holes: tuple[Hole, ...]) -> tuple[Hole, ...]:
-        """See `Sheet`."""
-        return holes
-
     def box(self, frame: Frame, size: Size3) -> tuple[Vec, Vec]:
         """See `Sheet`."""
         points = [frame.out(p) for quad in self._sides(size) for p in quad]
@@ -117,22 +108,6 @@ class Swept:
     def front(self, frame: Frame, size: Size3) -> Ring:
         """See `Sheet`."""
         return self._projected(frame, size, 0, 2)
-
-    def straight(self, frame: Frame, size: Size3, axis: int, at: float, along: int) -> tuple[float, float]:
-        """See `Sheet`: no part is joined to its ends."""
-        return 0.0, 0.0
-
-    def grown(self, index: int, edge: float, tab: tuple[Vec, Vec], shift: float) -> Self:
-        """See `Sheet`."""
-        return self
-
-    def grows_where(self, met: tuple[float, float], whole: tuple[float, float]) -> tuple[float, float]:
-        """See `Sheet`."""
-        return whole
-
-    def rebanded(self, band: str) -> Self:
-        """See `Sheet`."""
-        return self
 
 
 def _seen(outlines: Sequence[Sequence[tuple[float, float]]]) -> Ring:

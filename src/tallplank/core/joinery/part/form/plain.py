@@ -1,0 +1,42 @@
+"""What most forms answer alike: a part that stands where its frame is, is joined by no end of its own and grows by nothing."""
+
+from typing import Self
+
+from tallplank.core.joinery.part.hole import Hole, ShapedEdge
+from tallplank.core.space.frame import Frame, Vec
+from tallplank.core.space.layered import Size3
+
+
+class PlainForm:
+    """The answers of a form that says nothing else."""
+
+    __slots__ = ()
+
+    @property
+    def banded(self) -> tuple[ShapedEdge, ...]:
+        """What is banded beside the four straight edges."""
+        return ()
+
+    def standing(self, frame: Frame) -> Frame:
+        """The frame of its surface, in the unit, of a part that lies in `frame`."""
+        return frame
+
+    def bored(self, size: Size3, holes: tuple[Hole, ...]) -> tuple[Hole, ...]:
+        """The holes in the frame that it stands in."""
+        return holes
+
+    def straight(self, frame: Frame, size: Size3, axis: int, at: float, along: int) -> tuple[float, float]:
+        """From where to where along a unit axis its straight edge runs that lies in the plane `at` across another axis; here none."""
+        return 0.0, 0.0
+
+    def grown(self, index: int, edge: float, tab: tuple[Vec, Vec], shift: float) -> Self:
+        """The form of a part that becomes longer (index 0) or wider (1) by a tongue, all of it moved by `shift`."""
+        return self
+
+    def grows_where(self, met: tuple[float, float], whole: tuple[float, float]) -> tuple[float, float]:
+        """From where to where a tongue reaches along an edge that meets its partner there: as long as the edge."""
+        return whole
+
+    def rebanded(self, band: str) -> Self:
+        """The same with another band where it is banded beside its straight edges."""
+        return self
