@@ -20,7 +20,7 @@ from tallplank.core.joinery.shaped.stand import Stand
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Frame, Vec, moved
 from tallplank.core.space.motion import Motion
-from tallplank.core.space.outline import Ring
+from tallplank.core.space.outline import area
 
 FOLD_FROM_EDGE, FOLD_SCREWS = 20.0, 32.0
 """The screws of a folding hinge on the leaf that carries the other: from its edge, and apart."""
@@ -161,7 +161,7 @@ def _curved_door(stand: Stand, index: int, out: Collector) -> None:
     trim, left = stand.ends(index)[0].value, choice.unit.opening.hand == "left"
     inner, outer = stand.curve(index, -stand.back, trim), stand.curve(index, thick.value - stand.back, trim)
     shape = (*outer, *reversed(inner))
-    run = _area(shape) / thick.value
+    run = area(shape) / thick.value  # ends that are not square included
     width = Size.of(run, "along the arc in the middle of its thickness, within its edges", "unit.width")
     hinged = outer[0] if left else outer[-1]
     motion = swing(hinged[0], hinged[1], left=left)
@@ -179,11 +179,6 @@ def _curved_door(stand: Stand, index: int, out: Collector) -> None:
     out.fronts.append(Front("door", *shown, hand, False, choice.door_style.id, (), weight))
     if choice.kind.takes_pulls:
         _curved_pull(stand, index, motion, out)
-
-
-def _area(shape: Ring) -> float:
-    """The area within an outline; over its thickness it is the length of the flat board, ends that are not square included."""
-    return abs(sum(a[0] * b[1] - b[0] * a[1] for a, b in zip(shape, (*shape[1:], shape[0]), strict=True))) / 2
 
 
 def _bore_flat(choice: Choice, index: int, places: list[float], left: bool, out: Collector) -> None:

@@ -9,6 +9,7 @@ from typing import Literal
 
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.space.frame import Frame, turned_about_z
+from tallplank.core.space.outline import crossing
 
 Point = tuple[float, float]
 SideKind = Literal["gable", "back", "front", "curve"]
@@ -181,13 +182,10 @@ def _moved(side: Side, by: float) -> tuple[Point, Point]:
 
 
 def _crossing(one: tuple[Point, Point], other: tuple[Point, Point]) -> Point:
-    (x1, y1), (x2, y2) = one
-    (x3, y3), (x4, y4) = other
-    det = (x1 - x2) * (y3 - y4) - (y1 - y2) * (x3 - x4)
-    if abs(det) < 1e-9:
+    met = crossing(one, other)
+    if met is None:
         raise BuildError("Two neighbouring sides of the unit run in one line.")
-    a, b = x1 * y2 - y1 * x2, x3 * y4 - y3 * x4
-    return ((a * (x3 - x4) - (x1 - x2) * b) / det, (a * (y3 - y4) - (y1 - y2) * b) / det)
+    return met
 
 
 def setback(plan: Plan, index: int, thick: float, rise: float = 0.0, frame: float = 0.0) -> tuple[float, float]:
