@@ -4,7 +4,6 @@ Source: common practice; the values are fields of the door style.
 """
 
 from dataclasses import dataclass
-from math import asin, cos, sin
 from typing import Literal
 
 from tallplank.core.catalog.door_style import DoorStyle
@@ -18,6 +17,7 @@ from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Collector, Lay, slot
 from tallplank.core.measure.divide import divide, equal
 from tallplank.core.measure.size import Size
+from tallplank.core.space.arc import Arc
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.motion import Motion
 from tallplank.core.space.outline import Ring
@@ -237,15 +237,9 @@ def _cheeks(frame: _Frame, run: float, width: float) -> list[Pocket]:
 
 
 def _arc(run: float, tongue: float, rise: float, lift: float) -> list[tuple[float, float]]:
-    """Points along the arch from right to left: over the clear width, `rise` high in the middle, shifted up by `lift`.
-
-    Source: a circle through chord c and rise h has R = (c^2/4 + h^2)/(2 h); plain geometry.
-    """
-    chord = run - 2 * tongue
-    radius = (chord**2 / 4 + rise**2) / (2 * rise)
-    centre, half = (run / 2, rise - radius), asin(min(chord / 2 / radius, 1.0))
-    angles = [half * (1 - 2 * k / ARCH_STEPS) for k in range(ARCH_STEPS + 1)]
-    return [(centre[0] + radius * sin(a), centre[1] + radius * cos(a) + lift) for a in angles]
+    """Points along the arch from right to left: over the clear width, `rise` high in the middle, shifted up by `lift`."""
+    points = Arc((run - tongue, 0.0), (tongue, 0.0), rise).points(ARCH_STEPS)
+    return [(x, y + lift) for x, y in points]
 
 
 def _arched(tongue: float, run: float, width: float, rise: float) -> Ring:

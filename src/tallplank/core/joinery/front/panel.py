@@ -5,7 +5,7 @@ Source: common practice; the values are fields of the door style.
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
-from math import asin, ceil, cos, radians, sin
+from math import ceil, cos, radians, sin
 from types import MappingProxyType
 
 from tallplank.core.catalog.door_style import DoorStyle
@@ -19,6 +19,7 @@ from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, slot
 from tallplank.core.measure.divide import divide, equal
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.wood import movement
+from tallplank.core.space.arc import Arc
 from tallplank.core.space.frame import Vec, extent, frame_along, tilted
 from tallplank.core.space.motion import Motion
 from tallplank.core.space.outline import Ring
@@ -98,16 +99,10 @@ def _add_panel(choice: Choice, inset: Inset, field: Field, out: Collector, thick
 def _arched_panel(field: Field, tongue: float, height: float, width: float, half: float) -> Ring:
     """A panel whose upper edge follows the arch above it, up into its groove; x runs up the panel, y from its right edge."""
     chord, rise = field.width.value, field.arch
-    radius = (chord**2 / 4 + rise**2) / (2 * rise)
-    reach = asin(min(chord / 2 / radius, 1.0))
-    top = height
-    points = []
-    for k in range(STEPS + 1):
-        angle = reach * (1 - 2 * k / STEPS)
-        drop = radius - radius * cos(angle)
-        points.append((top - drop, width / 2 + radius * sin(angle)))
+    top, middle = height, width / 2
+    points = Arc((top - rise, middle - chord / 2), (top - rise, middle + chord / 2), rise).points(STEPS)
     shoulder = top - rise
-    return ((0.0, 0.0), (shoulder, 0.0), *sorted(points, key=lambda p: p[1]), (shoulder, width), (0.0, width))
+    return ((0.0, 0.0), (shoulder, 0.0), *points, (shoulder, width), (0.0, width))
 
 
 def _flat(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:

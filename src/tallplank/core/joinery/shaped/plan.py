@@ -3,11 +3,12 @@
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
-from math import asin, atan2, cos, degrees, hypot, radians, sin, tan
+from math import atan2, cos, degrees, hypot, radians, sin, tan
 from types import MappingProxyType
 from typing import Literal
 
 from tallplank.core.joinery.part.part import BuildError
+from tallplank.core.space.arc import Arc
 from tallplank.core.space.frame import Frame, turned_about_z
 from tallplank.core.space.outline import crossing
 
@@ -113,22 +114,8 @@ def arc(side: Side, rise: float, lift: float = 0.0, trim: float = 0.0) -> tuple[
     """The points of a curved side from a to b: a circle over the chord, bowing out of the unit by `rise` (in, if negative).
 
     `lift` shifts it outwards, concentric; with `trim` it ends so far within the chord at both ends.
-    Source: R = (c^2/4 + h^2)/(2 h) over chord c with rise h; plain geometry.
     """
-    height = abs(rise)
-    radius = (side.length**2 / 4 + height**2) / (2 * height)
-    ux, uy = (side.b[0] - side.a[0]) / side.length, (side.b[1] - side.a[1]) / side.length
-    out = (uy, -ux) if rise > 0 else (-uy, ux)
-    middle = ((side.a[0] + side.b[0]) / 2, (side.a[1] + side.b[1]) / 2)
-    centre = (middle[0] - out[0] * (radius - height), middle[1] - out[1] * (radius - height))
-    reach = radius + (lift if rise > 0 else -lift)
-    half = asin(min((side.length / 2 - trim) / (reach if trim else radius), 1.0))
-    points = []
-    for k in range(CURVE_STEPS + 1):
-        turn = half * (2 * k / CURVE_STEPS - 1)
-        along, away = reach * sin(turn), reach * cos(turn)
-        points.append((centre[0] + ux * along + out[0] * away, centre[1] + uy * along + out[1] * away))
-    return tuple(points)
+    return Arc(side.a, side.b, rise).points(CURVE_STEPS, lift=lift, trim=trim)
 
 
 def inset(plan: Plan, by: Mapping[SideKind, float], rise: float = 0.0) -> tuple[Point, ...]:
