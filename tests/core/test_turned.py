@@ -165,3 +165,11 @@ def test_a_group_moved_and_turned_keeps_its_inside(degrees: float, x: float, y: 
     c, d = (m.frame(m.units[1]).origin for m in (old, new))
     assert np.hypot(*np.subtract(a, c)[:2]) == pytest.approx(np.hypot(*np.subtract(b, d)[:2]))
     assert [f.code for f in findings(old)] == []
+
+
+def test_the_elevation_of_an_island_is_as_high_as_what_stands_there() -> None:
+    job, (_, front, back) = add_island(a_room(), ROOM, 1000, 1500, 1200)
+    job = place_unit(job, CATALOG, "drawers", Spot(ROOM, front)).job
+    shown = made(job)
+    assert elevation(shown, ROOM, front).high[1] == 900
+    assert elevation(shown, ROOM, back).high[1] == job.rooms[0].height

@@ -169,7 +169,7 @@ class Arranger:
         corners = ((left, a), (right, a), (right, b), (left, b))
         if not on_plan:
             return corners
-        return tuple((p.x, p.y) for p in (aim.face.frame.out((x, y, 0.0)) for x, y in corners))
+        return aim.face.frame.flat_out(corners)
 
 
 def _opening_aim(room: Room, face: Face, kind: str, along: float) -> _Aim:

@@ -78,7 +78,7 @@ def _in_room(faces: Faces, units: Sequence[MadeUnit]) -> tuple[Overlap, ...]:
 
 
 def _stood(unit: MadeUnit, frame: Frame) -> _Standing:
-    ring = tuple((p.x, p.y) for p in (frame.out((x, y, 0.0)) for x, y in unit.outline))
+    ring = frame.flat_out(unit.outline)
     (left, near), (right, far) = bounds(ring)
     return _Standing(unit, frame, ring, Vec(left, near, unit.placed.z), Vec(right, far, unit.placed.top))
 

@@ -1,6 +1,7 @@
 """The elevation of one face: what stands before it, drawn from the nearest to the farthest, with its dimensions."""
 
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 from itertools import pairwise
 
 from tallplank.core.draw.primitive import (
@@ -24,7 +25,7 @@ from tallplank.core.draw.primitive import (
 )
 from tallplank.core.job.face import Face
 from tallplank.core.job.measure import GAP, LEVEL, Measure, OfFace, OfOpening, OfRoom, OfUnit
-from tallplank.core.job.room import FreeWall, Room, WallOpening
+from tallplank.core.job.room import Group, Room, WallOpening
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Front, Part
 from tallplank.core.joinery.run.worktop import JOINED, Run
@@ -38,9 +39,9 @@ def elevation(made: Made, room_id: str, face_id: str, wrong: frozenset[str] = fr
     A working drawing has dimensions, numbers and hinge marks; without them it is for showing finishes.
     """
     room, face = made.job.room(room_id), made.faces[room_id][face_id]
-    length = face.length
     units = sorted(made.at_face(room_id, face_id), key=lambda u: -u.placed.front)
     runs = [r for r in made.runs if (r.room, r.face) == (room_id, face_id)]
+    face, length = _as_high_as_what_stands(face, units, runs), face.length
     beside = _thick_beside(room, face)
     shapes: list[Shape] = [*_surround(face, beside)]
     for run in runs:
@@ -58,6 +59,12 @@ def elevation(made: Made, room_id: str, face_id: str, wrong: frozenset[str] = fr
     right = max([length, *(u.placed.right for u in units)])
     title = f"{room.name} · {face.name}"
     return Drawing(title, tuple(shapes), chains, tuple(targets), (left - beside[0], -FLOOR_DEPTH), (right + beside[1], face.height))
+
+
+def _as_high_as_what_stands(face: Face, units: Sequence[MadeUnit], runs: Sequence[Run]) -> Face:
+    """A face of a group has no wall behind it that goes up to the ceiling; any other is as high as it is."""
+    tops = [*(u.placed.top for u in units), *(p.box[1].z for r in runs for p in r.parts)]
+    return replace(face, height=max(tops)) if isinstance(face.carrier, Group) and tops else face
 
 
 def _thick_beside(room: Room, face: Face) -> tuple[float, float]:
@@ -185,7 +192,7 @@ def _chains(room: Room, face: Face, units: Sequence[MadeUnit], runs: Sequence[Ru
     elif face.openings:
         yield opening_chain(above, room.id, face)
     yield _levels(left, floor, runs, face.height)
-    yield Chain(left, (0.0, face.height), (LEVEL if isinstance(face.carrier, FreeWall) else OfRoom(room.id),))
+    yield Chain(left, (0.0, face.height), (LEVEL if face.is_loose else OfRoom(room.id),))
     if hung:
         yield _levels(right, hung, (), face.height)
 

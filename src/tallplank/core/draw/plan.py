@@ -43,11 +43,11 @@ def plan(made: Made, room_id: str, wrong: frozenset[str] = frozenset()) -> Drawi
     shapes += [s for u in low_first if not u.placed.hung for s in _unit(faces, u)]
     shapes += [s for r in runs for s in _worktop(faces[r.face].frame, r)]
     shapes += [s for u in low_first if u.placed.hung for s in _unit(faces, u)]
-    shapes += [Poly(_ring(_frame(faces, u), u.outline), Pen.WRONG, WRONG) for u in units if u.unit.id in wrong]
+    shapes += [Poly(_frame(faces, u).flat_out(u.outline), Pen.WRONG, WRONG) for u in units if u.unit.id in wrong]
     shapes += [_mark(faces, u) for u in units]
     targets = [Target(o.id, _box(f.frame, o.x, 0.0, o.width, f.thickness)) for f in _fronts(room, faces) for o in f.openings]
-    targets += [Target(u.unit.id, _ring(_frame(faces, u), u.outline)) for u in low_first]
-    reach = [p for u in units for p in _ring(_frame(faces, u), u.outline)]
+    targets += [Target(u.unit.id, _frame(faces, u).flat_out(u.outline)) for u in low_first]
+    reach = [p for u in units for p in _frame(faces, u).flat_out(u.outline)]
     low, high = bounds([*outside, *reach])
     return Drawing(f"{room.name} · plan", tuple(shapes), tuple(_chains(made, room, outside)), tuple(targets), low, high)
 
@@ -67,13 +67,9 @@ def _point(frame: Frame, x: float, y: float) -> Point:
     return (p.x, p.y)
 
 
-def _ring(frame: Frame, points: Sequence[Point]) -> Ring:
-    return tuple(_point(frame, x, y) for x, y in points)
-
-
 def _box(frame: Frame, x: float, y: float, along: float, into: float) -> Ring:
     """A rectangle in the frame of a face."""
-    return _ring(frame, ((x, y), (x + along, y), (x + along, y + into), (x, y + into)))
+    return frame.flat_out(((x, y), (x + along, y), (x + along, y + into), (x, y + into)))
 
 
 def _grain(frame: Frame) -> float:
@@ -129,7 +125,7 @@ def _unit(faces: Faces, unit: MadeUnit) -> Iterator[Shape]:
     pen, fill = Pen.HIDDEN if hung else Pen.OUTLINE, None if hung else Fill("look", look, grain)
     if unit.plan is not None:
         x0, y0, _ = unit.frame.origin
-        yield Poly(_ring(frame, [(x0 + x, y0 + y) for x, y in unit.plan]), pen, fill)
+        yield Poly(frame.flat_out([(x0 + x, y0 + y) for x, y in unit.plan]), pen, fill)
         return
     yield Poly(_box(frame, placed.x, placed.back, unit.unit.width, -unit.unit.depth), pen, fill)
     if placed.has_fronts and not hung:

@@ -1,10 +1,9 @@
 """Edits of groups: units that stand free together and move as one."""
 
 from functools import partial
-from math import isfinite
 
 from tallplank.core.edit.check import Edited, EditError, valid
-from tallplank.core.edit.room import fresh_id, set_wall_length, with_room
+from tallplank.core.edit.room import check_angle, folded, fresh_id, set_wall_length, with_room
 from tallplank.core.job.job import Job
 from tallplank.core.job.room import Group, GroupFace, Room
 from tallplank.core.space.frame import turned_about_z
@@ -48,13 +47,11 @@ def change_group(job: Job, room_id: str, group_id: str, **values: object) -> Job
 def turn_group(job: Job, room_id: str, group_id: str, degrees: float, about: tuple[float, float] | None = None) -> Job:
     """A job with a group turned counter-clockwise, about its own origin or a point of the plan."""
     group = _group(job.room(room_id), group_id)
-    if not isfinite(degrees):
-        raise EditError("An angle is a number of degrees.")
+    check_angle(degrees)
     frame = turned_about_z(degrees, (0.0, 0.0, 0.0))
     cx, cy = about if about is not None else (group.x, group.y)
     moved = frame.out((group.x - cx, group.y - cy, 0.0))
-    turn = (group.turn + degrees + 180.0) % 360.0 - 180.0
-    return change_group(job, room_id, group_id, x=cx + moved.x, y=cy + moved.y, turn=turn)
+    return change_group(job, room_id, group_id, x=cx + moved.x, y=cy + moved.y, turn=folded(group.turn + degrees))
 
 
 def set_face_length(job: Job, room_id: str, face_id: str, length: float) -> Job:

@@ -129,10 +129,20 @@ def _lengthened(room: Room, wall_id: str, length: float) -> Room:
     return room.but(corners=tuple(corners))
 
 
-def turn_room(job: Job, room_id: str, degrees: float) -> Job:
-    """A job with a room turned on the plan about its first corner, counter-clockwise, with all that is in it."""
+def check_angle(degrees: float) -> None:
+    """Raise EditError unless this is a number of degrees."""
     if not isfinite(degrees):
         raise EditError("An angle is a number of degrees.")
+
+
+def folded(degrees: float) -> float:
+    """The same angle from −180 to 180 degrees."""
+    return (degrees + 180.0) % 360.0 - 180.0
+
+
+def turn_room(job: Job, room_id: str, degrees: float) -> Job:
+    """A job with a room turned on the plan about its first corner, counter-clockwise, with all that is in it."""
+    check_angle(degrees)
     return with_room(job, room_id, lambda room: _turned(room, degrees))
 
 
@@ -147,7 +157,7 @@ def _turned(room: Room, degrees: float) -> Room:
     groups = []
     for group in room.groups:
         x, y = at((group.x, group.y))
-        groups.append(group.but(x=x, y=y, turn=(group.turn + degrees + 180.0) % 360.0 - 180.0))
+        groups.append(group.but(x=x, y=y, turn=folded(group.turn + degrees)))
     return room.but(corners=tuple(map(at, room.corners)), free_walls=free, groups=tuple(groups))
 
 

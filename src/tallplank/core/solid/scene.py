@@ -176,5 +176,4 @@ def _joined(surfaces: Sequence[Faces]) -> Faces:
 
 
 def _block(unit: MadeUnit, frame: Frame) -> Block:
-    ring = tuple((p.x, p.y) for p in (frame.out((x, y, 0.0)) for x, y in unit.outline))
-    return Block(unit.unit.id, ring, unit.placed.z, unit.placed.top)
+    return Block(unit.unit.id, frame.flat_out(unit.outline), unit.placed.z, unit.placed.top)

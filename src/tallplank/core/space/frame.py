@@ -5,6 +5,7 @@ y = 0), z up. Unit: origin at the front-left-bottom corner of the carcass, x rig
 x along its length, y along its width, z out of its face.
 """
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from math import cos, hypot, radians, sin
 from typing import NamedTuple
@@ -48,6 +49,10 @@ class Frame:
                 o[2] + a * x[2] + b * y[2] + c * z[2],
             ),
         )
+
+    def flat_out(self, points: Iterable[tuple[float, float]]) -> tuple[tuple[float, float], ...]:
+        """Points of this frame's x and y in those of the frame around it, as of an outline on a plan."""
+        return tuple((p[0], p[1]) for p in (self.out((x, y, 0.0)) for x, y in points))
 
     def turned_out(self, d: tuple[float, float, float]) -> Vec:
         """A direction of this frame in the frame around it."""

@@ -24,15 +24,6 @@ class Bent(PlainForm):
     body: Frame
     outline: Ring
     height: float
-    is_square = True
-
-    def ring(self, size: Size3) -> Ring:
-        """See `Sheet`: the flat board."""
-        return ((0.0, 0.0), (size[0], 0.0), (size[0], size[1]), (0.0, size[1]))
-
-    def covers(self, size: Size3, x: float, y: float) -> bool:
-        """See `Sheet`: of the flat board."""
-        return 0.0 <= x <= size[0] and 0.0 <= y <= size[1]
 
     def volume(self, size: Size3, pockets: Sequence[Pocket]) -> float:
         """See `Sheet`; what is cut from bent boards is cut when they are flat, and none is so far."""
@@ -77,7 +68,7 @@ class Bent(PlainForm):
 
     def above(self, frame: Frame, size: Size3) -> Ring:
         """See `Sheet`."""
-        return tuple((p.x, p.y) for p in (self.body.out((x, y, 0.0)) for x, y in self.outline))
+        return self.body.flat_out(self.outline)
 
     def front(self, frame: Frame, size: Size3) -> Ring:
         """See `Sheet`."""

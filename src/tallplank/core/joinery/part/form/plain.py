@@ -5,12 +5,23 @@ from typing import Self
 from tallplank.core.joinery.part.hole import Hole, ShapedEdge
 from tallplank.core.space.frame import Frame, Vec
 from tallplank.core.space.layered import Size3
+from tallplank.core.space.outline import Ring
 
 
 class PlainForm:
     """The answers of a form that says nothing else."""
 
     __slots__ = ()
+    is_square = True
+    """Whether the edges of the flat board are the four sides of a rectangle, which can be banded and bored one by one."""
+
+    def ring(self, size: Size3) -> Ring:
+        """The outline of the flat board, counter-clockwise in its own x and y, as it is cut and nested."""
+        return ((0.0, 0.0), (size[0], 0.0), (size[0], size[1]), (0.0, size[1]))
+
+    def covers(self, size: Size3, x: float, y: float) -> bool:
+        """Whether a point of the flat board's own face lies in it."""
+        return 0.0 <= x <= size[0] and 0.0 <= y <= size[1]
 
     @property
     def banded(self) -> tuple[ShapedEdge, ...]:

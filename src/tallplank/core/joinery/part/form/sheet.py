@@ -18,17 +18,6 @@ LEVEL = 1e-9
 class Sheet(PlainForm):
     """A rectangle as long and wide as the part."""
 
-    is_square = True
-    """Whether its edges are the four sides of a rectangle, which can be banded and bored one by one."""
-
-    def ring(self, size: Size3) -> Ring:
-        """The outline of the flat board, counter-clockwise in its own x and y, as it is cut and nested."""
-        return ((0.0, 0.0), (size[0], 0.0), (size[0], size[1]), (0.0, size[1]))
-
-    def covers(self, size: Size3, x: float, y: float) -> bool:
-        """Whether a point of the part's own face lies in it."""
-        return 0.0 <= x <= size[0] and 0.0 <= y <= size[1]
-
     def volume(self, size: Size3, pockets: Sequence[Pocket]) -> float:
         """Cubic millimetres of wood left by the pockets."""
         if any(p.outline is not None for p in pockets):
