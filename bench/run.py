@@ -1,4 +1,4 @@
-"""Speed as ratios measured in one run: ./plank bench [edit] [large] [finish] [build] [orbit] [records] [drag] [start]."""
+"""Speed as ratios measured in one run: ./plank bench [edit] [large] [finish] [build] [cold] [orbit] [records] [drag] [start]."""
 
 import gc
 import os
@@ -11,6 +11,8 @@ from statistics import median
 
 ROOT = Path(__file__).parents[1]
 sys.path[:0] = [str(ROOT / "src"), str(ROOT / "tests")]
+
+from before import cold_pairs, tree_of  # noqa: E402
 
 from makers import CATALOG, many_units  # noqa: E402
 from tallplank.core.draw.elevation import elevation  # noqa: E402
@@ -139,6 +141,22 @@ def bench_build() -> tuple[float, float]:
     ratio, part, whole = sorted(rounds)[len(rounds) // 2]
     print(f"  100 units {part * 1e3:.1f} ms, 1000 units {whole * 1e3:.1f} ms")
     return ratio, 11.5
+
+
+FORMER = "6e4e181"
+"""The last commit before parts had forms and places had faces."""
+
+
+def bench_cold() -> tuple[float, float]:
+    """A cold build of 150 units against that of a former commit, taken in turn; at most 1/1.5. Printed too: units that all differ."""
+    ratios = []
+    with tree_of(FORMER) as former:
+        for differ, words in ((False, "units that repeat"), (True, "units that all differ")):
+            pairs = cold_pairs(former, 15, differ=differ)
+            ratios.append(median(new / old for old, new in pairs))
+            old, new = (median(column) for column in zip(*pairs, strict=True))
+            print(f"  {words}: {old * 1e3:.0f} ms then, {new * 1e3:.0f} ms now, {1 / ratios[-1]:.2f} times as quick")
+    return ratios[0], 1 / 1.5
 
 
 def bench_orbit() -> tuple[float, float]:
@@ -299,6 +317,7 @@ BENCHES = {
     "large": bench_large,
     "finish": bench_finish,
     "build": bench_build,
+    "cold": bench_cold,
     "orbit": bench_orbit,
     "records": bench_records,
     "drag": bench_drag,

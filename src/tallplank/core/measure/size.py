@@ -1,15 +1,13 @@
 """Sizes that remember how they came about, so that each can be explained term by term."""
 
 from collections.abc import Callable
-from dataclasses import dataclass
-from typing import Self
+from typing import NamedTuple, Self
 
 from tallplank.core.error import mm
 from tallplank.core.measure.display import LengthStyle, format_length
 
 
-@dataclass(frozen=True, slots=True)
-class Term:
+class Term(NamedTuple):
     """`factor` times `amount` of something named; `source` says where the amount is decided."""
 
     factor: float
@@ -37,12 +35,15 @@ class Size:
         return Size(self.value + other.value, self.terms + other.terms)
 
     def __sub__(self, other: "Size") -> "Size":
-        return Size(self.value - other.value, self.terms + tuple(Term(-t.factor, t.amount, t.name, t.source, t.inner) for t in other.terms))
+        return Size(self.value - other.value, (*self.terms, *other._times(-1.0)))
 
     def __mul__(self, factor: float) -> "Size":
-        return Size(self.value * factor, tuple(Term(t.factor * factor, t.amount, t.name, t.source, t.inner) for t in self.terms))
+        return Size(self.value * factor, tuple(self._times(factor)))
 
     __rmul__ = __mul__
+
+    def _times(self, factor: float) -> list[Term]:
+        return [Term(f * factor, amount, name, source, inner) for f, amount, name, source, inner in self.terms]
 
     def __eq__(self, other: object) -> bool:
         return isinstance(other, Size) and (self.value, self.terms) == (other.value, other.terms)

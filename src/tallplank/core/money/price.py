@@ -116,8 +116,8 @@ def banded_edges(part: Part) -> tuple[tuple[str, float], ...]:
     """The bands of a part with the length of the edge that each covers."""
     length, width, _ = part.size
     e = part.edges
-    straight = tuple((band, edge) for band, edge in ((e.l1, length), (e.l2, length), (e.w1, width), (e.w2, width)) if band)
-    return (*straight, *((edge.band, edge.length) for edge in part.shaped_edges))
+    straight = [(band, edge) for band, edge in ((e.l1, length), (e.l2, length), (e.w1, width), (e.w2, width)) if band]
+    return (*straight, *[(edge.band, edge.length) for edge in part.shaped_edges])
 
 
 def band_metres(part: Part, bands: Mapping[str, Band]) -> float:

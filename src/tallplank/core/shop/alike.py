@@ -2,6 +2,8 @@
 
 from collections.abc import Hashable, Iterable
 
+import numpy as np
+
 from tallplank.core.joinery.part.part import Part
 
 _Flip = tuple[bool, bool]
@@ -46,10 +48,6 @@ def _seen(part: Part, flip: _Flip) -> Hashable:
 
     e = part.edges
     bands = (*((e.l2, e.l1) if flip[1] else (e.l1, e.l2)), *((e.w2, e.w1) if flip[0] else (e.w1, e.w2)))
-    holes = sorted(
-        (h.what, *at(h.at.x, h.at.y), *(round(v, 4) + 0.0 for v in (h.at.z, dx * h.into.x, dy * h.into.y, h.into.z, h.diameter, h.depth)))
-        for h in part.holes
-    )
 
     def span(low: tuple[float, float], high: tuple[float, float]) -> Hashable:
         (x1, y1), (x2, y2) = low, high
@@ -60,4 +58,14 @@ def _seen(part: Part, flip: _Flip) -> Hashable:
         for p in part.pockets
     )
     edges = sorted((s.band, repr(points(s.points))) for s in part.shaped_edges)
-    return bands, points(part.ring), tuple(pockets), tuple(holes), tuple(edges)
+    return bands, points(part.ring), tuple(pockets), _holes_seen(part, (x0, dx), (y0, dy)), tuple(edges)
+
+
+def _holes_seen(part: Part, x: tuple[float, float], y: tuple[float, float]) -> Hashable:
+    """What is bored where, rounded, in an order of its own; x and y as start and sign."""
+    if not part.holes:
+        return ()
+    rows = np.array([(*at, *into, diameter, depth) for _, at, into, diameter, depth, _ in part.holes])
+    rows *= (x[1], y[1], 1.0, x[1], y[1], 1.0, 1.0, 1.0)
+    rows += (x[0], y[0], 0.0, 0.0, 0.0, 0.0, 0.0, 0.0)
+    return tuple(sorted(zip([h.what for h in part.holes], map(tuple, (rows.round(4) + 0.0).tolist()), strict=True)))

@@ -5,7 +5,7 @@ y = 0), z up. Unit: origin at the front-left-bottom corner of the carcass, x rig
 x along its length, y along its width, z out of its face.
 """
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from math import cos, hypot, radians, sin
 from typing import NamedTuple
@@ -65,6 +65,12 @@ class Frame:
         a, b, c = p[0] - o[0], p[1] - o[1], p[2] - o[2]
         return _new(Vec, (a * x[0] + b * x[1] + c * x[2], a * y[0] + b * y[1] + c * y[2], a * z[0] + b * z[1] + c * z[2]))
 
+    def row_inside(self, start: tuple[float, float, float], axis: int, places: Sequence[float]) -> list[Vec]:
+        """Points of the frame around, seen in this frame: those of `start` but for the coordinate `axis`, which takes these values."""
+        a, b, c = self.inside(start)
+        i, j, k, s = self.x[axis], self.y[axis], self.z[axis], start[axis]
+        return [_new(Vec, (a + (p - s) * i, b + (p - s) * j, c + (p - s) * k)) for p in places]
+
     def all_out(self, points: Floats) -> Floats:
         """Points (…, 3) of this frame in the frame around it."""
         return self.all_turned_out(points) + np.array(self.origin, dtype=points.dtype)
@@ -111,16 +117,20 @@ def along(start: tuple[float, float], end: tuple[float, float]) -> Frame:
 
 def extent(frame: Frame, size: tuple[float, float, float]) -> tuple[Vec, Vec]:
     """The smallest and the largest corner, in the frame around, of the box that spans `size` from the frame's origin."""
-    low, high = [], []
-    for start, x, y, z in zip(frame.origin, frame.x, frame.y, frame.z, strict=True):
-        least = most = start
-        for step in (size[0] * x, size[1] * y, size[2] * z):
-            if step < 0:
-                least += step
-            else:
-                most += step
-        low.append(least)
-        high.append(most)
+    length, width, thick = size
+    (a, b, c), (d, e, f), (g, h, i) = frame.x, frame.y, frame.z
+    o, p, q = frame.origin
+    a, b, c, d, e, f, g, h, i = a * length, b * length, c * length, d * width, e * width, f * width, g * thick, h * thick, i * thick
+    low = (
+        o + (a if a < 0 else 0.0) + (d if d < 0 else 0.0) + (g if g < 0 else 0.0),
+        p + (b if b < 0 else 0.0) + (e if e < 0 else 0.0) + (h if h < 0 else 0.0),
+        q + (c if c < 0 else 0.0) + (f if f < 0 else 0.0) + (i if i < 0 else 0.0),
+    )
+    high = (
+        o + (a if a > 0 else 0.0) + (d if d > 0 else 0.0) + (g if g > 0 else 0.0),
+        p + (b if b > 0 else 0.0) + (e if e > 0 else 0.0) + (h if h > 0 else 0.0),
+        q + (c if c > 0 else 0.0) + (f if f > 0 else 0.0) + (i if i > 0 else 0.0),
+    )
     return _new(Vec, low), _new(Vec, high)
 
 

@@ -1,15 +1,19 @@
 """Adjustable shelves: spread evenly, then set down on the holes of the rows beside them."""
 
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass
+
 from tallplank.core.catalog.hardware import Bored
 from tallplank.core.error import mm
+from tallplank.core.joinery.joint.clearance import crowded
 from tallplank.core.joinery.joint.meeting import TOUCH
 from tallplank.core.joinery.joint.system import on_row, row_holes, row_lines
 from tallplank.core.joinery.part.part import UPRIGHTS, BuildError, Edges
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box
-from tallplank.core.joinery.setout.collector import Bore, Collector, Lay
+from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, Row
 from tallplank.core.joinery.setout.layout import Cell
-from tallplank.core.joinery.setout.plane import Plane
+from tallplank.core.joinery.setout.plane import Plane, plane_of
 from tallplank.core.measure.divide import DivideError, divide, equal
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import LEFT, RIGHT, Vec
@@ -51,32 +55,64 @@ def shelf_levels(choice: Choice, cell: Cell, board: float) -> tuple[float, ...]:
     return placed if all(a < b for a, b in zip(tops, (*placed, cell.z.clear_end), strict=True)) else even
 
 
-def bore_pins(choice: Choice, box: Box, cell: Cell, plane: Plane, out: Collector) -> None:
-    """Bore the rows of holes beside an opening for the pins of its shelves."""
-    pin = choice.hardware("pin")
+def bore_pins(choice: Choice, box: Box, cells: Iterable[Cell], out: Collector) -> list["PinRow"]:
+    """Bore the holes beside all openings for the pins that carry their shelves; returns the rows that they stand in."""
+    rows = [row for cell in cells if cell.opening.shelves for row in _pin_rows(choice, box, cell, out)]
+    for row in rows:
+        out.bore_row(row.host, row.at(row.own), row.into, row.bore)
+    return rows
+
+
+def bore_spares(rows: Sequence["PinRow"], out: Collector) -> None:
+    """Bore the other holes of the rows; one gives way to what is bored already, with all at its height in its opening."""
+    spares = [out.row(row.host, row.at(row.spare), row.into, row.bore) for row in rows]
+    gone: set[tuple[tuple[int, ...], float]] = set()
+    for row, holes in zip(rows, spares, strict=True):
+        gone |= {(row.path, row.spare[i]) for i in crowded(holes, out.holes[row.host])}
+    for row, holes in zip(rows, spares, strict=True):
+        out.holes[row.host] += [hole for z, hole in zip(row.spare, holes, strict=True) if (row.path, z) not in gone]
+
+
+@dataclass(frozen=True, slots=True)
+class PinRow:
+    """One row of pin holes beside an opening: the number of the part that it is bored in, and the heights that carry a shelf or none."""
+
+    path: tuple[int, ...]
+    host: int
+    start: Vec
+    into: Vec
+    bore: Bore
+    own: Sequence[float]
+    spare: Sequence[float]
+
+    def at(self, heights: Sequence[float]) -> Row:
+        return Row(self.start, 2, heights)
+
+
+def _pin_rows(choice: Choice, box: Box, cell: Cell, out: Collector) -> Iterator[PinRow]:
+    pin, plane = choice.hardware("pin"), plane_of(choice)
     bored = pin.box_holes[0] if pin.box_holes else Bored(diameter=2 * PIN_RADIUS, depth=13.0)
-    rows = row_lines(choice.rules, plane.rows, box.back_face)
-    heights, own = pin_heights(choice, box, cell), {z - PIN_RADIUS for z in shelf_levels(choice, cell, box.shelf.value)}
-    carries = [any(abs(z - level) < TOUCH for level in own) for z in heights]
     bore = Bore("pin", bored.diameter, bored.depth)
+    own = [z - PIN_RADIUS for z in shelf_levels(choice, cell, box.shelf.value)]
+    spare = spare_heights(choice, box, cell, own)
     for x, into in ((cell.x.clear_at, LEFT), (cell.x.clear_end, RIGHT)):
-        hosts = [out.host(Vec(x, y, heights[0]), into, UPRIGHTS) for y in rows]
-        for y, host in zip(rows, hosts, strict=True):
+        for y in row_lines(choice.rules, plane.rows, box.back_face):
+            host = out.host(Vec(x, y, own[0]), into, UPRIGHTS)
             if host is None:
                 out.miss("The pins of a shelf find no board to sit in.")
-                continue
-            holes = out.bore_row(host, (Vec(x, y, z) for z in heights), into, bore)
-            out.spares += [((cell.path, z), host, hole) for z, hole, is_own in zip(heights, holes, carries, strict=True) if not is_own]
+            else:
+                yield PinRow(cell.path, host, Vec(x, y, 0.0), into, bore, own, spare)
 
 
-def pin_heights(choice: Choice, box: Box, cell: Cell) -> tuple[float, ...]:
-    """The heights of the holes beside an opening with adjustable shelves: those of the shelves, and more as the rule says."""
-    rules, levels = choice.rules, [z - PIN_RADIUS for z in shelf_levels(choice, cell, box.shelf.value)]
+def spare_heights(choice: Choice, box: Box, cell: Cell, own: Sequence[float]) -> list[float]:
+    """The heights of the holes beside an opening that its shelves do not stand on, as the rule says."""
+    rules = choice.rules
     low, high = cell.z.clear_at + box.shelf.value, cell.z.clear_end - box.shelf.value
-    if rules.pin_rows == "none" or any(abs(on_row(rules, z) - z) > 1e-6 for z in levels):
-        return tuple(levels)
+    if rules.pin_rows == "none" or any(abs(on_row(rules, z) - z) > TOUCH for z in own):
+        return []
     if rules.pin_rows == "full":
-        return tuple(sorted({*row_holes(rules, low, high), *levels}))
-    spread = rules.pin_spread * rules.system_pitch
-    found = {z for level in levels for z in row_holes(rules, max(level - spread, low), min(level + spread, high))}
-    return tuple(sorted(found | set(levels)))
+        found = set(row_holes(rules, low, high))
+    else:
+        spread = rules.pin_spread * rules.system_pitch
+        found = {z for level in own for z in row_holes(rules, max(level - spread, low), min(level + spread, high))}
+    return sorted(z for z in found if all(abs(z - level) > TOUCH for level in own))

@@ -14,7 +14,7 @@ from typing import Literal
 from tallplank.core.catalog.hardware import Fixing
 from tallplank.core.job.unit import HardwareRole
 from tallplank.core.joinery.joint.let_in import DEPTHS, SKIN, LettingIn
-from tallplank.core.joinery.joint.meeting import TOUCH, Meeting, meetings
+from tallplank.core.joinery.joint.meeting import NOWHERE, TOUCH, Meeting, meetings
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box
@@ -121,12 +121,11 @@ def _cam_dowel(joining: _Joining, meeting: Meeting, places: Sequence[float], pai
     end = out.parts[meeting.end]
     into = _reversed(_face_of(end, joining.choice))
     half = end.thickness.value / 2
-    for i, place in enumerate(places):
-        point, key = meeting.point(place), f"{pair}.{i}"
-        out.bore(meeting.face, point, meeting.into_face, Bore("bolt", bores.face, min(bores.face_depth, deepest), key))
-        out.bore(meeting.end, point, meeting.into_end, Bore("bolt", bores.end, from_end, key))
-        cam = _moved(_moved(point, meeting.into_end, from_end), into, -half)
-        out.bore(meeting.end, cam, into, Bore("cam", bores.cam, min(bores.cam_depth, 2 * half - SKIN), key))
+    aside = _moved(_moved(NOWHERE, meeting.into_end, from_end), into, -half)
+    bolts, cams = meeting.row(places), meeting.row(places, aside)
+    out.bore_row(meeting.face, bolts, meeting.into_face, Bore("bolt", bores.face, min(bores.face_depth, deepest), pair))
+    out.bore_row(meeting.end, bolts, meeting.into_end, Bore("bolt", bores.end, from_end, pair))
+    out.bore_row(meeting.end, cams, into, Bore("cam", bores.cam, min(bores.cam_depth, 2 * half - SKIN), pair))
     beside = dowel_places(places, joining.choice.hardware("dowel").joint.face)
     _dowels(joining, meeting, beside, f"{pair}d")
     return {"cam": len(places), "dowel": len(beside)}
@@ -147,10 +146,9 @@ def _dowels(joining: _Joining, meeting: Meeting, places: Sequence[float], pair: 
     bores = dowel.joint
     in_face = min(bores.face_depth, joining.through(meeting) - SKIN)
     in_end = dowel.length + END_PLAY - in_face
-    for i, place in enumerate(places):
-        point = meeting.point(place)
-        out.bore(meeting.face, point, meeting.into_face, Bore("dowel", bores.face, in_face, f"{pair}.{i}"))
-        out.bore(meeting.end, point, meeting.into_end, Bore("dowel", bores.end, in_end, f"{pair}.{i}"))
+    row = meeting.row(places)
+    out.bore_row(meeting.face, row, meeting.into_face, Bore("dowel", bores.face, in_face, pair))
+    out.bore_row(meeting.end, row, meeting.into_end, Bore("dowel", bores.end, in_end, pair))
     return {"dowel": len(places)}
 
 
@@ -159,10 +157,9 @@ def _through(joining: _Joining, meeting: Meeting, places: Sequence[float], pair:
     out, thick, item = joining.out, joining.through(meeting), joining.choice.hardware(role)
     bores = item.joint
     pilot = max(item.length - thick + END_PLAY, LEAST_PILOT)
-    for i, place in enumerate(places):
-        point = meeting.point(place)
-        out.bore(meeting.face, point, meeting.into_face, Bore(role, bores.face, thick, f"{pair}.{i}"))
-        out.bore(meeting.end, point, meeting.into_end, Bore(role, bores.end, pilot, f"{pair}.{i}"))
+    row = meeting.row(places)
+    out.bore_row(meeting.face, row, meeting.into_face, Bore(role, bores.face, thick, pair))
+    out.bore_row(meeting.end, row, meeting.into_end, Bore(role, bores.end, pilot, pair))
     return {role: len(places)}
 
 
@@ -183,10 +180,9 @@ def _pocket_screw(joining: _Joining, meeting: Meeting, places: Sequence[float], 
     slant = Vec(*(b * cos(angle) + f * sin(angle) for b, f in zip(back, face, strict=True)))
     ahead = Vec(*(b * cos(angle) - f * sin(angle) for b, f in zip(forth, face, strict=True)))
     depth = end.thickness.value / 2 / sin(angle)
-    for i, place in enumerate(places):
-        point = meeting.point(place)
-        out.bore(meeting.end, point, slant, Bore("pocket-screw", bores.end, depth, f"{pair}.{i}"))
-        out.bore(meeting.face, point, ahead, Bore("pocket-screw", bores.face, bores.face_depth, f"{pair}.{i}"))
+    row = meeting.row(places)
+    out.bore_row(meeting.end, row, slant, Bore("pocket-screw", bores.end, depth, pair))
+    out.bore_row(meeting.face, row, ahead, Bore("pocket-screw", bores.face, bores.face_depth, pair))
     return {"pocket-screw": len(places)}
 
 

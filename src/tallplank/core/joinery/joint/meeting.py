@@ -5,8 +5,10 @@ from dataclasses import dataclass
 from types import MappingProxyType
 
 from tallplank.core.joinery.part.part import Part, PartKind
+from tallplank.core.joinery.setout.collector import Row
 from tallplank.core.space.frame import Vec
 
+NOWHERE = Vec(0.0, 0.0, 0.0)
 TOUCH = 1e-6
 RULES: Mapping[tuple[PartKind, PartKind], str] = MappingProxyType(
     {
@@ -44,14 +46,17 @@ class Meeting:
     middle: float
     rule: str
 
-    def point(self, place: float) -> Vec:
-        """The point in the frame of the unit at a place along the meeting."""
-        at, middle = self.at, self.middle
-        if self.axis == 0:
-            return Vec(at, place, middle) if self.along == 1 else Vec(at, middle, place)
-        if self.axis == 1:
-            return Vec(place, at, middle) if self.along == 0 else Vec(middle, at, place)
-        return Vec(place, middle, at) if self.along == 0 else Vec(middle, place, at)
+    @property
+    def start(self) -> Vec:
+        """The point in the frame of the unit at place 0 along the meeting."""
+        point = [self.middle] * 3
+        point[self.axis], point[self.along] = self.at, 0.0
+        return Vec(*point)
+
+    def row(self, places: Sequence[float], aside: Vec = NOWHERE) -> Row:
+        """The points at places along the meeting, all moved `aside`."""
+        start = self.start
+        return Row(Vec(start.x + aside.x, start.y + aside.y, start.z + aside.z), self.along, places)
 
     @property
     def across(self) -> int:
@@ -75,10 +80,13 @@ _AXES = {(axis, sign): Vec(*(sign if i == axis else 0.0 for i in range(3))) for 
 def meetings(parts: Sequence[Part], boxes: Sequence[Corners], back: float | None = None) -> Iterator[Meeting]:
     """Every end that lies flat against a part that its kind is joined to; `back` is where the groove of the back begins."""
     joined = [(i, part, boxes[i]) for i, part in enumerate(parts) if part.kind in JOINED]
+    faces: dict[PartKind, list[tuple[int, Corners, str]]] = {}
     for i, end, end_box in joined:
-        for j, face, face_box in joined:
-            rule = RULES.get((end.kind, face.kind)) if i != j else None
-            if rule is not None:
+        if end.kind not in faces:
+            rules = ((j, box, RULES.get((end.kind, face.kind))) for j, face, box in joined)
+            faces[end.kind] = [(j, box, rule) for j, box, rule in rules if rule is not None]
+        for j, face_box, rule in faces[end.kind]:
+            if i != j:
                 yield from _met((i, end, end_box), (j, face_box), rule, back)
 
 

@@ -32,11 +32,16 @@ class Choice:
     standard: Standard
     used: set[tuple[Table, str]] = field(default_factory=set, compare=False, repr=False)
     """What was asked for so far. Nothing but this, the rules and the door style decides how the unit is built."""
+    _finishes: dict[FinishRole, Finish] = field(default_factory=dict, compare=False, repr=False)
+    _items: dict[HardwareRole, Hardware] = field(default_factory=dict, compare=False, repr=False)
 
     def finish(self, role: FinishRole) -> Finish:
         """The finish of a role; an unknown id falls back to the catalogue's default (a finding says so)."""
-        self.used.add(("finishes", role))
-        return chosen_finish(self.catalog, self.standard, self.unit, role)
+        known = self._finishes.get(role)
+        if known is None:
+            self.used.add(("finishes", role))
+            known = self._finishes[role] = chosen_finish(self.catalog, self.standard, self.unit, role)
+        return known
 
     @overload
     def hardware(self, role: Literal["hinge"]) -> Hinge: ...
@@ -64,8 +69,11 @@ class Choice:
     def hardware(self, role: HardwareRole) -> Hardware: ...
     def hardware(self, role: HardwareRole) -> Hardware:
         """The item of a role; an unknown id, or one of another role, falls back to the catalogue's default (a finding says so)."""
-        self.used.add(("hardware", role))
-        return chosen_hardware(self.catalog, self.standard, self.unit, role)
+        known = self._items.get(role)
+        if known is None:
+            self.used.add(("hardware", role))
+            known = self._items[role] = chosen_hardware(self.catalog, self.standard, self.unit, role)
+        return known
 
     def item(self, role: HardwareRole, own: str | None) -> Hardware:
         """An opening's own item of a role, else the unit's."""

@@ -107,7 +107,7 @@ def _gables(stand: Stand, out: Collector) -> dict[int, int]:
 
 def _place(out: Collector, part: Part, frame: Frame) -> None:
     """Move the newest part from a side's frame into the unit's."""
-    out.parts[-1] = replace(part, frame=part.frame.then(frame))
+    out.swap(len(out.parts) - 1, replace(part, frame=part.frame.then(frame)))
 
 
 def _backs(choice: Choice, plan: Plan, out: Collector) -> None:

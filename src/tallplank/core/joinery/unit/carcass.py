@@ -4,7 +4,7 @@ Source: common practice throughout; every value is a rule of the construction.
 """
 
 from tallplank.core.error import mm
-from tallplank.core.joinery.joint.clearance import drop_spares
+from tallplank.core.joinery.inside.shelf import bore_spares
 from tallplank.core.joinery.joint.face_fixing import fix_faces
 from tallplank.core.joinery.joint.joint import add_joints
 from tallplank.core.joinery.part.hole import Pocket
@@ -32,11 +32,11 @@ def build_carcass(choice: Choice, out: Collector) -> None:
     layout = out.layout = lay_out(choice, box)
     if choice.rules.box == "face-frame":
         add_face_frame(choice, box, layout, out)
-    fill_cells(choice, box, layout, out)
+    rows = fill_cells(choice, box, layout, out)
     add_support(choice, box, out)
     add_joints(choice, box, out)
+    bore_spares(rows, out)
     fix_faces(choice, out)
-    drop_spares(out)
 
 
 def _groove(choice: Choice, box: Box, length: float, thick: float, start: float = 0.0) -> tuple[Pocket, ...]:

@@ -7,7 +7,7 @@ from tallplank.core.joinery.front.front import add_doors, add_drawer_front, add_
 from tallplank.core.joinery.front.hinge import hang_door, hang_flap
 from tallplank.core.joinery.inside.drawer import Drawer, add_drawer, bore_slides
 from tallplank.core.joinery.inside.inside import add_inside
-from tallplank.core.joinery.inside.shelf import add_shelves, bore_pins
+from tallplank.core.joinery.inside.shelf import PinRow, add_shelves, bore_pins
 from tallplank.core.joinery.part.part import BuildError, Edges
 from tallplank.core.joinery.rule.choice import Choice, by_load
 from tallplank.core.joinery.rule.load import drawer_loads
@@ -30,8 +30,10 @@ class _Filling:
     """The number of the drawer in each cell and how far it runs out."""
 
 
-def fill_cells(choice: Choice, box: Box, layout: Layout, out: Collector) -> None:
+def fill_cells(choice: Choice, box: Box, layout: Layout, out: Collector) -> list[PinRow]:
     """Add partitions and fixed shelves, then what each opening holds, then the fronts over them, and bore for their hardware.
+
+    Returns the rows of holes beside its shelves, in which there may be more holes when all else is bored.
 
     Raises:
         BuildError: something does not fit; the text names it.
@@ -49,7 +51,8 @@ def fill_cells(choice: Choice, box: Box, layout: Layout, out: Collector) -> None
         _add_front(filling, cell)
     out.path = None
     _count_slides(choice, out)
-    _bore_hardware(choice, box, layout.cells, filling.plane, out)
+    _bore_hardware(choice, layout.cells, filling.plane, out)
+    return bore_pins(choice, box, layout.cells, out)
 
 
 def _count_slides(choice: Choice, out: Collector) -> None:
@@ -122,8 +125,8 @@ def _add_front(filling: _Filling, cell: Cell) -> None:
         add_level_front(choice, cell, kind, plane, out)
 
 
-def _bore_hardware(choice: Choice, box: Box, cells: Iterable[Cell], plane: Plane, out: Collector) -> None:
-    """Bore all parts for the hardware of a unit."""
+def _bore_hardware(choice: Choice, cells: Iterable[Cell], plane: Plane, out: Collector) -> None:
+    """Bore all parts for the hardware of a unit, but for the pins of its shelves."""
     by_path = {cell.path: cell for cell in cells}
     for front in out.fronts:
         cell = by_path[front.path]
@@ -133,6 +136,3 @@ def _bore_hardware(choice: Choice, box: Box, cells: Iterable[Cell], plane: Plane
             hang_flap(choice, cell, front, plane, out)
     for cell, z, length in out.slides:
         bore_slides(choice, cell, plane, z, length, out)
-    for cell in by_path.values():
-        if cell.opening.shelves:
-            bore_pins(choice, box, cell, plane, out)
