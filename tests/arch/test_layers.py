@@ -74,7 +74,7 @@ def test_the_core_and_its_tests_run_without_qt_and_vtk() -> None:
         "import sys\n"
         "class Wall:\n"
         "    def find_spec(self, name, path=None, target=None):\n"
-        "        if name.split('.')[0] in ('PyQt6', 'vtk', 'vtkmodules', 'qtawesome'):\n"
+        "        if name.split('.')[0] in ('PyQt6', 'vtk', 'vtkmodules'):\n"
         "            raise ModuleNotFoundError(name)\n"
         "sys.meta_path.insert(0, Wall())\n"
         "import pytest\n"

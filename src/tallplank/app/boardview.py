@@ -4,8 +4,8 @@ from PyQt6.QtCore import QSettings, Qt
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QSplitter, QToolButton, QVBoxLayout, QWidget
 
 from tallplank.app.board.registry import PANES
-from tallplank.app.icons import action_icon
 from tallplank.app.setting import remembered_names, remembered_state
+from tallplank.app.sign import action_icon
 from tallplank.app.theme import Tokens
 from tallplank.session.store import Stage, Store
 
@@ -56,9 +56,9 @@ class Pane(QWidget):
         self._row.addWidget(self.kind_field)
         self._row.addStretch(1)
         for icon, tip, act in (
-            ("frame-corners", "Show all (F)", lambda: self.content.fit()),  # type: ignore[attr-defined]
-            ("plus", "Another pane", lambda: self._board.add(self)),
-            ("x", "Close this pane", lambda: self._board.remove(self)),
+            ("show-all", "Show all (F)", lambda: self.content.fit()),  # type: ignore[attr-defined]
+            ("more", "Another pane", lambda: self._board.add(self)),
+            ("close", "Close this pane", lambda: self._board.remove(self)),
         ):
             button = QToolButton()
             button.setProperty("kind", "quiet")

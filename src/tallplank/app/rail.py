@@ -4,8 +4,8 @@ from PyQt6.QtCore import QRectF, QSize, Qt
 from PyQt6.QtGui import QFocusEvent, QKeyEvent, QLinearGradient, QMouseEvent, QPainter, QPaintEvent, QPen, QTransform
 from PyQt6.QtWidgets import QWidget
 
-from tallplank.app.icons import stage_picture
 from tallplank.app.painter import look_pixmap
+from tallplank.app.sign import stage_picture
 from tallplank.app.theme import Tokens, colour, font
 from tallplank.core.catalog.look import Look
 from tallplank.session.store import STAGES, Stage, Store

@@ -5,8 +5,8 @@ from collections.abc import Callable
 from PyQt6.QtCore import QSize, Qt
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QToolButton, QVBoxLayout, QWidget
 
-from tallplank.app.icons import action_icon
 from tallplank.app.money import money
+from tallplank.app.sign import action_icon
 from tallplank.app.theme import Tokens
 from tallplank.session.store import Store
 
@@ -102,8 +102,8 @@ class Ticket(QWidget):
 
     def restyle(self, tokens: Tokens) -> None:
         """Use another theme."""
-        self.undo_button.setIcon(action_icon("arrow-u-up-left", tokens))
-        self.redo_button.setIcon(action_icon("arrow-u-up-right", tokens))
+        self.undo_button.setIcon(action_icon("undo", tokens))
+        self.redo_button.setIcon(action_icon("redo", tokens))
 
     def _names(self) -> None:
         state = self._store.state

@@ -18,9 +18,10 @@ from PyQt6.QtWidgets import (
 )
 
 from tallplank.app.canvas.view import KIND_MIME
-from tallplank.app.icons import blank_picture, kind_picture, opening_picture, swatch
+from tallplank.app.icons import kind_picture, opening_picture, swatch
 from tallplank.app.money import money
 from tallplank.app.panel.choice import ROLE_NAMES
+from tallplank.app.sign import blank_picture
 from tallplank.app.theme import Tokens, font
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish

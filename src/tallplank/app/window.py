@@ -23,12 +23,12 @@ from tallplank.app.command import Command, CommandFinder
 from tallplank.app.commands import window_commands
 from tallplank.app.fault import FaultTeller
 from tallplank.app.findings import FindingList
-from tallplank.app.icons import action_icon
 from tallplank.app.jobfile import JobFiles
 from tallplank.app.notice import Notices
 from tallplank.app.panel.spec import Spec
 from tallplank.app.rail import StageRail
 from tallplank.app.setting import remembered_state
+from tallplank.app.sign import action_icon
 from tallplank.app.solidview import SolidView
 from tallplank.app.task import Task
 from tallplank.app.theme import LIGHT, THEMES, Tokens, stylesheet
@@ -127,7 +127,7 @@ class MainWindow(QMainWindow):
         button.setToolTip("All commands; Ctrl+K finds one by its name")
         button.setProperty("kind", "quiet")
         button.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
-        button.setIcon(action_icon("list", self.tokens))
+        button.setIcon(action_icon("menu", self.tokens))
         button.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextBesideIcon)
         menu = QMenu(button)
         menu.aboutToShow.connect(lambda: self._fill_menu(menu))
@@ -228,7 +228,7 @@ class MainWindow(QMainWindow):
         self.tokens = THEMES[(THEMES.index(self.tokens) + 1) % len(THEMES)]
         self._settings.setValue("theme", self.tokens.name)
         self.setStyleSheet(stylesheet(self.tokens))
-        self._menu_button.setIcon(action_icon("list", self.tokens))
+        self._menu_button.setIcon(action_icon("menu", self.tokens))
         for part in (self.ticket, self.rail, self.tray, self.board, self.spec):
             part.restyle(self.tokens)
 

@@ -83,8 +83,8 @@ def _tools(pane: QWidget) -> list[QWidget]:
         return []
     through_tip = "See through: the boards as if of glass, with all that is bored into them"
     bands_tip = "Bands: tint the edges by their bands, as for the shop"
-    through_button = switch("eye", "See through", through_tip, pane.tokens, pane.see_through)
-    bands_button = switch("tag", "Tint banded edges", bands_tip, pane.tokens, pane.show_bands)
+    through_button = switch("see-through", "See through", through_tip, pane.tokens, pane.see_through)
+    bands_button = switch("bands", "Tint banded edges", bands_tip, pane.tokens, pane.show_bands)
     holder, _ = labelled_slider("Apart", "Pull the parts apart", 70, pane.pull_apart)
     return [through_button, bands_button, holder]
 

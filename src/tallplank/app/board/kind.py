@@ -6,7 +6,7 @@ from typing import Protocol
 
 from PyQt6.QtWidgets import QToolButton, QWidget
 
-from tallplank.app.icons import action_icon
+from tallplank.app.sign import action_icon
 from tallplank.app.theme import Tokens
 from tallplank.session.store import Store
 

@@ -85,7 +85,7 @@ def _tools(pane: QWidget) -> list[QWidget]:
     part_field.activated.connect(lambda i: pane.store.pick(PartRef(*part_field.itemData(i))))
     pane.follow(part_field)
     bands_tip = "Bands: show which edge takes which band; hide it for the customer"
-    bands_button = switch("tag", "Bands", bands_tip, pane.tokens, pane.show_bands, on=True)
+    bands_button = switch("bands", "Bands", bands_tip, pane.tokens, pane.show_bands, on=True)
     return [part_field, bands_button]
 
 

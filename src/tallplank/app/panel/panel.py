@@ -7,8 +7,8 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QIcon
 from PyQt6.QtWidgets import QLabel, QPushButton, QVBoxLayout, QWidget
 
-from tallplank.app.icons import action_icon
 from tallplank.app.panel.row import CountField, Origin, PickField, SpecRow, TextField, length_field, share_field
+from tallplank.app.sign import action_icon
 from tallplank.app.theme import Tokens
 from tallplank.core.error import PlankError
 from tallplank.session.store import Store
@@ -22,7 +22,7 @@ class Fold(QWidget):
     def __init__(self, name: str, tokens: Tokens, opened: set[str]) -> None:
         super().__init__()
         self._name, self._opened = name, opened
-        self._signs = [action_icon(sign, tokens) for sign in ("caret-right", "caret-down")]
+        self._signs = [action_icon(sign, tokens) for sign in ("unfold", "fold")]
         self.rows: list[SpecRow] = []
         whole = QVBoxLayout(self)
         whole.setContentsMargins(0, 0, 0, 0)
