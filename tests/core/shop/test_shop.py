@@ -5,7 +5,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from makers import CATALOG, a_made_unit, a_wall_of, made
-from tallplank.core.edit.opening import set_opening
+from tallplank.core.edit.construction import set_job_construction
+from tallplank.core.edit.opening import set_opening, split_opening
 from tallplank.core.edit.unit import set_finish, set_width
 from tallplank.core.job.opening import Opening
 from tallplank.core.joinery.part.part import Part, part_refs
@@ -81,6 +82,20 @@ def test_part_references_stay_when_another_opening_changes() -> None:
         assert (after[ref].tag, after[ref].size) == (before[ref].tag, before[ref].size)
     job = set_opening(job, CATALOG, ["u1"], (1,), front="none")
     assert set(kept) <= set(part_refs("u1", made(job).units[0].parts))
+
+
+@pytest.mark.parametrize("construction", ["frameless", "face-frame"])
+def test_references_of_dividers_stay_when_another_opening_is_divided(construction: str) -> None:
+    job = set_job_construction(a_wall_of("base-open", width=900, height=1900), CATALOG, construction)
+    job = split_opening(job, CATALOG, ["u1"], (), "bays", 2, board=True)
+    job = split_opening(job, CATALOG, ["u1"], (1,), "rows", 3, board=True)
+    unit = made(job).units[0]
+    before = {r: p for r, p in zip(part_refs("u1", unit.parts), unit.parts, strict=True) if "fixed shelf" in r.role or "frame" in r.role}
+    assert sum("fixed shelf" in r.role for r in before) == 2
+    unit = made(split_opening(job, CATALOG, ["u1"], (0,), "rows", 4, board=True)).units[0]
+    after = dict(zip(part_refs("u1", unit.parts), unit.parts, strict=True))
+    assert {r: (p.frame, p.size) for r, p in before.items()} == {r: (after[r].frame, after[r].size) for r in before}
+    assert sum("fixed shelf" in r.role for r in after) == 5
 
 
 def test_alike_parts_of_two_units_are_grouped() -> None:

@@ -45,9 +45,10 @@ def sagging_shelves(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     rules = unit.choice.rules
     for part in unit.parts:
         span = free_span(part, unit.parts) if part.kind in SHELVES else 0.0
-        if not span or (part.path, span) in seen:
+        key = (part.path if part.kind == "shelf" else None, span)
+        if not span or key in seen:
             continue
-        seen.add((part.path, span))
+        seen.add(key)
         bend, allowed = shelf_sag(part, site.catalog, rules.shelf_load, span=span), span / rules.sag_limit
         if bend is not None and bend > allowed:
             where = "long" if span == part.length.value else "from support to support"

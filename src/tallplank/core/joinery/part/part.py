@@ -144,7 +144,7 @@ class Part:
     """Which front of the unit the part belongs to, counted from 0; -1 for none."""
     kind: PartKind = "other"
     path: tuple[int, ...] | None = None
-    """The opening of the unit that the part serves; None for the parts of its box."""
+    """The opening of the unit that the part serves, or that lies above or left of it where it parts two; None for the parts of its box."""
     form: Form = SHEET
     """How it is shaped; whatever depends on that is asked of it."""
 

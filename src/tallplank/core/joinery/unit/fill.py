@@ -41,6 +41,7 @@ def fill_cells(choice: Choice, box: Box, layout: Layout, out: Collector) -> list
     filling = _Filling(choice, box, layout, out, plane_of(choice))
     for divider in layout.dividers:
         if divider.board:
+            out.path = divider.path
             _add_board(filling, divider)
     for cell in layout.cells:
         out.path = cell.path

@@ -24,7 +24,9 @@ def add_face_frame(choice: Choice, box: Box, layout: Layout, out: Collector) -> 
     mid = choice.rule("frame_mid", "frame member")
     for divider in layout.dividers:
         if divider.member:
+            out.path = divider.path
             _add_member(divider, (mid, thick), out, choice)
+    out.path = None
 
 
 def _add_member(divider: Divider, size: tuple[Size, Size], out: Collector, choice: Choice) -> None:
