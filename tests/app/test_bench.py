@@ -25,6 +25,7 @@ from tallplank.core.job.construction import Construction
 from tallplank.core.job.job import Job
 from tallplank.core.job.measure import OfCell, OfUnit
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided, DecidedIn, Source
 from tallplank.session.pick import bench_parts, open_on_bench, picked_part
 
 
@@ -247,7 +248,7 @@ def test_each_term_of_a_size_leads_to_where_it_can_be_changed(open_window: Open)
     for index, part in enumerate(window.store.derived.made.by_id["u2"].parts):
         for size in (part.length, part.width, part.thickness):
             for term in size.terms:
-                if term.source and not term.source.startswith("opening"):
+                if isinstance(term.source, Decided):
                     assert row_name(term.source), (index, part.name, term)
     pick_part(window, "bottom")
     label = window.spec.panel.explained_label  # type: ignore[union-attr]
@@ -256,7 +257,7 @@ def test_each_term_of_a_size_leads_to_where_it_can_be_changed(open_window: Open)
     label.linkActivated.emit("rule.board_thickness")
     assert isinstance(window.spec.panel, UnitPanel)
     assert window.focusWidget() is window.spec.panel.row("Board")
-    window.spec.lead_to("opening.1")
+    window.spec.lead_to(DecidedIn((1,)))
     assert picked(window) == (1,)
 
 
@@ -407,13 +408,13 @@ def test_every_source_of_a_unit_has_its_row(open_window: Open, kind: str, style:
     window = on_bench(open_window, "u1", job.replaced(standard=job.standard.but(door_style=style)))
     rows = panel(window).row_names()
 
-    def sources(size: Size) -> set[str]:
+    def sources(size: Size) -> set[Source | None]:
         return {t.source for t in size.terms if t.inner is None}.union(*(sources(t.inner) for t in size.terms if t.inner is not None))
 
     unit = window.store.derived.made.by_id["u1"]
     found = {s for p in unit.parts for size in (p.length, p.width, p.thickness) for s in sources(size)}
     found |= {s for f in unit.fittings for s in sources(f.count)}
-    assert {s for s in found if not s.startswith("opening") and row_name(s) not in rows} == set()
+    assert {s for s in found if isinstance(s, Decided) and row_name(s) not in rows} == set()
 
 
 def test_rows_for_what_a_change_brings_appear_at_once(open_window: Open) -> None:

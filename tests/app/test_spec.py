@@ -13,6 +13,7 @@ from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.edit.walled import add_opening
 from tallplank.core.job.opening import Opening
 from tallplank.core.measure.display import LengthStyle
+from tallplank.core.measure.source import Decided
 from tallplank.session.pick import open_on_bench
 
 
@@ -281,7 +282,7 @@ def test_a_link_to_a_folded_row_opens_its_group(open_window: Open) -> None:
     window = open_window(a_wall_of("base"))
     open_on_bench(window.store, "u1")
     assert not shows(window, "Cam from end")
-    window.spec.lead_to("rule.cam_from_end")
+    window.spec.lead_to(Decided("rule", "cam_from_end"))
     assert shows(window, "Cam from end")
     assert window.focusWidget() is panel(window).row("Cam from end")
 

@@ -8,6 +8,7 @@ from tallplank.core.edit.standard import change_job, set_job_rule
 from tallplank.core.edit.unit import Spot, change_units, place_unit, set_finish, set_rule, set_width, slide_units
 from tallplank.core.joinery.run.worktop import Run, pieces_of
 from tallplank.core.joinery.workshop import Workshop
+from tallplank.core.measure.source import Decided, DecidedFor
 
 
 def runs(job, what: str) -> list[Run]:  # type: ignore[no-untyped-def]
@@ -62,7 +63,11 @@ def test_the_overhangs_are_those_of_the_units_that_decide_them() -> None:
     (part,) = runs(job, "top")[0].parts
     assert part.length.value == 1200 + 25
     assert part.width.value == 600 + 21 + 35
-    assert [t.source for t in part.length.terms] == ["u1/unit.width", "u2/unit.width", "u2/rule.top_end"]
+    assert [t.source for t in part.length.terms] == [
+        DecidedFor("u1", Decided("unit", "width")),
+        DecidedFor("u2", Decided("unit", "width")),
+        DecidedFor("u2", Decided("rule", "top_end")),
+    ]
 
 
 def test_an_inset_front_does_not_push_the_worktop_forward() -> None:

@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QLabel, QPushButton, QSpinBo
 
 from tallplank.app.panel.choice import style_choices
 from tallplank.app.panel.explain import explained, strong
+from tallplank.app.panel.link import Lead, follow
 from tallplank.app.panel.panel import Panel, number, same
 from tallplank.app.panel.row import Origin
 from tallplank.app.theme import Tokens
@@ -53,7 +54,6 @@ INSIDES = (
     ("dish-rack", "Dish rack", None),
     ("appliance", "Niche for an appliance", None),
 )
-Lead = Callable[[str], None]
 
 
 def cell_name(path: Path) -> str:
@@ -375,9 +375,7 @@ class PartPanel(Panel):
 def _linked_words(panel: Panel, text: Callable[[], str], lead: Lead) -> QLabel:
     """Add a text with links to where its terms are decided."""
     label = panel.words("plain", text)
-    label.setTextFormat(Qt.TextFormat.RichText)
-    label.setTextInteractionFlags(Qt.TextInteractionFlag.TextBrowserInteraction)
-    label.linkActivated.connect(lead)
+    follow(label, lead)
     return label
 
 

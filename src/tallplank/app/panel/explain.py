@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 from html import escape
 
+from tallplank.app.panel.link import linked
 from tallplank.app.theme import Tokens
 from tallplank.core.job.job import Display
 from tallplank.core.measure.size import Size, term_text
@@ -44,10 +45,3 @@ def _sum(size: Size, display: Display, tokens: Tokens) -> str:
 def strong(text: str) -> str:
     """A text in the shipped face's heavier cut; plain bold would be a thickened one."""
     return f'<span style="font-weight:600">{escape(text)}</span>'
-
-
-def linked(text: str, source: str, tokens: Tokens) -> str:
-    """A text as a link to its source; without one, just the text."""
-    if not source:
-        return escape(text)
-    return f'<a href="{escape(source, quote=True)}" style="color:{tokens.accent}; text-decoration:none">{escape(text)}</a>'

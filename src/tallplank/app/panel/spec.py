@@ -13,7 +13,7 @@ from tallplank.app.panel.room_panel import OpeningPanel, RoomPanel, selected_ope
 from tallplank.app.panel.unit_panel import UnitPanel, row_name
 from tallplank.app.theme import Tokens
 from tallplank.core.job.measure import OfCell
-from tallplank.core.job.opening import parsed_path
+from tallplank.core.measure.source import DecidedFor, DecidedIn, Source
 from tallplank.session.pick import bench_unit, picked_cell, picked_part
 from tallplank.session.store import Store
 
@@ -62,13 +62,14 @@ class Spec(QWidget):
         if old is not None:
             old.deleteLater()
 
-    def lead_to(self, source: str) -> None:
+    def lead_to(self, source: Source) -> None:
         """Go to where the source of a term can be changed: an opening, or a row of the unit's own panel, or of another unit's."""
-        unit, _, source = source.rpartition("/")
-        if unit and unit != self.store.state.bench:
-            self.store.select([unit])
-        if (path := parsed_path(source)) is not None:
-            self.store.pick(OfCell(self.store.state.bench, path))
+        if isinstance(source, DecidedFor):
+            if source.unit != self.store.state.bench:
+                self.store.select([source.unit])
+            source = source.source
+        if isinstance(source, DecidedIn):
+            self.store.pick(OfCell(self.store.state.bench, source.path))
             return
         self.store.pick(None)
         name = row_name(source)

@@ -1,8 +1,9 @@
 """The Spec of one or several units: a list of sections, each with what it applies to."""
 
-from collections.abc import Callable
+from collections.abc import Mapping
 
 from tallplank.app.panel.choice import HARDWARE_NAMES, ROLE_NAMES
+from tallplank.app.panel.link import Lead
 from tallplank.app.panel.panel import same
 from tallplank.app.panel.rules import RULE_NAMES
 from tallplank.app.panel.section.construction import ALL_RULES, CONSTRUCTION
@@ -13,30 +14,28 @@ from tallplank.app.panel.section.part import PARTS
 from tallplank.app.panel.section.size import SIZE
 from tallplank.app.panel.units import Section, UnitsPanel, sections_for
 from tallplank.app.theme import Tokens
+from tallplank.core.measure.source import Decided
 from tallplank.session.store import Store
 
 SECTIONS: tuple[Section, ...] = (SIZE, OPENINGS, OPENING_OF_SHAPED, CONSTRUCTION, ALL_RULES, FINISH, FITTINGS, PARTS)
 """All sections about units; a new one is a module in `section/` and its name here."""
 
 
-def row_name(source: str) -> str:
+def row_name(source: Decided) -> str:
     """The row in which the source of a term can be changed; empty where there is none."""
-    what, _, key = source.partition(".")
-    if what == "unit":
-        return key.capitalize()
-    if what == "rule":
-        return RULE_NAMES.get(key, "")
-    if what == "finish":
-        return ROLE_NAMES.get(key, "")  # type: ignore[call-overload, no-any-return]
-    if what == "hardware":
-        return HARDWARE_NAMES.get(key, "")  # type: ignore[call-overload, no-any-return]
-    return "Door style" if what == "door_style" else ""
+    by, name = source
+    if by == "unit":
+        return name.capitalize()
+    if by == "door_style":
+        return "Door style"
+    names: Mapping[str, str] = {"rule": RULE_NAMES, "finish": ROLE_NAMES, "hardware": HARDWARE_NAMES}[by]  # type: ignore[assignment]
+    return names.get(name, "")
 
 
 class UnitPanel(UnitsPanel):
     """Sizes, place, openings, construction, finishes and parts of the selected units."""
 
-    def __init__(self, store: Store, tokens: Tokens, lead: Callable[[str], None], opened: set[str]) -> None:
+    def __init__(self, store: Store, tokens: Tokens, lead: Lead, opened: set[str]) -> None:
         super().__init__(store, tokens, lead, opened)
         self.title(self._heading, self._place_words)
         for section in sections_for(self, SECTIONS):

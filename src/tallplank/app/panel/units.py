@@ -3,6 +3,7 @@
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
+from tallplank.app.panel.link import Lead
 from tallplank.app.panel.panel import Panel, same
 from tallplank.app.theme import Tokens
 from tallplank.core.edit.unit import Anchor, change_units
@@ -14,7 +15,7 @@ from tallplank.session.store import Stage, Store
 class UnitsPanel(Panel):
     """A panel about the selected units."""
 
-    def __init__(self, store: Store, tokens: Tokens, lead: Callable[[str], None], opened: set[str]) -> None:
+    def __init__(self, store: Store, tokens: Tokens, lead: Lead, opened: set[str]) -> None:
         super().__init__(store, opened)
         self.tokens, self.lead = tokens, lead
         self.anchor: Anchor = "left"

@@ -117,14 +117,3 @@ def divides_fronts(root: Opening, path: Path) -> bool:
     above = [opening_at(root, path[:depth]) for depth in range(len(path))] or [root]
     parent = above[-1]
     return parent is not None and parent.is_fronted and all(o is not None and o.front == "none" for o in above[: len(path)])
-
-
-def path_text(path: Path) -> str:
-    """The path as sources name it: `opening`, `opening.0.1`."""
-    return ".".join(["opening", *map(str, path)])
-
-
-def parsed_path(text: str) -> Path | None:
-    """The path in a source's text, or None if it names no opening."""
-    first, *indices = text.split(".")
-    return tuple(map(int, indices)) if first == "opening" and all(i.isdigit() for i in indices) else None

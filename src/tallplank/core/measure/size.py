@@ -5,6 +5,7 @@ from typing import NamedTuple, Self
 
 from tallplank.core.error import mm
 from tallplank.core.measure.display import LengthStyle, format_length
+from tallplank.core.measure.source import Source
 
 
 class Term(NamedTuple):
@@ -13,7 +14,7 @@ class Term(NamedTuple):
     factor: float
     amount: float
     name: str
-    source: str = ""
+    source: Source | None = None
     inner: "Size | None" = None
 
 
@@ -27,7 +28,7 @@ class Size:
         self.terms = terms
 
     @classmethod
-    def of(cls, amount: float, name: str, source: str = "") -> Self:
+    def of(cls, amount: float, name: str, source: Source | None = None) -> Self:
         """A size with a single term."""
         return cls(amount, (Term(1.0, amount, name, source),))
 
@@ -56,7 +57,7 @@ class Size:
 
     def named(self, name: str, factor: float = 1.0) -> "Size":
         """This size, times a factor, as one term of something larger; its own terms stay within reach."""
-        return Size(self.value * factor, (Term(factor, self.value, name, "", self),))
+        return Size(self.value * factor, (Term(factor, self.value, name, None, self),))
 
     def reckoned(self) -> str:
         """The sum as part of a text that `told` shows later."""

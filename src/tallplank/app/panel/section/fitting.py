@@ -2,19 +2,17 @@
 
 from functools import partial
 
-from PyQt6.QtCore import Qt
-
-from tallplank.app.panel.explain import counted, linked, strong
+from tallplank.app.panel.explain import counted, strong
+from tallplank.app.panel.link import follow, linked
 from tallplank.app.panel.units import Section, UnitsPanel
+from tallplank.core.measure.source import Decided
 
 
 def _fittings(panel: UnitsPanel) -> None:
     """What is bought for the unit, each count term by term."""
     panel.group("Fittings, and how each count came about")
     label = panel.words("plain", partial(_fitting_words, panel))
-    label.setTextFormat(Qt.TextFormat.RichText)
-    label.setTextInteractionFlags(Qt.TextInteractionFlag.TextBrowserInteraction)
-    label.linkActivated.connect(panel.lead)
+    follow(label, panel.lead)
 
 
 def _fitting_words(panel: UnitsPanel) -> str:
@@ -22,7 +20,7 @@ def _fitting_words(panel: UnitsPanel) -> str:
     items = panel.store.catalog.hardware
     lines = [counted(f"{items[f.item].name}, {f.where}:", f.count, panel.tokens) for m in made for f in m.fittings]
     for name, count in (tails for m in made for tails in m.tails):
-        lines.append(f"{strong(f'{name}:')} {linked(f'{count} dovetails', 'rule.joint_drawer', panel.tokens)}")
+        lines.append(f"{strong(f'{name}:')} {linked(f'{count} dovetails', Decided('rule', 'joint_drawer'), panel.tokens)}")
     return "<br>".join(lines) or "None."
 
 

@@ -16,6 +16,7 @@ from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.joinery.setout.layout import Cell
 from tallplank.core.joinery.setout.plane import Plane
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
 
 FEWEST_HINGES = 2
 STAYS = 2
@@ -59,7 +60,7 @@ def _add_blind(choice: Choice, cell: Cell, plane: Plane, out: Collector) -> tupl
     x = cell.x.front_at + (left.value + reveal.value if hinged_left else 0.0)
     leaf = Leaf(Tag("blind front"), "false", x, cell.z.front_at, blind, cell.z.front, plane.back, None)
     add_front(choice, cell, leaf, out)
-    screws = Size.of(FALSE_FRONT_SCREWS, "screws to a fixed front", "hardware.screw")
+    screws = Size.of(FALSE_FRONT_SCREWS, "screws to a fixed front", Decided("hardware", "screw"))
     out.fit(choice.hardware("screw"), screws, "blind front")
     return left, cell.x.front_at if hinged_left else cell.x.front_at + blind.value + reveal.value
 
@@ -82,12 +83,12 @@ def add_level_front(choice: Choice, cell: Cell, kind: FrontKind, plane: Plane, o
     leaf = Leaf(Tag(name), shape, cell.x.front_at, cell.z.front_at, cell.x.front, cell.z.front, plane.back, motion)  # type: ignore[arg-type]
     weight = add_front(choice, cell, leaf, out)
     if motion is None:
-        screws = Size.of(FALSE_FRONT_SCREWS, "screws to a false front", "hardware.screw")
+        screws = Size.of(FALSE_FRONT_SCREWS, "screws to a false front", Decided("hardware", "screw"))
         out.fit(choice.hardware("screw"), screws, name)
         return
     out.fit(choice.hardware("hinge"), hinge_count(choice.hardware("hinge"), cell.x.front.value, weight), name)
     moment = stay_moment(weight, cell.z.front.value)
-    count = Size.of(STAYS, f"stays for a moment of {moment:.1f} Nm", "hardware.stay")
+    count = Size.of(STAYS, f"stays for a moment of {moment:.1f} Nm", Decided("hardware", "stay"))
     out.fit(stay_for(choice, moment), count, name)
 
 
@@ -121,7 +122,7 @@ def hinge_count(hinge: Hinge, height: float, weight_kg: float) -> Size:
     """
     by_height = sum(height > limit for limit in hinge.door_heights)
     by_weight = sum(weight_kg > limit for limit in hinge.door_kg)
-    count = Size.of(FEWEST_HINGES, "hinges to a door", "hardware.hinge")
+    count = Size.of(FEWEST_HINGES, "hinges to a door", Decided("hardware", "hinge"))
     if by_height >= by_weight and by_height:
-        return count + Size.of(by_height, f"more for a height of {height:.0f}", "hardware.hinge")
-    return count + Size.of(by_weight, f"more for a weight of {weight_kg:.1f} kg", "hardware.hinge") if by_weight else count
+        return count + Size.of(by_height, f"more for a height of {height:.0f}", Decided("hardware", "hinge"))
+    return count + Size.of(by_weight, f"more for a weight of {weight_kg:.1f} kg", Decided("hardware", "hinge")) if by_weight else count

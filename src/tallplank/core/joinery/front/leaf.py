@@ -17,6 +17,7 @@ from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Collector, Lay, slot
 from tallplank.core.measure.divide import divide, equal
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
 from tallplank.core.space.arc import Arc
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.motion import Motion
@@ -58,7 +59,7 @@ def add_leaf_parts(choice: Choice, style: DoorStyle, leaf: Leaf, out: Collector)
 
 def front_thickness(choice: Choice) -> Size:
     """The thickness of the board that fronts are made of."""
-    return Size.of(choice.finish("front").thickness, "front board", "finish.front")
+    return Size.of(choice.finish("front").thickness, "front board", Decided("finish", "front"))
 
 
 def _add_slab(choice: Choice, leaf: Leaf, out: Collector) -> None:
@@ -110,16 +111,16 @@ def _add_frame(choice: Choice, style: DoorStyle, leaf: Leaf, out: Collector) -> 
     if style.panel >= full.value:
         raise BuildError(f"A panel {mm(style.panel)} thick does not fit into a frame of {mm(full.value)}.")
     door = leaf.kind == "door"
-    rail = Size.of(style.rail, "rail", "door_style.rail")
+    rail = Size.of(style.rail, "rail", Decided("door_style", "rail"))
     frame = _Frame(
         leaf,
         style,
         choice.finish("front"),
         full,
-        Size.of(style.stile, "stile", "door_style.stile"),
+        Size.of(style.stile, "stile", Decided("door_style", "stile")),
         rail,
-        Size.of(style.top_rail, "top rail", "door_style.top_rail") if style.top_rail else rail,
-        Size.of(style.tongue, "tongue", "door_style.tongue"),
+        Size.of(style.top_rail, "top rail", Decided("door_style", "top_rail")) if style.top_rail else rail,
+        Size.of(style.tongue, "tongue", Decided("door_style", "tongue")),
         style.panel_kind == "glazed",
         style.arch if door and style.corner == "butt" else 0.0,
     )
@@ -204,7 +205,7 @@ def _add_rail(frame: _Frame, end: str, z: float, wide: Size, edges: Edges, out: 
         _add_mitred_rail(frame, end, z, wide, edges, out)
         return
     arch = frame.arch if end == "top" else 0.0
-    width = wide + Size.of(arch, "arch", "door_style.arch") if arch else wide
+    width = wide + Size.of(arch, "arch", Decided("door_style", "arch")) if arch else wide
     length = leaf.width - 2 * frame.stile + 2 * frame.tongue
     run = length.value
     pockets: list[Pocket] = []

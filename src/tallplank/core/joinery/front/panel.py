@@ -18,6 +18,7 @@ from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, slot
 from tallplank.core.measure.divide import divide, equal
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
 from tallplank.core.measure.wood import movement
 from tallplank.core.space.arc import Arc
 from tallplank.core.space.frame import Vec, extent, frame_along, tilted
@@ -72,10 +73,10 @@ def _play(choice: Choice, inset: Inset, width: float) -> Size:
     """What is taken off a panel in all: the style's float, or more where solid wood moves more than that."""
     moves = movement(width, choice.catalog.boards[inset.finish.board].movement, choice.rules.moisture_swing)
     if moves <= inset.style.float_gap:
-        return Size.of(inset.style.float_gap, "float", "door_style.float_gap")
+        return Size.of(inset.style.float_gap, "float", Decided("door_style", "float_gap"))
     if moves >= 1.6 * inset.style.tongue:
         raise BuildError(f"A panel {mm(width)} wide would move by {mm(moves)}, more than its grooves hold: use a narrower front.")
-    return Size.of(moves, "float for moisture", "rule.moisture_swing")
+    return Size.of(moves, "float for moisture", Decided("rule", "moisture_swing"))
 
 
 def _panel_sizes(choice: Choice, inset: Inset, field: Field) -> tuple[Size, Size, float]:
@@ -106,13 +107,13 @@ def _arched_panel(field: Field, tongue: float, height: float, width: float, half
 
 
 def _flat(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
-    _add_panel(choice, inset, field, out, Size.of(inset.style.panel, "panel", "door_style.panel"), lambda *_: ())
+    _add_panel(choice, inset, field, out, Size.of(inset.style.panel, "panel", Decided("door_style", "panel")), lambda *_: ())
 
 
 def _raised(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
     """A thick field with thin edges that go into the grooves."""
     style = inset.style
-    thick = Size.of(min(style.raised, inset.full - inset.groove[0]), "raised field", "door_style.raised")
+    thick = Size.of(min(style.raised, inset.full - inset.groove[0]), "raised field", Decided("door_style", "raised"))
     if thick.value <= style.panel:
         _flat(choice, inset, field, out)
         return
@@ -145,7 +146,7 @@ def _beaded(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
             slot((0.0, height), (y - BEAD_WIDE / 2, y + BEAD_WIDE / 2), (style.panel - deep, style.panel), "groove") for y in lines
         )
 
-    _add_panel(choice, inset, field, out, Size.of(style.panel, "panel", "door_style.panel"), beads)
+    _add_panel(choice, inset, field, out, Size.of(style.panel, "panel", Decided("door_style", "panel")), beads)
 
 
 def _slatted(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
@@ -155,9 +156,13 @@ def _slatted(choice: Choice, inset: Inset, field: Field, out: Collector) -> None
     if count * style.slat > field.width.value:
         raise BuildError(f"Slats {mm(style.slat)} wide do not fit into a frame {mm(field.width.value)} wide inside.")
     gap = (field.width.value - count * style.slat) / (count + 1)
-    play = Size.of(style.float_gap, "float", "door_style.float_gap")
-    height = field.height - Size.of(field.arch, "arch", "door_style.arch") + 2 * inset.tongue - play
-    sizes = (height, Size.of(style.slat, "slat", "door_style.slat"), Size.of(style.panel, "slat", "door_style.panel"))
+    play = Size.of(style.float_gap, "float", Decided("door_style", "float_gap"))
+    height = field.height - Size.of(field.arch, "arch", Decided("door_style", "arch")) + 2 * inset.tongue - play
+    sizes = (
+        height,
+        Size.of(style.slat, "slat", Decided("door_style", "slat")),
+        Size.of(style.panel, "slat", Decided("door_style", "panel")),
+    )
     z = field.z - style.tongue + style.float_gap / 2
     for i in range(count):
         right = field.x + gap + i * (style.slat + gap) + style.slat
@@ -175,8 +180,12 @@ def _louvred(choice: Choice, inset: Inset, field: Field, out: Collector) -> None
         raise BuildError(f"Louvres {mm(style.slat)} wide at {style.slope:g}° do not fit into a frame {mm(inset.full)} thick.")
     count = max(ceil((room - high) / style.pitch) + 1, 1)
     step = (room - high) / (count - 1) if count > 1 else 0.0
-    length = field.width - Size.of(style.float_gap, "float", "door_style.float_gap")
-    sizes = (length, Size.of(style.slat, "louvre", "door_style.slat"), Size.of(style.panel, "louvre", "door_style.panel"))
+    length = field.width - Size.of(style.float_gap, "float", Decided("door_style", "float_gap"))
+    sizes = (
+        length,
+        Size.of(style.slat, "louvre", Decided("door_style", "slat")),
+        Size.of(style.panel, "louvre", Decided("door_style", "panel")),
+    )
     size = (length.value, style.slat, style.panel)
     deep = style.slat * sin(slope) + style.panel * cos(slope)
     back = inset.y - (inset.full - deep) / 2
@@ -189,7 +198,7 @@ def _louvred(choice: Choice, inset: Inset, field: Field, out: Collector) -> None
         tag = field.tag.piece("louvre")
         out.add(tag, "front", "front", inset.finish, sizes, lay, motion=inset.motion, kind="front", frame=frame)
         _pin(out, frame.out((0.0, style.slat / 2, style.panel / 2)), length.value, style.float_gap / 2)
-    dowels = Size.of(2 * count, "dowels, two to a louvre", "door_style.pitch")
+    dowels = Size.of(2 * count, "dowels, two to a louvre", Decided("door_style", "pitch"))
     out.fit(choice.hardware("dowel"), dowels, field.tag.name)
 
 
@@ -205,7 +214,7 @@ def _pin(out: Collector, middle: Vec, length: float, play: float) -> None:
 def _glazed(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
     """A pane in the rebate with a bead behind it all round, and glazing bars before it."""
     style, glass = inset.style, choice.finish("glass")
-    pane = Size.of(glass.thickness, "glass", "finish.glass")
+    pane = Size.of(glass.thickness, "glass", Decided("finish", "glass"))
     height, width, half = _panel_sizes(choice, inset, field)
     far = inset.groove[1]
     if pane.value + LEAST_BEAD > far:
@@ -222,12 +231,12 @@ def _glazed(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
 def _add_beads(inset: Inset, field: Field, pane: Size, out: Collector) -> None:
     """Strips behind the glass that fill the rest of the rebate; along an arch a pliable one is bought."""
     style = inset.style
-    thick = Size.of(inset.groove[1], "rebate", "door_style.panel") - pane
+    thick = Size.of(inset.groove[1], "rebate", Decided("door_style", "panel")) - pane
     tag, tongue = replace(field.tag, role="bead"), style.tongue
-    wide = Size.of(tongue, "rebate", "door_style.tongue")
+    wide = Size.of(tongue, "rebate", Decided("door_style", "tongue"))
     high = field.height + 2 * inset.tongue
     if field.arch:
-        high = high - Size.of(field.arch + tongue, "arch", "door_style.arch")
+        high = high - Size.of(field.arch + tongue, "arch", Decided("door_style", "arch"))
     for right in (field.x, field.x + field.width.value + tongue):
         lay = Lay("+z", "-x", (right, inset.y, field.z - tongue))
         out.add(tag, "front", "front", inset.finish, (high, wide, thick), lay, motion=inset.motion, kind="front")
@@ -240,9 +249,9 @@ def _add_bars(inset: Inset, field: Field, out: Collector) -> None:
     """Bars on the glass: the upright ones whole, the level ones between them."""
     style = inset.style
     across, up = style.bars
-    thick = Size.of(inset.full - inset.groove[1], "before the glass", "door_style.panel")
-    wide, y = Size.of(style.bar, "bar", "door_style.bar"), inset.y - inset.groove[1]
-    clear = field.height - Size.of(field.arch, "arch", "door_style.arch") if field.arch else field.height
+    thick = Size.of(inset.full - inset.groove[1], "before the glass", Decided("door_style", "panel"))
+    wide, y = Size.of(style.bar, "bar", Decided("door_style", "bar")), inset.y - inset.groove[1]
+    clear = field.height - Size.of(field.arch, "arch", Decided("door_style", "arch")) if field.arch else field.height
     columns = divide(field.width.value, equal(across + 1), separator=style.bar)
     rows = divide(clear.value, equal(up + 1), separator=style.bar)
     tag = replace(field.tag, role="bar")
@@ -253,7 +262,7 @@ def _add_bars(inset: Inset, field: Field, out: Collector) -> None:
     for k in range(up):
         low = field.z + rows.starts[k] + rows.sizes[k]
         for i in range(across + 1):
-            length = Size.of(columns.sizes[i], "between bars", "door_style.bars")
+            length = Size.of(columns.sizes[i], "between bars", Decided("door_style", "bars"))
             lay = Lay("+x", "+z", (field.x + columns.starts[i], y, low))
             out.add(tag, "front", "front", inset.finish, (length, wide, thick), lay, motion=inset.motion, kind="front")
 

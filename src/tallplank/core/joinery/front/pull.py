@@ -9,6 +9,7 @@ from tallplank.core.joinery.part.part import Piece
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import FORWARD, Bore, Collector
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.motion import Motion
 
@@ -55,12 +56,12 @@ def pull_places(choice: Choice, leaf: Leaf, pull: Pull, style: DoorStyle | None 
     """How many pulls a front takes, and where."""
     corner, middle, top = choice.rules.pull_corner, leaf.x + leaf.width.value / 2, leaf.z + leaf.height.value
     if leaf.kind == "drawer":
-        count, z = Size.of(1, "pull to a drawer", "hardware.pull"), leaf.z + leaf.height.value / 2
+        count, z = Size.of(1, "pull to a drawer", Decided("hardware", "pull")), leaf.z + leaf.height.value / 2
         if leaf.width.value < choice.rules.pull_wide:
             return count, (Place(middle, z, level=True),)
-        more = Size.of(1, f"more, from {choice.rules.pull_wide:g} wide", "rule.pull_wide")
+        more = Size.of(1, f"more, from {choice.rules.pull_wide:g} wide", Decided("rule", "pull_wide"))
         return count + more, tuple(Place(leaf.x + leaf.width.value * share, z, level=True) for share in (0.25, 0.75))
-    count = Size.of(1, f"pull to a {'door' if leaf.kind == 'door' else 'flap'}", "hardware.pull")
+    count = Size.of(1, f"pull to a {'door' if leaf.kind == 'door' else 'flap'}", Decided("hardware", "pull"))
     if leaf.kind in ("flap", "lift"):
         inset = min(corner, leaf.height.value / 2)
         return count, (Place(middle, leaf.z + inset if leaf.kind == "lift" else top - inset, level=True),)

@@ -14,6 +14,7 @@ from tallplank.core.joinery.setout.box import Box
 from tallplank.core.joinery.setout.collector import Bore, Collector, Lay
 from tallplank.core.joinery.setout.layout import Cell
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Vec
 
 FROM_EDGE, FROM_ENDS, ASIDE = 15.0, 60.0, 30.0
@@ -47,7 +48,7 @@ def add_blocking(choice: Choice, box: Box, cell: Cell, number: int, z: float, ou
         screws = low + min(FROM_EDGE, high.value / 2)
     for side, x, thick in (("left", span.clear_at, span.way_at - span.clear_at), ("right", span.clear_end, span.clear_end - span.way_end)):
         if thick > TOUCH:
-            size = Size.of(thick, "what the frame stands proud", "rule.frame_stile")
+            size = Size.of(thick, "what the frame stands proud", Decided("rule", "frame_stile"))
             place = _Place(Tag("slide blocking", side, number), x, side == "left", screws)
             _add(choice, box, place, low, (box.inside_depth, high, size), out)
 
@@ -78,4 +79,4 @@ def _fix(screw: Fixing, blocking: int, upright: int, place: _Place, depth: tuple
         point, pair = Vec(place.x, first + i * pitch, place.z), f"{place.tag.name}.{i}"
         out.bore(blocking, point, Vec(-place.into.x, 0.0, 0.0), Bore("screw", bores.face, thick, pair))
         out.bore(upright, point, place.into, Bore("screw", bores.end, screw.length - thick, pair))
-    out.fit(screw, Size.of(SCREWS, "screws to a blocking", "hardware.screw"), place.tag.name)
+    out.fit(screw, Size.of(SCREWS, "screws to a blocking", Decided("hardware", "screw")), place.tag.name)

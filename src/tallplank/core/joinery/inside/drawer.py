@@ -14,6 +14,7 @@ from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, slot
 from tallplank.core.joinery.setout.layout import Cell
 from tallplank.core.joinery.setout.plane import Plane
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import LEFT, RIGHT, Vec
 from tallplank.core.space.motion import Motion
 
@@ -105,22 +106,22 @@ def add_drawer(choice: Choice, box: Box, drawer: Drawer, out: Collector) -> floa
 
 def _body(choice: Choice, box: Box, drawer: Drawer, slide: Slide, length: float) -> _Body:
     rules, cell = choice.rules, drawer.cell
-    side = Size.of(choice.finish("drawer").thickness, "drawer side", "finish.drawer")
-    run = Size.of(length, "slide length", "hardware.slide")
+    side = Size.of(choice.finish("drawer").thickness, "drawer side", Decided("finish", "drawer"))
+    run = Size.of(length, "slide length", Decided("hardware", "slide"))
     if slide.length_less:
-        run = run - Size.of(slide.length_less, "less for the slide", "hardware.slide")
+        run = run - Size.of(slide.length_less, "less for the slide", Decided("hardware", "slide"))
     low, high = cell.z.free_at, cell.z.free_end
     height = _box_height(choice, drawer, high - low)
     if slide.width_less:
-        width = cell.x.free - Size.of(slide.width_less, "less for the slide, inside the box", "hardware.slide") + 2 * side
+        width = cell.x.free - Size.of(slide.width_less, "less for the slide, inside the box", Decided("hardware", "slide")) + 2 * side
         x = cell.x.free_at + slide.width_less / 2 - side.value
     else:
-        width = cell.x.free - 2 * Size.of(slide.side_clearance, "slide clearance", "hardware.slide")
+        width = cell.x.free - 2 * Size.of(slide.side_clearance, "slide clearance", Decided("hardware", "slide"))
         x = cell.x.free_at + slide.side_clearance
     if width.value - 2 * side.value < NARROWEST_BOX:
         raise BuildError(f"{drawer.name.capitalize()} has a clear width of {mm(cell.x.free.value)}, too narrow for a box.")
     z = low + max(rules.drawer_allowance / 4, slide.under)
-    bottom = Size.of(choice.finish("back").thickness, "back", "finish.back")
+    bottom = Size.of(choice.finish("back").thickness, "back", Decided("finish", "back"))
     inset, groove = slide.bottom_recess or rules.drawer_bottom_inset, choice.rule("drawer_groove", "groove")
     body = _Body(drawer.tag, run, width, height, side, bottom, inset, groove, x, drawer.start, z)
     if groove.value >= side.value or body.lip[1] >= height.value:
@@ -167,7 +168,7 @@ def _box_height(choice: Choice, drawer: Drawer, room: float) -> Size:
     height = clear - choice.rule("drawer_allowance", "allowance")
     most = choice.rules.tray_height if drawer.low else choice.rules.drawer_most
     if height.value > most:
-        return choice.rule("tray_height", "tray") if drawer.low else Size.of(most, "highest drawer box", "rule.drawer_most")
+        return choice.rule("tray_height", "tray") if drawer.low else Size.of(most, "highest drawer box", Decided("rule", "drawer_most"))
     if height.value < LOWEST_BOX:
         raise BuildError(f"{drawer.name.capitalize()} has a clear height of {mm(clear.value)}, too low for a box.")
     return height

@@ -9,6 +9,7 @@ from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Bore, Collector, Row
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Vec
 
 SKIN = 4.0
@@ -45,7 +46,7 @@ def add_corners(choice: Choice, name: str, first: int, out: Collector) -> None:
             _join(item, (a, b), heights, f"{name}.{a - first}{b - first}", out)
     count = 4 * len(heights)
     word = "dowels" if kind == "dowel" else "screws"
-    size = Size.of(count, f"{word}, {len(heights)} to a corner", "rule.joint_drawer")
+    size = Size.of(count, f"{word}, {len(heights)} to a corner", Decided("rule", "joint_drawer"))
     out.fit(item, size, f"corners of {name}")
 
 

@@ -17,6 +17,7 @@ from tallplank.core.joinery.setout.collector import Bore, Collector
 from tallplank.core.joinery.setout.layout import Cell
 from tallplank.core.joinery.setout.plane import Plane
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Vec
 
 RAIL_FROM_BACK, RAIL_BELOW = 300.0, 60.0
@@ -71,7 +72,7 @@ def _add_rail(choice: Choice, box: Box, cell: Cell, item: Rail, out: Collector) 
     if z < cell.z.clear_at + RAIL_BELOW:
         raise BuildError(f"A hanging rail does not fit into a clear height of {mm(cell.z.clear.value)}.")
     out.fit(item, Size.of(1, "rail to an opening", cell.source), f"cut to {cell.x.clear.value - bracket.thick:.0f}")
-    out.fit(bracket, Size.of(BRACKETS, "brackets to a rail", "hardware.bracket"), "hanging rail")
+    out.fit(bracket, Size.of(BRACKETS, "brackets to a rail", Decided("hardware", "bracket")), "hanging rail")
     low, high = Vec(cell.x.clear_at, y - half, z - half), Vec(cell.x.clear_end, y + half, z + half)
     out.pieces.append(Piece("rail", item.colour, low, high))
     for x, sign in ((cell.x.clear_at, -1.0), (cell.x.clear_end, 1.0)):

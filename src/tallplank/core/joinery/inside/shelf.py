@@ -16,6 +16,7 @@ from tallplank.core.joinery.setout.layout import Cell
 from tallplank.core.joinery.setout.plane import Plane, plane_of
 from tallplank.core.measure.divide import DivideError, divide, equal
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import LEFT, RIGHT, Vec
 
 PIN_RADIUS = 2.5
@@ -37,7 +38,7 @@ def add_shelves(choice: Choice, box: Box, cell: Cell, plane: Plane, out: Collect
         lay = Lay("+x", "+y", (x, box.front + setback.value, z))
         out.add("shelf", "carcass", "inside", finish, sizes, lay, edges=Edges(l1=finish.band), kind="shelf")
     where = f"{count} adjustable {'shelf' if count == 1 else 'shelves'}"
-    out.fit(choice.hardware("pin"), Size.of(PINS, "pins to a shelf", "hardware.pin") * count, where)
+    out.fit(choice.hardware("pin"), Size.of(PINS, "pins to a shelf", Decided("hardware", "pin")) * count, where)
 
 
 def shelf_levels(choice: Choice, cell: Cell, board: float) -> tuple[float, ...]:

@@ -15,6 +15,7 @@ from tallplank.core.joinery.part.part import BOX_FRONT, Note, Part, Tag
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import BACKWARD, FORWARD, Bore, Collector
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Vec, extent
 
 FROM_EDGE, APART, BESIDE = 8.0, 1.0, 3.5
@@ -111,7 +112,7 @@ def _fix_front(fixing: _Fixing, box_front: int, drawer: Tag) -> None:
         text = f"The front of {drawer.name} finds no wood for the screws that hold it to its box."
         out.note(Note("no-screw", text, "Choose another door style, or other screws."))
         return
-    out.fit(item, Size.of(count, "screws to a drawer front", "hardware.screw"), f"front of {drawer.name}")
+    out.fit(item, Size.of(count, "screws to a drawer front", Decided("hardware", "screw")), f"front of {drawer.name}")
 
 
 def _tries(fixing: _Fixing, box_front: int, pieces: list[int], corner: int) -> Iterator[tuple[Vec, int]]:
@@ -158,7 +159,7 @@ def _fix_back(fixing: _Fixing, back: int) -> None:
             for number, tries in enumerate(_along(out.box(index), (low, high), choice)):
                 count += any(fixing.screw(f"back.{index}.{number}", at, back, index, item) for at in tries)  # type: ignore[arg-type]
     if item is not None and count:
-        out.fit(item, Size.of(count, "screws to a planted back", "rule.joint_pitch"), "planted back")
+        out.fit(item, Size.of(count, "screws to a planted back", Decided("rule", "joint_pitch")), "planted back")
 
 
 def _fix_frame(fixing: _Fixing) -> None:
@@ -176,7 +177,7 @@ def _fix_frame(fixing: _Fixing) -> None:
                 continue
             for number, tries in enumerate(_along((low, high), (start, end), choice)):
                 count += any(fixing.dowel(f"frame.{index}.{frame}.{number}", Vec(at.x, low.y, at.z), index, frame, item) for at in tries)
-    out.fit(item, Size.of(count, "dowels between frame and box", "rule.joint_frame_box"), "face frame to the box")
+    out.fit(item, Size.of(count, "dowels between frame and box", Decided("rule", "joint_frame_box")), "face frame to the box")
 
 
 def _along(edge: Box, cover: Box, choice: Choice) -> Iterator[tuple[Vec, ...]]:

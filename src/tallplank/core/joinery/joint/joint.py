@@ -20,6 +20,7 @@ from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box
 from tallplank.core.joinery.setout.collector import Bore, Collector
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Vec
 
 DOWEL_BESIDE = 32.0
@@ -80,7 +81,7 @@ def add_joints(choice: Choice, box: Box | None, out: Collector, name: str = "j")
             counts.setdefault(meeting.rule, Counter()).update(join(joining, meeting, places, f"{name}{number}"))
     for rule, used in counts.items():
         for role, count in used.items():
-            size = Size.of(count, f"{_NAMES[role]}, {WHERE[rule]}", f"rule.{rule}")
+            size = Size.of(count, f"{_NAMES[role]}, {WHERE[rule]}", Decided("rule", rule))
             out.fit(choice.hardware(role), size, WHERE[rule])
 
 

@@ -14,6 +14,7 @@ from tallplank.core.job.opening import FrontKind
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import FinishRole, HardwareRole, Unit
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
 
 Source = Literal["own", "job", "construction", "catalogue"]
 _H = TypeVar("_H", Slide, Hanger, Fixing, Stay)
@@ -115,7 +116,7 @@ class Choice:
 
     def rule(self, name: str, label: str = "") -> Size:
         """A construction rule as a size with its name, for derivations."""
-        return Size.of(getattr(self.rules, name), label or name.replace("_", " "), f"rule.{name}")
+        return Size.of(getattr(self.rules, name), label or name.replace("_", " "), Decided("rule", name))
 
 
 def chosen_finish(catalog: Catalog, standard: Standard, unit: Unit | None, role: FinishRole) -> Finish:

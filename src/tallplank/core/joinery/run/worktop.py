@@ -15,6 +15,7 @@ from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, r
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided, DecidedFor
 
 JOINED = 0.5
 """Units nearer than this stand joined."""
@@ -141,14 +142,14 @@ def _add_worktop(stretch: Stretch, finish: Finish, face: Face, out: Collector) -
     right = min(last_unit.rules.top_end, right_most) if stretch.open_right else 0.0
     start, end = stretch.start - left, stretch.end + right
     ends = {
-        start: Size.of(left, "end overhang", _of(first_unit, "rule.top_end")),
-        end: Size.of(right, "end overhang", _of(last_unit, "rule.top_end")),
+        start: Size.of(left, "end overhang", _of(first_unit, Decided("rule", "top_end"))),
+        end: Size.of(right, "end overhang", _of(last_unit, Decided("rule", "top_end"))),
     }
     depth = _top_depth(max(members, key=lambda p: -p.front))
     seams = [p.x + p.unit.width for p in members]
     for i, (a, b) in enumerate(pieces := pieces_of(start, end, seams, out.catalog.boards[finish.board].sheet[0])):
         length = _length(members, a, b, ends)
-        thickness = Size.of(finish.thickness, "worktop board", "finish.top")
+        thickness = Size.of(finish.thickness, "worktop board", Decided("finish", "top"))
         first, last = i == 0 and stretch.open_left, i == len(pieces) - 1 and stretch.open_right
         edges = Edges(l1=finish.band, w1=finish.band if first else None, w2=finish.band if last else None)
         lay = Lay("+x", "+y", (a, -depth.value, members[0].top))
@@ -157,23 +158,23 @@ def _add_worktop(stretch: Stretch, finish: Finish, face: Face, out: Collector) -
 
 def _top_depth(deepest: Placed) -> Size:
     """From the wall to the front edge, over the unit that stands out farthest."""
-    depth = Size.of(deepest.unit.depth, "deepest carcass", _of(deepest, "unit.depth"))
+    depth = Size.of(deepest.unit.depth, "deepest carcass", _of(deepest, Decided("unit", "depth")))
     if deepest.unit.off:
-        depth = depth + Size.of(deepest.unit.off, "behind it", _of(deepest, "unit.off"))
+        depth = depth + Size.of(deepest.unit.off, "behind it", _of(deepest, Decided("unit", "off")))
     if (proud := deepest.back - deepest.unit.depth - deepest.front) > 0:
-        depth = depth + Size.of(proud, "front", _of(deepest, "finish.front"))
-    return depth + Size.of(deepest.rules.top_front, "front overhang", _of(deepest, "rule.top_front"))
+        depth = depth + Size.of(proud, "front", _of(deepest, Decided("finish", "front")))
+    return depth + Size.of(deepest.rules.top_front, "front overhang", _of(deepest, Decided("rule", "top_front")))
 
 
-def _of(placed: Placed, source: str) -> str:
-    """A source in one of several units."""
-    return f"{placed.unit.id}/{source}"
+def _of(placed: Placed, source: Decided) -> DecidedFor:
+    """What is decided for one of several units."""
+    return DecidedFor(placed.unit.id, source)
 
 
 def _add_plinth(stretch: Stretch, finish: Finish, out: Collector, catalog: Catalog, standard: Standard) -> None:
     members = stretch.members
-    height = Size.of(members[0].z, "kick height", _of(members[0], "rule.kick_height"))
-    thickness = Size.of(finish.thickness, "plinth board", "finish.plinth")
+    height = Size.of(members[0].z, "kick height", _of(members[0], Decided("rule", "kick_height")))
+    thickness = Size.of(finish.thickness, "plinth board", Decided("finish", "plinth"))
     setback = min(p.rules.kick_setback - p.unit.depth + p.back for p in members)
     seams = [p.x + p.unit.width for p in members]
     pieces = pieces_of(stretch.start, stretch.end, seams, out.catalog.boards[finish.board].sheet[0])
@@ -183,7 +184,7 @@ def _add_plinth(stretch: Stretch, finish: Finish, out: Collector, catalog: Catal
         edges = Edges(w1=finish.band if first else None, w2=finish.band if last else None)
         lay = Lay("+x", "+z", (a, setback + finish.thickness, 0.0))
         out.add("plinth", "plinth", "plinth", finish, (length, height, thickness), lay, edges=edges)
-        count = Size.of(ceil((b - a) / CLIP_PITCH) + 1, f"clips, one every {CLIP_PITCH:g} and one more", "hardware.clip")
+        count = Size.of(ceil((b - a) / CLIP_PITCH) + 1, f"clips, one every {CLIP_PITCH:g} and one more", Decided("hardware", "clip"))
         if members[0].rules.kick == "legs":
             out.fit(chosen_hardware(catalog, standard, None, "clip"), count, "behind the plinth")
         elif members[0].rules.kick == "ladder":
@@ -195,11 +196,11 @@ def _add_ladder(
 ) -> None:
     """A frame like a ladder laid down behind the plinth: two long rails with rungs between them. Source: common practice."""
     finish, (a, b) = chosen_finish(catalog, standard, None, "carcass"), ends
-    board = Size.of(members[0].rules.board_thickness, "board", "rule.board_thickness")
-    height = Size.of(members[0].z, "kick height", _of(members[0], "rule.kick_height"))
+    board = Size.of(members[0].rules.board_thickness, "board", Decided("rule", "board_thickness"))
+    height = Size.of(members[0].z, "kick height", _of(members[0], Decided("rule", "kick_height")))
     length = _length(members, a, b, {})
     rear = max(p.back for p in members) - LADDER_FROM_WALL
-    between = Size.of(rear - board.value - (front + board.value), "between the rails", "rule.kick_setback")
+    between = Size.of(rear - board.value - (front + board.value), "between the rails", Decided("rule", "kick_setback"))
     if between.value <= 0:
         raise BuildError(f"The ladder base would be {mm(between.value)} deep between its rails: use a smaller kick setback.")
     for name, y in (("front", front + board.value), ("rear", rear)):
@@ -210,7 +211,7 @@ def _add_ladder(
     for i in range(rungs):
         lay = Lay("+y", "+z", (a + i * step, front + board.value, 0.0))
         out.add("ladder rung", "plinth", "plinth", finish, (between, height, board), lay, kind="kick")
-    screws = Size.of(2 * SCREWS_AN_END * rungs, f"screws, {SCREWS_AN_END} to each end of {rungs} rungs", "hardware.screw")
+    screws = Size.of(2 * SCREWS_AN_END * rungs, f"screws, {SCREWS_AN_END} to each end of {rungs} rungs", Decided("hardware", "screw"))
     out.fit(chosen_hardware(catalog, standard, None, "screw"), screws, "ladder base")
 
 
@@ -224,7 +225,7 @@ def _length(members: Sequence[Placed], a: float, b: float, ends: Mapping[float, 
         if high - low > 1e-9:
             whole = abs(high - low - placed.unit.width) < 1e-9
             name = f"unit {placed.unit.mark}" if whole else f"part of unit {placed.unit.mark}"
-            size, at = size + Size.of(high - low, name, _of(placed, "unit.width")), high
+            size, at = size + Size.of(high - low, name, _of(placed, Decided("unit", "width"))), high
     if after.value:
         size = size + after
     rest = (b - a) - size.value

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,16 +55,16 @@ def box_of(choice: Choice) -> Box:
         BuildError: the boards leave no inside.
     """
     unit, rules = choice.unit, choice.rules
-    width = Size.of(unit.width, "width", "unit.width")
-    height = Size.of(unit.height, "height", "unit.height")
-    depth = Size.of(unit.depth, "depth", "unit.depth")
+    width = Size.of(unit.width, "width", Decided("unit", "width"))
+    height = Size.of(unit.height, "height", Decided("unit", "height"))
+    depth = Size.of(unit.depth, "depth", Decided("unit", "depth"))
     board = choice.rule("board_thickness", "gable")
     framed = rules.box == "face-frame"
     boards_depth = depth - choice.rule("frame_thickness", "face frame") if framed else depth
     inside_width = width - 2 * board
     if framed and rules.frame_overhang:
         inside_width = inside_width - 2 * choice.rule("frame_overhang", "frame overhang")
-    thin = Size.of(choice.finish("back").thickness, "back", "finish.back")
+    thin = Size.of(choice.finish("back").thickness, "back", Decided("finish", "back"))
     back = choice.rule("board_thickness", "back") if rules.back == "flat" else thin
     gable_depth = boards_depth - back if rules.back == "planted" else boards_depth
     inside_depth = gable_depth

@@ -4,12 +4,13 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from tallplank.core.job.opening import ROOT, Opening, Path, path_text
+from tallplank.core.job.opening import ROOT, Opening, Path
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box
 from tallplank.core.measure.divide import DivideError, Member, divide
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided, DecidedIn
 
 Axis = Literal["x", "z"]
 NOTHING = Size(0.0, ())
@@ -60,7 +61,7 @@ class Span:
         """What neither a board nor the frame takes."""
         between = self.free_end - self.free_at
         fitting = (size for size in (self.way, self.clear) if abs(size.value - between) < 1e-9)
-        return next(fitting, Size.of(between, "between board and frame", "rule.frame_stile"))
+        return next(fitting, Size.of(between, "between board and frame", Decided("rule", "frame_stile")))
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,9 +74,9 @@ class Cell:
     z: Span
 
     @property
-    def source(self) -> str:
-        """The opening's name in the terms of sizes."""
-        return path_text(self.path)
+    def source(self) -> DecidedIn:
+        """Where its sizes are decided."""
+        return DecidedIn(self.path)
 
 
 @dataclass(frozen=True, slots=True)
@@ -218,7 +219,7 @@ def _lay(cell: Cell, rules: _Rules, cells: list[Cell], dividers: list[Divider], 
     along = [parts[i] for i in order]
     boards = [(along[k] if axis == "x" else along[k + 1]).board for k in range(len(along) - 1)]
     try:
-        spans = _divided(whole, along, boards, axis, rules, [path_text((*cell.path, i)) for i in order], fronted=fronted)
+        spans = _divided(whole, along, boards, axis, rules, [DecidedIn((*cell.path, i)) for i in order], fronted=fronted)
     except DivideError as problem:
         raise BuildError(_where(cell, axis) + problem.text) from None
     placed = dict(zip(order, spans, strict=True))
@@ -245,7 +246,7 @@ def _where(cell: Cell, axis: Axis) -> str:
 
 
 def _divided(
-    whole: Span, parts: Sequence[Opening], boards: Sequence[bool], axis: Axis, rules: _Rules, sources: Sequence[str], *, fronted: bool
+    whole: Span, parts: Sequence[Opening], boards: Sequence[bool], axis: Axis, rules: _Rules, sources: Sequence[DecidedIn], *, fronted: bool
 ) -> list[Span]:
     """The spans of neighbours in rising order along the axis."""
     gaps = [rules.gap(axis, board) for board in boards]
@@ -291,10 +292,10 @@ def _way(
     half = rules.frame_mid.value / 2
     start = whole.way_at if k == 0 else front[0] - gaps[k - 1].value / 2 + half
     end = whole.way_end if k == count - 1 else front[0] + front[1] + gaps[k].value / 2 - half
-    return Size.of(end - start, "frame opening", "rule.frame_mid"), start
+    return Size.of(end - start, "frame opening", Decided("rule", "frame_mid")), start
 
 
-def _share(rest: Size, members: Sequence[Member], sources: Sequence[str], index: int, value: float) -> Size:
+def _share(rest: Size, members: Sequence[Member], sources: Sequence[DecidedIn], index: int, value: float) -> Size:
     """One member's size with its terms; a bound that took hold is named as such."""
     member = members[index]
     if member.size is not None:

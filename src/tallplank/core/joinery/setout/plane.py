@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,7 +29,7 @@ def plane_of(choice: Choice) -> Plane:
     if rules.overlay != "inset":
         return Plane(-rules.front_gap, boards, boards, Size(0.0, ()))
     thick = choice.finish("front").thickness
-    behind = Size.of(thick, "front board", "finish.front") + choice.rule("front_gap", "front gap")
+    behind = Size.of(thick, "front board", Decided("finish", "front")) + choice.rule("front_gap", "front gap")
     if rules.box == "face-frame":
         behind = behind - choice.rule("frame_thickness", "frame")
     return Plane(thick, max(thick, boards), boards + max(behind.value, 0.0), behind if behind.value > 0 else Size(0.0, ()))

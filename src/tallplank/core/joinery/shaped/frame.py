@@ -9,6 +9,7 @@ from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.joinery.shaped.stand import Stand
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
 
 STILE = "frame stile"
 
@@ -35,12 +36,12 @@ def add_frames(stand: Stand, out: Collector) -> dict[tuple[int, bool], int]:
 def _add_members(choice: Choice, stand: Stand, index: int, apart: Collector) -> None:
     side, finish = stand.plan[index], choice.finish("front")
     thick, stile, rail = choice.rule("frame_thickness", "frame"), choice.rule("frame_stile", "stile"), choice.rule("frame_rail", "rail")
-    height = Size.of(choice.unit.height, "height", "unit.height")
+    height = Size.of(choice.unit.height, "height", Decided("unit", "height"))
     ends = [(stand.stile_from(a), a >= 0) for a in stand.angles(index)]
-    between = Size.of(side.length, "front side of the plan", "unit.width")
+    between = Size.of(side.length, "front side of the plan", Decided("unit", "width"))
     for slant, has_stile in ends:
         between = between - stile if has_stile else between
-        between = between - Size.of(slant, "for the sharp corner", "rule.frame_thickness") if slant else between
+        between = between - Size.of(slant, "for the sharp corner", Decided("rule", "frame_thickness")) if slant else between
     if between.value <= 0:
         raise BuildError(f"The stiles of the face frame leave no opening: {between.reckoned()}.")
     (start, first), (stop, last) = ends

@@ -18,6 +18,7 @@ from tallplank.core.joinery.rule.load import weight_kg
 from tallplank.core.joinery.setout.collector import FORWARD, Bore, Collector, Lay
 from tallplank.core.joinery.shaped.stand import Stand
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Frame, Vec, moved
 from tallplank.core.space.motion import Motion
 from tallplank.core.space.outline import area
@@ -73,7 +74,7 @@ def _hang(stand: Stand, index: int, door: _Leaf, out: Collector) -> None:
     apart = Collector(out.catalog, out.trimmed)
     apart.fronts = list(out.fronts)
     first, last = stand.ends(index)
-    whole = Size.of(side.length, "front side of the plan", "unit.width")
+    whole = Size.of(side.length, "front side of the plan", Decided("unit", "width"))
     width = whole - 2 * first if first == last else whole - first - last
     start, end, frame = first.value, first.value + width.value, side.frame()
     axis = frame.out((start if door.left else end, stand.back - stand.thick, 0.0))
@@ -162,7 +163,7 @@ def _curved_door(stand: Stand, index: int, out: Collector) -> None:
     inner, outer = stand.curve(index, -stand.back, trim), stand.curve(index, thick.value - stand.back, trim)
     shape = (*outer, *reversed(inner))
     run = area(shape) / thick.value  # ends that are not square included
-    width = Size.of(run, "along the arc in the middle of its thickness, within its edges", "unit.width")
+    width = Size.of(run, "along the arc in the middle of its thickness, within its edges", Decided("unit", "width"))
     hinged = outer[0] if left else outer[-1]
     motion = swing(hinged[0], hinged[1], left=left)
     low = (min(p[0] for p in shape), min(p[1] for p in shape))

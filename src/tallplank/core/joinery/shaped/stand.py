@@ -12,6 +12,7 @@ from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import thickness
 from tallplank.core.joinery.shaped.plan import Plan, arc, corner_angle, overhang, setback
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
 
 SQUARE = 90.0
 
@@ -76,7 +77,7 @@ class Stand:
     @property
     def height(self) -> Size:
         """Their height."""
-        return Size.of(self.choice.unit.height, "height", "unit.height") - 2 * self.foot
+        return Size.of(self.choice.unit.height, "height", Decided("unit", "height")) - 2 * self.foot
 
     def angles(self, index: int) -> tuple[float, float]:
         """The unit's inner angles at both ends of a side."""
@@ -94,7 +95,11 @@ class Stand:
     def _clear(self, edge: Size, short: float) -> Size:
         half = 0.5 * self.choice.rule("reveal")
         wanted = half.value + short
-        return half + Size.of(short, "beside the neighbours' fronts", "finish.front") if short > 0 and wanted > edge.value else edge
+        return (
+            half + Size.of(short, "beside the neighbours' fronts", Decided("finish", "front"))
+            if short > 0 and wanted > edge.value
+            else edge
+        )
 
     def _edge(self, angle: float) -> Size:
         """From the corner with this inner angle to the edge of a door; in an inner corner two leaves meet."""
@@ -104,20 +109,20 @@ class Stand:
         if self.framed:
             edge = self._on_frame(rule("frame_stile", "stile"))
             slant = self.stile_from(angle)
-            return edge + Size.of(slant, "for the sharp corner", "rule.frame_thickness") if slant else edge
+            return edge + Size.of(slant, "for the sharp corner", Decided("rule", "frame_thickness")) if slant else edge
         board, reveal = rule("board_thickness", "gable"), rule("reveal")
         if not self.inset:
             return 0.5 * board + 0.5 * reveal if rules.overlay == "half" else 0.5 * reveal
         along = gable_reach(board.value, angle, self.thick)
         if abs(along - board.value) > 1e-9:
-            board = Size.of(along, "gable, along the front", "rule.board_thickness")
+            board = Size.of(along, "gable, along the front", Decided("rule", "board_thickness"))
         return board + rule("inset_gap", "gap")
 
     def _inner_corner(self) -> Size:
         if self.inset:
             return self.choice.rule("inset_gap", "gap")
         proud = self.choice.rules.front_gap + self.thick
-        return Size.of(proud, "in the corner", "finish.front") + self.choice.rule("reveal")
+        return Size.of(proud, "in the corner", Decided("finish", "front")) + self.choice.rule("reveal")
 
     def _on_frame(self, member: Size) -> Size:
         """From the outside of a stile or rail to the edge of a door that lies on it or beside it."""

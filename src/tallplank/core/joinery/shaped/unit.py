@@ -23,6 +23,7 @@ from tallplank.core.joinery.shaped.plan import Plan, Point, Side, SideKind, arc,
 from tallplank.core.joinery.shaped.stand import Stand
 from tallplank.core.measure.divide import DivideError, divide, equal
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Frame, Vec
 
 Insets = Mapping[SideKind, float]
@@ -77,7 +78,7 @@ def _outline(plan: Plan, rise: float) -> tuple[Point, ...]:
 
 
 def _height(choice: Choice) -> Size:
-    return Size.of(choice.unit.height, "height", "unit.height")
+    return Size.of(choice.unit.height, "height", Decided("unit", "height"))
 
 
 def _gables(stand: Stand, out: Collector) -> dict[int, int]:
@@ -91,9 +92,11 @@ def _gables(stand: Stand, out: Collector) -> dict[int, int]:
     for i in sorted(gables, key=lambda i: plan[i].a[0] + plan[i].b[0]):
         side = plan[i]
         first, last = stand.gable_cut(i)
-        length = Size.of(side.length, "side of the plan", "unit.depth")
+        length = Size.of(side.length, "side of the plan", Decided("unit", "depth"))
         if first + last:
-            length = length - Size.of(first + last, "for the front", "rule.frame_thickness" if stand.framed else "unit.depth")
+            length = length - Size.of(
+                first + last, "for the front", Decided("rule", "frame_thickness") if stand.framed else Decided("unit", "depth")
+            )
         lay = Lay("+z", "+x", (first, 0.0, 0.0))
         before, after = (finish.band if n % len(plan) in stand.fronts else None for n in (i - 1, i + 1))
         part = out.add(
@@ -113,7 +116,7 @@ def _place(out: Collector, part: Part, frame: Frame) -> None:
 def _backs(choice: Choice, plan: Plan, out: Collector) -> None:
     """A thin back inside each side at the wall, between its neighbours; in a corner the one across the room runs through."""
     finish, height = choice.finish("back"), _height(choice)
-    thick = Size.of(finish.thickness, "back", "finish.back")
+    thick = Size.of(finish.thickness, "back", Decided("finish", "back"))
     board = choice.rules.board_thickness
     for i, side in enumerate(plan):
         if side.kind != "back":
@@ -121,8 +124,8 @@ def _backs(choice: Choice, plan: Plan, out: Collector) -> None:
         before, after = plan[i - 1].kind, plan[(i + 1) % len(plan)].kind
         whole = abs(side.b[0] - side.a[0]) > abs(side.b[1] - side.a[1])
         first, last = (board if n == "gable" else thick.value if n == "back" and not whole else 0.0 for n in (before, after))
-        width = Size.of(side.length, "side of the plan", "unit.width") - Size.of(
-            first + last, "neighbouring boards", "rule.board_thickness"
+        width = Size.of(side.length, "side of the plan", Decided("unit", "width")) - Size.of(
+            first + last, "neighbouring boards", Decided("rule", "board_thickness")
         )
         lay = Lay("+z", "+x", (first, 0.0, 0.0))
         part = out.add("back", "back", "carcass", finish, (height, width, thick), lay, kind="back")
@@ -152,7 +155,7 @@ def _boards(stand: Stand, out: Collector) -> None:
         z = floor.value + division.starts[i] + division.sizes[i]
         _add_board(stand, "shelf", "shelf", play, z, shelf, out)
         _pins(choice, z, behind, out)
-    out.fit(choice.hardware("pin"), Size.of(PINS, "pins to a shelf", "hardware.pin") * count, f"{count} adjustable shelves")
+    out.fit(choice.hardware("pin"), Size.of(PINS, "pins to a shelf", Decided("hardware", "pin")) * count, f"{count} adjustable shelves")
 
 
 def _pins(choice: Choice, z: float, behind: float, out: Collector) -> None:
@@ -188,7 +191,7 @@ def _add_board(stand: Stand, name: str, kind: PartKind, insets: Insets, z: float
 def _extent(stand: Stand, insets: Insets, axis: int, value: float) -> Size:
     """How far a board reaches along an axis: the unit's size less what stands along the sides square to it, term by term."""
     unit = stand.choice.unit
-    whole = (Size.of(unit.width, "width", "unit.width"), Size.of(unit.depth, "depth", "unit.depth"))[axis]
+    whole = (Size.of(unit.width, "width", Decided("unit", "width")), Size.of(unit.depth, "depth", Decided("unit", "depth")))[axis]
     taken = []
     for bound in (0.0, whole.value):
         kinds = [s.kind for s in stand.plan if abs(s.a[axis] - bound) < TOUCH and abs(s.b[axis] - bound) < TOUCH]
@@ -198,30 +201,30 @@ def _extent(stand: Stand, insets: Insets, axis: int, value: float) -> Size:
             taken.append(Size.of(amount, f"{label} and play" if usual and abs(amount - usual) > TOUCH else label, source))
     size = whole - 2 * taken[0] if len(taken) == 2 and taken[0] == taken[1] else reduce(Size.__sub__, taken, whole)
     rest = size.value - value
-    return size if abs(rest) < TOUCH else size - Size.of(rest, "behind the front", "rule.shelf_setback")
+    return size if abs(rest) < TOUCH else size - Size.of(rest, "behind the front", Decided("rule", "shelf_setback"))
 
 
-def _taken_by(stand: Stand, kind: SideKind) -> tuple[str, str, float]:
+def _taken_by(stand: Stand, kind: SideKind) -> tuple[str, Decided, float]:
     """What stands along a side of this kind: its name, where its thickness is decided, and that, if it has one."""
     if kind == "gable":
-        return "gable", "rule.board_thickness", stand.choice.rules.board_thickness
+        return "gable", Decided("rule", "board_thickness"), stand.choice.rules.board_thickness
     if kind == "back":
-        return "back", "finish.back", stand.choice.finish("back").thickness
-    return "setback", "rule.shelf_setback", 0.0
+        return "back", Decided("finish", "back"), stand.choice.finish("back").thickness
+    return "setback", Decided("rule", "shelf_setback"), 0.0
 
 
 def _legs(choice: Choice, plan: Plan, rise: float, out: Collector) -> None:
     """A leg near each corner of the plan, or hangers behind units on the wall."""
     rules, leg = choice.rules, choice.hardware("leg")
     if choice.kind.mount == "wall":
-        out.fit(choice.hardware("hanger"), Size.of(1, "pair of hangers to a unit", "hardware.hanger"), "hung on the wall")
+        out.fit(choice.hardware("hanger"), Size.of(1, "pair of hangers to a unit", Decided("hardware", "hanger")), "hung on the wall")
         return
     if not choice.kind.kick or rules.kick == "none" or rules.kick_height <= 0:
         return
     straight = tuple(Side("front" if s.kind == "curve" else s.kind, s.a, s.b) for s in plan)
     back_off = max(rules.leg_inset, INWARD_LEG)
     points = inset(straight, {"gable": back_off, "back": back_off, "front": rules.kick_setback + INWARD_LEG})
-    out.fit(leg, Size.of(len(points), "legs, one near each corner", "rule.leg_inset"), "under the carcass")
+    out.fit(leg, Size.of(len(points), "legs, one near each corner", Decided("rule", "leg_inset")), "under the carcass")
     half = leg.thick / 2
     for x, y in points:
         out.pieces.append(Piece("leg", leg.colour, Vec(x - half, y - half, -rules.kick_height), Vec(x + half, y + half, 0.0)))

@@ -16,6 +16,7 @@ from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.joinery.setout.layout import Cell, Divider, Layout
 from tallplank.core.joinery.setout.plane import Plane, plane_of
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
 
 
 @dataclass(slots=True)
@@ -60,7 +61,7 @@ def _count_slides(choice: Choice, out: Collector) -> None:
     """A pair of slides to each drawer, strong enough for it filled."""
     words = dict(out.drawers)
     for drawer in drawer_loads(choice, out.parts):
-        count = Size.of(1, f"pair of slides for {drawer.filled_kg:.0f} kg filled", "hardware.slide")
+        count = Size.of(1, f"pair of slides for {drawer.filled_kg:.0f} kg filled", Decided("hardware", "slide"))
         out.fit(by_load(choice, choice.hardware("slide"), drawer.filled_kg), count, words[drawer.drawer])
 
 

@@ -6,16 +6,17 @@ from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.joinery.setout.plane import plane_of
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
 
 
 def build_filler(choice: Choice, out: Collector) -> None:
     """Add the strip and its cleat; a filler takes no pulls, legs or hangers."""
     unit, finish = choice.unit, choice.finish("carcass")
-    width = Size.of(unit.width, "width", "unit.width")
-    height = Size.of(unit.height, "height", "unit.height")
+    width = Size.of(unit.width, "width", Decided("unit", "width"))
+    height = Size.of(unit.height, "height", Decided("unit", "height"))
     cleat = choice.rule("filler_cleat", "cleat")
     if cleat.value > unit.depth / 2:
-        cleat = Size.of(unit.depth / 2, "half the depth", "unit.depth")
+        cleat = Size.of(unit.depth / 2, "half the depth", Decided("unit", "depth"))
     board = choice.rule("board_thickness", "board")
     thickness = board if board.value <= unit.width else width
     back = plane_of(choice).back

@@ -4,6 +4,7 @@ from tallplank.core.joinery.part.part import Edges
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
 
 
 def build_end_panel(choice: Choice, out: Collector) -> None:
@@ -21,6 +22,6 @@ def build_back_panel(choice: Choice, out: Collector) -> None:
 def _add(choice: Choice, name: str, sides: tuple[str, str], lay: Lay, out: Collector) -> None:
     """One upright board: `sides` of the unit are its width and its thickness."""
     finish = choice.finish("front")
-    height, width, thickness = (Size.of(getattr(choice.unit, side), side, f"unit.{side}") for side in ("height", *sides))
+    height, width, thickness = (Size.of(getattr(choice.unit, side), side, Decided("unit", side)) for side in ("height", *sides))
     edges = Edges(finish.band, finish.band, finish.band, finish.band)
     out.add(name, "front", "front", finish, (height, width, thickness), lay, edges=edges)

@@ -7,6 +7,7 @@ from tallplank.core.joinery.setout.box import Box
 from tallplank.core.joinery.setout.collector import Bore, Collector
 from tallplank.core.measure.divide import divide, equal
 from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Vec
 
 BESIDE_PARTITION = 8.0
@@ -26,7 +27,7 @@ def add_support(choice: Choice, box: Box, out: Collector) -> None:
 def _add_hangers(choice: Choice, box: Box, out: Collector) -> None:
     load, rear = hung_load(choice, out.parts), box.back_face
     hanger = by_load(choice, choice.hardware("hanger"), load)
-    out.fit(hanger, Size.of(1, f"pair of hangers for {load:.0f} kg filled", "hardware.hanger"), "hung on the wall")
+    out.fit(hanger, Size.of(1, f"pair of hangers for {load:.0f} kg filled", Decided("hardware", "hanger")), "hung on the wall")
     top = box.height.value - box.top_used.value
     for x, into in ((box.inside_left, Vec(-1.0, 0.0, 0.0)), (box.inside_right, Vec(1.0, 0.0, 0.0))):
         for bored in hanger.box_holes:
@@ -36,7 +37,7 @@ def _add_hangers(choice: Choice, box: Box, out: Collector) -> None:
 
 def _add_legs(choice: Choice, box: Box, out: Collector) -> None:
     rules, leg, depth, width = choice.rules, choice.hardware("leg"), choice.unit.depth, box.width.value
-    count = Size.of(rules.leg_count, "legs to a unit", "rule.leg_count")
+    count = Size.of(rules.leg_count, "legs to a unit", Decided("rule", "leg_count"))
     out.fit(leg, count, "under the carcass")
     columns = int(count.value) // 2
     half = leg.thick / 2
