@@ -30,9 +30,9 @@ def read(data: bytes) -> list[list[str]]:
 def test_all_papers_are_written(tmp_path: Path) -> None:
     steps: list[tuple[int, int, str]] = []
     paths = export(shop(demo_job(CATALOG)), EXPORTERS, tmp_path / "new" / "folder", lambda *s: steps.append(s))
-    assert [p.name for p in paths] == ["cutlist.csv", "cutlist.xlsx", "doors.csv", "hardware.csv", "price.csv", "elevations.pdf"]
+    assert [p.name for p in paths] == ["cutlist.csv", "cutlist.xlsx", "doors.csv", "hardware.csv", "price.csv", "elevations.pdf", "parts.json"]
     assert all(p.stat().st_size > 200 for p in paths)
-    assert steps[-1][:2] == (6, 6)
+    assert steps[-1][:2] == (7, 7)
 
 
 def test_the_cut_list_has_its_columns_and_every_part() -> None:
@@ -106,4 +106,4 @@ def test_a_folder_that_cannot_be_made_is_refused(tmp_path: Path) -> None:
 
 
 def test_an_empty_job_still_makes_readable_papers(tmp_path: Path) -> None:
-    assert len(export(shop(a_room()), EXPORTERS, tmp_path)) == 6
+    assert len(export(shop(a_room()), EXPORTERS, tmp_path)) == 7

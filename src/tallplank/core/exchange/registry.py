@@ -2,6 +2,7 @@
 
 from tallplank.core.exchange.exporter import Exporter, Shop
 from tallplank.core.exchange.paper import CUTLIST_CSV, CUTLIST_XLSX, DOORS_CSV, HARDWARE_CSV, PRICE_CSV
+from tallplank.core.exchange.parts import PARTS_JSON
 
 
 def _elevations(shop: Shop) -> bytes:
@@ -12,4 +13,4 @@ def _elevations(shop: Shop) -> bytes:
 
 ELEVATIONS_PDF = Exporter("elevations.pdf", "Elevations", _elevations)
 
-EXPORTERS: tuple[Exporter, ...] = (CUTLIST_CSV, CUTLIST_XLSX, DOORS_CSV, HARDWARE_CSV, PRICE_CSV, ELEVATIONS_PDF)
+EXPORTERS: tuple[Exporter, ...] = (CUTLIST_CSV, CUTLIST_XLSX, DOORS_CSV, HARDWARE_CSV, PRICE_CSV, ELEVATIONS_PDF, PARTS_JSON)

@@ -59,13 +59,22 @@ def cutlist(made: Made) -> tuple[CutRow, ...]:
 def unit_rows(made: MadeUnit, room: str) -> tuple[CutRow, ...]:
     """The lines of one unit; parts that are alike in all but place share one."""
     unit = made.unit
-    return _rows(made.choice.catalog, made.parts, (unit.id, (unit.id,), room, made.label, f"{unit.mark:03d}"))
+    return _rows(made.choice.catalog, made.parts, (unit.id, (unit.id,), room, made.label, unit_prefix(made)))
 
 
 def run_rows(run: Run, room: str, catalog: Catalog) -> tuple[CutRow, ...]:
     """The lines of one worktop or plinth."""
-    prefix = f"{'T' if run.what == 'top' else 'P'}-{run.label.split(' ', 1)[1].replace('Wall ', '').replace(' ', '')}"
-    return _rows(catalog, run.parts, (run.id, run.members, room, run.label, prefix))
+    return _rows(catalog, run.parts, (run.id, run.members, room, run.label, run_prefix(run)))
+
+
+def unit_prefix(made: MadeUnit) -> str:
+    """What the labels of a unit's lines begin with."""
+    return f"{made.unit.mark:03d}"
+
+
+def run_prefix(run: Run) -> str:
+    """The same for a worktop or a plinth."""
+    return f"{'T' if run.what == 'top' else 'P'}-{run.label.split(' ', 1)[1].replace('Wall ', '').replace(' ', '')}"
 
 
 def grouped(rows: Iterable[CutRow]) -> tuple[CutRow, ...]:

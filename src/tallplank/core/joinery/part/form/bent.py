@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from tallplank.core.joinery.part.form.plain import PlainForm
+from tallplank.core.joinery.part.form.plain import Body, PlainForm
 from tallplank.core.joinery.part.form.sheet import prism_lines
 from tallplank.core.joinery.part.hole import Hole, Pocket
 from tallplank.core.space.frame import Floats, Frame, Vec
@@ -40,6 +40,11 @@ class Bent(PlainForm):
     def lines(self, size: Size3, tongue: float) -> Floats:
         """See `Sheet`."""
         return prism_lines(self.outline, self.height, ())
+
+    @property
+    def bulk(self) -> Body:
+        """See `Sheet`."""
+        return Body(self.body, self.outline, self.height)
 
     def standing(self, frame: Frame) -> Frame:
         """See `Sheet`: the frame of the body."""

@@ -1,11 +1,19 @@
 """What most forms answer alike: a part that stands where its frame is, is joined by no end of its own and grows by nothing."""
 
-from typing import Self
+from typing import NamedTuple, Self
 
 from tallplank.core.joinery.part.hole import Hole, ShapedEdge
 from tallplank.core.space.frame import Frame, Vec
 from tallplank.core.space.layered import Size3
 from tallplank.core.space.outline import Ring
+
+
+class Body(NamedTuple):
+    """A body that is no flat board: an outline in x and y of a frame in the unit, with a height."""
+
+    frame: Frame
+    outline: Ring
+    height: float
 
 
 class PlainForm:
@@ -39,6 +47,11 @@ class PlainForm:
     def straight(self, frame: Frame, size: Size3, axis: int, at: float, along: int) -> tuple[float, float]:
         """From where to where along a unit axis its straight edge runs that lies in the plane `at` across another axis; here none."""
         return 0.0, 0.0
+
+    @property
+    def bulk(self) -> Body | None:
+        """What it becomes where that is no flat board."""
+        return None
 
     def grown(self, index: int, edge: float, tab: tuple[Vec, Vec], shift: float) -> Self:
         """The form of a part that becomes longer (index 0) or wider (1) by a tongue, all of it moved by `shift`."""

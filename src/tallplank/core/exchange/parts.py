@@ -1,0 +1,252 @@
+"""`parts.json`: every part with its machining and every fitting with its places, for other programs to read."""
+
+import json
+from collections import defaultdict
+from collections.abc import Iterable, Iterator, Mapping, Sequence
+
+from tallplank.core.catalog.board import Board
+from tallplank.core.exchange.exporter import Exporter, Shop
+from tallplank.core.exchange.parts_format import (
+    FORMAT,
+    VERSION,
+    ArcData,
+    BodyData,
+    FittingData,
+    FrameData,
+    HoleData,
+    ItemData,
+    LineData,
+    MaterialData,
+    MotionData,
+    OwnerData,
+    PartData,
+    PartsData,
+    PieceData,
+    PocketData,
+    RoomData,
+    SeatData,
+)
+from tallplank.core.job.unit import HardwareRole
+from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.part.hole import Hole, HoleKind, Pocket
+from tallplank.core.joinery.part.part import Fitting, Part, PartRef, Piece, part_refs, unique_names
+from tallplank.core.joinery.run.worktop import Run
+from tallplank.core.shop.alike import grouped_alike
+from tallplank.core.shop.cutlist import run_prefix, unit_prefix
+from tallplank.core.space.curve import Line, pieces
+from tallplank.core.space.frame import Frame
+from tallplank.core.space.motion import Motion, Turn
+from tallplank.core.space.outline import Ring
+
+PLACES = 6
+"""Decimals of a millimetre that are written; nothing is rounded to what a shop can cut."""
+SEATED: Mapping[HoleKind, HardwareRole] = {
+    "cup": "hinge",
+    "cam": "cam",
+    "dowel": "dowel",
+    "confirmat": "confirmat",
+    "screw": "screw",
+    "pocket-screw": "pocket-screw",
+}
+"""What sits in a hole of a kind, one to a hole or one in each two that meet."""
+
+
+def parts_data(made: Made) -> PartsData:
+    """All that is made, as plain data."""
+    owners = [_unit(made, unit) for unit in made.units] + [_run(made, run) for run in made.runs]
+    boards, bands, items = _used(owners)
+    catalog = made.catalog
+    return PartsData(
+        format=FORMAT,  # type: ignore[typeddict-item]
+        version=VERSION,  # type: ignore[typeddict-item]
+        unit="mm",
+        job=made.job.name,
+        rooms=[RoomData(id=r.id, name=r.name, corners=[_two(c) for c in r.corners], height=_n(r.height)) for r in made.job.rooms],
+        materials=[
+            MaterialData(id=b, name=catalog.boards[b].name, thicknesses=sorted(map(float, catalog.boards[b].prices))) for b in boards
+        ],
+        bands=[ItemData(id=b, name=catalog.bands[b].name, thickness=catalog.bands[b].thickness) for b in bands],
+        items=[ItemData(id=i, name=catalog.hardware[i].name, code=catalog.hardware[i].code) for i in items],
+        owners=owners,
+    )
+
+
+def _material(key: str, board: Board) -> MaterialData:
+    return MaterialData(id=key, name=board.name, thicknesses=sorted(map(float, board.prices)))
+
+
+def part_id(ref: PartRef) -> str:
+    """A part's reference as one text, which no other part of the job has."""
+    opening = ".".join(map(str, ref.opening))
+    return f"{ref.owner}/{ref.role}/{opening}/{ref.number}" if opening else f"{ref.owner}/{ref.role}/{ref.number}"
+
+
+def _unit(made: Made, unit: MadeUnit) -> OwnerData:
+    frame = made.frame(unit)
+    own = unit.unit
+    data = OwnerData(
+        id=own.id,
+        kind=own.kind,
+        label=unit.label,
+        room=own.room,
+        face=own.face,
+        members=[own.id],
+        size=_three((own.width, own.height, own.depth)),
+        frame=_frame(frame),
+        parts=list(_parts(own.id, unit.parts, frame, unit_prefix(unit))),
+        fittings=_fittings(unit.fittings),
+        seats=_seats(unit.parts, frame),
+        pieces=[_piece(p, frame) for p in unit.pieces],
+    )
+    if unit.problem:
+        data["problem"] = unit.problem
+    return data
+
+
+def _run(made: Made, run: Run) -> OwnerData:
+    frame = made.faces[run.room][run.face].frame
+    data = OwnerData(
+        id=run.id,
+        kind=run.what,
+        label=run.label,
+        room=run.room,
+        face=run.face,
+        members=list(run.members),
+        frame=_frame(frame),
+        parts=list(_parts(run.id, run.parts, frame, run_prefix(run))),
+        fittings=_fittings(run.fittings),
+        seats=_seats(run.parts, frame),
+        pieces=[],
+    )
+    if run.problem:
+        data["problem"] = run.problem
+    return data
+
+
+def _parts(owner: str, parts: Sequence[Part], frame: Frame, prefix: str) -> Iterator[PartData]:
+    refs = part_refs(owner, parts)
+    lines = {id(p): f"{prefix}-{n:02d}" for n, group in enumerate(grouped_alike(parts), 1) for p in group}
+    partners: dict[str, list[PartRef]] = defaultdict(list)
+    for ref, part in zip(refs, parts, strict=True):
+        for hole in part.holes:
+            if hole.pair and ref not in partners[hole.pair]:
+                partners[hole.pair].append(ref)
+    for ref, name, part in zip(refs, unique_names(parts), parts, strict=True):
+        yield _part(ref, name, lines[id(part)], part, frame, partners)
+
+
+def _part(ref: PartRef, name: str, line: str, part: Part, frame: Frame, partners: Mapping[str, Sequence[PartRef]]) -> PartData:
+    e = part.edges
+    bands = {"l1": e.l1, "l2": e.l2, "w1": e.w1, "w2": e.w2}
+    data = PartData(
+        id=part_id(ref),
+        ref={"owner": ref.owner, "role": ref.role, "opening": list(ref.opening), "number": ref.number},
+        name=name,
+        line=line,
+        kind=part.kind,
+        role=part.role,
+        material=part.board,
+        finish=part.finish.id,
+        size=_three(part.size),
+        cut=_two((part.cut_length, part.cut_width)),
+        grain=part.grain,
+        bands={edge: band for edge, band in bands.items() if band},  # type: ignore[misc]
+        frame=_frame(part.frame.then(frame)),
+        outline=_outline(part.ring),
+        holes=[_hole(h, ref, partners.get(h.pair, ())) for h in part.holes],
+        pockets=[_pocket(p) for p in part.pockets],
+    )
+    if part.shaped_edges:
+        data["curved_bands"] = [{"band": s.band, "points": [_two(p) for p in s.points]} for s in part.shaped_edges]
+    if (body := part.form.bulk) is not None:
+        data["body"] = BodyData(frame=_frame(body.frame.then(frame)), outline=_outline(body.outline), height=_n(body.height))
+    if part.motion is not None:
+        data["motion"] = _motion(part.motion, frame)
+    if part.front >= 0:
+        data["front"] = part.front
+    return data
+
+
+def _hole(hole: Hole, ref: PartRef, met: Sequence[PartRef]) -> HoleData:
+    data = HoleData(what=hole.what, at=_three(hole.at), into=_three(hole.into), diameter=_n(hole.diameter), depth=_n(hole.depth))
+    if hole.pair:
+        data["pair"] = f"{ref.owner}/{hole.pair}"
+        if (partner := next((r for r in met if r != ref), None)) is not None:
+            data["partner"] = part_id(partner)
+    return data
+
+
+def _pocket(pocket: Pocket) -> PocketData:
+    data = PocketData(what=pocket.what, low=_three(pocket.low), high=_three(pocket.high))
+    if pocket.outline is not None:
+        data["outline"] = _outline(pocket.outline)
+    return data
+
+
+def _fittings(fittings: Iterable[Fitting]) -> list[FittingData]:
+    return [FittingData(item=f.item, role=f.role, count=round(f.count.value), used=f.where) for f in fittings]
+
+
+def _seats(parts: Sequence[Part], frame: Frame) -> list[SeatData]:
+    found: dict[tuple[str, tuple[float, float, float]], None] = {}
+    for part in parts:
+        for hole in part.form.bored(part.size, part.holes):
+            if (role := SEATED.get(hole.what)) is not None:
+                found[role, _three(frame.out(part.form.standing(part.frame).out(hole.at)))] = None
+    return [SeatData(role=role, at=at) for role, at in found]
+
+
+def _piece(piece: Piece, frame: Frame) -> PieceData:
+    data = PieceData(role=piece.role, low=_three(piece.low), high=_three(piece.high))
+    if piece.motion is not None:
+        data["motion"] = _motion(piece.motion, frame)
+    return data
+
+
+def _motion(motion: Motion, frame: Frame) -> MotionData:
+    if isinstance(motion, Turn):
+        point, axis = frame.out(motion.point), frame.turned_out(motion.axis)
+        return MotionData(kind="turn", point=_three(point), axis=_three(axis), degrees=_n(motion.degrees))
+    return MotionData(kind="slide", by=_three(frame.turned_out(motion.by)))
+
+
+def _outline(ring: Ring) -> list[LineData | ArcData]:
+    found: list[LineData | ArcData] = []
+    for piece in pieces(ring):
+        if isinstance(piece, Line):
+            found.append(LineData(kind="line", start=_two(piece.start), end=_two(piece.end)))
+        else:
+            turns = "left" if piece.left else "right"
+            start, end, centre = _two(piece.start), _two(piece.end), _two(piece.centre)
+            found.append(ArcData(kind="arc", start=start, end=end, centre=centre, radius=_n(piece.radius), turns=turns))  # type: ignore[typeddict-item]
+    return found
+
+
+def _used(owners: Iterable[OwnerData]) -> tuple[list[str], list[str], list[str]]:
+    parts = [p for o in owners for p in o["parts"]]
+    bands = [b for p in parts for b in p["bands"].values()] + [b["band"] for p in parts for b in p.get("curved_bands", ())]
+    items = [f["item"] for o in owners for f in o["fittings"]]
+    return sorted({p["material"] for p in parts}), sorted(set(bands)), sorted(set(items))
+
+
+def _frame(frame: Frame) -> FrameData:
+    return FrameData(origin=_three(frame.origin), x=_three(frame.x), y=_three(frame.y), z=_three(frame.z))
+
+
+def _n(value: float) -> float:
+    return round(value, PLACES) + 0.0
+
+
+def _two(p: Sequence[float]) -> tuple[float, float]:
+    return _n(p[0]), _n(p[1])
+
+
+def _three(p: Sequence[float]) -> tuple[float, float, float]:
+    return _n(p[0]), _n(p[1]), _n(p[2])
+
+
+def _write(shop: Shop) -> bytes:
+    return (json.dumps(parts_data(shop.made), indent=1, ensure_ascii=False) + "\n").encode("utf-8")
+
+
+PARTS_JSON = Exporter("parts.json", "Parts as open data", _write)
