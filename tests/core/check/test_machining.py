@@ -72,10 +72,14 @@ def test_a_planted_fault_is_found_and_named(part: Part, code: str) -> None:
     assert fault.remedy
 
 
-def test_a_hole_used_twice_or_bored_from_both_sides_is_no_clash() -> None:
-    same = with_hole((300, 200, 18), more=(Hole("plate", Vec(300, 200, 18), OUT, 5, 12),))
-    both = with_hole((300, 200, 18), more=(Hole("pin", Vec(300, 200, 0), Vec(0, 0, 1), 5, 12),))
-    assert faults([same]) == faults([both]) == ()
+def test_pins_may_share_a_hole_and_meet_on_one_line_but_no_others() -> None:
+    def clashes(other: Hole) -> set[str]:
+        return {f.code for f in faults([with_hole((300, 200, 18), more=(other,))])}
+
+    assert clashes(Hole("pin", Vec(300, 200, 18), OUT, 5, 12)) == set()
+    assert clashes(Hole("pin", Vec(300, 200, 0), Vec(0, 0, 1), 5, 12)) == set()
+    assert clashes(Hole("plate", Vec(300, 200, 18), OUT, 5, 12)) == {"holes-clash"}
+    assert clashes(Hole("plate", Vec(300, 200, 0), Vec(0, 0, 1), 5, 12)) == {"holes-clash"}
 
 
 def test_halves_that_miss_each_other_by_a_tenth_are_found() -> None:

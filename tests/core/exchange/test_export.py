@@ -30,7 +30,15 @@ def read(data: bytes) -> list[list[str]]:
 def test_all_papers_are_written(tmp_path: Path) -> None:
     steps: list[tuple[int, int, str]] = []
     paths = export(shop(demo_job(CATALOG)), EXPORTERS, tmp_path / "new" / "folder", lambda *s: steps.append(s))
-    assert [p.name for p in paths] == ["cutlist.csv", "cutlist.xlsx", "doors.csv", "hardware.csv", "price.csv", "elevations.pdf", "parts.json"]
+    assert [p.name for p in paths] == [
+        "cutlist.csv",
+        "cutlist.xlsx",
+        "doors.csv",
+        "hardware.csv",
+        "price.csv",
+        "elevations.pdf",
+        "parts.json",
+    ]
     assert all(p.stat().st_size > 200 for p in paths)
     assert steps[-1][:2] == (7, 7)
 

@@ -143,7 +143,7 @@ def _stays(hole: Hole, z: float, levels: list[float]) -> bool:
 @pytest.mark.parametrize("kind", sorted(k.id for k in CATALOG.kinds.values() if k.build == "shaped"))
 @pytest.mark.parametrize("joint", sorted(LET_IN))
 def test_the_boards_of_shaped_units_reach_into_their_gables(kind: str, joint: str) -> None:
-    plain, made = (a_made_unit(kind, rules={**CATALOG.kinds[kind].rules, "joint": j}) for j in ("none", joint))
+    plain, made = (a_made_unit(kind, rules={**CATALOG.kinds[kind].rules, "joint": j, "joint_shelf": "none"}) for j in ("none", joint))
     before, bottom = (next(p for p in m.parts if p.name == "bottom") for m in (plain, made))
     assert Polygon(bottom.ring).is_valid, "no side is cut twice"
     slots = [p for g in made.parts if g.kind == "gable" for p in g.pockets]

@@ -16,8 +16,8 @@ MEET = 0.01
 """Both halves of a joint meet in space within this."""
 LEAST_SKIN = 1.0
 """Board that must be left under a blind hole, and beside it towards an edge."""
-SHARED: frozenset[HoleKind] = frozenset({"pin", "plate", "slide", "bolt", "stay", "rail"})
-"""Holes of these may be bored from both sides of a board on one line: what sits in them is as short as that."""
+SHARED: frozenset[HoleKind] = frozenset({"pin", "bolt"})
+"""Holes of these may be bored from both sides of a board on one line: pins are as short as that, bolts go through to both."""
 JOINED: frozenset[HoleKind] = frozenset({"bolt", "dowel", "confirmat", "screw", "pocket-screw"})
 """Holes that have a partner in another part."""
 REMEDIES = {
@@ -142,7 +142,9 @@ def _agree(one: _Bored, other: _Bored) -> bool:
     a, b = one.hole, other.hole
     if a.pair and a.pair == b.pair:
         return True
-    if a.what not in SHARED or b.what not in SHARED or abs(a.diameter - b.diameter) > SLACK:
+    if a == b:
+        return True
+    if a.what != b.what or a.what not in SHARED or abs(a.diameter - b.diameter) > SLACK:
         return False
     axis = max(range(3), key=lambda i: abs(a.into[i]))
     return abs(b.into[axis]) > 1 - SLACK and all(abs(a.at[i] - b.at[i]) < SLACK for i in range(3) if i != axis)

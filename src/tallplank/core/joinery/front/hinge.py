@@ -6,9 +6,10 @@ Source: common practice; what each item bores stands in its record.
 from collections.abc import Iterator
 
 from tallplank.core.catalog.hardware import Bored, Hinge
+from tallplank.core.joinery.front.free import freed, in_the_way, move_shelves
 from tallplank.core.joinery.front.front import hinge_count, stay_for, stay_moment
 from tallplank.core.joinery.joint.system import on_row
-from tallplank.core.joinery.part.part import UPRIGHTS, Front, PartKind
+from tallplank.core.joinery.part.part import UPRIGHTS, Front, Note, PartKind
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import FORWARD, Bore, Collector
 from tallplank.core.joinery.setout.layout import Cell
@@ -46,13 +47,25 @@ def hang_door(choice: Choice, cell: Cell, front: Front, plane: Plane, out: Colle
     span = cell.x
     side = (span.way_at if left else span.way_end) if framed else (span.clear_at if left else span.clear_end)
     kinds: tuple[PartKind, ...] = ("frame",) if framed else UPRIGHTS
-    for z in hinge_places(choice, front.z, front.z + front.height, count, rows=not framed):
+    depths = [choice.rules.frame_thickness / 2 if framed else plane.rows + bored.x for bored in hinge.box_holes]
+    door = (front.z, front.z + front.height)
+    places = hinge_places(choice, *door, count, rows=not framed)
+    if depths:
+        blocked = list(in_the_way(out, side, inward, (min(depths), max(depths))))
+        places = freed(choice, places, door, blocked, rows=not framed)
+        if not move_shelves(choice, places, blocked, out):
+            out.note(_blocked(front))
+    for z in places:
         for bored, bore in cup_bores(hinge):
             out.bore_at(Vec(edge + inward * bored.x, plane.back, z + bored.z), FORWARD, bore, ("front",))
-        for bored in hinge.box_holes:
-            y = choice.rules.frame_thickness / 2 if framed else plane.rows + bored.x
+        for bored, y in zip(hinge.box_holes, depths, strict=True):
             if out.bore_at(Vec(side, y, z + bored.z), into, Bore("plate", bored.diameter, bored.depth), kinds) is None:
                 out.miss(f"The hinges of the {_name(front)} find no board to be screwed to.")
+
+
+def _blocked(front: Front) -> Note:
+    text = f"A hinge of the {_name(front)} has no room: a board stands where its plate goes."
+    return Note("hinge-blocked", text, "Move the board or change the height of the door.")
 
 
 def _name(front: Front) -> str:

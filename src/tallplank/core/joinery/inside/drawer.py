@@ -7,7 +7,7 @@ from tallplank.core.error import mm
 from tallplank.core.joinery.inside.blocking import add_blocking
 from tallplank.core.joinery.inside.drawer_joint import add_corners
 from tallplank.core.joinery.part.hole import Pocket
-from tallplank.core.joinery.part.part import BOTTOM, BOX_FRONT, UPRIGHTS, BuildError, Edges, PartKind, Tag, pulled_out
+from tallplank.core.joinery.part.part import BOTTOM, BOX_FRONT, UPRIGHTS, BuildError, Edges, Part, PartKind, Tag, pulled_out
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box
 from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, slot
@@ -174,6 +174,12 @@ def _box_height(choice: Choice, drawer: Drawer, room: float) -> Size:
     return height
 
 
+def _slide_depth(host: Part, wanted: float) -> float:
+    """How deep a slide's screw is bored; a skin too thin to stay is bored through."""
+    thick = host.thickness.value
+    return wanted if host.kind == "partition" or wanted <= thick - LEAST_SKIN else thick
+
+
 def bore_slides(choice: Choice, cell: Cell, plane: Plane, z: float, length: float, out: Collector) -> None:
     """The holes of both slides, in the uprights or in the blocking that stands in front of them."""
     holes = [h for h in choice.hardware("slide").box_holes if h.x <= length]
@@ -184,6 +190,5 @@ def bore_slides(choice: Choice, cell: Cell, plane: Plane, z: float, length: floa
             if host is None:
                 out.miss("A drawer's slides find no board to be screwed to.")
                 continue
-            thick = out.parts[host].thickness.value
-            depth = bored.depth if bored.depth <= thick - LEAST_SKIN else thick
+            depth = _slide_depth(out.parts[host], bored.depth)
             out.bore(host, point, into, Bore("slide", bored.diameter, depth))

@@ -94,7 +94,7 @@ def _pin_rows(choice: Choice, box: Box, cell: Cell, out: Collector) -> Iterator[
     pin, plane = choice.hardware("pin"), plane_of(choice)
     bored = pin.box_holes[0] if pin.box_holes else Bored(diameter=2 * PIN_RADIUS, depth=13.0)
     bore = Bore("pin", bored.diameter, bored.depth)
-    own = [z - PIN_RADIUS for z in shelf_levels(choice, cell, box.shelf.value)]
+    own = [out.box(i)[0].z - PIN_RADIUS for i, p in enumerate(out.parts) if p.kind == "shelf" and p.path == cell.path]
     spare = spare_heights(choice, box, cell, own)
     for x, into in ((cell.x.clear_at, LEFT), (cell.x.clear_end, RIGHT)):
         for y in row_lines(choice.rules, plane.rows, box.back_face):

@@ -12,10 +12,11 @@ from types import MappingProxyType
 from typing import Literal
 
 from tallplank.core.catalog.hardware import Fixing
+from tallplank.core.error import mm
 from tallplank.core.job.unit import HardwareRole
 from tallplank.core.joinery.joint.let_in import DEPTHS, SKIN, LettingIn
 from tallplank.core.joinery.joint.meeting import NOWHERE, TOUCH, Meeting, meetings
-from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.part.part import Note, Part
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box
 from tallplank.core.joinery.setout.collector import Bore, Collector
@@ -67,15 +68,18 @@ def add_joints(choice: Choice, box: Box | None, out: Collector, name: str = "j")
     rules = choice.rules
     back = box.back_face if box is not None and rules.back in ("grooved", "rebated") else None
     boxes = [out.box(i) for i in range(len(out.parts))]
-    met = [m for m in meetings(out.parts, boxes, back) if getattr(rules, m.rule) != "none"]
+    joining = _Joining(choice, out)
+    found = [m for m in meetings(out.parts, boxes, back) if getattr(rules, m.rule) != "none"]
+    met = [(m, joint_for(choice, m.rule, out.parts[m.end], joining.through(m))) for m in found]
+    for meeting in (m for m, joint in met if joint == "none"):
+        out.note(_unjoined(out.parts[meeting.end]))
     letting_in = LettingIn(choice, out)
-    for meeting in met:
-        if (joint := getattr(rules, meeting.rule)) in DEPTHS:
+    for meeting, joint in met:
+        if joint in DEPTHS:
             letting_in.add(meeting, joint)
     counts: dict[str, _Count] = {}
-    joining = _Joining(choice, out)
-    for number, meeting in enumerate(met):
-        join = JOINTS.get(getattr(rules, meeting.rule))
+    for number, (meeting, joint) in enumerate(met):
+        join = JOINTS.get(joint)
         if join is not None:
             places = fixings(meeting.span, rules.joint_end, rules.joint_pitch)
             counts.setdefault(meeting.rule, Counter()).update(join(joining, meeting, places, f"{name}{number}"))
@@ -83,6 +87,37 @@ def add_joints(choice: Choice, box: Box | None, out: Collector, name: str = "j")
         for role, count in used.items():
             size = Size.of(count, f"{_NAMES[role]}, {WHERE[rule]}", Decided("rule", rule))
             out.fit(choice.hardware(role), size, WHERE[rule])
+
+
+CHEEK, LEAST_CAM = 3.5, 15.0
+"""Board beside a hole in an end; cams are for boards from this thickness on. Source: common practice."""
+INSTEAD: Mapping[str, str] = MappingProxyType(
+    {"cam-dowel": "confirmat", "dowel": "confirmat", "confirmat": "screw", "pocket-screw": "screw", "screw": "dado"}
+)
+"""The joint that is taken where a board is too thin for one."""
+
+
+def joint_for(choice: Choice, rule: str, end: Part, face: float) -> str:
+    """The joint of a rule, or the next one that the end of a board is thick enough for, met by a face so thick; `none` where none is."""
+    wanted: str = getattr(choice.rules, rule)
+    joint = wanted
+    while joint in JOINTS and end.thickness.value < _least_thickness(choice, joint):
+        joint = INSTEAD[joint]
+    if joint != wanted and joint in DEPTHS and getattr(choice.rules, DEPTHS[joint]) + SKIN > face:
+        return "none"
+    return joint
+
+
+def _unjoined(end: Part) -> Note:
+    text = f"The {end.name}, {mm(end.thickness.value)} thick, takes none of the shop's joints."
+    return Note("no-joint", text, "Use a thicker board.")
+
+
+def _least_thickness(choice: Choice, joint: str) -> float:
+    if joint == "cam-dowel":
+        return max(LEAST_CAM, choice.hardware("dowel").joint.end + 2 * CHEEK)
+    role: Literal["dowel", "confirmat", "screw", "pocket-screw"] = joint  # type: ignore[assignment]
+    return choice.hardware(role).joint.end + 2 * CHEEK
 
 
 _NAMES: dict[HardwareRole, str] = {

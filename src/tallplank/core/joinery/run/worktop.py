@@ -187,7 +187,7 @@ def _add_plinth(stretch: Stretch, finish: Finish, out: Collector, catalog: Catal
         count = Size.of(ceil((b - a) / CLIP_PITCH) + 1, f"clips, one every {CLIP_PITCH:g} and one more", Decided("hardware", "clip"))
         if members[0].rules.kick == "legs":
             out.fit(chosen_hardware(catalog, standard, None, "clip"), count, "behind the plinth")
-        elif members[0].rules.kick == "ladder":
+        elif members[0].rules.kick == "ladder" and b - a > 2 * members[0].rules.board_thickness:
             _add_ladder(members, (a, b), setback + finish.thickness, out, catalog, standard)
 
 

@@ -60,6 +60,9 @@ class Row(NamedTuple):
 
 
 _new = tuple.__new__  # twice as quick as calling the class
+FROM_BOTH_SIDES: frozenset[HoleKind] = frozenset({"plate", "slide", "stay", "rail"})
+BETWEEN = 1.0
+"""Screws into a partition from both of its sides may stand on one line: they are bored less than half through."""
 FORWARD, BACKWARD = Vec(0.0, -1.0, 0.0), Vec(0.0, 1.0, 0.0)
 NEAR = 1e-6
 
@@ -163,7 +166,10 @@ class Collector:
     def bore(self, index: int, point: Vec, into: Vec, bore: Bore) -> None:
         """Bore part number `index` where `point` and the direction `into` are in the frame of the unit."""
         what, diameter, depth, pair = bore
-        self.holes[index].append(Hole(what, self.parts[index].frame.inside(point), self._way(index, into), diameter, depth, pair))
+        part = self.parts[index]
+        if part.kind == "partition" and what in FROM_BOTH_SIDES:
+            depth = min(depth, (part.thickness.value - BETWEEN) / 2)
+        self.holes[index].append(Hole(what, part.frame.inside(point), self._way(index, into), diameter, depth, pair))
 
     def bore_row(self, index: int, row: Row, into: Vec, bore: Bore) -> None:
         """Bore a row of holes into part number `index`, each with a pair of its own where `bore` has one."""

@@ -6,6 +6,7 @@ Source: common practice; the values are rules of the construction and fields of 
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from tallplank.core.joinery.front.free import Blocked, freed
 from tallplank.core.joinery.front.front import hinge_count
 from tallplank.core.joinery.front.hinge import cup_bores, hinge_places
 from tallplank.core.joinery.front.leaf import Leaf, add_leaf_parts, front_thickness
@@ -102,7 +103,10 @@ def _hinges(stand: Stand, height: Size, weight: float, name: str, out: Collector
     hinge, foot = stand.choice.hardware("hinge"), stand.foot.value
     count = hinge_count(hinge, height.value, weight)
     out.fit(hinge, count, name)
-    return hinge_places(stand.choice, foot, foot + height.value, round(count.value), rows=not stand.framed)
+    span = (foot, foot + height.value)
+    even = hinge_places(stand.choice, *span, round(count.value), rows=not stand.framed)
+    shelves = [Blocked(i, out.box(i)[0].z, out.box(i)[1].z) for i, p in enumerate(out.parts) if p.kind == "shelf"]
+    return freed(stand.choice, even, span, [] if stand.framed else shelves, rows=not stand.framed)
 
 
 def _carry(leaf: Leaf, places: tuple[float, ...], apart: Collector) -> None:

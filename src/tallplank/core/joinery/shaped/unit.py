@@ -17,6 +17,7 @@ from tallplank.core.joinery.part.part import HANDS, BuildError, Edges, Note, Par
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import thickness
 from tallplank.core.joinery.setout.collector import Bore, Collector, Lay
+from tallplank.core.joinery.shaped.cleat import add_cleats
 from tallplank.core.joinery.shaped.frame import add_frames
 from tallplank.core.joinery.shaped.front import add_doors
 from tallplank.core.joinery.shaped.plan import Plan, Point, Side, SideKind, arc, inset, inset_sides, mirrored, plan_of
@@ -28,7 +29,7 @@ from tallplank.core.space.frame import Frame, Vec
 
 Insets = Mapping[SideKind, float]
 SHELF_PLAY = 1.0
-PINS = 4
+PINS, PIN_OUT = 4, 5.0
 INWARD_LEG = 70.0
 UNFRAMED = Note(
     "frameless-here",
@@ -154,13 +155,16 @@ def _boards(stand: Stand, out: Collector) -> None:
     for i in range(count):
         z = floor.value + division.starts[i] + division.sizes[i]
         _add_board(stand, "shelf", "shelf", play, z, shelf, out)
-        _pins(choice, z, behind, out)
+        add_cleats(stand, out.parts[-1], _pins(choice, z, behind, out), out)
     out.fit(choice.hardware("pin"), Size.of(PINS, "pins to a shelf", Decided("hardware", "pin")) * count, f"{count} adjustable shelves")
 
 
-def _pins(choice: Choice, z: float, behind: float, out: Collector) -> None:
-    """Two holes in each gable for the pins that a shelf lies on, one near each of its edges; clear of doors between the gables."""
-    rules = choice.rules
+def _pins(choice: Choice, z: float, behind: float, out: Collector) -> list[Point]:
+    """Two holes in each gable for the pins that a shelf lies on, one near each of its edges; clear of doors between the gables.
+
+    Returns where the pins carry it, seen from above.
+    """
+    rules, tips = choice.rules, []
     bored = next(iter(choice.hardware("pin").box_holes), None)
     for index, part in enumerate(out.parts):
         if part.kind != "gable":
@@ -169,7 +173,9 @@ def _pins(choice: Choice, z: float, behind: float, out: Collector) -> None:
         into = part.frame.turned_out((0.0, 0.0, -1.0))
         for y in (inset_by, part.width.value - inset_by):
             point = part.frame.out((z - PIN_RADIUS, y, part.thickness.value))
+            tips.append((point.x - PIN_OUT * into.x, point.y - PIN_OUT * into.y))
             out.bore(index, point, into, Bore("pin", bored.diameter if bored else 2 * PIN_RADIUS, bored.depth if bored else 12.0))
+    return tips
 
 
 def _add_board(stand: Stand, name: str, kind: PartKind, insets: Insets, z: float, thick: Size, out: Collector) -> None:

@@ -1,0 +1,200 @@
+"""Rules of the trade checked on `parts.json` alone, by code of its own. Every rule gives a line for each fault that it finds.
+
+Source of the rules: common practice, no source, where none is named.
+"""
+
+from collections import defaultdict
+from collections.abc import Callable, Iterator
+from itertools import combinations
+from typing import Any
+
+import numpy as np
+from scipy.spatial import ConvexHull, QhullError
+
+from outside.trade.solid import Axes, Bar, Block, bars_of, block_of, flat_points, inside
+
+Owner = dict[str, Any]
+Part = dict[str, Any]
+SKIN = 0.5
+"""Between two holes, and from a hole to the edge of its board, at least this is left."""
+EVEN = 0.02
+"""Boards that share less than this touch."""
+LOOSE_MARGIN = 15.0
+"""A loose board's middle lies this far within its supports."""
+PLATE_OUT, PLATE_AROUND = 8.0, 7.0
+"""How far the plate of a hinge stands out of its board, and how far it reaches beyond its screws."""
+
+
+def holes_within_boards(owner: Owner) -> Iterator[str]:
+    """Every hole enters on its board's surface and stays within it, but for the far side of one that goes through."""
+    for part in owner["parts"]:
+        thick = part["size"][2]
+        shape = flat_points(part["outline"])
+        for hole in part["holes"]:
+            at, into = np.array(hole["at"]), np.array(hole["into"])
+            end, radius = at + into * hole["depth"], hole["diameter"] / 2
+            word = f"{part['name']}: {hole['what']} at {hole['at']}"
+            if min(at[2], end[2]) < -1e-4 or max(at[2], end[2]) > thick + 1e-4:
+                yield f"{word} leaves the thickness"
+            across = abs(into[2]) > 0.99
+            if across:
+                turns = np.linspace(0, 2 * np.pi, 16, endpoint=False)
+                around = at[:2] + (radius + SKIN) * np.stack([np.cos(turns), np.sin(turns)], axis=1)
+                if hole["what"] not in ("cam",) and not inside(shape, around).all():
+                    yield f"{word} breaks an edge"
+            elif abs(into[2]) < 0.01:
+                if min(at[2], end[2]) - radius < -1e-4 or max(at[2], end[2]) + radius > thick + 1e-4:
+                    yield f"{word} breaks a face"
+                if not inside(shape, [(end + into * SKIN)[:2]])[0]:
+                    yield f"{word} comes out at the far edge"
+
+
+def holes_apart(owner: Owner) -> Iterator[str]:
+    """No two holes of a board run into each other, unless they belong to one fitting or are pins from both sides on one line."""
+    for part in owner["parts"]:
+        for one, other in combinations(list(bars_of(part)), 2):
+            if one.gap(other) < SKIN and not _may_meet(one, other):
+                yield f"{part['name']}: {one.what} and {other.what} at {np.round(one.start, 2)} and {np.round(other.start, 2)}"
+
+
+def _may_meet(one: Bar, other: Bar) -> bool:
+    if one.pair and one.pair == other.pair:
+        return True
+    if one.what == other.what and one.what in ("pin", "bolt"):
+        line = np.cross(one.end - one.start, other.start - one.start)
+        return bool(np.linalg.norm(line) < 1e-3)
+    return {one.what, other.what} == {"bolt", "cam"} and one.pair.split(".")[0] == other.pair.split(".")[0]
+
+
+def partners_meet(owner: Owner) -> Iterator[str]:
+    """Holes of one fitting in two boards enter at one point in space and look away from each other."""
+    found: dict[str, list[tuple[Part, Bar]]] = defaultdict(list)
+    for part in owner["parts"]:
+        for bar in bars_of(part):
+            if bar.pair and bar.what != "cam":
+                found[bar.pair].append((part, bar))
+    for pair, halves in found.items():
+        if len(halves) != 2:
+            yield f"{pair} has {len(halves)} halves"
+            continue
+        (a, one), (b, other) = halves
+        if np.linalg.norm(one.start - other.start) > 1e-3:
+            yield f"{a['name']} and {b['name']}: {one.what} {pair} enter {np.linalg.norm(one.start - other.start):.2f} apart"
+        if one.what != "pocket-screw" and (one.end - one.start) @ (other.end - other.start) > -1e-6:
+            yield f"{a['name']} and {b['name']}: {one.what} {pair} look the same way"
+
+
+def boards_apart(owner: Owner) -> Iterator[str]:
+    """No two flat boards share space, but for what is cut out of one of them for the other."""
+    flat = [(p, block_of(p)) for p in owner["parts"] if "body" not in p]
+    for (a, one), (b, other) in combinations(flat, 2):
+        if one.shrunk(0.01).meets(other.shrunk(0.01)) and not (_let_in(a, other) or _let_in(b, one)) and _shapes_meet(a, b):
+            yield f"{a['name']} and {b['name']} stand in each other"
+
+
+def _let_in(part: Part, other: Block) -> bool:
+    """Whether what another board takes of this one's space is cut out of it."""
+    axes = Axes.read(part["frame"])
+    corners = [other.middle + ((np.array(s) * 2 - 1) * other.half) @ other.rows for s in np.ndindex(2, 2, 2)]
+    inner = (np.array(corners) - axes.origin) @ axes.rows.T
+    low, high = np.maximum(inner.min(axis=0), 0.0), np.minimum(inner.max(axis=0), part["size"])
+    return any(np.all(np.array(p["low"]) < low + 0.02) and np.all(np.array(p["high"]) > high - 0.02) for p in part["pockets"])
+
+
+def _shapes_meet(a: Part, b: Part) -> bool:
+    """Whether two boards meet within their true outlines, by points spread over both."""
+    return _any_inside(a, b) or _any_inside(b, a)
+
+
+def _any_inside(a: Part, b: Part) -> bool:
+    axes, other = Axes.read(a["frame"]), Axes.read(b["frame"])
+    grid = np.stack(np.meshgrid(*(np.linspace(0.02, s - 0.02, 40 if s > 100 else 9) for s in a["size"]), indexing="ij"), axis=-1).reshape(
+        -1, 3
+    )
+    grid = grid[inside(flat_points(a["outline"]), grid[:, :2], -EVEN)]
+    for pocket in a["pockets"]:
+        grid = grid[~np.all((grid > np.array(pocket["low"])) & (grid < np.array(pocket["high"])), axis=1)]
+    within = (axes.out(grid) - other.origin) @ other.rows.T
+    inner = within[np.all((within > 0.02) & (within < np.array(b["size"]) - 0.02), axis=1)]
+    for pocket in b["pockets"]:
+        inner = inner[~np.all((inner > np.array(pocket["low"]) - 1e-6) & (inner < np.array(pocket["high"]) + 1e-6), axis=1)]
+    return bool(len(inner) and inside(flat_points(b["outline"]), inner[:, :2], -EVEN).any())
+
+
+def plates_free(owner: Owner) -> Iterator[str]:
+    """Nothing stands where the plate of a hinge is."""
+    blocks = [(p, block_of(p)) for p in owner["parts"] if "body" not in p and p["kind"] != "front"]
+    for part in owner["parts"]:
+        axes = Axes.read(part["frame"])
+        plates = [h for h in part["holes"] if h["what"] == "plate"]
+        for one, other in zip(plates[::2], plates[1::2], strict=False):
+            points = np.array([one["at"], other["at"]])
+            out = -np.array(one["into"])
+            low, high = points.min(axis=0) - PLATE_AROUND, points.max(axis=0) + PLATE_AROUND
+            axis = int(np.argmax(np.abs(out)))
+            face = one["at"][axis]
+            low[axis], high[axis] = sorted((face + 0.1 * out[axis], face + PLATE_OUT * out[axis]))
+            plate = Block.between(axes, low, high)
+            for board, block in blocks:
+                if board is not part and plate.meets(block):
+                    yield f"{board['name']} stands where a hinge's plate is on {part['name']}, {np.round(plate.middle, 1)}"
+
+
+def loose_boards_lie(owner: Owner) -> Iterator[str]:
+    """The middle of every loose shelf lies within the pins under it, with a margin."""
+    pins = [bar for part in owner["parts"] for bar in bars_of(part) if bar.what == "pin"]
+    for part in owner["parts"]:
+        if part["kind"] != "shelf":
+            continue
+        axes, shape = Axes.read(part["frame"]), flat_points(part["outline"])
+        level = axes.out((0.0, 0.0, 0.0))[2] if axes.rows[2][2] > 0 else axes.out((0.0, 0.0, part["size"][2]))[2]
+        under = [b.start[:2] for b in pins if -0.1 < level - (b.start[2] + b.radius) < 0.6 and _beside(b, part, axes)]
+        for cleat in (p for p in owner["parts"] if p["ref"]["role"].endswith("cleat")):
+            top = Axes.read(cleat["frame"])
+            if abs(top.out((0.0, 0.0, cleat["size"][2]))[2] - level) < 0.6:
+                under += [top.out((x, y, 0.0))[:2] for x in (0.0, cleat["size"][0]) for y in (0.0, cleat["size"][1])]
+        middle = axes.out((*_middle(shape), 0.0))[:2]
+        if len(under) < 3 or _depth_in_hull(np.array(under), middle) < LOOSE_MARGIN:
+            yield f"{part['name']} at {level:.1f} lies on {len(under)} pins and would tip"
+
+
+def _beside(bar: Bar, part: Part, axes: Axes) -> bool:
+    """Whether the part of a pin that stands out of its hole reaches under a board."""
+    tip = bar.start + (bar.start - bar.end) / np.linalg.norm(bar.start - bar.end) * 6.0
+    x, y, _ = (tip - axes.origin) @ axes.rows.T
+    return bool(inside(flat_points(part["outline"]), [(x, y)])[0])
+
+
+def _middle(shape: Any) -> tuple[float, float]:
+    """The centre of weight of an outline. Source: the shoelace formula."""
+    x, y = shape[:, 0], shape[:, 1]
+    nx, ny = np.roll(x, -1), np.roll(y, -1)
+    cross = x * ny - nx * y
+    return float(((x + nx) * cross).sum() / (3 * cross.sum())), float(((y + ny) * cross).sum() / (3 * cross.sum()))
+
+
+def _depth_in_hull(points: Any, middle: Any) -> float:
+    """How far a point lies within the hull of others; less than nothing outside."""
+    try:
+        hull = ConvexHull(points)
+    except QhullError:
+        return -1.0
+    return float(-(hull.equations[:, :2] @ middle + hull.equations[:, 2]).max())
+
+
+RULES: dict[str, Callable[[Owner], Iterator[str]]] = {
+    "holes within their boards": holes_within_boards,
+    "holes apart": holes_apart,
+    "partners meet": partners_meet,
+    "boards apart": boards_apart,
+    "hinge plates free": plates_free,
+    "loose boards lie": loose_boards_lie,
+}
+
+
+def faults(data: dict[str, Any]) -> Iterator[tuple[str, str, str]]:
+    """All faults of a file: the rule, whose, and what."""
+    for owner in data["owners"]:
+        for name, rule in RULES.items():
+            for text in rule(owner):
+                yield name, owner["label"], text

@@ -1,0 +1,100 @@
+"""The audit of everything that is made, over all kinds and constructions at odd sizes, in mm and in inches.
+
+By default every kind and construction is swept at a few sizes; `PLANK_EXAMPLES=600` or more sweeps them all.
+"""
+
+import json
+import os
+from collections.abc import Iterator
+from typing import Any
+
+import pytest
+
+from makers import CATALOG, a_furnished_ell, a_room, a_wall_of
+from outside.trade.audit import RULES, faults
+from outside.trade.solid import Axes
+from tallplank.core.edit.construction import set_job_construction
+from tallplank.core.edit.standard import set_job_style
+from tallplank.core.error import PlankError
+from tallplank.core.exchange.parts import PARTS_JSON
+from tallplank.core.job.job import Job
+from tallplank.demo import demo_job
+from tallplank.session.derived import Deriver
+
+INCH = 25.4
+ODD = ((0.0, 0.0, 0.0), (-37.5, -61.0, -23.3), (83.25, 117.5, 31.0), (141.0, -13.7, 7.9), (-11.1, 203.3, -3.2))
+"""Millimetres that a kind's usual sizes are changed by."""
+EIGHTHS = ((0, 0, 0), (9, -5, 3), (-21, 13, -7), (31, -33, 1))
+"""The same in eighths of an inch, from the nearest whole inches."""
+LONG = int(os.environ.get("PLANK_EXAMPLES", "60")) >= 600
+
+
+def parts_of(job: Job) -> dict[str, Any]:
+    read: dict[str, Any] = json.loads(PARTS_JSON.write(Deriver(CATALOG).derive(job).shop))
+    return read
+
+
+def sizes(kind: str, turn: int) -> Iterator[dict[str, float]]:
+    """Odd sizes of a kind; in a short sweep one in mm and one in inches, others for each construction."""
+    usual = CATALOG.kinds[kind]
+    whole = (usual.width, usual.height, usual.depth)
+    inches = [tuple(round(v / INCH) * INCH + e * INCH / 8 for v, e in zip(whole, eighths, strict=True)) for eighths in EIGHTHS]
+    odd = [tuple(v + by for v, by in zip(whole, change, strict=True)) for change in ODD]
+    found = odd + inches if LONG else [odd[turn % len(odd)], inches[turn % len(inches)]]
+    for width, height, depth in found:
+        if min(width, height, depth) > 0:
+            yield {"width": width, "height": height, "depth": depth}
+
+
+@pytest.mark.parametrize("construction", list(CATALOG.constructions))
+def test_units_of_every_kind_pass_the_audit(construction: str, capsys: pytest.CaptureFixture[str]) -> None:
+    swept = boards = holes = refused = 0
+    wrong = []
+    for number, kind in enumerate(CATALOG.kinds):
+        for size in sizes(kind, number + list(CATALOG.constructions).index(construction)):
+            try:
+                job = set_job_construction(a_wall_of(kind, room=a_room(height=3000.0), **size), CATALOG, construction)
+            except PlankError:
+                refused += 1
+                continue
+            data = parts_of(job)
+            swept, boards = swept + 1, boards + sum(len(o["parts"]) for o in data["owners"])
+            holes += sum(len(p["holes"]) for o in data["owners"] for p in o["parts"])
+            wrong += [f"{kind} {size}: {rule}: {text}" for rule, _, text in faults(data)]
+    with capsys.disabled():
+        print(f"\n  {construction}: {swept} units, {boards} boards, {holes} holes by {len(RULES)} rules; {refused} sizes refused", end="")
+    assert wrong == []
+    assert swept > len(CATALOG.kinds) * 1.7
+
+
+@pytest.mark.parametrize("style", list(CATALOG.door_styles))
+def test_units_in_every_door_style_pass_the_audit(style: str) -> None:
+    job = set_job_style(a_wall_of("base", "drawers", "tall", "corner-diagonal", "wall", room=a_room(width=6000.0)), CATALOG, style)
+    assert list(faults(parts_of(job))) == []
+
+
+@pytest.mark.parametrize("make", [lambda: demo_job(CATALOG), a_furnished_ell], ids=["demo", "ell"])
+def test_whole_jobs_pass_the_audit(make: Any) -> None:
+    assert list(faults(parts_of(make()))) == []
+
+
+@pytest.mark.parametrize("rule", list(RULES))
+def test_each_rule_of_the_audit_finds_a_fault(rule: str) -> None:
+    """What is spoiled by hand is found, by the rule that is there for it."""
+    data = parts_of(a_wall_of("base"))
+    gable, board = data["owners"][0]["parts"][0], next(p for p in data["owners"][0]["parts"] if p["kind"] == "shelf")
+    plate = next(h for h in gable["holes"] if h["what"] == "plate")
+    bolt = next(h for h in gable["holes"] if h["what"] == "bolt")
+    if rule == "holes within their boards":
+        plate["at"][1] = 1.0
+    elif rule == "holes apart":
+        plate["at"] = [bolt["at"][0], bolt["at"][1] + 2.0, bolt["at"][2]]
+    elif rule == "partners meet":
+        bolt["at"][0] += 3.0
+    elif rule == "boards apart":
+        board["frame"]["origin"][0] -= 10.0
+    elif rule == "hinge plates free":
+        board["frame"]["origin"][2] = float(Axes.read(gable["frame"]).out(plate["at"])[2]) - 10.0
+    elif rule == "loose boards lie":
+        board["frame"]["origin"][2] += 7.0
+    assert rule in {name for name, _, _ in faults(data)}
