@@ -229,11 +229,11 @@ def test_an_undo_amid_the_drag_of_a_boundary_ends_it() -> None:
     store = a_store("drawers")
     unit = store.job.units[0]
     drag = BoundaryDrag(store, unit, Handle((0,), "z", (0, 0), (1, 0)))
-    drag.move(20, 1)
-    drag.move(30, 1)
+    drag.move(10, 1)
+    drag.move(15, 1)
     assert labels(store) == ["", "move boundary"]
     store.undo()
-    drag.move(40, 1)
+    drag.move(20, 1)
     drag.cancel()
     assert store.job.units[0] is unit
     assert labels(store) == [""]

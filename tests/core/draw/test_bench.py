@@ -103,7 +103,7 @@ def test_worktop_and_plinth_are_shown_over_and_under_the_unit() -> None:
     assert [(p.name, p.owner) for p in passing] == [("worktop", "Worktop Wall A 1"), ("plinth", "Plinth Wall A 1")]
     top, plinth = (p.part.box for p in passing)
     assert (top[0].x, top[0].z, top[1].x) == (-600, 720, 1200 + 10)
-    assert (plinth[0].z, plinth[1].z) == (-150, 0)
+    assert (plinth[0].z, plinth[1].z) == (-147, 0)
     drawing = bench_drawing(job.by_id["u2"], (), show, passing)
     front, side = (t for t in drawing.targets if isinstance(t.owner, PartRef) and t.owner.role == "worktop")
     assert (front.low, front.high[1]) == ((-12, 720), drawing.high[1])
@@ -175,7 +175,7 @@ def test_what_is_under_the_pointer_is_named_with_its_place() -> None:
     assert words.startswith("C  ⌀5, 12 deep, shelf pin")
     assert words.endswith(f"{show(hole.at.x)} along, 37 across")
     assert machining_at(gable, (hole.at.x + 4, hole.at.y), 1.0, show) == ""
-    assert machining_at(gable, (300.0, 536.0), 1.0, show).startswith("A  groove 8 wide")
+    assert machining_at(gable, (300.0, 536.0), 1.0, show).startswith("A  groove 8.3 wide")
 
 
 def test_edges_are_named_by_where_they_lie_in_the_unit() -> None:
@@ -205,7 +205,7 @@ def test_an_outlined_part_is_drawn_in_its_true_shape() -> None:
 def test_the_machining_is_told_with_face_size_and_tool() -> None:
     gable = a_made_unit("base").parts[0]
     lines = [words for _, words in machining_lines(gable, show)]
-    assert "1 × groove 8 wide, 8 deep · grooving saw" in lines
+    assert "1 × groove 8.3 wide, 8 deep · grooving saw" in lines
     assert any(line.startswith("10 × ⌀5, 12 deep, shelf pin, upper face") for line in lines)
     door = next(p for p in a_made_unit("base").parts if p.name == "door")
     assert any("⌀35, 12.5 deep, hinge cup, lower face · Forstner bit 35" in line for _, line in machining_lines(door, show))

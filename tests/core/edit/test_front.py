@@ -102,15 +102,15 @@ def test_the_door_list_has_every_front_with_its_pieces() -> None:
     job = style_one(a_wall_of("base", "drawers", "filler"), CATALOG, "u1", (), "sluice-frame")
     rows = doorlist(made(job))
     assert [(r.front, r.style, r.width, r.height) for r in rows][:2] == [
-        ("door", "Sluice, frame 70", 597, 717),
+        ("door", "Sluice, frame 70", 597, 716),
         ("drawer 1 front", "Slab", 597, 140),
     ]
     assert len(rows) == 4
     assert rows[0].parts == (
-        ("stile", 2, 717, 70, 19),
+        ("stile", 2, 70, 716, 19),
         ("rail bottom", 1, 477, 70, 19),
         ("rail top", 1, 477, 70, 19),
-        ("panel", 1, 595, 475, 6),
+        ("panel", 1, 475, 594, 6),
     )
     assert (rows[0].hinges, rows[0].hand) == (2, "left")
     assert rows[1].parts == ()

@@ -158,7 +158,7 @@ def test_members_are_held_to_what_a_file_can_hold() -> None:
         (lambda j: change_units(j, CATALOG, ["u2"], depth=200.0), "free depth of .* in"),
         (lambda j: change_units(j, CATALOG, ["u1"], width=30.0), r"no room between the gables: −1/4 in = 1 3/16 in width − 2 × 11/16 in gable"),
         (lambda j: change_opening(j, ROOM, "back", "window1", x=3900.0), "would end .* in beyond Wall A"),
-        (lambda j: set_opening_size(j, CATALOG, ["u2"], (0,), 9.0), "Drawer 1 has a clear height of −1/4 in, too low"),
+        (lambda j: set_opening_size(j, CATALOG, ["u2"], (0,), 9.0), "Drawer 1 has a clear height of −3/16 in, too low"),
         (lambda j: set_opening_size(j, CATALOG, ["u2"], (0,), 0.5), "An opening is from .* in to .* in"),
     ],
 )  # fmt: skip

@@ -14,11 +14,18 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "base_top": "Base top",
         "stretcher_width": "Stretchers",
     },
-    "Back": {"back": "Back", "back_inset": "Back inset", "groove_depth": "Groove", "back_clearance": "Back play"},
+    "Back": {
+        "back": "Back",
+        "back_inset": "Back inset",
+        "groove_depth": "Groove",
+        "groove_play": "Groove play",
+        "back_clearance": "Back play",
+    },
     "Kick": {
         "kick": "Kick",
         "kick_height": "Kick height",
         "kick_setback": "Kick setback",
+        "kick_play": "Above floor",
         "leg_inset": "Leg inset",
         "leg_wide": "6 legs from",
         "leg_count": "Legs",
@@ -26,6 +33,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
     "Fronts": {
         "overlay": "Fronts lie",
         "reveal": "Reveal",
+        "top_gap": "Under a top",
         "inset_gap": "Inset gap",
         "front_gap": "Front gap",
         "door_most": "Widest door",
@@ -46,6 +54,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
     "Shelves and drawers": {
         "shelf_clearance": "Shelf play",
         "shelf_setback": "Shelf setback",
+        "shelf_rear": "Shelf rear",
         "drawer_bottom_inset": "Bottom inset",
         "drawer_groove": "Box groove",
         "bottom_play": "Bottom play",

@@ -79,11 +79,15 @@ class Slide(Item):
     """Free height that it needs below the box."""
     rise: NotNegative = 0.0
     """From the lower edge of the box to the line of its screws."""
+    high: NotNegative = 0.0
+    """How high its bars are, half of it above and below the line of its screws."""
     lengths: Annotated[tuple[Positive, ...], Field(min_length=1)]
     """The nominal lengths that it is sold in."""
     rated_kg: NotNegative
     box_holes: tuple[Bored, ...] = ()
     """In the box: x from the front edge."""
+    drawer_holes: tuple[Bored, ...] = ()
+    """In the sides of the drawer: x from their front."""
 
 
 class Leg(Item):

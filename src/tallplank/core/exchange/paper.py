@@ -73,8 +73,8 @@ def door_table(shop: Shop) -> Table:
     for r in shop.doorlist:
         size = (r.width, r.height, r.thickness)
         lines.append((r.room, r.unit, r.front, "", 1, r.style, r.edge, r.finish, *size, r.hand, r.hinges, r.weight_kg))
-        for piece, count, length, width, thick in r.parts:
-            lines.append((r.room, r.unit, r.front, piece, count, "", "", "", width, length, thick, "", "", ""))
+        for piece, count, width, height, thick in r.parts:
+            lines.append((r.room, r.unit, r.front, piece, count, "", "", "", width, height, thick, "", "", ""))
     return Table("Doors", columns, tuple(lines))
 
 

@@ -41,17 +41,23 @@ class Construction(Record):
     groove_depth: Annotated[Mm, Bounds(0.5, 50)]
     back_clearance: Annotated[Mm, Bounds(0, 50)]
     """Taken off the back's width and height in all, so that it slides into its grooves."""
+    groove_play: Annotated[Mm, Bounds(0, 5)] = 0.3
+    """How much wider than the back its groove is."""
     base_top: Literal["stretchers", "full", "rails"] = "stretchers"
     """What closes units under a worktop: two flat stretchers, a full top, or two upright rails."""
     kick: Literal["legs", "notched", "ladder", "none"]
     """Legs with a loose plinth, gables notched down to the floor, or a ladder base under the run."""
     kick_height: Annotated[Mm, Bounds(0, 1000)]
     kick_setback: Annotated[Mm, Bounds(0, 1000)]
+    kick_play: Annotated[Mm, Bounds(0, 100)] = 3.0
+    """From the floor to a loose plinth."""
     stretcher_width: Annotated[Mm, Bounds(10, 1000)]
     overlay: Literal["full", "half", "inset"] = "full"
     """How fronts lie: over the gables, over half of gables that two units share, or between them."""
     reveal: Annotated[Mm, Bounds(0, 1000)]
     """Between neighbouring fronts; half of it along the unit's own edges."""
+    top_gap: Annotated[Mm, Bounds(0, 100)] = 2.5
+    """Between a front and the worktop above it, at least."""
     inset_gap: Annotated[Mm, Bounds(0, 100)] = 2.5
     """Around fronts that are inset."""
     front_gap: Annotated[Mm, Bounds(0, 50)]
@@ -73,6 +79,8 @@ class Construction(Record):
     shelf_clearance: Annotated[Mm, Bounds(0, 100)]
     """Taken off the inside width in all."""
     shelf_setback: Annotated[Mm, Bounds(0, 1000)]
+    shelf_rear: Annotated[Mm, Bounds(0, 100)] = 3.0
+    """From a loose shelf to the back."""
     drawer_bottom_inset: Annotated[Mm, Bounds(0, 200)]
     drawer_groove: Annotated[Mm, Bounds(0.5, 50)]
     bottom_play: Annotated[Mm, Bounds(0, 50)] = 1.0

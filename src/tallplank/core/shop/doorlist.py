@@ -8,6 +8,9 @@ from itertools import chain
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Front, Part, Tag
 from tallplank.core.measure.memo import Mapped
+from tallplank.core.space.frame import Vec
+
+UPRIGHT = 0.5
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,7 +31,7 @@ class DoorRow:
     hinges: int
     weight_kg: float
     parts: tuple[tuple[str, int, float, float, float], ...]
-    """Name, count, length, width and thickness of the pieces that a framed front is made of; nothing for a slab."""
+    """Name, count, width, height (as they stand in the front) and thickness of the pieces of a framed front; nothing for a slab."""
 
 
 class DoorlistMaker:
@@ -65,14 +68,39 @@ def _rows(unit: MadeUnit, room: str) -> Iterator[DoorRow]:
             style.name if style is not None and framed else "Slab",
             style.edge if style is not None else "square",
             whole.finish.name,
-            round(front.width, 6),
-            round(front.height, 6),
+            *_size(parts),
             whole.finish.thickness,
             front.hand,
             _hinges(parts),
             front.weight_kg,
             tuple(_pieces(parts)) if framed else (),
         )
+
+
+def _size(parts: list[Part]) -> tuple[float, float]:
+    """Width and height of a front in its own plane, whatever way it faces; a bent one is measured as the flat board."""
+    if len(parts) == 1:
+        return _standing(parts[0])
+    face = parts[0].frame
+    across = face.y if _stands(parts[0]) else face.x
+    reach = [sum(c * a for c, a in zip(corner, across, strict=True)) for p in parts for corner in _corners(p)]
+    heights = [corner.z for p in parts for corner in _corners(p)]
+    return round(max(reach) - min(reach), 6), round(max(heights) - min(heights), 6)
+
+
+def _corners(part: Part) -> Iterator[Vec]:
+    length, width, _ = part.size
+    return (part.frame.out((x, y, 0.0)) for x in (0.0, length) for y in (0.0, width))
+
+
+def _stands(part: Part) -> bool:
+    """Whether a piece stands upright by its length."""
+    return abs(part.frame.x.z) > UPRIGHT
+
+
+def _standing(part: Part) -> tuple[float, float]:
+    length, width = round(part.length.value, 6), round(part.width.value, 6)
+    return (width, length) if _stands(part) else (length, width)
 
 
 def _whole(front: Front, part: Part) -> Tag:
@@ -87,10 +115,9 @@ def _hinges(parts: list[Part]) -> int:
 def _pieces(parts: list[Part]) -> Iterator[tuple[str, int, float, float, float]]:
     alike: Counter[tuple[str, float, float, float]] = Counter()
     for part in parts:
-        length, width, thick = part.size
-        alike[_piece(part.tag.unhanded).name, round(length, 6), round(width, 6), round(thick, 6)] += 1
-    for (piece, long, wide, deep), count in alike.items():
-        yield piece, count, long, wide, deep
+        alike[_piece(part.tag.unhanded).name, *_standing(part), round(part.thickness.value, 6)] += 1
+    for (piece, width, height, thick), count in alike.items():
+        yield piece, count, width, height, thick
 
 
 def _piece(tag: Tag) -> Tag:

@@ -138,7 +138,8 @@ def _add_frame(choice: Choice, style: DoorStyle, leaf: Leaf, out: Collector) -> 
 
 
 def _inset(choice: Choice, frame: _Frame) -> Inset:
-    return Inset(frame.style, frame.finish, frame.leaf.y, frame.full.value, frame.groove, frame.tongue, frame.leaf.motion)
+    across = frame.leaf.kind == "drawer" and choice.rules.drawer_front_grain == "across"
+    return Inset(frame.style, frame.finish, frame.leaf.y, frame.full.value, frame.groove, frame.tongue, frame.leaf.motion, across)
 
 
 def _panels(frame: _Frame) -> list[tuple[float, Size, bool]]:

@@ -27,8 +27,8 @@ from tallplank.core.space.outline import Ring
 
 BEAD_WIDE, BEAD_DEEP = 3.0, 1.5
 LEAST_BEAD = 4.0
-Cuts = Callable[[float, float, float], tuple[Pocket, ...]]
-"""From a panel's height, its width and half of its float to what is cut into it."""
+Cuts = Callable[[float, float, tuple[float, float]], tuple[Pocket, ...]]
+"""From a panel's length, its width and half of its float along and across it to what is cut into it."""
 LOUVRE_PIN, PIN_DEEP = 3.0, 10.0
 STEPS = 24
 
@@ -44,6 +44,8 @@ class Inset:
     groove: tuple[float, float]
     tongue: Size
     motion: Motion | None
+    across: bool = False
+    """Whether the grain of a panel runs level, not upright."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,35 +71,40 @@ def add_field(choice: Choice, inset: Inset, field: Field, out: Collector) -> Non
     FIELDS[inset.style.panel_kind](choice, inset, field, out)
 
 
+def _still(inset: Inset) -> Size:
+    """What is taken off a panel along its grain, in which wood does not move: the style's float."""
+    return Size.of(inset.style.float_gap, "float", Decided("door_style", "float_gap"))
+
+
 def _play(choice: Choice, inset: Inset, width: float) -> Size:
-    """What is taken off a panel in all: the style's float, or more where solid wood moves more than that."""
+    """What is taken off a panel across its grain: the style's float, or more where solid wood moves more than that."""
     moves = movement(width, choice.catalog.boards[inset.finish.board].movement, choice.rules.moisture_swing)
     if moves <= inset.style.float_gap:
-        return Size.of(inset.style.float_gap, "float", Decided("door_style", "float_gap"))
+        return _still(inset)
     if moves >= 1.6 * inset.style.tongue:
         raise BuildError(f"A panel {mm(width)} wide would move by {mm(moves)}, more than its grooves hold: use a narrower front.")
     return Size.of(moves, "float for moisture", Decided("rule", "moisture_swing"))
 
 
-def _panel_sizes(choice: Choice, inset: Inset, field: Field) -> tuple[Size, Size, float]:
-    """Height and width of a panel in its grooves, and half of what it floats."""
-    play = _play(choice, inset, field.width.value)
-    height = field.height + 2 * inset.tongue - play
-    return height, field.width + 2 * inset.tongue - play, play.value / 2
-
-
 def _add_panel(choice: Choice, inset: Inset, field: Field, out: Collector, thickness: Size, pockets: Cuts) -> None:
-    height, width, half = _panel_sizes(choice, inset, field)
-    right = field.x + field.width.value + inset.style.tongue - half
-    lay = Lay("+z", "-x", (right, inset.y - inset.groove[0], field.z - inset.style.tongue + half))
-    shape = _arched_panel(field, inset.style.tongue, height.value, width.value, half) if field.arch else None
+    """A board in the grooves of a frame, its grain upright or level; it floats more across its grain than along it."""
+    tongue = inset.style.tongue
+    moving = _play(choice, inset, (field.height if inset.across else field.width).value)
+    high, wide = (moving, _still(inset)) if inset.across else (_still(inset), moving)
+    height, width = field.height + 2 * inset.tongue - high, field.width + 2 * inset.tongue - wide
+    left, low, y = field.x - tongue + wide.value / 2, field.z - tongue + high.value / 2, inset.y - inset.groove[0]
+    if inset.across:
+        sizes, lay, halves = (width, height, thickness), Lay("+x", "+z", (left, y, low)), (wide.value / 2, high.value / 2)
+    else:
+        sizes, lay, halves = (height, width, thickness), Lay("+z", "-x", (left + width.value, y, low)), (high.value / 2, wide.value / 2)
+    shape = _arched_panel(field, height.value, width.value) if field.arch else None
     out.add(
-        field.tag, "front", "front", inset.finish, (height, width, thickness), lay,
-        pockets=pockets(height.value, width.value, half), motion=inset.motion, kind="front", form=formed(shape),
+        field.tag, "front", "front", inset.finish, sizes, lay,
+        pockets=pockets(sizes[0].value, sizes[1].value, halves), motion=inset.motion, kind="front", form=formed(shape),
     )  # fmt: skip
 
 
-def _arched_panel(field: Field, tongue: float, height: float, width: float, half: float) -> Ring:
+def _arched_panel(field: Field, height: float, width: float) -> Ring:
     """A panel whose upper edge follows the arch above it, up into its groove; x runs up the panel, y from its right edge."""
     chord, rise = field.width.value, field.arch
     top, middle = height, width / 2
@@ -118,16 +125,16 @@ def _raised(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
         _flat(choice, inset, field, out)
         return
 
-    def edges(height: float, width: float, half: float) -> tuple[Pocket, ...]:
-        margin = style.tongue - half + style.bevel
-        if 2 * margin >= min(height, width):
+    def edges(length: float, width: float, halves: tuple[float, float]) -> tuple[Pocket, ...]:
+        ends, sides = (style.tongue - half + style.bevel for half in halves)
+        if 2 * ends >= length or 2 * sides >= width:
             raise BuildError(f"The {field.tag.name} is too small for a raised field.")
         depth = (style.panel, thick.value)
         return (
-            slot((0.0, height), (0.0, margin), depth, "tongue"),
-            slot((0.0, height), (width - margin, width), depth, "tongue"),
-            slot((0.0, margin), (margin, width - margin), depth, "tongue"),
-            slot((height - margin - field.arch, height), (margin, width - margin), depth, "tongue"),
+            slot((0.0, length), (0.0, sides), depth, "tongue"),
+            slot((0.0, length), (width - sides, width), depth, "tongue"),
+            slot((0.0, ends), (sides, width - sides), depth, "tongue"),
+            slot((length - ends - field.arch, length), (sides, width - sides), depth, "tongue"),
         )
 
     _add_panel(choice, inset, field, out, thick, edges)
@@ -138,12 +145,13 @@ def _beaded(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
     style = inset.style
     deep = min(BEAD_DEEP, style.panel / 3)
 
-    def beads(height: float, width: float, half: float) -> tuple[Pocket, ...]:
-        count = max(ceil(field.width.value / style.pitch), 1)
-        start = style.tongue - half
-        lines = [start + field.width.value * i / count for i in range(1, count)]
+    def beads(length: float, width: float, halves: tuple[float, float]) -> tuple[Pocket, ...]:
+        clear = (field.height if inset.across else field.width).value
+        count = max(ceil(clear / style.pitch), 1)
+        start = style.tongue - halves[1]
+        lines = [start + clear * i / count for i in range(1, count)]
         return tuple(
-            slot((0.0, height), (y - BEAD_WIDE / 2, y + BEAD_WIDE / 2), (style.panel - deep, style.panel), "groove") for y in lines
+            slot((0.0, length), (y - BEAD_WIDE / 2, y + BEAD_WIDE / 2), (style.panel - deep, style.panel), "groove") for y in lines
         )
 
     _add_panel(choice, inset, field, out, Size.of(style.panel, "panel", Decided("door_style", "panel")), beads)
@@ -215,13 +223,14 @@ def _glazed(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
     """A pane in the rebate with a bead behind it all round, and glazing bars before it."""
     style, glass = inset.style, choice.finish("glass")
     pane = Size.of(glass.thickness, "glass", Decided("finish", "glass"))
-    height, width, half = _panel_sizes(choice, inset, field)
+    play = _still(inset)
+    height, width, half = field.height + 2 * inset.tongue - play, field.width + 2 * inset.tongue - play, play.value / 2
     far = inset.groove[1]
     if pane.value + LEAST_BEAD > far:
         raise BuildError(f"Glass {mm(pane.value)} thick leaves no room for a bead in a rebate of {mm(far)}.")
     right = field.x + field.width.value + style.tongue - half
     lay = Lay("+z", "-x", (right, inset.y - far + pane.value, field.z - style.tongue + half))
-    shape = _arched_panel(field, style.tongue, height.value, width.value, half) if field.arch else None
+    shape = _arched_panel(field, height.value, width.value) if field.arch else None
     tag = replace(field.tag, role="glass")
     out.add(tag, "glass", "front", glass, (height, width, pane), lay, motion=inset.motion, kind="front", form=formed(shape))
     _add_beads(inset, field, pane, out)

@@ -4,8 +4,10 @@ from dataclasses import dataclass
 
 from tallplank.core.catalog.hardware import Slide
 from tallplank.core.error import mm
+from tallplank.core.job.construction import Construction
 from tallplank.core.joinery.inside.blocking import add_blocking
 from tallplank.core.joinery.inside.drawer_joint import add_corners
+from tallplank.core.joinery.joint.system import on_row
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BOTTOM, BOX_FRONT, UPRIGHTS, BuildError, Edges, Part, PartKind, Tag, pulled_out
 from tallplank.core.joinery.rule.choice import Choice
@@ -22,6 +24,10 @@ SLIDE_HOSTS: tuple[PartKind, ...] = (*UPRIGHTS, "blocking")
 LEAST_SKIN = 1.0
 """A hole that would leave less goes right through."""
 BOX_BACK = "box back"
+FROM_END, SIDE_SKIN = 20.0, 2.0
+"""A screw of a slide stays so far from the rear end of a side, and leaves so much of it."""
+LEAST_BELOW, LEAST_ABOVE = 3.0, 6.0
+"""What is left free below and above a box."""
 LOWEST_BOX, NARROWEST_BOX = 30.0, 60.0
 """The height and the inside width below which a box is of no use."""
 
@@ -36,6 +42,8 @@ class Drawer:
     inner: bool = False
     low: bool = False
     """Whether it is a tray that pulls out: as low as its sides can be."""
+    height: Size | None = None
+    """The height of its box, where that is as that of others behind equal fronts."""
 
     @property
     def tag(self) -> Tag:
@@ -97,6 +105,7 @@ def add_drawer(choice: Choice, box: Box, drawer: Drawer, out: Collector) -> floa
     _add_sides(choice, body, slide, motion, out)
     add_corners(choice, drawer.name, first, out)
     _add_bottom(choice, body, motion, out)
+    _bore_sides(slide, body, first, out)
     where = f"{drawer.name}, {length:g} long"
     out.drawers.append((drawer.tag, where))
     out.slides.append((cell, body.z + slide.rise, length))
@@ -111,7 +120,10 @@ def _body(choice: Choice, box: Box, drawer: Drawer, slide: Slide, length: float)
     if slide.length_less:
         run = run - Size.of(slide.length_less, "less for the slide", Decided("hardware", "slide"))
     low, high = cell.z.free_at, cell.z.free_end
-    height = _box_height(choice, drawer, high - low)
+    height = drawer.height or box_height(choice, drawer, high - low)
+    if height.value < slide.rise + slide.high / 2:
+        least = slide.rise + slide.high / 2
+        raise BuildError(f"The box of {drawer.name} would be {mm(height.value)} high; its slide needs {mm(least)}.")
     if slide.width_less:
         width = cell.x.free - Size.of(slide.width_less, "less for the slide, inside the box", Decided("hardware", "slide")) + 2 * side
         x = cell.x.free_at + slide.width_less / 2 - side.value
@@ -120,13 +132,25 @@ def _body(choice: Choice, box: Box, drawer: Drawer, slide: Slide, length: float)
         x = cell.x.free_at + slide.side_clearance
     if width.value - 2 * side.value < NARROWEST_BOX:
         raise BuildError(f"{drawer.name.capitalize()} has a clear width of {mm(cell.x.free.value)}, too narrow for a box.")
-    z = low + max(rules.drawer_allowance / 4, slide.under)
+    z = _on_rows(rules, slide, (low, high), height.value)
     bottom = Size.of(choice.finish("back").thickness, "back", Decided("finish", "back"))
     inset, groove = slide.bottom_recess or rules.drawer_bottom_inset, choice.rule("drawer_groove", "groove")
     body = _Body(drawer.tag, run, width, height, side, bottom, inset, groove, x, drawer.start, z)
     if groove.value >= side.value or body.lip[1] >= height.value:
         raise BuildError(f"The bottom of {drawer.name} finds no groove: the box is {mm(height.value)} high, its sides {mm(side.value)}.")
     return body
+
+
+def _on_rows(rules: Construction, slide: Slide, room: tuple[float, float], height: float) -> float:
+    """Where a box stands: with its slides' screws on the row of holes nearest to the usual place, if there is one in its room."""
+    low, high = room
+    usual = low + max(rules.drawer_allowance / 4, slide.under)
+    if rules.box == "face-frame":
+        return usual
+    row = on_row(rules, usual + slide.rise)
+    found = (row + k * rules.system_pitch - slide.rise for k in (0, 1, -1))
+    fitting = [z for z in found if z >= low + max(slide.under, LEAST_BELOW) and z + height <= high - LEAST_ABOVE]
+    return min(fitting, key=lambda z: abs(z - usual), default=usual)
 
 
 def _add_sides(choice: Choice, body: _Body, slide: Slide, motion: Motion, out: Collector) -> None:
@@ -163,7 +187,12 @@ def _add_bottom(choice: Choice, body: _Body, motion: Motion, out: Collector) -> 
     out.add(tag, "back", "drawer", finish, (length, width, body.bottom), lay, motion=motion, kind="drawer")
 
 
-def _box_height(choice: Choice, drawer: Drawer, room: float) -> Size:
+def box_height(choice: Choice, drawer: Drawer, room: float) -> Size:
+    """How high a box is in a room of this height.
+
+    Raises:
+        BuildError: the room is too low for a box.
+    """
     clear = Size.of(room, "clear height", drawer.cell.source)
     height = clear - choice.rule("drawer_allowance", "allowance")
     most = choice.rules.tray_height if drawer.low else choice.rules.drawer_most
@@ -172,6 +201,15 @@ def _box_height(choice: Choice, drawer: Drawer, room: float) -> Size:
     if height.value < LOWEST_BOX:
         raise BuildError(f"{drawer.name.capitalize()} has a clear height of {mm(clear.value)}, too low for a box.")
     return height
+
+
+def _bore_sides(slide: Slide, body: _Body, first: int, out: Collector) -> None:
+    """The holes that the slides ask for in the sides of the box, parts `first` and the next."""
+    for index, x, into in ((first, body.x, RIGHT), (first + 1, body.x + body.width.value, LEFT)):
+        for bored in slide.drawer_holes:
+            if bored.x < body.run.value - FROM_END:
+                point = Vec(x, body.y + bored.x, body.z + slide.rise + bored.z)
+                out.bore(index, point, into, Bore("slide", bored.diameter, min(bored.depth, body.side.value - SIDE_SKIN)))
 
 
 def _slide_depth(host: Part, wanted: float) -> float:

@@ -32,7 +32,8 @@ def add_shelves(choice: Choice, box: Box, cell: Cell, plane: Plane, out: Collect
     """
     finish, count, board = choice.finish("carcass"), cell.opening.shelves, box.shelf
     setback = choice.rule("shelf_setback", "setback") + plane.inner_size
-    sizes = (cell.x.clear - choice.rule("shelf_clearance", "clearance"), box.inside_depth - setback, board)
+    depth = box.inside_depth - setback - choice.rule("shelf_rear", "behind it")
+    sizes = (cell.x.clear - choice.rule("shelf_clearance", "clearance"), depth, board)
     x = cell.x.clear_at + choice.rules.shelf_clearance / 2
     for z in shelf_levels(choice, cell, board.value):
         lay = Lay("+x", "+y", (x, box.front + setback.value, z))
@@ -94,10 +95,11 @@ def _pin_rows(choice: Choice, box: Box, cell: Cell, out: Collector) -> Iterator[
     pin, plane = choice.hardware("pin"), plane_of(choice)
     bored = pin.box_holes[0] if pin.box_holes else Bored(diameter=2 * PIN_RADIUS, depth=13.0)
     bore = Bore("pin", bored.diameter, bored.depth)
-    own = [out.box(i)[0].z - PIN_RADIUS for i, p in enumerate(out.parts) if p.kind == "shelf" and p.path == cell.path]
+    shelves = [out.box(i) for i, p in enumerate(out.parts) if p.kind == "shelf" and p.path == cell.path]
+    own = [low.z - PIN_RADIUS for low, _ in shelves]
     spare = spare_heights(choice, box, cell, own)
     for x, into in ((cell.x.clear_at, LEFT), (cell.x.clear_end, RIGHT)):
-        for y in row_lines(choice.rules, plane.rows, box.back_face):
+        for y in row_lines(choice.rules, plane.rows, (shelves[0][0].y, shelves[0][1].y)):
             host = out.host(Vec(x, y, own[0]), into, UPRIGHTS)
             if host is None:
                 out.miss("The pins of a shelf find no board to sit in.")

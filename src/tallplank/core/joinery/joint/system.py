@@ -19,8 +19,7 @@ def row_holes(rules: Construction, low: float, high: float) -> tuple[float, ...]
     return tuple(start + k * pitch for k in range(first, last + 1))
 
 
-def row_lines(rules: Construction, front: float, rear: float) -> tuple[float, float]:
-    """Where the front and the rear row lie in the depth, a whole number of pitches apart where the depth allows."""
+def row_lines(rules: Construction, front: float, shelf: tuple[float, float]) -> tuple[float, float]:
+    """Where the front and the rear row lie in the depth, so that a shelf from one depth to another lies on both alike."""
     first = front + rules.system_front
-    steps = floor((rear - rules.system_front - first) / rules.system_pitch + 1e-9)
-    return first, first + steps * rules.system_pitch if steps >= 1 else max(rear - rules.system_front, first + rules.system_pitch / 2)
+    return first, max(shelf[1] - (first - shelf[0]), first + rules.system_pitch / 2)

@@ -173,7 +173,11 @@ def _of(placed: Placed, source: Decided) -> DecidedFor:
 
 def _add_plinth(stretch: Stretch, finish: Finish, out: Collector, catalog: Catalog, standard: Standard) -> None:
     members = stretch.members
-    height = Size.of(members[0].z, "kick height", _of(members[0], Decided("rule", "kick_height")))
+    first_unit = members[0]
+    play = Size.of(first_unit.rules.kick_play, "above the floor", _of(first_unit, Decided("rule", "kick_play")))
+    height = Size.of(first_unit.z, "kick height", _of(first_unit, Decided("rule", "kick_height"))) - play
+    if height.value <= 0:
+        return
     thickness = Size.of(finish.thickness, "plinth board", Decided("finish", "plinth"))
     setback = min(p.rules.kick_setback - p.unit.depth + p.back for p in members)
     seams = [p.x + p.unit.width for p in members]
@@ -182,7 +186,7 @@ def _add_plinth(stretch: Stretch, finish: Finish, out: Collector, catalog: Catal
         length = _length(members, a, b, {})
         first, last = i == 0 and stretch.open_left, i == len(pieces) - 1 and stretch.open_right
         edges = Edges(w1=finish.band if first else None, w2=finish.band if last else None)
-        lay = Lay("+x", "+z", (a, setback + finish.thickness, 0.0))
+        lay = Lay("+x", "+z", (a, setback + finish.thickness, play.value))
         out.add("plinth", "plinth", "plinth", finish, (length, height, thickness), lay, edges=edges)
         count = Size.of(ceil((b - a) / CLIP_PITCH) + 1, f"clips, one every {CLIP_PITCH:g} and one more", Decided("hardware", "clip"))
         if members[0].rules.kick == "legs":

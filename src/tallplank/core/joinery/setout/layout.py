@@ -185,7 +185,9 @@ def _root_z(choice: Choice, box: Box) -> Span:
         gap = choice.rule("inset_gap", "gap")
         return _outer(box.height, (box.floor + gap, box.top_used + gap), clear, None)
     edge = 0.5 * choice.rule("reveal")
-    return _outer(box.height, (edge, edge), clear, None)
+    under = choice.rule("top_gap", "under the worktop")
+    top = under if choice.kind.worktop and under.value > edge.value else edge
+    return _outer(box.height, (edge, top), clear, None)
 
 
 def _outer(whole: Size, front: tuple[Size, Size], clear: tuple[Size, Size], way: tuple[Size, Size] | None) -> Span:

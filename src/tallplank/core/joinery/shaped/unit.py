@@ -151,7 +151,7 @@ def _boards(stand: Stand, out: Collector) -> None:
         raise BuildError(f"{count} shelves do not fit into a clear height of {mm(clear)}.") from None
     behind = stand.behind if choice.unit.opening.front != "none" else 0.0
     back_off = rules.shelf_setback + behind + stand.frame_depth
-    play: Insets = {"gable": board + SHELF_PLAY, "back": back + SHELF_PLAY, "front": back_off, "curve": back_off}
+    play: Insets = {"gable": board + SHELF_PLAY, "back": back + rules.shelf_rear, "front": back_off, "curve": back_off}
     for i in range(count):
         z = floor.value + division.starts[i] + division.sizes[i]
         _add_board(stand, "shelf", "shelf", play, z, shelf, out)

@@ -47,7 +47,7 @@ def _groove(choice: Choice, box: Box, length: float, thick: float, start: float 
     if rules.groove_depth >= thick:
         raise BuildError(f"A groove {mm(rules.groove_depth)} deep would cut through the {mm(thick)} board.")
     front = box.inside_depth.value - start
-    end = front + box.back.value if rules.back == "grooved" else box.gable_depth.value - start
+    end = front + box.back.value + rules.groove_play if rules.back == "grooved" else box.gable_depth.value - start
     if front < 0:
         raise BuildError("The groove for the back would lie in front of the board: use a deeper unit or a smaller back inset.")
     return (slot((0.0, length), (front, end), (thick - rules.groove_depth, thick), "groove" if rules.back == "grooved" else "rebate"),)

@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 
 from tallplank.core.joinery.front.front import add_doors, add_drawer_front, add_level_front
 from tallplank.core.joinery.front.hinge import hang_door, hang_flap
-from tallplank.core.joinery.inside.drawer import Drawer, add_drawer, bore_slides
+from tallplank.core.joinery.inside.drawer import Drawer, add_drawer, bore_slides, box_height
 from tallplank.core.joinery.inside.inside import add_inside
 from tallplank.core.joinery.inside.shelf import PinRow, add_shelves, bore_pins
 from tallplank.core.joinery.part.part import BuildError, Edges
@@ -29,6 +29,8 @@ class _Filling:
     drawers: int = 0
     reach: dict[tuple[int, ...], tuple[int, float]] = field(default_factory=dict)
     """The number of the drawer in each cell and how far it runs out."""
+    boxes: dict[tuple[int, ...], Size] = field(default_factory=dict)
+    """The height of the drawer box in each cell that has a front of its own."""
 
 
 def fill_cells(choice: Choice, box: Box, layout: Layout, out: Collector) -> list[PinRow]:
@@ -44,6 +46,7 @@ def fill_cells(choice: Choice, box: Box, layout: Layout, out: Collector) -> list
         if divider.board:
             out.path = divider.path
             _add_board(filling, divider)
+    filling.boxes = _equal_boxes(filling)
     for cell in layout.cells:
         out.path = cell.path
         if not cell.opening.openings:
@@ -88,7 +91,9 @@ def _add_contents(filling: _Filling, cell: Cell) -> None:
             raise BuildError("A drawer's opening takes no shelves.")
         filling.drawers += 1
         number = filling.drawers
-        drawer = Drawer(number, cell, filling.plane.back if fronted else filling.plane.inner, inner=not fronted)
+        drawer = Drawer(
+            number, cell, filling.plane.back if fronted else filling.plane.inner, inner=not fronted, height=filling.boxes.get(cell.path)
+        )
         filling.reach[cell.path] = number, add_drawer(choice, box, drawer, out)
         return
     if opening.inside == "pullout":
@@ -98,6 +103,21 @@ def _add_contents(filling: _Filling, cell: Cell) -> None:
         add_inside(choice, box, cell, filling.plane, out)
     if opening.shelves:
         add_shelves(choice, box, cell, filling.plane, out)
+
+
+def _equal_boxes(filling: _Filling) -> dict[tuple[int, ...], Size]:
+    """The heights of the boxes behind drawer fronts: behind equal fronts as high as the lowest of them."""
+    heights: dict[tuple[int, ...], Size] = {}
+    lowest: dict[float, Size] = {}
+    cells = [c for c in filling.layout.leaves if c.opening.front == "drawer"]
+    for number, cell in enumerate(cells, 1):
+        height = box_height(filling.choice, Drawer(number, cell, 0.0), cell.z.free_end - cell.z.free_at)
+        front = round(cell.z.front.value, 3)
+        if front not in lowest or height.value < lowest[front].value:
+            lowest[front] = height
+    for cell in cells:
+        heights[cell.path] = lowest[round(cell.z.front.value, 3)]
+    return heights
 
 
 def _drawer_front_over(filling: _Filling, cell: Cell) -> bool:
