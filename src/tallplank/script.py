@@ -298,9 +298,7 @@ class Work:
 
     def hardware(self) -> tuple[HardwareLine, ...]:
         """The hardware schedule."""
-        return tuple(
-            HardwareLine(r.item.name, r.item.role, r.item.code, r.quantity, r.item.price, r.where) for r in self._store.derived.schedule
-        )
+        return tuple(HardwareLine(r.name, r.item.role, r.code, r.quantity, r.item.price, r.where) for r in self._store.derived.schedule)
 
     def price(self) -> Price:
         """The price of the job."""

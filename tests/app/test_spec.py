@@ -94,7 +94,7 @@ def test_drawer_heights_are_set_and_given_back_to_the_rule(open_window: Open) ->
     type_into(window, "Front 2", "200")
     assert heights() == [140, 200, 370]
     reset(window, "Front 1")
-    assert heights() == [255.5, 200, 255.5]
+    assert heights() == [255, 200, 255]
     field = panel(window).row("Drawers")
     assert isinstance(field, QSpinBox)
     field.setValue(4)

@@ -98,7 +98,7 @@ def test_a_catalogue_without_defaults_is_refused(tmp_path: Path) -> None:
 @pytest.mark.parametrize(
     ("file", "old", "new", "words"),
     [
-        ("hardware.toml", "joint = { face = 5, face_depth = 11, end = 8, cam = 15, cam_depth = 12.5 }", "", "joint: Field required"),
+        ("hardware.toml", "joint = { face = 5, face_depth = 11, end = 8, cam = 15, cam_depth = 13.5 }", "", "joint: Field required"),
         (
             "kind.toml",
             'hardware = { leg = "leg-turned-200" }',

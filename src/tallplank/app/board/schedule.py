@@ -13,9 +13,9 @@ class SchedulePane(UnitTable[ScheduleRow]):
 
     def __init__(self, store: Store, tokens: Tokens) -> None:
         columns: tuple[Column[ScheduleRow], ...] = (
-            Column("Item", lambda r: r.item.name, width=226),
+            Column("Item", lambda r: r.name, width=226),
             Column("Qty", lambda r: str(r.quantity), figure=True, width=44),
-            Column("Code", lambda r: r.item.code, width=82),
+            Column("Code", lambda r: r.code, width=90),
             Column("Finish", lambda r: r.item.finish or "–", width=104),
             Column("Supplier", lambda r: r.item.supplier, width=128),
             Column("Each", lambda r: money(round(r.item.price * 100), store.job.rates.currency), figure=True, width=66),

@@ -86,7 +86,12 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "system_front": "First row",
         "system_start": "First hole",
     },
-    "Strength": {"shelf_load": "Load kN/m²", "sag_limit": "Sag: length /", "moisture_swing": "Moisture ± %"},
+    "Strength": {
+        "shelf_load": "Load kN/m²",
+        "lasting_load": "Share that stays",
+        "sag_limit": "Sag: length /",
+        "moisture_swing": "Moisture ± %",
+    },
     "Run": {
         "top_front": "Top front",
         "top_end": "Top end",
@@ -124,7 +129,7 @@ OVERLAYS = {"full": "Over the gables", "half": "Over half of them", "inset": "Be
 TOPS = {"full": "Full top"}
 OF_BOARD = {"floor_thickness": 1.0, "shelf_thickness": 1.0, "partition_thickness": 1.0, "tongue_thickness": 0.5}
 """Thicknesses that are a share of the gables' where they are not set."""
-NUMBERS = frozenset({"shelf_load", "sag_limit", "moisture_swing"})
+NUMBERS = frozenset({"shelf_load", "lasting_load", "sag_limit", "moisture_swing"})
 """Rules that are numbers with a unit of their own."""
 COUNTS = frozenset({"pin_spread"})
 """Rules that are plain numbers, not lengths."""

@@ -23,6 +23,11 @@ class Board(Record):
     """In kg per cubic metre."""
     modulus: Positive | None = None
     """Stiffness in bending along the length, in N per square millimetre."""
+    creep: NotNegative = 0.0
+    """By how much of its first sag a board goes on bending under a load that stays.
+
+    Source: k_def of EN 1995-1-1, table 3.2, service class 1, from memory.
+    """
     movement: Annotated[float, Field(ge=0, lt=0.02)] = 0.0
     """By what share solid wood grows across its grain for each per cent of moisture; 0 for what does not move."""
 

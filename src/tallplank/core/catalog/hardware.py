@@ -30,6 +30,7 @@ class JointBores(Record):
     """Diameter in the end."""
     cam: NotNegative = 0.0
     cam_depth: NotNegative = 0.0
+    """In a board of 18; its middle lies as deep in any other."""
 
 
 class Item(Record):

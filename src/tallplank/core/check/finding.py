@@ -11,7 +11,16 @@ from tallplank.core.check.kept import kept_entries
 from tallplank.core.check.machining import Fault, Known, faults
 from tallplank.core.check.overlap import SLACK, Overlap, OverlapFinder
 from tallplank.core.check.record import Constructions, Finding, Site, shown
-from tallplank.core.check.strength import few_legs, heavy_doors, heavy_drawers, heavy_flaps, heavy_hung_units, sagging_shelves
+from tallplank.core.check.strength import (
+    few_legs,
+    heavy_doors,
+    heavy_drawers,
+    heavy_flaps,
+    heavy_hung_units,
+    sagging_bottoms,
+    sagging_drawer_bottoms,
+    sagging_shelves,
+)
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made, MadeUnit
@@ -218,6 +227,8 @@ UNIT_CHECKS: tuple[Callable[[Site, MadeUnit], Iterator[Finding]], ...] = (
     _notes,
     hanging_boards,
     sagging_shelves,
+    sagging_bottoms,
+    sagging_drawer_bottoms,
     heavy_doors,
     heavy_drawers,
     heavy_hung_units,

@@ -1,7 +1,8 @@
 """Whether shelves, doors, drawers, flaps and hung units bear what they are meant to bear, with the remedy as an edit.
 
 Source: design load 15 lb/ft2 (0.72 kN/m2) on shelves and in drawers, ANSI/KCMA A161.1, from memory; sag of a simply
-supported beam under an even load 5 w L^4 / (384 E I), any strength of materials text; the limit L/200 is common practice.
+supported beam under an even load 5 w L^4 / (384 E I), any strength of materials text; creep by k_def of EN 1995-1-1, table 3.2, from
+memory, under the share of the load that stays (common practice); the limit L/150 after years from its table 7.2, from memory.
 """
 
 from collections.abc import Iterator, Sequence
@@ -9,34 +10,102 @@ from functools import partial
 from itertools import pairwise
 from typing import Literal
 
+import numpy as np
+
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.hardware import Hanger, Slide
 from tallplank.core.check.record import Finding, Fix, Site, shown
 from tallplank.core.edit.opening import set_opening, split_opening
 from tallplank.core.edit.unit import set_hardware, set_rule
+from tallplank.core.job.construction import Construction
 from tallplank.core.job.opening import Path, opening_at
 from tallplank.core.joinery.front.front import STAYS, stay_for, stay_moment
 from tallplank.core.joinery.joint.meeting import TOUCH
 from tallplank.core.joinery.made import Made, MadeUnit
-from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.part.part import BOTTOM, Part
 from tallplank.core.joinery.rule.load import GRAVITY, drawer_loads, hung_load
 
 SHELVES = ("shelf", "fixed-shelf")
 
 
-def sag(span: float, depth: float, thickness: float, modulus: float, load_kn_m2: float, density: float = 0.0) -> float:
-    """The sag in the middle of a shelf in millimetres: `modulus` in N/mm2, `density` of its own board in kg/m3."""
-    pressure = load_kn_m2 / 1000 + density * 1e-9 * GRAVITY * thickness
+def sag(
+    span: float, depth: float, thickness: float, modulus: float, load_kn_m2: float, density: float = 0.0, lasting: float = 0.0
+) -> float:
+    """The sag in the middle of a shelf in millimetres: `modulus` in N/mm2, `density` of its own board in kg/m3.
+
+    `lasting` is by how much it goes on bending under that load, as a share of the first sag; its own weight is part of it.
+    """
+    pressure = (load_kn_m2 / 1000 + density * 1e-9 * GRAVITY * thickness) * (1 + lasting)
     inertia = depth * thickness**3 / 12
     return 5 * pressure * depth * span**4 / (384 * modulus * inertia)
 
 
-def shelf_sag(part: Part, catalog: Catalog, load_kn_m2: float, thickness: float | None = None, span: float | None = None) -> float | None:
-    """The sag of a shelf under the load, of its own or another thickness and span; None where the board's stiffness is not known."""
-    board = catalog.boards[part.board]
+def shelf_sag(part: Part, catalog: Catalog, rules: Construction, thickness: float | None = None, span: float | None = None) -> float | None:
+    """The sag of a shelf after years of its load, of its own or another thickness and span; None where its stiffness is not known."""
+    board, thick, long = catalog.boards[part.board], thickness or part.thickness.value, span or part.length.value
     if board.modulus is None:
         return None
-    return sag(span or part.length.value, part.width.value, thickness or part.thickness.value, board.modulus, load_kn_m2, board.density)
+    lasting = board.creep * rules.lasting_load
+    return sag(long, part.width.value, thick, board.modulus, rules.shelf_load, board.density, lasting)
+
+
+POISSON, WAVES = 0.3, np.arange(1, 20, 2)
+DRAWER_LIMIT = 100.0
+"""The bottom of a drawer, which is not seen, may bend by its shorter side divided by this. Source: common practice."""
+
+
+def plate_sag(sides: tuple[float, float], thickness: float, modulus: float, load_kn_m2: float, lasting: float = 0.0) -> float:
+    """The sag in the middle of a board that is held along all four sides, in millimetres.
+
+    Source: Navier's double series for simply supported rectangular plates, any text on plates.
+    """
+    m, n = WAVES[:, None], WAVES[None, :]
+    stiff = modulus * thickness**3 / (12 * (1 - POISSON**2))
+    series = ((-1.0) ** ((m + n) // 2 - 1) / (m * n * (m**2 / sides[0] ** 2 + n**2 / sides[1] ** 2) ** 2)).sum()
+    return float(16 * load_kn_m2 / 1000 * (1 + lasting) / (np.pi**6 * stiff) * series)
+
+
+def sagging_drawer_bottoms(site: Site, unit: MadeUnit) -> Iterator[Finding]:
+    """Bottoms of drawers that bend more than the construction allows, the worst of a unit."""
+    rules, worst = unit.choice.rules, (0.0, 0.0, "")
+    for part in unit.parts:
+        board = site.catalog.boards[part.board]
+        if part.kind != "drawer" or part.tag.role != BOTTOM or board.modulus is None:
+            continue
+        sides = (part.length.value, part.width.value)
+        bend = plate_sag(sides, part.thickness.value, board.modulus, rules.shelf_load, board.creep * rules.lasting_load)
+        worst = max(worst, (bend * DRAWER_LIMIT / min(sides), bend, part.name))
+    if worst[0] > 1:
+        text = f"The {worst[2]} of {unit.label} sags {shown(site, worst[1])} in time under {rules.shelf_load:g} kN/m²."
+        yield Finding("warning", "drawer-bottom-sags", text, "Choose a thicker board for backs and bottoms.", (unit.unit.id,))
+
+
+def sagging_bottoms(site: Site, unit: MadeUnit) -> Iterator[Finding]:
+    """Bottoms of units that bend between what carries them: gables and partitions, and legs under those on the floor."""
+    rules, parts = unit.choice.rules, unit.parts
+    for part in parts:
+        if part.kind != "floor" or part.tag.role != BOTTOM or part.tag.of is not None:
+            continue
+        low, high = part.box
+        legs = [(p.low.x + p.high.x) / 2 for p in unit.pieces if p.role == "leg"]
+        held = sorted({low.x, high.x, *(x for x in legs if low.x < x < high.x)})
+        span = max(b - a for a, b in pairwise(held))
+        bend, allowed = shelf_sag(part, site.catalog, rules, span=span), span / rules.sag_limit
+        if bend is not None and bend > allowed:
+            text = (
+                f"The bottom of {unit.label} sags {shown(site, bend)} in time over {shown(site, span)}; {shown(site, allowed)} is allowed."
+            )
+            fix = _thicker_bottom(site, unit, part, span)
+            remedy = f"{fix.label}, or make it narrower." if fix else "Make it narrower, or of a stiffer board."
+            yield Finding("warning", "bottom-sags", text, remedy, (unit.unit.id,), fix)
+
+
+def _thicker_bottom(site: Site, unit: MadeUnit, part: Part, span: float) -> Fix | None:
+    for thickness in sorted(float(t) for t in site.catalog.boards[part.board].prices):
+        if thickness > part.thickness.value and _holds(site, unit, part, span, thickness):
+            label = f"Make bottom and top {shown(site, thickness)} thick"
+            return Fix(label, partial(set_rule, catalog=site.catalog, ids=[unit.unit.id], name="floor_thickness", value=thickness))
+    return None
 
 
 def sagging_shelves(site: Site, unit: MadeUnit) -> Iterator[Finding]:
@@ -49,11 +118,11 @@ def sagging_shelves(site: Site, unit: MadeUnit) -> Iterator[Finding]:
         if not span or key in seen:
             continue
         seen.add(key)
-        bend, allowed = shelf_sag(part, site.catalog, rules.shelf_load, span=span), span / rules.sag_limit
+        bend, allowed = shelf_sag(part, site.catalog, rules, span=span), span / rules.sag_limit
         if bend is not None and bend > allowed:
             where = "long" if span == part.length.value else "from support to support"
             text = (
-                f"A {part.name} of {unit.label}, {shown(site, span)} {where}, sags {shown(site, bend)} under "
+                f"A {part.name} of {unit.label}, {shown(site, span)} {where}, sags {shown(site, bend)} in time under "
                 f"{rules.shelf_load:g} kN/m²; {shown(site, allowed)} is allowed."
             )
             fix = _shelf_fix(site, unit, part, span)
@@ -97,7 +166,7 @@ MOST_BAYS = 4
 
 def _holds(site: Site, unit: MadeUnit, part: Part, span: float, thickness: float | None = None) -> bool:
     rules = unit.choice.rules
-    bend = shelf_sag(part, site.catalog, rules.shelf_load, thickness, span)
+    bend = shelf_sag(part, site.catalog, rules, thickness, span)
     return bend is not None and bend <= span / rules.sag_limit
 
 

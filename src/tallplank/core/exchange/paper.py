@@ -59,7 +59,7 @@ def hardware_table(shop: Shop) -> Table:
         "Hardware",
         columns,
         tuple(
-            (r.item.name, r.item.finish, r.item.supplier, r.item.code, r.quantity, r.item.price, r.item.price * r.quantity, r.where)
+            (r.name, r.item.finish, r.item.supplier, r.code, r.quantity, r.item.price, r.item.price * r.quantity, r.where)
             for r in shop.schedule
         ),
     )

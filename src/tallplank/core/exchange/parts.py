@@ -184,7 +184,13 @@ def _pocket(pocket: Pocket) -> PocketData:
 
 
 def _fittings(fittings: Iterable[Fitting]) -> list[FittingData]:
-    return [FittingData(item=f.item, role=f.role, count=round(f.count.value), used=f.where) for f in fittings]
+    found = []
+    for fitting in fittings:
+        data = FittingData(item=fitting.item, role=fitting.role, count=round(fitting.count.value), used=fitting.where)
+        if fitting.length:
+            data["length"] = _n(fitting.length)
+        found.append(data)
+    return found
 
 
 def _seats(parts: Sequence[Part], frame: Frame) -> list[SeatData]:

@@ -126,12 +126,13 @@ class PartData(TypedDict):
 
 
 class FittingData(TypedDict):
-    """So many bought items, and what for."""
+    """So many bought items, and what for; of a length where they are sold or cut by it."""
 
     item: str
     role: str
     count: int
     used: str
+    length: NotRequired[float]
 
 
 class SeatData(TypedDict):

@@ -147,10 +147,12 @@ class Construction(Record):
     """Worktop overhang at an open end."""
     shelf_load: Annotated[Mm, Bounds(0.01, 50)] = 0.72
     """What shelves and drawers are meant to bear, in kN per square metre."""
+    lasting_load: Annotated[Mm, Bounds(0, 1)] = 0.2
+    """What share of that stays for years, so that boards go on bending under it."""
     moisture_swing: Annotated[Mm, Bounds(0, 30)] = 4.0
     """Per cent of moisture that solid wood is expected to gain or lose."""
-    sag_limit: Annotated[Mm, Bounds(10, 10000)] = 200.0
-    """A shelf may bend by its length divided by this."""
+    sag_limit: Annotated[Mm, Bounds(10, 10000)] = 150.0
+    """A shelf may bend by its length divided by this, after years."""
     filler_cleat: Annotated[Mm, Bounds(10, 1000)] = 80.0
     """Depth of the cleat behind a filler."""
     wall_height: Annotated[Mm, Bounds(0, 10000)]

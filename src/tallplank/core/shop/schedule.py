@@ -14,11 +14,22 @@ from tallplank.core.measure.memo import Mapped
 
 @dataclass(frozen=True, slots=True)
 class ScheduleRow:
-    """One item with its total and the places that use it: (owner ids, label, count)."""
+    """One item, of one length where there are several, with its total and the places that use it: (owner ids, label, count)."""
 
     item: Hardware
     quantity: int
     used: tuple[tuple[tuple[str, ...], str, int], ...]
+    length: float = 0.0
+
+    @property
+    def name(self) -> str:
+        """The item's name, with its length."""
+        return f"{self.item.name}, {self.length:g}" if self.length else self.item.name
+
+    @property
+    def code(self) -> str:
+        """The code that it is ordered by: each length has its own."""
+        return f"{self.item.code}-{self.length:g}" if self.length else self.item.code
 
     @property
     def where(self) -> str:
@@ -32,25 +43,26 @@ class ScheduleRow:
 
 
 _Use = tuple[tuple[str, ...], str, int]
+_Key = tuple[str, float]
 
 
 class ScheduleMaker:
     """Makes schedules, keeping the counts of each unit and run that did not change."""
 
     def __init__(self) -> None:
-        self._units: Mapped[MadeUnit, tuple[tuple[str, _Use], ...]] = Mapped()
-        self._runs: Mapped[Run, tuple[tuple[str, _Use], ...]] = Mapped()
+        self._units: Mapped[MadeUnit, tuple[tuple[_Key, _Use], ...]] = Mapped()
+        self._runs: Mapped[Run, tuple[tuple[_Key, _Use], ...]] = Mapped()
 
     def rows(self, made: Made) -> tuple[ScheduleRow, ...]:
-        """The schedule in catalogue order."""
-        used: dict[str, list[_Use]] = {key: [] for key in made.catalog.hardware}
+        """The schedule in catalogue order, the lengths of one item in rising order."""
+        used: dict[_Key, list[_Use]] = {}
         for uses in chain(self._units.of(made.units, _unit_uses), self._runs.of(made.runs, _run_uses)):
-            for item, use in uses:
-                used[item].append(use)
+            for key, use in uses:
+                used.setdefault(key, []).append(use)
+        order = {key: place for place, key in enumerate(made.catalog.hardware)}
         return tuple(
-            ScheduleRow(item, sum([count for _, _, count in used[key]]), tuple(used[key]))
-            for key, item in made.catalog.hardware.items()
-            if used[key]
+            ScheduleRow(made.catalog.hardware[item], sum([count for _, _, count in uses]), tuple(uses), length)
+            for (item, length), uses in sorted(used.items(), key=lambda entry: (order[entry[0][0]], entry[0][1]))
         )
 
 
@@ -59,16 +71,16 @@ def schedule(made: Made) -> tuple[ScheduleRow, ...]:
     return ScheduleMaker().rows(made)
 
 
-def _unit_uses(unit: MadeUnit) -> tuple[tuple[str, _Use], ...]:
-    return tuple((item, ((unit.unit.id,), unit.label, count)) for item, count in _counts(unit.fittings))
+def _unit_uses(unit: MadeUnit) -> tuple[tuple[_Key, _Use], ...]:
+    return tuple((key, ((unit.unit.id,), unit.label, count)) for key, count in _counts(unit.fittings))
 
 
-def _run_uses(run: Run) -> tuple[tuple[str, _Use], ...]:
-    return tuple((item, (run.members, run.label, count)) for item, count in _counts(run.fittings))
+def _run_uses(run: Run) -> tuple[tuple[_Key, _Use], ...]:
+    return tuple((key, (run.members, run.label, count)) for key, count in _counts(run.fittings))
 
 
-def _counts(fittings: Sequence[Fitting]) -> tuple[tuple[str, int], ...]:
-    counts: Counter[str] = Counter()
+def _counts(fittings: Sequence[Fitting]) -> tuple[tuple[_Key, int], ...]:
+    counts: Counter[_Key] = Counter()
     for fitting in fittings:
-        counts[fitting.item] += round(fitting.count.value)
+        counts[fitting.item, fitting.length] += round(fitting.count.value)
     return tuple(counts.items())

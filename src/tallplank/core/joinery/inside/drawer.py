@@ -106,8 +106,7 @@ def add_drawer(choice: Choice, box: Box, drawer: Drawer, out: Collector) -> floa
     add_corners(choice, drawer.name, first, out)
     _add_bottom(choice, body, motion, out)
     _bore_sides(slide, body, first, out)
-    where = f"{drawer.name}, {length:g} long"
-    out.drawers.append((drawer.tag, where))
+    out.drawers.append((drawer.tag, length))
     out.slides.append((cell, body.z + slide.rise, length))
     add_blocking(choice, box, cell, drawer.number, body.z + slide.rise, out)
     return length

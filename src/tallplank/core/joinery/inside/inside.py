@@ -71,7 +71,8 @@ def _add_rail(choice: Choice, box: Box, cell: Cell, item: Rail, out: Collector) 
     y, z = max(box.back_face - RAIL_FROM_BACK, (box.front + box.back_face) / 2), cell.z.clear_end - RAIL_BELOW
     if z < cell.z.clear_at + RAIL_BELOW:
         raise BuildError(f"A hanging rail does not fit into a clear height of {mm(cell.z.clear.value)}.")
-    out.fit(item, Size.of(1, "rail to an opening", cell.source), f"cut to {cell.x.clear.value - bracket.thick:.0f}")
+    length = round(cell.x.clear.value - bracket.thick, 1)
+    out.fit(item, Size.of(1, "rail to an opening", cell.source), f"cut to {length:g}", length)
     out.fit(bracket, Size.of(BRACKETS, "brackets to a rail", Decided("hardware", "bracket")), "hanging rail")
     low, high = Vec(cell.x.clear_at, y - half, z - half), Vec(cell.x.clear_end, y + half, z + half)
     out.pieces.append(Piece("rail", item.colour, low, high))

@@ -89,7 +89,7 @@ def add_joints(choice: Choice, box: Box | None, out: Collector, name: str = "j")
             out.fit(choice.hardware(role), size, WHERE[rule])
 
 
-CHEEK, LEAST_CAM = 3.5, 15.0
+CHEEK, LEAST_CAM, CAM_BOARD = 3.5, 15.0, 18.0
 """Board beside a hole in an end; cams are for boards from this thickness on. Source: common practice."""
 INSTEAD: Mapping[str, str] = MappingProxyType(
     {"cam-dowel": "confirmat", "dowel": "confirmat", "confirmat": "screw", "pocket-screw": "screw", "screw": "dado"}
@@ -161,7 +161,7 @@ def _cam_dowel(joining: _Joining, meeting: Meeting, places: Sequence[float], pai
     bolts, cams = meeting.row(places), meeting.row(places, aside)
     out.bore_row(meeting.face, bolts, meeting.into_face, Bore("bolt", bores.face, min(bores.face_depth, deepest), pair))
     out.bore_row(meeting.end, bolts, meeting.into_end, Bore("bolt", bores.end, from_end, pair))
-    out.bore_row(meeting.end, cams, into, Bore("cam", bores.cam, min(bores.cam_depth, 2 * half - SKIN), pair))
+    out.bore_row(meeting.end, cams, into, Bore("cam", bores.cam, min(half + bores.cam_depth - CAM_BOARD / 2, 2 * half - SKIN), pair))
     beside = dowel_places(places, joining.choice.hardware("dowel").joint.face)
     _dowels(joining, meeting, beside, f"{pair}d")
     return {"cam": len(places), "dowel": len(beside)}

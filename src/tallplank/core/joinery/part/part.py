@@ -234,6 +234,8 @@ class Fitting:
     item: str
     count: Size
     where: str
+    length: float = 0.0
+    """Of items that are sold or cut by their length; 0 for others."""
 
 
 @dataclass(frozen=True, slots=True)

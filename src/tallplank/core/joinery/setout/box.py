@@ -106,3 +106,12 @@ def thickness(choice: Choice, rule: str, label: str) -> Size:
 
 def _top(choice: Choice) -> str:
     return {"worktop": choice.rules.base_top, "sink": "rails"}.get(choice.kind.top, choice.kind.top)
+
+
+def foot_of(choice: Choice) -> Size:
+    """How far the gables reach below the bottom: to the floor, wherever the unit stands, where they are notched for the kick."""
+    if not choice.kind.kick or choice.rules.kick != "notched":
+        return Size(0.0, ())
+    if choice.unit.z is not None:
+        return Size.of(choice.unit.z, "above the floor", Decided("unit", "above floor"))
+    return choice.rule("kick_height", "kick")

@@ -86,8 +86,8 @@ class Collector:
     notes: list[Note] = field(default_factory=list)
     tails: dict[str, int] = field(default_factory=dict)
     """How many dovetails the corners of each drawer box take in all."""
-    drawers: list[tuple[Tag, str]] = field(default_factory=list)
-    """Each drawer and tray with the words for its slides, which are counted when its front is there too."""
+    drawers: list[tuple[Tag, float]] = field(default_factory=list)
+    """Each drawer and tray with the length of its slides, which are counted when its front is there too."""
     slides: list[tuple[Cell, float, float]] = field(default_factory=list)
     """Each pair of slides: its cell, the height of its screws and its length."""
     _ways: dict[tuple[int, Vec], Vec] = field(default_factory=dict)
@@ -122,6 +122,8 @@ class Collector:
         length, width, thickness = sizes
         off_length, off_width = (0.0, 0.0) if self.trimmed else self._banded(edges)
         board = self.catalog.boards[finish.board]
+        if length.value <= off_length or width.value <= off_width:
+            raise BuildError(f"The {tag.name}, {mm(length.value)} by {mm(width.value)}, would be no wider than its bands.")
         part = Part(
             tag,
             role,
@@ -158,10 +160,10 @@ class Collector:
         self.fittings += apart.fittings
         self.pieces += apart.pieces
 
-    def fit(self, item: Hardware, count: Size, where: str) -> None:
-        """Add a number of items."""
+    def fit(self, item: Hardware, count: Size, where: str, length: float = 0.0) -> None:
+        """Add a number of items, of a length where they are told apart by it."""
         if count.value > 0:
-            self.fittings.append(Fitting(item.role, item.id, count, where))
+            self.fittings.append(Fitting(item.role, item.id, count, where, length))
 
     def bore(self, index: int, point: Vec, into: Vec, bore: Bore) -> None:
         """Bore part number `index` where `point` and the direction `into` are in the frame of the unit."""

@@ -10,13 +10,12 @@ from tallplank.core.joinery.joint.joint import add_joints
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BOTTOM, BuildError, Edges, Tag
 from tallplank.core.joinery.rule.choice import Choice
-from tallplank.core.joinery.setout.box import Box, box_of
+from tallplank.core.joinery.setout.box import Box, box_of, foot_of
 from tallplank.core.joinery.setout.collector import Collector, Lay, slot
 from tallplank.core.joinery.setout.layout import lay_out
 from tallplank.core.joinery.unit.fill import fill_cells
 from tallplank.core.joinery.unit.frame import add_face_frame
 from tallplank.core.joinery.unit.support import add_support
-from tallplank.core.measure.size import Size
 
 
 def build_carcass(choice: Choice, out: Collector) -> None:
@@ -54,7 +53,7 @@ def _groove(choice: Choice, box: Box, length: float, thick: float, start: float 
 
 
 def _gables(choice: Choice, box: Box, out: Collector) -> None:
-    finish, foot = choice.finish("carcass"), _foot(choice)
+    finish, foot = choice.finish("carcass"), foot_of(choice)
     height = box.height + foot
     sizes = (height, box.gable_depth, box.board)
     pockets = _groove(choice, box, height.value, box.board.value)
@@ -67,12 +66,6 @@ def _gables(choice: Choice, box: Box, out: Collector) -> None:
     ):
         notch = _notch(choice, box, (low, low + foot.value)) if foot.value else ()
         out.add(Tag("gable", side), "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=(*pockets, *notch), kind="gable")
-
-
-def _foot(choice: Choice) -> Size:
-    """How far the gables reach below the bottom: to the floor where they are notched for the kick."""
-    notched = choice.kind.kick and choice.rules.kick == "notched"
-    return choice.rule("kick_height", "kick") if notched else Size(0.0, ())
 
 
 def _notch(choice: Choice, box: Box, along: tuple[float, float]) -> tuple[Pocket, ...]:

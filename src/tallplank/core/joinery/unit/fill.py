@@ -62,10 +62,11 @@ def fill_cells(choice: Choice, box: Box, layout: Layout, out: Collector) -> list
 
 def _count_slides(choice: Choice, out: Collector) -> None:
     """A pair of slides to each drawer, strong enough for it filled."""
-    words = dict(out.drawers)
+    lengths = dict(out.drawers)
     for drawer in drawer_loads(choice, out.parts):
         count = Size.of(1, f"pair of slides for {drawer.filled_kg:.0f} kg filled", Decided("hardware", "slide"))
-        out.fit(by_load(choice, choice.hardware("slide"), drawer.filled_kg), count, words[drawer.drawer])
+        slide, length = by_load(choice, choice.hardware("slide"), drawer.filled_kg), lengths[drawer.drawer]
+        out.fit(slide, count, f"{drawer.drawer.name}, {length:g} long", length)
 
 
 def _add_board(filling: _Filling, divider: Divider) -> None:

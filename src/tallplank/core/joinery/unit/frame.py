@@ -2,7 +2,7 @@
 
 from tallplank.core.joinery.part.part import Tag
 from tallplank.core.joinery.rule.choice import Choice
-from tallplank.core.joinery.setout.box import Box
+from tallplank.core.joinery.setout.box import Box, foot_of
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.joinery.setout.layout import Divider, Layout
 from tallplank.core.measure.size import Size
@@ -12,7 +12,7 @@ def add_face_frame(choice: Choice, box: Box, layout: Layout, out: Collector) -> 
     """Add the members of the frame; its face is y = 0. Source: solid stiles and rails 38 wide on a simpler box, common practice."""
     thick = choice.rule("frame_thickness", "frame")
     stile, rail = choice.rule("frame_stile", "stile"), choice.rule("frame_rail", "rail")
-    foot = choice.rule("kick_height", "kick") if choice.kind.kick and choice.rules.kick == "notched" else Size(0.0, ())
+    foot = foot_of(choice)
     finish, y = choice.finish("front"), thick.value
     height, between = box.height + foot, box.width - 2 * stile
     for name, x in (("left", stile.value), ("right", box.width.value)):
