@@ -46,10 +46,19 @@ class Item(Record):
     """Items of one make and different ratings or sizes; a rule picks the one that suits."""
 
 
+Situation = Literal["full", "half", "inset", "frame", "frame-inset", "corner", "fold", "leaf"]
+"""Over a gable, over half of one, between gables, on the edge of a face frame or between its members, a front at an angle to its gable,
+the leaf of a folding pair that hangs on a gable, and the leaf that hangs on the other."""
+
+
 class Hinge(Item):
     """A cup hinge with its plate."""
 
     role: Literal["hinge"]
+    fits: Situation = "full"
+    """How the door lies that it is made for; a rule picks by this among those of one family."""
+    opens: Annotated[float, Field(gt=0, le=270)] = 110.0
+    """How far, in degrees."""
     door_heights: tuple[Positive, ...] = ()
     """Up to the first height two, up to the second three, and so on."""
     door_kg: tuple[Positive, ...] = ()

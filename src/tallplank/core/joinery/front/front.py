@@ -10,7 +10,7 @@ from tallplank.core.job.opening import FrontKind
 from tallplank.core.joinery.front.leaf import Leaf, add_leaf_parts
 from tallplank.core.joinery.front.pull import add_pulls
 from tallplank.core.joinery.part.part import BuildError, Front, Tag, flap, pulled_out, swing
-from tallplank.core.joinery.rule.choice import Choice
+from tallplank.core.joinery.rule.choice import Choice, usual_hinge
 from tallplank.core.joinery.rule.load import GRAVITY, weight_kg
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.joinery.setout.layout import Cell
@@ -47,7 +47,8 @@ def add_doors(choice: Choice, cell: Cell, plane: Plane, out: Collector) -> None:
         tag = Tag("door", "" if count == 1 else "left" if left else "right")
         leaf = Leaf(tag, "door", x, cell.z.front_at, each, cell.z.front, plane.back, motion, "left" if left else "right")
         weight = add_front(choice, cell, leaf, out)
-        out.fit(choice.hardware("hinge"), hinge_count(choice.hardware("hinge"), cell.z.front.value, weight), tag.name)
+        hinge = usual_hinge(choice)
+        out.fit(hinge, hinge_count(hinge, cell.z.front.value, weight), tag.name)
 
 
 def _add_blind(choice: Choice, cell: Cell, plane: Plane, out: Collector) -> tuple[Size, float]:
@@ -86,7 +87,8 @@ def add_level_front(choice: Choice, cell: Cell, kind: FrontKind, plane: Plane, o
         screws = Size.of(FALSE_FRONT_SCREWS, "screws to a false front", Decided("hardware", "screw"))
         out.fit(choice.hardware("screw"), screws, name)
         return
-    out.fit(choice.hardware("hinge"), hinge_count(choice.hardware("hinge"), cell.x.front.value, weight), name)
+    hinge = usual_hinge(choice)
+    out.fit(hinge, hinge_count(hinge, cell.x.front.value, weight), name)
     moment = stay_moment(weight, cell.z.front.value)
     count = Size.of(STAYS, f"stays for a moment of {moment:.1f} Nm", Decided("hardware", "stay"))
     out.fit(stay_for(choice, moment), count, name)

@@ -10,7 +10,7 @@ from tallplank.core.joinery.front.free import freed, in_the_way, move_shelves
 from tallplank.core.joinery.front.front import hinge_count, stay_for, stay_moment
 from tallplank.core.joinery.joint.system import on_row
 from tallplank.core.joinery.part.part import UPRIGHTS, Front, Note, PartKind
-from tallplank.core.joinery.rule.choice import Choice
+from tallplank.core.joinery.rule.choice import Choice, usual_hinge
 from tallplank.core.joinery.setout.collector import FORWARD, Bore, Collector
 from tallplank.core.joinery.setout.layout import Cell
 from tallplank.core.joinery.setout.plane import Plane
@@ -38,7 +38,7 @@ def cup_bores(hinge: Hinge) -> Iterator[tuple[Bored, Bore]]:
 
 def hang_door(choice: Choice, cell: Cell, front: Front, plane: Plane, out: Collector) -> None:
     """Bore a door and what it hangs on for its hinges."""
-    hinge = choice.hardware("hinge")
+    hinge = usual_hinge(choice)
     count = round(hinge_count(hinge, front.height, front.weight_kg).value)
     framed = choice.rules.box == "face-frame"
     left = front.hand == "left"
@@ -74,7 +74,7 @@ def _name(front: Front) -> str:
 
 def hang_flap(choice: Choice, cell: Cell, front: Front, plane: Plane, out: Collector) -> None:
     """Bore a flap and the box for its hinges and stays."""
-    hinge, low = choice.hardware("hinge"), front.kind == "flap"
+    hinge, low = usual_hinge(choice), front.kind == "flap"
     count = round(hinge_count(hinge, front.width, front.weight_kg).value)
     edge, inward = (front.z, 1.0) if low else (front.z + front.height, -1.0)
     framed, span = choice.rules.box == "face-frame", cell.z

@@ -7,7 +7,7 @@ from typing import Literal, TypeVar, overload
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.door_style import DoorStyle
 from tallplank.core.catalog.finish import Finish
-from tallplank.core.catalog.hardware import Bracket, Fixing, Hanger, Hardware, Hinge, Insert, Leg, Pin, Pull, Rail, Slide, Stay
+from tallplank.core.catalog.hardware import Bracket, Fixing, Hanger, Hardware, Hinge, Insert, Leg, Pin, Pull, Rail, Situation, Slide, Stay
 from tallplank.core.catalog.kind import Kind
 from tallplank.core.job.construction import Construction, RuleValue
 from tallplank.core.job.opening import FrontKind
@@ -17,7 +17,7 @@ from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 
 Source = Literal["own", "job", "construction", "catalogue"]
-_H = TypeVar("_H", Slide, Hanger, Fixing, Stay)
+_H = TypeVar("_H", Slide, Hanger, Fixing, Stay, Hinge)
 Table = Literal["finishes", "hardware", "front_styles"]
 
 
@@ -141,6 +141,19 @@ def by_load(choice: Choice, chosen: _L, load_kg: float) -> _L:
     """The chosen item, or the weakest stronger one of its make that bears the load; the strongest where none does."""
     stronger = sorted((h for h in choice.family(chosen) if h.rated_kg >= chosen.rated_kg), key=lambda h: h.rated_kg)
     return next((h for h in stronger if h.rated_kg >= load_kg), stronger[-1])
+
+
+def hinge_for(choice: Choice, fits: Situation) -> Hinge:
+    """The hinge of the chosen make that is made for a door that lies so; the chosen one where there is none."""
+    chosen = choice.hardware("hinge")
+    return next((h for h in choice.family(chosen) if h.fits == fits), chosen)
+
+
+def usual_hinge(choice: Choice) -> Hinge:
+    """The hinge for fronts that lie as the construction says."""
+    if choice.rules.box == "face-frame":
+        return hinge_for(choice, "frame-inset" if choice.rules.overlay == "inset" else "frame")
+    return hinge_for(choice, choice.rules.overlay)
 
 
 def choice_for(catalog: Catalog, standard: Standard, unit: Unit) -> Choice:

@@ -6,6 +6,7 @@ Source: common practice; the values are rules of the construction and fields of 
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from tallplank.core.catalog.hardware import Hinge
 from tallplank.core.joinery.front.free import Blocked, freed
 from tallplank.core.joinery.front.front import hinge_count
 from tallplank.core.joinery.front.hinge import cup_bores, hinge_places
@@ -14,7 +15,7 @@ from tallplank.core.joinery.front.pull import add_pulls, pull_places
 from tallplank.core.joinery.part.form.bent import Bent
 from tallplank.core.joinery.part.hole import Hole
 from tallplank.core.joinery.part.part import Edges, Front, Piece, Tag, swing
-from tallplank.core.joinery.rule.choice import Choice
+from tallplank.core.joinery.rule.choice import hinge_for, usual_hinge
 from tallplank.core.joinery.rule.load import weight_kg
 from tallplank.core.joinery.setout.collector import FORWARD, Bore, Collector, Lay
 from tallplank.core.joinery.shaped.stand import Stand
@@ -24,6 +25,8 @@ from tallplank.core.space.frame import Frame, Vec, moved
 from tallplank.core.space.motion import Motion
 from tallplank.core.space.outline import area
 
+SQUARE, ASKEW = 90.0, 15.0
+"""A front that stands so many degrees off square to its gable takes another hinge."""
 FOLD_FROM_EDGE, FOLD_SCREWS = 20.0, 32.0
 """The screws of a folding hinge on the leaf that carries the other: from its edge, and apart."""
 
@@ -85,12 +88,13 @@ def _hang(stand: Stand, index: int, door: _Leaf, out: Collector) -> None:
     weight = sum(weight_kg(choice, p) for p in apart.parts)
     if choice.kind.takes_pulls and (door.motion is None or not door.carries):
         add_pulls(choice, leaf, choice.door_style if framed else None, apart)
-    places = _hinges(stand, height, weight, door.tag.name, out)
-    _cups(choice, leaf, places, apart)
+    hinge = _hinge(stand, index, door)
+    places = _hinges(stand, hinge, height, weight, door.tag.name, out)
+    _cups(hinge, leaf, places, apart)
     if door.carries:
         _carry(leaf, places, apart)
     if door.on_gable:
-        _plates(stand, index, door.left, places, out)
+        _plates(stand, hinge, (index, door.left), places, out)
     apart.pieces = [_turned_piece(piece, frame) for piece in apart.pieces]
     out.take(apart, frame)
     ends = [frame.out((x, 0.0, 0.0)).x for x in (start, end)]
@@ -98,9 +102,18 @@ def _hang(stand: Stand, index: int, door: _Leaf, out: Collector) -> None:
     out.fronts.append(Front("door", *shown, leaf.hand, framed, choice.door_style.id, (), weight))
 
 
-def _hinges(stand: Stand, height: Size, weight: float, name: str, out: Collector) -> tuple[float, ...]:
+def _hinge(stand: Stand, index: int, door: _Leaf) -> Hinge:
+    """The hinge for a leaf: of a folding pair, at an angle to its gable, or as the construction says."""
+    if door.motion is not None:
+        return hinge_for(stand.choice, "fold" if door.carries else "leaf")
+    gable = stand.plan[stand.gable_at(index, at_start=door.left)]
+    turn = (stand.plan[index].angle - gable.angle) % SQUARE
+    return hinge_for(stand.choice, "corner") if min(turn, SQUARE - turn) > ASKEW and not stand.framed else usual_hinge(stand.choice)
+
+
+def _hinges(stand: Stand, hinge: Hinge, height: Size, weight: float, name: str, out: Collector) -> tuple[float, ...]:
     """Count the hinges of a door; returns the heights of their middles."""
-    hinge, foot = stand.choice.hardware("hinge"), stand.foot.value
+    foot = stand.foot.value
     count = hinge_count(hinge, height.value, weight)
     out.fit(hinge, count, name)
     span = (foot, foot + height.value)
@@ -126,35 +139,36 @@ def _turned_piece(piece: Piece, frame: Frame) -> Piece:
     return replace(piece, low=low, high=Vec(middle.x + wide, middle.y + deep, piece.high.z))
 
 
-def _cups(choice: Choice, leaf: Leaf, places: tuple[float, ...], apart: Collector) -> None:
+def _cups(hinge: Hinge, leaf: Leaf, places: tuple[float, ...], apart: Collector) -> None:
     edge, inward = (leaf.x, 1.0) if leaf.hand == "left" else (leaf.x + leaf.width.value, -1.0)
     for z in places:
-        for bored, bore in cup_bores(choice.hardware("hinge")):
+        for bored, bore in cup_bores(hinge):
             apart.bore_at(Vec(edge + inward * bored.x, leaf.y, z + bored.z), FORWARD, bore, ("front",))
 
 
-def _plates(stand: Stand, index: int, at_start: bool, places: tuple[float, ...], out: Collector) -> None:
-    """The plates at the start or the end of a front: on the gable from its front edge on, or on the edge of the frame's stile."""
-    if (stile := stand.stiles.get((index, at_start))) is not None:
-        _plates_on_stile(stand, stile, places, out)
+def _plates(stand: Stand, hinge: Hinge, end: tuple[int, bool], places: tuple[float, ...], out: Collector) -> None:
+    """The plates at the start (True) or the end of a front: on the gable from its front edge on, or on the edge of the frame's stile."""
+    index, at_start = end
+    if (stile := stand.stiles.get(end)) is not None:
+        _plates_on_stile(hinge, stile, places, out)
         return
     off, gable = stand.plates_from(index, at_start=at_start), stand.gables[stand.gable_at(index, at_start=at_start)]
     part = out.parts[gable]
     into = part.frame.turned_out((0.0, 0.0, -1.0))
     for z in places:
-        for bored in stand.choice.hardware("hinge").box_holes:
+        for bored in hinge.box_holes:
             y = part.width.value - off - bored.x if at_start else off + bored.x
             if 0 < y < part.width.value:
                 point = part.frame.out((z + bored.z, y, part.thickness.value))
                 out.bore(gable, point, into, Bore("plate", bored.diameter, bored.depth))
 
 
-def _plates_on_stile(stand: Stand, stile: int, places: tuple[float, ...], out: Collector) -> None:
+def _plates_on_stile(hinge: Hinge, stile: int, places: tuple[float, ...], out: Collector) -> None:
     part = out.parts[stile]
     inner = 0.0 if part.tag.side == "left" else part.width.value
     into = part.frame.turned_out((0.0, 1.0 if inner == 0.0 else -1.0, 0.0))
     for z in places:
-        for bored in stand.choice.hardware("hinge").box_holes:
+        for bored in hinge.box_holes:
             point = part.frame.out((z + bored.z, inner, part.thickness.value / 2))
             out.bore(stile, point, into, Bore("plate", bored.diameter, bored.depth))
 
@@ -176,9 +190,10 @@ def _curved_door(stand: Stand, index: int, out: Collector) -> None:
     lay = Lay("+z", "-x", (side.b[0], side.b[1] + stand.back, foot))
     part = out.add("door", "front", "front", finish, (height, width, thick), lay, edges=edges, motion=motion, kind="front", form=body)
     weight = weight_kg(choice, part)
-    places = _hinges(stand, height, weight, "door", out)
-    _bore_flat(choice, len(out.parts) - 1, [z - foot for z in places], left, out)
-    _plates(stand, index, left, places, out)
+    hinge = usual_hinge(choice)
+    places = _hinges(stand, hinge, height, weight, "door", out)
+    _bore_flat(hinge, len(out.parts) - 1, [z - foot for z in places], left, out)
+    _plates(stand, hinge, (index, left), places, out)
     hand: Literal["left", "right"] = "left" if left else "right"
     shown = (min(side.a[0], side.b[0]) + trim, foot, side.length - 2 * trim, height.value)
     out.fronts.append(Front("door", *shown, hand, False, choice.door_style.id, (), weight))
@@ -186,11 +201,11 @@ def _curved_door(stand: Stand, index: int, out: Collector) -> None:
         _curved_pull(stand, index, motion, out)
 
 
-def _bore_flat(choice: Choice, index: int, places: list[float], left: bool, out: Collector) -> None:
+def _bore_flat(hinge: Hinge, index: int, places: list[float], left: bool, out: Collector) -> None:
     """The cups of a bent door, on the flat board that it is bent from: its own y runs from its right edge."""
     width = out.parts[index].width.value
     for z in places:
-        for bored, bore in cup_bores(choice.hardware("hinge")):
+        for bored, bore in cup_bores(hinge):
             y = width - bored.x if left else bored.x
             out.holes[index].append(Hole(bore.what, Vec(z + bored.z, y, 0.0), Vec(0.0, 0.0, 1.0), bore.diameter, bore.depth))
 
