@@ -99,7 +99,7 @@ def test_drawer_heights_are_set_and_given_back_to_the_rule(open_window: Open) ->
     assert isinstance(field, QSpinBox)
     field.setValue(4)
     assert len(heights()) == 4
-    assert sum(heights()) == pytest.approx(720 - 3 - 3 * 3)
+    assert sum(heights()) == pytest.approx(720 - 1.5 - 2.5 - 3 * 3)
     assert "Front 4" in names(window)
 
 

@@ -10,6 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from makers import CATALOG, a_room, a_wall_of
+from tallplank.core.edit.standard import set_job_rule
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.exporter import Exporter, ExportError, chosen, export
 from tallplank.core.exchange.paper import CUT_COLUMNS
@@ -48,7 +49,7 @@ def test_the_cut_list_has_its_columns_and_every_part() -> None:
     rows = read(next(e for e in EXPORTERS if e.name == "cutlist.csv").write(papers))
     assert tuple(rows[0]) == CUT_COLUMNS
     assert rows[1] == ["Room", "1 Base, doors", "gable", "Faced chipboard, chalk", "18", "720", "560", "720", "559.2", "2", "none",
-                       "ABS chalk 0.8", "", "", "", "001-01"]  # fmt: skip
+                       "ABS chalk 0.8", "", "", "", "001-01", "26 holes, 1 cut", "", "0"]  # fmt: skip
     assert sum(int(r[9]) for r in rows[1:]) == sum(r.quantity for r in papers.cutlist)
 
 
@@ -115,3 +116,15 @@ def test_a_folder_that_cannot_be_made_is_refused(tmp_path: Path) -> None:
 
 def test_an_empty_job_still_makes_readable_papers(tmp_path: Path) -> None:
     assert len(export(shop(a_room()), EXPORTERS, tmp_path)) == 7
+
+
+def test_sizes_are_rounded_to_what_the_shop_cuts_and_by_how_much_is_told() -> None:
+    """By hand: the diagonal corner's door is 435.8326 wide: 435.8 to a tenth, 0.0326 off; to 1/32 in, 0.79375, it is 549 · 0.79375 = 435.7688,
+    and its height 717 is 903 · 0.79375 = 716.756, which is 0.244 off."""
+    for step, width, off in ((0.1, "435.8", "0.033"), (0.79375, "435.769", "0.244")):
+        job = set_job_rule(a_wall_of("corner-diagonal"), CATALOG, "cut_step", step)
+        rows = read(next(e for e in EXPORTERS if e.name == "cutlist.csv").write(shop(job)))
+        door = next(r for r in rows if r[2] == "door")
+        assert (door[CUT_COLUMNS.index("width_mm")], door[CUT_COLUMNS.index("rounded_by_mm")]) == (width, off)
+        shelf = next(r for r in rows if r[2] == "shelf")
+        assert shelf[CUT_COLUMNS.index("shape")] == "shaped, in this box"

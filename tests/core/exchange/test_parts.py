@@ -53,12 +53,26 @@ def test_the_cut_list_can_be_rebuilt_from_it(both: tuple[Derived, dict[str, Any]
     rebuilt: Counter[tuple[object, ...]] = Counter()
     for owner in data["owners"]:
         for part in owner["parts"]:
+
+            def told(value: float, step: float = owner["cut_step"]) -> float:
+                return round(round(value / step) * step, 6)
+
             length, width, thick = part["size"]
             bands = [names[part["bands"].get(edge, "")] for edge in ("l1", "l2", "w1", "w2")]
             for curved in part.get("curved_bands", ())[:1]:
                 bands[0] = f"{names[curved['band']]}, along its front"
             grain = "along length" if part["grain"] == "length" else "none"
-            rebuilt[part["line"], owner["label"], names[part["material"]], thick, length, width, *part["cut"], grain, *bands] += 1
+            rebuilt[
+                part["line"],
+                owner["label"],
+                names[part["material"]],
+                thick,
+                told(length),
+                told(width),
+                *map(told, part["cut"]),
+                grain,
+                *bands,
+            ] += 1
     rows = {
         (r.label, r.unit, r.material, r.thickness, r.length, r.width, r.cut_length, r.cut_width, r.grain, *r.bands): r.quantity
         for r in derived.cutlist

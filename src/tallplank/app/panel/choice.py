@@ -5,6 +5,7 @@ from PyQt6.QtGui import QIcon
 from tallplank.app.icons import swatch
 from tallplank.app.theme import Tokens
 from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.hardware import Hinge
 from tallplank.core.job.unit import FinishRole, HardwareRole
 from tallplank.session.building import Kept, kept_constructions
 from tallplank.session.store import Store
@@ -49,7 +50,7 @@ def finish_choices(catalog: Catalog, role: FinishRole, tokens: Tokens) -> Choice
 
 def hardware_choices(catalog: Catalog, role: HardwareRole) -> Choices:
     """The items of a hardware role."""
-    return tuple((h.id, h.name, None) for h in catalog.hardware_for(role))
+    return tuple((h.id, h.name, None) for h in catalog.hardware_for(role) if not (isinstance(h, Hinge) and h.fits != "full"))
 
 
 def construction_choices(store: Store) -> Choices:

@@ -88,7 +88,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
     },
     "Strength": {
         "shelf_load": "Load kN/m²",
-        "lasting_load": "Share that stays",
+        "lasting_load": "Lasting share",
         "sag_limit": "Sag: length /",
         "moisture_swing": "Moisture ± %",
     },
@@ -97,6 +97,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "top_end": "Top end",
         "wall_height": "Wall units at",
         "filler_cleat": "Filler cleat",
+        "cut_step": "Cut to",
         "bands_trimmed": "Trimmed",
     },
 }

@@ -11,19 +11,23 @@ CUT_COLUMNS = (
     "unit",
     "part",
     "material",
-    "thickness",
-    "length",
-    "width",
-    "cut_length",
-    "cut_width",
+    "thickness_mm",
+    "length_mm",
+    "width_mm",
+    "cut_length_mm",
+    "cut_width_mm",
     "quantity",
     "grain",
-    "band_l1",
-    "band_l2",
-    "band_w1",
-    "band_w2",
+    "band_along_1",
+    "band_along_2",
+    "band_across_1",
+    "band_across_2",
     "label",
+    "machining",
+    "shape",
+    "rounded_by_mm",
 )
+"""Edges along the length are 1 at the lower or left and 2 at the upper or right side of the drawing; those across it likewise."""
 
 
 def cut_table(title: str, rows: Sequence[CutRow]) -> Table:
@@ -46,6 +50,9 @@ def cut_table(title: str, rows: Sequence[CutRow]) -> Table:
                 r.grain,
                 *r.bands,
                 r.label,
+                r.machining,
+                r.shape,
+                round(r.residue, 4),
             )
             for r in rows
         ),
@@ -68,7 +75,7 @@ def hardware_table(shop: Shop) -> Table:
 def door_table(shop: Shop) -> Table:
     """The door list as a table: each front, and below it the pieces that it is framed from, in millimetres."""
     first = ("room", "unit", "front", "piece", "quantity", "style", "edge", "finish")
-    columns = (*first, "width", "height", "thickness", "hand", "hinges", "weight_kg")
+    columns = (*first, "width_mm", "height_mm", "thickness_mm", "hand", "hinges", "weight_kg")
     lines: list[tuple[str | float, ...]] = []
     for r in shop.doorlist:
         size = (r.width, r.height, r.thickness)

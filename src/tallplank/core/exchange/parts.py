@@ -30,6 +30,7 @@ from tallplank.core.job.unit import HardwareRole
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.hole import Hole, HoleKind, Pocket
 from tallplank.core.joinery.part.part import Fitting, Part, PartRef, Piece, part_refs, unique_names
+from tallplank.core.joinery.rule.choice import rules_for
 from tallplank.core.joinery.run.worktop import Run
 from tallplank.core.shop.alike import grouped_alike
 from tallplank.core.shop.cutlist import run_prefix, unit_prefix
@@ -97,6 +98,7 @@ def _unit(made: Made, unit: MadeUnit) -> OwnerData:
         fittings=_fittings(unit.fittings),
         seats=_seats(unit.parts, frame),
         pieces=[_piece(p, frame) for p in unit.pieces],
+        cut_step=unit.choice.rules.cut_step,
     )
     if unit.problem:
         data["problem"] = unit.problem
@@ -117,6 +119,7 @@ def _run(made: Made, run: Run) -> OwnerData:
         fittings=_fittings(run.fittings),
         seats=_seats(run.parts, frame),
         pieces=[],
+        cut_step=rules_for(made.catalog, made.job.standard).cut_step,
     )
     if run.problem:
         data["problem"] = run.problem

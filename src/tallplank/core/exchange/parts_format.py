@@ -168,6 +168,8 @@ class OwnerData(TypedDict):
     fittings: list[FittingData]
     seats: list[SeatData]
     pieces: list[PieceData]
+    cut_step: float
+    """What lists for the shop round its sizes to; here they are exact."""
     problem: NotRequired[str]
     """Why it could not be made."""
 

@@ -155,6 +155,8 @@ class Construction(Record):
     """A shelf may bend by its length divided by this, after years."""
     filler_cleat: Annotated[Mm, Bounds(10, 1000)] = 80.0
     """Depth of the cleat behind a filler."""
+    cut_step: Annotated[Mm, Bounds(0.01, 10)] = 0.1
+    """What lists for the shop round sizes to; 1/64 in is 0.396875."""
     wall_height: Annotated[Mm, Bounds(0, 10000)]
     """Floor to the bottom of wall units."""
     bands_trimmed: Literal["yes", "no"]

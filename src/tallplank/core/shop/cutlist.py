@@ -7,6 +7,7 @@ from itertools import chain
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.rule.choice import rules_for
 from tallplank.core.joinery.run.worktop import Run
 from tallplank.core.measure.memo import Mapped
 from tallplank.core.shop.alike import grouped_alike
@@ -34,6 +35,12 @@ class CutRow:
     bands: tuple[str, str, str, str]
     label: str
     source: Part
+    machining: str = ""
+    """How much is bored and cut, in words; nothing for a plain board."""
+    shape: str = ""
+    """In words, for a board that is no rectangle; its length and width are those of the box around it."""
+    residue: float = 0.0
+    """By how much rounding to what the shop cuts changed its sizes at most."""
 
 
 class CutlistMaker:
@@ -47,7 +54,8 @@ class CutlistMaker:
         """The cut list per unit: units in the job's order, then worktops and plinths."""
         rooms = {room.id: room.name for room in made.job.rooms}
         units = self._units.of(made.units, lambda u: unit_rows(u, rooms[u.unit.room]), rooms)
-        runs = self._runs.of(made.runs, lambda r: run_rows(r, rooms[r.room], made.catalog), rooms)
+        step = rules_for(made.catalog, made.job.standard).cut_step
+        runs = self._runs.of(made.runs, lambda r: run_rows(r, rooms[r.room], made.catalog, step), (rooms, step))
         return tuple(chain.from_iterable(chain(units, runs)))
 
 
@@ -59,12 +67,13 @@ def cutlist(made: Made) -> tuple[CutRow, ...]:
 def unit_rows(made: MadeUnit, room: str) -> tuple[CutRow, ...]:
     """The lines of one unit; parts that are alike in all but place share one."""
     unit = made.unit
-    return _rows(made.choice.catalog, made.parts, (unit.id, (unit.id,), room, made.label, unit_prefix(made)))
+    step = made.choice.rules.cut_step
+    return _rows(made.choice.catalog, made.parts, (unit.id, (unit.id,), room, made.label, unit_prefix(made)), step)
 
 
-def run_rows(run: Run, room: str, catalog: Catalog) -> tuple[CutRow, ...]:
+def run_rows(run: Run, room: str, catalog: Catalog, step: float) -> tuple[CutRow, ...]:
     """The lines of one worktop or plinth."""
-    return _rows(catalog, run.parts, (run.id, run.members, room, run.label, run_prefix(run)))
+    return _rows(catalog, run.parts, (run.id, run.members, room, run.label, run_prefix(run)), step)
 
 
 def unit_prefix(made: MadeUnit) -> str:
@@ -110,14 +119,19 @@ def _merged(group: Sequence[CutRow]) -> CutRow:
         first.bands,
         joined(r.label for r in group),
         first.source,
+        joined(r.machining for r in group if r.machining),
+        joined(r.shape for r in group if r.shape),
+        max(r.residue for r in group),
     )
 
 
-def _rows(catalog: Catalog, parts: Sequence[Part], owner: tuple[str, tuple[str, ...], str, str, str]) -> tuple[CutRow, ...]:
+def _rows(catalog: Catalog, parts: Sequence[Part], owner: tuple[str, tuple[str, ...], str, str, str], step: float) -> tuple[CutRow, ...]:
     owner_id, owners, room, label, prefix = owner
     rows = []
     for number, group in enumerate(grouped_alike(parts), 1):
         part = group[0]
+        exact = (part.length.value, part.width.value, part.cut_length, part.cut_width)
+        length, width, cut_length, cut_width = rounded = [to_step(v, step) for v in exact]
         name = (part.tag if len({p.tag for p in group}) == 1 else part.tag.unhanded).name
         rows.append(
             CutRow(
@@ -128,18 +142,31 @@ def _rows(catalog: Catalog, parts: Sequence[Part], owner: tuple[str, tuple[str, 
                 name,
                 catalog.boards[part.board].name,
                 part.thickness.value,
-                round(part.length.value, 6),
-                round(part.width.value, 6),
-                round(part.cut_length, 6),
-                round(part.cut_width, 6),
+                length,
+                width,
+                cut_length,
+                cut_width,
                 len(group),
                 "along length" if part.grain == "length" else "none",
                 _band_names(catalog, part),
                 f"{prefix}-{number:02d}",
                 part,
+                _machining(part),
+                "" if part.form.is_square else "shaped, in this box",
+                max(abs(a - b) for a, b in zip(exact, rounded, strict=True)),
             )
         )
     return tuple(rows)
+
+
+def to_step(value: float, step: float) -> float:
+    """A length rounded to what the shop cuts."""
+    return round(round(value / step) * step, 6)
+
+
+def _machining(part: Part) -> str:
+    counts = ((len(part.holes), "hole", "holes"), (len(part.pockets), "cut", "cuts"))
+    return ", ".join(f"{n} {one if n == 1 else many}" for n, one, many in counts if n)
 
 
 def _band_names(catalog: Catalog, part: Part) -> tuple[str, str, str, str]:
