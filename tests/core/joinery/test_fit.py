@@ -23,7 +23,7 @@ from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.workshop import make, make_unit
 from tallplank.core.measure.display import LengthStyle
-from tallplank.core.money.price import banded_edges
+from tallplank.core.money.labour import banded_edges
 
 SLACK = 1e-6
 _SPOT = Spot("room1", "back")

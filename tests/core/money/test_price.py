@@ -7,7 +7,9 @@ from hypothesis import strategies as st
 from makers import CATALOG, a_wall_of, made
 from tallplank.core.edit.standard import change_rates
 from tallplank.core.edit.unit import set_rule, set_width
+from tallplank.core.money.labour import Labour, unit_counts
 from tallplank.core.money.price import PriceMaker, board_price_m2, price
+from tallplank.demo import demo_job
 
 kinds = st.lists(st.sampled_from(sorted(CATALOG.kinds)), min_size=1, max_size=5)
 shares = st.floats(0, 0.6)
@@ -26,12 +28,14 @@ def test_lines_add_up_to_the_total(names: list[str], waste: float, overhead: flo
 
 
 def test_a_filler_by_hand() -> None:
-    """Strip 720 × 50 of MDF 19, cleat 720 × 80 of chipboard 18, both 15 % waste; strip sprayed on two faces."""
+    """Strip 720 × 50 of MDF 19, cleat 720 × 80 of chipboard 18, both 15 % waste; strip sprayed on two faces.
+
+    Two parts at 3, a cleat at 4, a front set at 8, one piece sprayed at 4 and 28 a face: all from the table of labour."""
     line = price(made(a_wall_of("filler"))).lines[0]
     strip, cleat, coated = 0.72 * 0.05, 0.72 * 0.08, 2 * 0.72 * 0.05
     assert line.cost.boards == round(100 * 1.15 * (strip * 14.1 + cleat * 9.1))
     assert line.cost.coats == round(100 * coated * 21.5)
-    minutes = 2 * 3 + 32 + 8 + coated * 7
+    minutes = 2 * 3 + 4 + 8 + coated * 28 + 4
     assert line.cost.labour == round(100 * minutes / 60 * 46)
     assert line.price == round(line.cost.total * 1.08 / 0.72)
 
@@ -58,3 +62,30 @@ def test_kept_lines_agree_with_new_ones() -> None:
     ):
         job = edit(job)
         assert maker.price(made(job)) == price(made(job))
+
+
+def test_the_hours_of_a_box_by_hand() -> None:
+    """Open shelves 400 wide, 6 boards and a back: counted on its drawing, with the minutes of the table.
+
+    Two gables of three banded edges, bottom, top and two shelves of one: 10 edges; the back has none.
+    """
+    made_unit = made(a_wall_of("open-shelf")).units[0]
+    counts = unit_counts(made_unit)
+    holes = sum(len(p.holes) for p in made_unit.parts)
+    assert (counts["part"], counts["band_edge"], counts["unit"], counts["boxed_board"]) == (7, 10, 1, 5)
+    assert counts["band_metre"] == pytest.approx((2 * (720 + 2 * 300) + 2 * 364 + 2 * 362) / 1000)
+    assert counts["pocket"] == 4, "a groove in each board around the back"
+    cams, dowels = counts["fixing"] / 2, counts["fixing"] / 2
+    assert cams == dowels
+    labour = Labour.of(CATALOG.operations)
+    minutes = 7 * 3 + counts["band_metre"] * 1.2 + 10 * 0.5 + counts["bored_part"] * 1 + holes * 0.12 + 4 * 1.5
+    minutes += counts["fixing"] * 0.4 + 5 * 4 + 22
+    assert labour.hours(counts) == pytest.approx(minutes / 60)
+    assert sum(labour.by_department(counts).values()) == pytest.approx(minutes / 60)
+
+
+def test_a_galley_kitchen_takes_the_hours_that_a_maker_reckons() -> None:
+    """Common practice, a maker's judgement: a painted framed kitchen of 4 m with 13 units takes 60 to 70 hours in the shop."""
+    found = price(made(demo_job(CATALOG)))
+    assert 60 <= sum(found.hours.values()) <= 70
+    assert all(o.basis.startswith("common practice") for o in CATALOG.operations.values())

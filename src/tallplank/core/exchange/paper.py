@@ -100,6 +100,7 @@ def price_table(shop: Shop) -> Table:
         ("", f"Price without tax ({price.currency})", *empty, "", price.net / 100),
         ("", "Tax", *empty, "", price.tax / 100),
         ("", f"Price ({price.currency})", *empty, "", price.total / 100),
+        *(("", f"Hours of {department}", *empty, round(hours, 1), "") for department, hours in price.hours.items()),
     ]
     return Table("Price", columns, tuple(lines))
 

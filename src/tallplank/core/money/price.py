@@ -4,16 +4,20 @@ Money is summed in whole cents, so that the lines of a paper add up to its total
 Source: price = cost / (1 - margin) for a margin of the price; common practice.
 """
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from tallplank.core.catalog.board import Band
 from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.operation import Department
 from tallplank.core.job.job import Rates
 from tallplank.core.joinery.made import Made, MadeUnit
-from tallplank.core.joinery.part.part import Fitting, Front, Part
+from tallplank.core.joinery.part.part import Fitting, Part
 from tallplank.core.joinery.run.worktop import Run
 from tallplank.core.measure.memo import IdentityMemo, Mapped
+from tallplank.core.money.labour import Counts, Labour, banded_edges, run_counts, unit_counts
+
+Hours = tuple[tuple[Department, float], ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,6 +46,8 @@ class PriceLine:
     label: str
     cost: Cost
     price: int
+    hours: Hours = ()
+    """What the shop works on it, by department."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,6 +61,15 @@ class Price:
     margin: int
     net: int
     tax: int
+
+    @property
+    def hours(self) -> dict[Department, float]:
+        """What the shop works on all of it, by department."""
+        found: dict[Department, float] = {}
+        for line in self.lines:
+            for department, hours in line.hours:
+                found[department] = found.get(department, 0.0) + hours
+        return found
 
     @property
     def total(self) -> int:
@@ -89,18 +104,11 @@ def price(made: Made) -> Price:
 class _Tables:
     catalog: Catalog
     rates: Rates
-    minutes: Mapping[str, float]
+    labour: Labour
 
     @classmethod
     def of(cls, catalog: Catalog, rates: Rates) -> "_Tables":
-        minutes: dict[str, float] = {}
-        for operation in catalog.operations.values():
-            minutes[operation.counted_by] = minutes.get(operation.counted_by, 0.0) + operation.minutes
-        return cls(catalog, rates, minutes)
-
-    def labour(self, counts: Mapping[str, float]) -> float:
-        """What the operations cost that are counted this way."""
-        return sum(self.minutes.get(key, 0.0) * count for key, count in counts.items()) / 60 * self.rates.labour_hour
+        return cls(catalog, rates, Labour.of(catalog.operations))
 
 
 def board_price_m2(catalog: Catalog, board: str, thickness: float) -> float:
@@ -112,57 +120,34 @@ def board_price_m2(catalog: Catalog, board: str, thickness: float) -> float:
     return entry.prices[min(entry.prices, key=lambda t: (float(t) < thickness, abs(float(t) - thickness)))]
 
 
-def banded_edges(part: Part) -> tuple[tuple[str, float], ...]:
-    """The bands of a part with the length of the edge that each covers."""
-    length, width, _ = part.size
-    e = part.edges
-    straight = [(band, edge) for band, edge in ((e.l1, length), (e.l2, length), (e.w1, width), (e.w2, width)) if band]
-    return (*straight, *[(edge.band, edge.length) for edge in part.shaped_edges])
-
-
 def band_metres(part: Part, bands: Mapping[str, Band]) -> float:
     """Metres of band that a part takes, with the allowance per edge."""
     return sum(edge + bands[band].allowance for band, edge in banded_edges(part)) / 1000
 
 
 def _unit_line(made: MadeUnit, room: str, tables: _Tables) -> PriceLine:
-    counts: dict[str, float] = {"unit": 1.0 if made.parts else 0.0, **_front_counts(made.fronts)}
-    counts["drawer"] = sum(f.count.value for f in made.fittings if f.role == "slide")
-    counts["tail"] = float(sum(count for _, count in made.tails))
-    cost = _cost(made.parts, made.fittings, counts, tables)
-    return PriceLine(made.unit.id, (made.unit.id,), room, made.label, cost, _sold_for(cost, tables.rates))
+    cost, hours = _cost(made.parts, made.fittings, unit_counts(made), tables)
+    return PriceLine(made.unit.id, (made.unit.id,), room, made.label, cost, _sold_for(cost, tables.rates), hours)
 
 
 def _run_line(run: Run, room: str, tables: _Tables) -> PriceLine:
-    counts = {"top_metre": sum(p.length.value for p in run.parts) / 1000} if run.what == "top" else {}
-    cost = _cost(run.parts, run.fittings, counts, tables)
-    return PriceLine(run.id, run.members, room, run.label, cost, _sold_for(cost, tables.rates))
+    cost, hours = _cost(run.parts, run.fittings, run_counts(run), tables)
+    return PriceLine(run.id, run.members, room, run.label, cost, _sold_for(cost, tables.rates), hours)
 
 
-def _front_counts(fronts: Iterable[Front]) -> dict[str, float]:
-    counts = {"front": 0.0, "frame_front": 0.0}
-    for front in fronts:
-        counts["front"] += 1
-        counts["frame_front"] += front.framed
-    return counts
-
-
-def _cost(parts: Sequence[Part], fittings: Sequence[Fitting], counts: Mapping[str, float], tables: _Tables) -> Cost:
+def _cost(parts: Sequence[Part], fittings: Sequence[Fitting], counts: Counts, tables: _Tables) -> tuple[Cost, Hours]:
     catalog, rates = tables.catalog, tables.rates
-    boards = bands = coats = coat_m2 = metres = 0.0
+    boards = bands = coats = 0.0
     for part in parts:
         boards += part.area_m2 * board_price_m2(catalog, part.board, part.thickness.value) * (1 + rates.waste)
         for band, edge in banded_edges(part):
             record = catalog.bands[band]
-            run = (edge + record.allowance) / 1000
-            metres += run
-            bands += run * record.price_m
-        faces = part.finish.coated_faces * part.length.value * part.width.value / 1e6
-        coat_m2 += faces
-        coats += faces * part.finish.coat_m2
+            bands += (edge + record.allowance) / 1000 * record.price_m
+        coats += part.finish.coated_faces * part.length.value * part.width.value / 1e6 * part.finish.coat_m2
     bought = sum(catalog.hardware[f.item].price * f.count.value for f in fittings)
-    labour = tables.labour({**counts, "part": float(len(parts)), "band_metre": metres, "coat_m2": coat_m2})
-    return Cost(_cents(boards), _cents(bands), _cents(coats), _cents(bought), _cents(labour))
+    labour = tables.labour.hours(counts) * rates.labour_hour
+    cost = Cost(_cents(boards), _cents(bands), _cents(coats), _cents(bought), _cents(labour))
+    return cost, tuple(tables.labour.by_department(counts).items())
 
 
 def _cents(amount: float) -> int:

@@ -1,0 +1,96 @@
+"""What the shop does to make a thing, counted from what is really there: parts, edges, holes, fixings, fronts, drawers, coats."""
+
+from collections import Counter
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+from tallplank.core.catalog.operation import Count, Department, Operation
+from tallplank.core.joinery.made import MadeUnit
+from tallplank.core.joinery.part.part import Fitting, Front, Part
+from tallplank.core.joinery.run.worktop import Run
+
+FIXINGS = ("cam", "dowel", "confirmat", "screw", "pocket-screw")
+LOOSE = ("front", "drawer", "shelf")
+"""Kinds of parts that are not put together with the box."""
+Counts = Mapping[Count, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Labour:
+    """The minutes of each operation by what it is counted by, and of each department."""
+
+    minutes: Mapping[Count, float]
+    departments: Mapping[Department, Mapping[Count, float]]
+
+    @classmethod
+    def of(cls, operations: Mapping[str, Operation]) -> "Labour":
+        """From the catalogue's table."""
+        minutes: Counter[Count] = Counter()
+        departments: dict[Department, Counter[Count]] = {}
+        for operation in operations.values():
+            minutes[operation.counted_by] += operation.minutes  # type: ignore[assignment]
+            departments.setdefault(operation.department, Counter())[operation.counted_by] += operation.minutes  # type: ignore[assignment]
+        return cls(minutes, departments)
+
+    def hours(self, counts: Counts) -> float:
+        """Hours for so many of everything."""
+        return _minutes(self.minutes, counts) / 60
+
+    def by_department(self, counts: Counts) -> dict[Department, float]:
+        """The same for each department."""
+        return {department: _minutes(minutes, counts) / 60 for department, minutes in self.departments.items()}
+
+
+def _minutes(minutes: Mapping[Count, float], counts: Counts) -> float:
+    return sum(each * counts.get(key, 0.0) for key, each in minutes.items())
+
+
+def unit_counts(made: MadeUnit) -> dict[Count, float]:
+    """What is done to make one unit."""
+    counts = _made_counts(made.parts, made.fittings)
+    counts["unit"] = float(any(p.kind == "gable" for p in made.parts))
+    counts["boxed_board"] = float(sum(p.kind not in LOOSE for p in made.parts))
+    counts.update(_front_counts(made.fronts))
+    counts["drawer"] = _bought(made.fittings, "slide")
+    counts["hinge"], counts["pull"] = _bought(made.fittings, "hinge"), _bought(made.fittings, "pull")
+    counts["tail"] = float(sum(count for _, count in made.tails))
+    return counts
+
+
+def run_counts(run: Run) -> dict[Count, float]:
+    """What is done to make a worktop or a plinth."""
+    counts = _made_counts(run.parts, run.fittings)
+    counts["top_metre"] = sum(p.length.value for p in run.parts) / 1000 if run.what == "top" else 0.0
+    return counts
+
+
+def _made_counts(parts: Sequence[Part], fittings: Sequence[Fitting]) -> dict[Count, float]:
+    edges = [edge for p in parts for edge in banded_edges(p)]
+    coated = [p for p in parts if p.finish.coated_faces]
+    return {
+        "part": float(len(parts)),
+        "band_edge": float(len(edges)),
+        "band_metre": sum(length for _, length in edges) / 1000,
+        "hole": float(sum(len(p.holes) for p in parts)),
+        "bored_part": float(sum(bool(p.holes) for p in parts)),
+        "pocket": float(sum(len(p.pockets) for p in parts)),
+        "fixing": sum(f.count.value for f in fittings if f.role in FIXINGS),
+        "coat_m2": sum(p.finish.coated_faces * p.length.value * p.width.value for p in coated) / 1e6,
+        "coat_piece": float(len(coated)),
+    }
+
+
+def _front_counts(fronts: Sequence[Front]) -> dict[Count, float]:
+    return {"front": float(len(fronts)), "frame_front": float(sum(f.framed for f in fronts))}
+
+
+def _bought(fittings: Sequence[Fitting], role: str) -> float:
+    return sum(f.count.value for f in fittings if f.role == role)
+
+
+def banded_edges(part: Part) -> tuple[tuple[str, float], ...]:
+    """The bands of a part with the length of the edge that each covers."""
+    length, width, _ = part.size
+    e = part.edges
+    straight = [(band, edge) for band, edge in ((e.l1, length), (e.l2, length), (e.w1, width), (e.w2, width)) if band]
+    return (*straight, *[(edge.band, edge.length) for edge in part.shaped_edges])
