@@ -3,6 +3,7 @@
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QFrame, QGridLayout, QLabel, QVBoxLayout, QWidget
 
+from tallplank.app.board.hours import HoursBars
 from tallplank.app.board.kind import PaneKind
 from tallplank.app.money import money
 from tallplank.app.table import Column, UnitTable
@@ -20,12 +21,13 @@ class PricePane(QWidget):
         currency = store.job.rates.currency
 
         def cents(pick: str) -> Column[PriceLine]:
-            return Column(pick.capitalize(), lambda r: money(getattr(r.cost, pick), currency), figure=True, width=72)
+            return Column(pick.capitalize(), lambda r: money(getattr(r.cost, pick), currency), figure=True, width=66)
 
         columns: tuple[Column[PriceLine], ...] = (
-            Column("Item", lambda r: r.label, width=142),
+            Column("Item", lambda r: r.label, width=122),
             *(cents(name) for name in ("boards", "bands", "coats", "fittings", "labour")),
-            Column("Cost", lambda r: money(r.cost.total, currency), figure=True, width=78),
+            Column("Hours", lambda r: f"{sum(h for _, h in r.hours):.1f}", figure=True, width=46),
+            Column("Cost", lambda r: money(r.cost.total, currency), figure=True, width=74),
             Column("Price", lambda r: money(r.price, currency), figure=True, width=84),
         )
         column = QVBoxLayout(self)
@@ -33,7 +35,7 @@ class PricePane(QWidget):
         column.setSpacing(0)
         self.table: UnitTable[PriceLine] = UnitTable(store, columns, lambda: store.derived.price.lines, lambda r: r.owners)
         column.addWidget(self.table, 1)
-        self._sums = _Sums()
+        self._sums = _Sums(tokens)
         column.addWidget(self._sums)
         self._subscription = store.subscribe(lambda s: s.job, lambda _: self._sums.show_price(store))
 
@@ -43,7 +45,8 @@ class PricePane(QWidget):
         self.table.close_pane()
 
     def restyle(self, tokens: Tokens) -> None:
-        """Nothing to do: the style sheet reaches it by itself."""
+        """Take other colours."""
+        self._sums.bars.restyle(tokens)
 
     def fit(self) -> None:
         """Scroll back to the first row."""
@@ -51,13 +54,15 @@ class PricePane(QWidget):
 
 
 class _Sums(QFrame):
-    def __init__(self) -> None:
+    def __init__(self, tokens: Tokens) -> None:
         super().__init__()
         self.setObjectName("paneHead")
+        self.bars = HoursBars(tokens)
         self._grid = QGridLayout(self)
         self._grid.setContentsMargins(16, 10, 22, 12)
         self._grid.setHorizontalSpacing(28)
         self._grid.setColumnStretch(0, 1)
+        self._grid.addWidget(self.bars, 0, 0, 6, 1)
         self._labels: list[tuple[QLabel, QLabel]] = []
         for row in range(6):
             name, value = QLabel(), QLabel()
@@ -81,6 +86,7 @@ class _Sums(QFrame):
         for (name_label, value_label), (name, cents) in zip(self._labels, lines, strict=True):
             name_label.setText(name)
             value_label.setText(money(cents, price.currency))
+        self.bars.show_hours(price.hours)
 
 
 KIND = PaneKind("price", "Price", PricePane)
