@@ -1,4 +1,4 @@
-"""Speed as ratios measured in one run: ./plank bench [edit] [large] [finish] [build] [cold] [orbit] [records] [drag] [start]."""
+"""Speed as ratios measured in one run: ./plank bench [edit] [large] [finish] [build] [cold] [check] [orbit] [records] [drag] [start]."""
 
 import gc
 import os
@@ -157,6 +157,20 @@ def bench_cold() -> tuple[float, float]:
             old, new = (median(column) for column in zip(*pairs, strict=True))
             print(f"  {words}: {old * 1e3:.0f} ms then, {new * 1e3:.0f} ms now, {1 / ratios[-1]:.2f} times as quick")
     return ratios[0], 1 / 1.5
+
+
+def bench_check() -> tuple[float, float]:
+    """All findings of 150 units that all differ, from nothing, against building them; at most 1."""
+    job, ratios = various(150), []
+    for _ in range(9):
+        derived = Deriver(CATALOG)
+        fresh = copied(job)
+        build = timed(lambda d=derived, j=fresh: d.derive(j).made)  # type: ignore[misc]
+        check = timed(lambda d=derived, j=fresh: d.derive(j).findings)  # type: ignore[misc]
+        ratios.append((check / build, check, build))
+    ratio, check, build = sorted(ratios)[len(ratios) // 2]
+    print(f"  findings {check * 1e3:.0f} ms, building {build * 1e3:.0f} ms")
+    return ratio, 1.0
 
 
 def bench_orbit() -> tuple[float, float]:
@@ -321,6 +335,7 @@ BENCHES = {
     "finish": bench_finish,
     "build": bench_build,
     "cold": bench_cold,
+    "check": bench_check,
     "orbit": bench_orbit,
     "records": bench_records,
     "drag": bench_drag,

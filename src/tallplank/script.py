@@ -318,9 +318,8 @@ class Work:
         Raises:
             PlankError: it has none that can be done at once, or the job is another one since.
         """
-        found = self._store.derived.findings
-        known = found[finding.number] if finding.number < len(found) else None
-        if known is None or known.text != finding.text or known.fix is None:
+        known = next((f for f in self._store.derived.findings if f.text == finding.text), None)
+        if known is None or known.fix is None:
             raise PlankError(f"There is nothing to do at once about: {finding.text}")
         self._do(known.fix.edit, known.fix.label)
 

@@ -83,7 +83,7 @@ def sagging_drawer_bottoms(site: Site, unit: MadeUnit) -> Iterator[Finding]:
 def sagging_bottoms(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     """Bottoms of units that bend between what carries them: gables and partitions, and legs under those on the floor."""
     rules, parts = unit.choice.rules, unit.parts
-    for part in parts:
+    for part in () if _takes_more_legs(unit) else parts:
         if part.kind != "floor" or part.tag.role != BOTTOM or part.tag.of is not None:
             continue
         low, high = part.box
@@ -231,10 +231,15 @@ def heavy_flaps(site: Site, unit: MadeUnit) -> Iterator[Finding]:
                 yield Finding("warning", "flap-moment", text, "Make it lower, or of a lighter board.", (unit.unit.id,))
 
 
+def _takes_more_legs(unit: MadeUnit) -> bool:
+    rules = unit.choice.rules
+    wide = unit.plan is None and unit.unit.width >= rules.leg_wide and rules.leg_count < MORE_LEGS
+    return wide and any(f.role == "leg" for f in unit.fittings)
+
+
 def few_legs(made: Made) -> Iterator[Finding]:
     """Wide units on four legs, shaped ones left out; source: another leg is advisable from about 900 wide, common practice."""
-    wide = [u for u in made.units if u.unit.width >= u.choice.rules.leg_wide and any(f.role == "leg" for f in u.fittings)]
-    few = [u for u in wide if u.plan is None and u.choice.rules.leg_count < MORE_LEGS]
+    few = [u for u in made.units if _takes_more_legs(u)]
     if not few:
         return
     ids, catalog = [u.unit.id for u in few], made.catalog

@@ -118,12 +118,10 @@ class Collector:
             BuildError: one of its sizes would be nothing or less, or its outline would cross itself.
         """
         tag = Tag(what) if isinstance(what, str) else what
-        _check(tag, sizes, form)
-        length, width, thickness = sizes
         off_length, off_width = (0.0, 0.0) if self.trimmed else self._banded(edges)
+        _check(tag, sizes, form, (off_length, off_width, 0.0))
+        length, width, thickness = sizes
         board = self.catalog.boards[finish.board]
-        if length.value <= off_length or width.value <= off_width:
-            raise BuildError(f"The {tag.name}, {mm(length.value)} by {mm(width.value)}, would be no wider than its bands.")
         part = Part(
             tag,
             role,
@@ -245,10 +243,12 @@ class Collector:
         return thick(edges.w1) + thick(edges.w2), thick(edges.l1) + thick(edges.l2)
 
 
-def _check(tag: Tag, sizes: tuple[Size, Size, Size], form: Form) -> None:
-    for extent, size in zip(("long", "wide", "thick"), sizes, strict=True):
+def _check(tag: Tag, sizes: tuple[Size, Size, Size], form: Form, bands: tuple[float, float, float]) -> None:
+    for extent, size, off in zip(("long", "wide", "thick"), sizes, bands, strict=True):
         if size.value <= 0:
             raise BuildError(f"The {tag.name} would be {mm(size.value)} {extent} ({size.reckoned()}).")
+        if size.value <= off:
+            raise BuildError(f"The {tag.name} would be {mm(size.value)} {extent}, no more than its bands.")
     if not form.is_square and not is_simple(form.ring((sizes[0].value, sizes[1].value, sizes[2].value))):
         raise BuildError(f"The {tag.name} would cross itself: a side of the unit is too short for its boards.")
 
