@@ -7,8 +7,10 @@ from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.error import told
 from tallplank.core.job.opening import Opening
 from tallplank.core.joinery.made import MadeUnit
-from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.part.part import BuildError, Edges, Part
+from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.divide import Member
+from tallplank.core.measure.size import Size
 from tallplank.core.shop.doorlist import doorlist
 from tallplank.core.shop.schedule import schedule
 
@@ -69,10 +71,12 @@ def test_notched_gables_reach_the_floor_from_any_height(z: float | None, foot: f
 
 
 def test_a_strip_no_wider_than_its_bands_is_refused() -> None:
-    """A filler of 1.5, both long edges banded 0.8 or more."""
-    banded = next(f.id for f in CATALOG.finishes.values() if "front" in f.roles and f.band)
-    assert "no more than its bands" in told(a_made_unit("filler", width=1.5, finishes={"front": banded}).problem)
-    assert not a_made_unit("filler", width=20.0, finishes={"front": banded}).problem
+    """Stretchers as wide as the band on their front edge, 0.8, cannot be cut; the rule for their width begins at 10."""
+    out = Collector(CATALOG)
+    narrow, size = Size.of(0.8, "strip"), Size.of(100.0, "length")
+    finish = CATALOG.finishes["chalk"]
+    with pytest.raises(BuildError, match="no more than its bands"):
+        out.add("strip", "carcass", "carcass", finish, (size, narrow, size), Lay("+x", "+y", (0, 0, 0)), edges=Edges(l1=finish.band))
 
 
 @pytest.mark.parametrize(
