@@ -97,6 +97,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "top_end": "Top end",
         "wall_height": "Wall units at",
         "filler_cleat": "Filler cleat",
+        "scribe": "Scribe",
         "cut_step": "Cut to",
         "bands_trimmed": "Trimmed",
     },

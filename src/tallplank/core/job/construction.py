@@ -153,6 +153,8 @@ class Construction(Record):
     """Per cent of moisture that solid wood is expected to gain or lose."""
     sag_limit: Annotated[Mm, Bounds(10, 10000)] = 150.0
     """A shelf may bend by its length divided by this, after years."""
+    scribe: Annotated[Mm, Bounds(0, 200)] = 10.0
+    """How much wider a filler is cut than it is, for scribing it to the wall."""
     filler_cleat: Annotated[Mm, Bounds(10, 1000)] = 80.0
     """Depth of the cleat behind a filler."""
     cut_step: Annotated[Mm, Bounds(0.01, 10)] = 0.1

@@ -1,28 +1,65 @@
-"""Fillers: a strip in the plane of the fronts, with a cleat behind it to fix it to its neighbour."""
+"""Fillers: a strip in the plane of the fronts, scribed to the wall, with a cleat behind it that is screwed to its neighbour.
+
+Source: common practice: the strip keeps the reveal beside its neighbour's front and is as high as that; what is cut to the wall is
+left wider.
+"""
+
+from dataclasses import replace
 
 from tallplank.core.joinery.front.leaf import Leaf, add_leaf_parts
-from tallplank.core.joinery.part.part import Front, Tag
+from tallplank.core.joinery.joint.joint import fixings
+from tallplank.core.joinery.part.part import BuildError, Front, Tag
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.joinery.setout.plane import plane_of
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 
+TALL = 1200.0
+"""From this height on a filler stands beside tall units, which carry no worktop."""
+
 
 def build_filler(choice: Choice, out: Collector) -> None:
-    """Add the strip and its cleat; a filler takes no pulls, legs or hangers."""
-    unit, finish = choice.unit, choice.finish("carcass")
-    width = Size.of(unit.width, "width", Decided("unit", "width"))
-    height = Size.of(unit.height, "height", Decided("unit", "height"))
+    """Add the strip and its cleat; a filler takes no pulls, legs or hangers.
+
+    Raises:
+        BuildError: the reveals leave nothing of it.
+    """
+    _add_cleat(choice, out)
+    _add_strip(choice, out)
+
+
+def _add_cleat(choice: Choice, out: Collector) -> None:
+    """A board behind the strip, screwed against the neighbour on site."""
+    unit, rules = choice.unit, choice.rules
     cleat = choice.rule("filler_cleat", "cleat")
     if cleat.value > unit.depth / 2:
         cleat = Size.of(unit.depth / 2, "half the depth", Decided("unit", "depth"))
-    board = choice.rule("board_thickness", "board")
+    board, width = choice.rule("board_thickness", "board"), Size.of(unit.width, "width", Decided("unit", "width"))
     thickness = board if board.value <= unit.width else width
-    back = plane_of(choice).back
-    y = max(back, 0.0)
-    lay = Lay("-z", "+y", (0.0, y, unit.height)) if unit.side == "left" else Lay("+z", "+y", (unit.width, y, 0.0))
-    out.add("filler cleat", "carcass", "carcass", finish, (height, cleat, thickness), lay)
-    leaf = Leaf(Tag("filler strip"), "strip", 0.0, 0.0, width, height, back, None)
+    height, y = Size.of(unit.height, "height", Decided("unit", "height")), max(plane_of(choice).back, 0.0)
+    left = unit.side == "left"
+    lay = Lay("-z", "+y", (0.0, y, unit.height)) if left else Lay("+z", "+y", (unit.width, y, 0.0))
+    out.add("filler cleat", "carcass", "carcass", choice.finish("carcass"), (height, cleat, thickness), lay)
+    screw = min(choice.family(choice.hardware("screw")), key=lambda s: abs(s.length - 2 * thickness.value + 1.0))
+    places = fixings((0.0, unit.height), rules.joint_end, rules.joint_pitch)
+    count = Size.of(len(places), "screws through the cleat", Decided("rule", "joint_pitch"))
+    out.fit(screw, count, "filler to its neighbour")
+
+
+def _add_strip(choice: Choice, out: Collector) -> None:
+    """The strip, as high as the fronts beside it, cut wider for scribing to the wall."""
+    unit, plane = choice.unit, plane_of(choice)
+    edge, left = 0.5 * choice.rule("reveal"), unit.side == "left"
+    top = choice.rule("top_gap", "under the worktop")
+    over = top if unit.z is None and unit.height < TALL and top.value > edge.value else edge
+    width = Size.of(unit.width, "width", Decided("unit", "width")) - edge
+    height = Size.of(unit.height, "height", Decided("unit", "height")) - edge - over
+    if min(width.value, height.value) <= 0:
+        raise BuildError("The reveals leave nothing of the filler: make it wider.")
+    x = edge.value if left else 0.0
+    leaf = Leaf(Tag("filler strip"), "strip", x, edge.value, width, height, plane.back, None)
     add_leaf_parts(choice, choice.door_style, leaf, out)
-    out.fronts.append(Front("strip", 0.0, 0.0, width.value, height.value))
+    strip = out.parts[-1]
+    out.swap(len(out.parts) - 1, replace(strip, cut_width=strip.cut_width + choice.rules.scribe))
+    out.fronts.append(Front("strip", x, edge.value, width.value, height.value))
