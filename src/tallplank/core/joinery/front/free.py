@@ -77,12 +77,15 @@ def move_shelves(choice: Choice, places: Sequence[float], blocked: Sequence[Bloc
 def _moved(choice: Choice, shelf: Blocked, out: Collector, hinge: float) -> bool:
     taken = [hinge, *_plates(out)]
     neighbours = [out.box(i) for i, p in enumerate(out.parts) if i != shelf.board and p.kind in ("shelf", "fixed-shelf", "floor")]
-    thick = shelf.high - shelf.low
+    path, thick = out.parts[shelf.board].path, shelf.high - shelf.low
+    cell = out.layout.at(path) if out.layout is not None and path is not None else None
+    if cell is None:
+        return False
     for k in range(1, MOST_ROWS + 1):
         for sign in (1.0, -1.0):
             z = shelf.low + sign * k * choice.rules.system_pitch
             apart = all(z >= high.z + LEAST_SPACE or z + thick <= low.z - LEAST_SPACE for low, high in neighbours)
-            within = any(high.z <= z for _, high in neighbours) and any(low.z >= z + thick for low, _ in neighbours)
+            within = cell.z.clear_at <= z and z + thick <= cell.z.clear_end
             if apart and within and all(is_free(t, [Blocked(shelf.board, z, z + thick)]) for t in taken):
                 part = out.parts[shelf.board]
                 origin = part.frame.origin
