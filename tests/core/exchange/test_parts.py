@@ -124,3 +124,11 @@ def test_round_outlines_are_told_as_arcs() -> None:
     bent = [p for o in data["owners"] for p in o["parts"] if "body" in p]
     assert bent
     assert all([s["kind"] for s in p["body"]["outline"]].count("arc") == 2 for p in bent)
+
+
+def test_why_a_unit_cannot_be_made_stands_in_plain_words() -> None:
+    job = a_wall_of("base")
+    job = job.replaced(units=(job.units[0].model_copy(update={"width": 36.0}),))
+    (owner,) = (o for o in json.loads(PARTS_JSON.write(Deriver(CATALOG).derive(job).shop))["owners"] if o["kind"] == "base")
+    assert "0 mm = 36 mm width − 2 × 18 mm gable" in owner["problem"]
+    assert owner["parts"] == []

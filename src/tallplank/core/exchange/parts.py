@@ -5,6 +5,7 @@ from collections import defaultdict
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 
 from tallplank.core.catalog.board import Board
+from tallplank.core.error import told
 from tallplank.core.exchange.exporter import Exporter, Shop
 from tallplank.core.exchange.parts_format import (
     FORMAT,
@@ -83,8 +84,7 @@ def part_id(ref: PartRef) -> str:
 
 
 def _unit(made: Made, unit: MadeUnit) -> OwnerData:
-    frame = made.frame(unit)
-    own = unit.unit
+    frame, own = made.frame(unit), unit.unit
     data = OwnerData(
         id=own.id,
         kind=own.kind,
@@ -100,9 +100,7 @@ def _unit(made: Made, unit: MadeUnit) -> OwnerData:
         pieces=[_piece(p, frame) for p in unit.pieces],
         cut_step=unit.choice.rules.cut_step,
     )
-    if unit.problem:
-        data["problem"] = unit.problem
-    return data
+    return _with_problem(data, unit.problem)
 
 
 def _run(made: Made, run: Run) -> OwnerData:
@@ -121,8 +119,12 @@ def _run(made: Made, run: Run) -> OwnerData:
         pieces=[],
         cut_step=rules_for(made.catalog, made.job.standard).cut_step,
     )
-    if run.problem:
-        data["problem"] = run.problem
+    return _with_problem(data, run.problem)
+
+
+def _with_problem(data: OwnerData, problem: str) -> OwnerData:
+    if problem:
+        data["problem"] = told(problem)
     return data
 
 

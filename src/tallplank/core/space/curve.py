@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from math import hypot, radians, sin
 from typing import NamedTuple
 
-from tallplank.core.space.outline import Point, Ring
+from tallplank.core.space.outline import Point, Ring, far
 
 LEAST_STEPS, MOST_TURN = 4, 15.0
 """So many chords of equal length on one circle, none turning by more degrees, are an arc; else they are a polygon that was meant."""
@@ -51,12 +51,12 @@ def _arc_end(points: Sequence[Point], at: int) -> int:
     last = at + 2
     if last >= len(points) or (circle := _circle(*points[at : at + 3])) is None:
         return at + 1
-    step = _far(points[at], points[at + 1])
+    step = far(points[at], points[at + 1])
     (x, y), radius = circle
     if step > 2 * radius * sin(radians(MOST_TURN / 2)):
         return at + 1
-    while last < len(points) and abs(_far(points[last], (x, y)) - radius) < ON_CIRCLE * max(radius, 1.0):
-        if abs(_far(points[last - 1], points[last]) - step) > ON_CIRCLE * max(step, 1.0):
+    while last < len(points) and abs(far(points[last], (x, y)) - radius) < ON_CIRCLE * max(radius, 1.0):
+        if abs(far(points[last - 1], points[last]) - step) > ON_CIRCLE * max(step, 1.0):
             break
         last += 1
     return last - 1
@@ -85,7 +85,3 @@ def _circle(a: Point, b: Point, c: Point) -> tuple[Point, float] | None:
     b2, c2 = bx * bx + by * by, cx * cx + cy * cy
     x, y = (cy * b2 - by * c2) / twice, (bx * c2 - cx * b2) / twice
     return (a[0] + x, a[1] + y), hypot(x, y)
-
-
-def _far(a: Point, b: Point) -> float:
-    return hypot(b[0] - a[0], b[1] - a[1])

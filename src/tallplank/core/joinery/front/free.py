@@ -16,8 +16,8 @@ from tallplank.core.space.frame import Vec
 
 CLEAR = 25.0
 """From the middle of a hinge to the faces of a board."""
-PLATE_OUT, PLATE_BESIDE = 10.0, 8.0
-"""How far a plate stands out of its board, and how far it reaches beyond its screws."""
+PLATE_OUT, PLATE_BESIDE, PLATE_SCREWS = 10.0, 8.0, 32.0
+"""How far a plate stands out of its board and reaches beyond its screws, and how far these are apart."""
 LEAST_END, FINE = 50.0, 8.0
 """A hinge is no nearer to an end of its door; the steps in which it moves where there are no rows of holes."""
 MOST_ROWS = 4
@@ -96,8 +96,7 @@ def _moved(choice: Choice, shelf: Blocked, out: Collector, hinge: float) -> bool
 
 def _plates(out: Collector) -> Iterator[float]:
     """The middles of the plates that are bored so far, in height."""
-    pitch = 32.0
     for index, part in enumerate(out.parts):
         if part.kind in UPRIGHTS:
             heights = sorted({round(part.frame.out(h.at).z, 6) for h in out.holes.get(index, ()) if h.what == "plate"})
-            yield from ((a + b) / 2 for a, b in pairwise(heights) if abs(b - a - pitch) < TOUCH)
+            yield from ((a + b) / 2 for a, b in pairwise(heights) if abs(b - a - PLATE_SCREWS) < TOUCH)
