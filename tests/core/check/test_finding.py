@@ -37,7 +37,7 @@ def test_an_overlap_names_both_and_how_deep() -> None:
 def test_units_round_a_corner_overlap_in_space() -> None:
     job = a_wall_of("base")
     assert codes(place_unit(job, CATALOG, "base", Spot(ROOM, "left", 2400.0)).job) == ["overlap"]
-    assert codes(place_unit(job, CATALOG, "base", Spot(ROOM, "left", 1800.0)).job) == []
+    assert "overlap" not in codes(place_unit(job, CATALOG, "base", Spot(ROOM, "left", 1800.0)).job)
     assert codes(place_unit(job, CATALOG, "wall", Spot(ROOM, "left", 2400.0)).job) == []
 
 

@@ -163,7 +163,7 @@ def test_inch_work_has_sizes_of_its_own() -> None:
 @pytest.mark.parametrize("kind", sorted(CATALOG.kinds))
 def test_every_kind_is_sound_in_inch_sizes(kind: str) -> None:
     values = usual_values(CATALOG.kinds[kind], inches=True)
-    job = place_unit(a_wall_of(), CATALOG, kind, _SPOT, **values).job
+    job = place_unit(a_wall_of(), CATALOG, kind, Spot("room1", "back", 400.0), **values).job
     assert [f.text for f in findings(make(job, CATALOG))] == []
 
 

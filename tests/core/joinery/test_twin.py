@@ -44,7 +44,7 @@ def test_copies_are_there_at_once_and_go_their_own_way() -> None:
 
 
 def test_a_standard_that_changes_what_was_used_makes_another() -> None:
-    workshop, job = Workshop(CATALOG), a_wall_of("base", "base")
+    workshop, job = Workshop(CATALOG), a_wall_of("drawers", "drawers")
     plain = workshop.make(job)
     own = workshop.make(set_finish(job, CATALOG, ["u2"], "front", "heron"))
     assert own.by_id["u2"].parts != plain.by_id["u2"].parts

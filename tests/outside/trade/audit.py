@@ -11,6 +11,7 @@ from typing import Any
 import numpy as np
 from scipy.spatial import ConvexHull, QhullError
 
+from outside.trade.opening import fronts_open, reveals_even
 from outside.trade.solid import Axes, Bar, Block, bars_of, block_of, flat_points, inside
 
 Owner = dict[str, Any]
@@ -182,6 +183,40 @@ def _depth_in_hull(points: Any, middle: Any) -> float:
     return float(-(hull.equations[:, :2] @ middle + hull.equations[:, 2]).max())
 
 
+def bodies_free(owner: Owner) -> Iterator[str]:
+    """No visible fitting or appliance stands in a board or in another fitting, but for the two parts of one pull."""
+    axes = Axes.read(owner["frame"])
+    bodies = [(p, Block.between(axes, p["low"], p["high"]).shrunk(0.02)) for p in owner["pieces"]]
+    boards = [(p, block_of(p).shrunk(0.02)) for p in owner["parts"] if "body" not in p]
+    for number, (piece, body) in enumerate(bodies):
+        for part, board in boards:
+            if body.meets(board) and _within_outline(part, body) and not _let_in(part, body):
+                yield f"a {piece['role']} at {np.round(body.middle, 1)} stands in {part['name']}"
+        for other, another in bodies[:number]:
+            if body.meets(another) and piece.get("motion") == other.get("motion"):
+                yield f"a {piece['role']} stands in a {other['role']} at {np.round(body.middle, 1)}"
+
+
+def _within_outline(part: Part, body: Block) -> bool:
+    """Whether a body reaches into a board within its true outline."""
+    axes = Axes.read(part["frame"])
+    grid = np.array(list(np.ndindex(5, 5, 5))) / 2 - 1
+    inner = (body.middle + (grid * body.half) @ body.rows - axes.origin) @ axes.rows.T
+    inner = inner[np.all((inner > 0) & (inner < np.array(part["size"])), axis=1)]
+    return bool(len(inner) and inside(flat_points(part["outline"]), inner[:, :2], -EVEN).any())
+
+
+def boards_are_sold(data: dict[str, Any]) -> Iterator[tuple[str, str]]:
+    """Every board is sold in its thickness; pieces of framed fronts and of face frames are planed from a thicker one."""
+    sold = {m["id"]: m["thicknesses"] for m in data["materials"]}
+    for owner in data["owners"]:
+        for part in owner["parts"]:
+            thick, thicknesses = part["size"][2], sold[part["material"]]
+            planed = part["kind"] in ("front", "frame")
+            if not any(abs(t - thick) < 0.01 for t in thicknesses) and not (planed and thick < max(thicknesses)):
+                yield owner["label"], f"{part['name']}: {thick:g} of {part['material']}, sold in {thicknesses}"
+
+
 RULES: dict[str, Callable[[Owner], Iterator[str]]] = {
     "holes within their boards": holes_within_boards,
     "holes apart": holes_apart,
@@ -189,7 +224,14 @@ RULES: dict[str, Callable[[Owner], Iterator[str]]] = {
     "boards apart": boards_apart,
     "hinge plates free": plates_free,
     "loose boards lie": loose_boards_lie,
+    "fitting bodies free": bodies_free,
+    "reveals even": reveals_even,
 }
+JOB_RULES: dict[str, Callable[[dict[str, Any]], Iterator[tuple[str, str]]]] = {
+    "every front opens": fronts_open,
+    "boards are sold": boards_are_sold,
+}
+"""What concerns several owners, or what the file says beside them: each fault with whose it is."""
 
 
 def faults(data: dict[str, Any]) -> Iterator[tuple[str, str, str]]:
@@ -198,3 +240,6 @@ def faults(data: dict[str, Any]) -> Iterator[tuple[str, str, str]]:
         for name, rule in RULES.items():
             for text in rule(owner):
                 yield name, owner["label"], text
+    for name, job_rule in JOB_RULES.items():
+        for label, text in job_rule(data):
+            yield name, label, text

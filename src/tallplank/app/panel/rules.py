@@ -37,6 +37,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "inset_gap": "Inset gap",
         "front_gap": "Front gap",
         "door_most": "Widest door",
+        "door_opens": "Doors open °",
         "drawer_front_grain": "Drawer grain",
         "pull_corner": "Pull corner",
         "pull_wide": "2 pulls from",
@@ -131,7 +132,7 @@ OVERLAYS = {"full": "Over the gables", "half": "Over half of them", "inset": "Be
 TOPS = {"full": "Full top"}
 OF_BOARD = {"floor_thickness": 1.0, "shelf_thickness": 1.0, "partition_thickness": 1.0, "tongue_thickness": 0.5}
 """Thicknesses that are a share of the gables' where they are not set."""
-NUMBERS = frozenset({"shelf_load", "lasting_load", "sag_limit", "moisture_swing"})
+NUMBERS = frozenset({"door_opens", "shelf_load", "lasting_load", "sag_limit", "moisture_swing"})
 """Rules that are numbers with a unit of their own."""
 COUNTS = frozenset({"pin_spread"})
 """Rules that are plain numbers, not lengths."""

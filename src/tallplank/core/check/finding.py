@@ -21,6 +21,7 @@ from tallplank.core.check.strength import (
     sagging_drawer_bottoms,
     sagging_shelves,
 )
+from tallplank.core.check.swing import SwingFinder
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made, MadeUnit
@@ -36,6 +37,7 @@ class Checker:
     def __init__(self) -> None:
         self._rooms: dict[str, _Checked] = {}
         self._overlaps = OverlapFinder()
+        self._swings = SwingFinder()
         self._boards: Known = Rounds()
         self.checked = 0
         """How many units were checked so far, for tests and benchmarks."""
@@ -48,6 +50,7 @@ class Checker:
             site = Site(made.catalog, job.display, job.standard.constructions, room, made.faces[room.id], self._boards)
             rooms[room.id] = checked = self._room(site, made.by_room.get(room.id, ()))
             found += checked.findings
+        found += self._swings.findings(made)
         self._rooms = rooms
         self._boards.turn()
         return tuple(sorted(found, key=lambda f: LEVELS.index(f.level)))

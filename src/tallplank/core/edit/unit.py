@@ -2,12 +2,13 @@
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
-from functools import partial
+from functools import cache, partial
 from typing import Literal, TypeVar
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.kind import Kind
 from tallplank.core.edit.check import Edited, EditError, buildable, valid, with_more, with_units
+from tallplank.core.edit.corner import set_for_place
 from tallplank.core.edit.room import fresh_id, taken_ids
 from tallplank.core.edit.snap import Mover, first_gap, neighbour
 from tallplank.core.job.construction import Construction, RuleValue, check_rules
@@ -37,7 +38,8 @@ class Spot:
 def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | None = None, **sizes: object) -> Edited:
     """A job with one more unit of a kind at its usual sizes, which `sizes` may change; its id comes with it.
 
-    A filler takes height, depth and level of the unit it stands against.
+    A filler takes height, depth and level of the unit it stands against. Unless its opening is given, its doors open away from a wall
+    beside it, and a corner unit is made for its corner and its neighbours there.
 
     Raises:
         EditError: an unknown kind or face, or sizes that cannot be built.
@@ -54,13 +56,14 @@ def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | N
     mark = max((u.mark for u in job.units), default=0) + 1
     base = {"id": unit_id, "mark": mark, "kind": kind, "room": room.id, "face": face.id}
     unit = valid(lambda: Unit.model_validate({**base, "x": spot.x or 0.0, **values}))
-    if spot.x is None or usual.build == "filler":
-        present = made if made is not None and made.job is job else make(job, catalog)
+    present = cache(lambda: made if made is not None and made.job is job else make(job, catalog))
     if spot.x is None:
         low = _level(catalog, job, unit)
-        unit = unit.but(x=first_gap(present, room.id, face, Mover(unit.width, unit.depth, low, low + unit.height)))
+        unit = unit.but(x=first_gap(present(), room.id, face, Mover(unit.width, unit.depth, low, low + unit.height)))
     if usual.build == "filler":
-        unit = _matched(unit, present, sizes)
+        unit = _matched(unit, present(), sizes)
+    if not {"opening", "side"} & sizes.keys():
+        unit = set_for_place(choice_for(catalog, job.standard, unit), face, present)
     return Edited(with_more(job, [buildable(job, catalog, unit)]), (unit.id,))
 
 

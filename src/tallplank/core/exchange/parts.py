@@ -64,9 +64,7 @@ def parts_data(made: Made) -> PartsData:
         unit="mm",
         job=made.job.name,
         rooms=[RoomData(id=r.id, name=r.name, corners=[_two(c) for c in r.corners], height=_n(r.height)) for r in made.job.rooms],
-        materials=[
-            MaterialData(id=b, name=catalog.boards[b].name, thicknesses=sorted(map(float, catalog.boards[b].prices))) for b in boards
-        ],
+        materials=[_material(b, catalog.boards[b]) for b in boards],
         bands=[ItemData(id=b, name=catalog.bands[b].name, thickness=catalog.bands[b].thickness) for b in bands],
         items=[ItemData(id=i, name=catalog.hardware[i].name, code=catalog.hardware[i].code) for i in items],
         owners=owners,

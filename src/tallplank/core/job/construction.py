@@ -75,6 +75,8 @@ class Construction(Record):
     """How far fronts cover the face frame."""
     door_most: Annotated[Mm, Bounds(50, 5000)]
     """The widest single door; a wider opening takes a pair."""
+    door_opens: Annotated[Mm, Bounds(0, 180)] = 90.0
+    """So many degrees every door shall open without meeting anything; 0 is not looked at."""
     drawer_front_grain: Literal["across", "upright"]
     shelf_clearance: Annotated[Mm, Bounds(0, 100)]
     """Taken off the inside width in all."""

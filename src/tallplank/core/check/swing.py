@@ -1,0 +1,302 @@
+"""Fronts that meet something before they are open: found unit by unit, and only anew where something near them changed.
+
+What a front may meet are the walls, the ceiling, other units with their fronts closed, pulls, worktops and plinths.
+"""
+
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass
+from functools import partial
+from math import ceil
+from typing import NamedTuple
+
+from tallplank.core.check.overlap import SLACK
+from tallplank.core.check.record import Finding, Fix
+from tallplank.core.check.sweep import Mover, Prism, movers_of, prism_of, pulls_of
+from tallplank.core.edit.opening import set_opening
+from tallplank.core.job.face import Faces
+from tallplank.core.job.job import Job
+from tallplank.core.job.opening import Opening, opening_at
+from tallplank.core.job.room import FreeWall, Room
+from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.part.part import Front
+from tallplank.core.joinery.run.worktop import Run
+from tallplank.core.measure.memo import are_same
+from tallplank.core.space.frame import Frame, Vec, moved
+from tallplank.core.space.outline import shared_depth
+
+WALL = 50.0
+"""How deep a wall is taken to be behind its face, that a front is told to be in it."""
+MOST_ROOM = 300.0
+"""The widest filler that is proposed as a remedy."""
+FINE = 1.0
+"""To how many millimetres, or degrees, it is sought how far a front opens and what would set it free."""
+TOLD = 300
+"""Findings of one room at most; where there are more, nobody reads them one by one."""
+
+
+class Obstacle(NamedTuple):
+    """What stands in a room: a body, the box around it, whose it is ('' for the room's own), and its name."""
+
+    body: Prism
+    low: Vec
+    high: Vec
+    owner: str
+    name: str
+
+
+@dataclass(frozen=True, slots=True)
+class Stop:
+    """A front that opens only so far, what stops it, and what would set it free."""
+
+    unit: MadeUnit
+    mover: Mover
+    opened: float
+    name: str
+    room: float | None
+    """Millimetres that the front would have to stand farther from what stops it; None where that does not help."""
+    other_hand: bool
+    """Whether it would open on its other side."""
+
+
+Box = tuple[Vec, Vec]
+
+
+class _Standing(NamedTuple):
+    """A unit in its room: what of it may be met, and the box around all that it and its fronts ever take."""
+
+    frame: Frame
+    movers: tuple[Mover, ...]
+    obstacles: tuple[Obstacle, ...]
+    box: Box
+
+
+@dataclass(frozen=True, slots=True)
+class _Known:
+    room: Room
+    units: tuple[MadeUnit, ...]
+    runs: tuple[Run, ...]
+    stops: dict[int, tuple[Stop, ...]]
+    standing: dict[int, "_Standing"]
+
+
+class SwingFinder:
+    """Looks through jobs one after the other."""
+
+    def __init__(self) -> None:
+        self._known: dict[str, _Known] = {}
+        self._movers: dict[int, tuple[object, tuple[Mover, ...]]] = {}
+
+    def findings(self, made: Made) -> Iterator[Finding]:
+        """A finding for every front that cannot be opened as far as it shall."""
+        self._movers = {id(u.fronts): self._movers[id(u.fronts)] for u in made.units if id(u.fronts) in self._movers}
+        known = {}
+        for room in made.job.rooms:
+            known[room.id] = found = self._room(made, room)
+            stops = [stop for unit in found.units for stop in found.stops[id(unit)]]
+            yield from map(partial(_told, made), stops[:TOLD])
+        self._known = known
+
+    def _room(self, made: Made, room: Room) -> _Known:
+        units = made.by_room.get(room.id, ())
+        runs = tuple(run for run in made.runs if run.room == room.id)
+        before = self._known.get(room.id)
+        if before is not None and before.room is not room:
+            before = None
+        if before is not None and are_same(before.units, units) and are_same(before.runs, runs):
+            return before
+        faces = made.faces[room.id]
+        standing = {id(u): self._standing(before, u, faces[u.unit.face].frame) for u in units}
+        obstacles = (*_of_room(room, faces), *(o for s in standing.values() for o in s.obstacles), *_of_runs(runs, faces))
+        changed = _changed(before, units, runs, standing, faces) if before is not None else ()
+        stops = {}
+        for unit in units:
+            kept = before.stops.get(id(unit)) if before is not None else None
+            own = standing[id(unit)]
+            if kept is None or any(_meet(own.box, box) for box in changed):
+                kept = tuple(_stops(unit, own, obstacles))
+            stops[id(unit)] = kept
+        return _Known(room, units, runs, stops, standing)
+
+    def _standing(self, before: _Known | None, unit: MadeUnit, face: Frame) -> _Standing:
+        known = before.standing.get(id(unit)) if before is not None else None
+        return known if known is not None else _stood(unit, self._of(unit), face)
+
+    def _of(self, unit: MadeUnit) -> tuple[Mover, ...]:
+        """Its movers; units that are made alike share them."""
+        known = self._movers.get(id(unit.fronts))
+        if known is None:
+            known = self._movers[id(unit.fronts)] = (unit.fronts, movers_of(unit))
+        return known[1]
+
+
+def _changed(
+    before: _Known, units: Sequence[MadeUnit], runs: Sequence[Run], standing: dict[int, _Standing], faces: Faces
+) -> tuple[Box, ...]:
+    """The boxes around all that came, went or changed."""
+    kept = {id(u) for u in units} & {id(u) for u in before.units}
+    found = [own.box for key, own in (*before.standing.items(), *standing.items()) if key not in kept]
+    same = {id(r) for r in runs} & {id(r) for r in before.runs}
+    gone = [run for run in (*before.runs, *runs) if id(run) not in same]
+    return (*found, *((o.low, o.high) for o in _of_runs(gone, faces)))
+
+
+def _stood(unit: MadeUnit, movers: tuple[Mover, ...], face: Frame) -> _Standing:
+    frame = unit.frame.then(face)
+    obstacles = tuple(_standing(unit, face, frame))
+    boxes = [(o.low, o.high) for o in obstacles] + [_moved(mover.around, frame) for mover in movers if mover.wanted]
+    lows, highs = zip(*boxes, strict=True)
+    return _Standing(frame, movers, obstacles, (Vec(*map(min, zip(*lows, strict=True))), Vec(*map(max, zip(*highs, strict=True)))))
+
+
+def _moved(box: Box, frame: Frame) -> Box:
+    low, high = box
+    ring = ((low.x, low.y), (high.x, low.y), (high.x, high.y), (low.x, high.y))
+    return Prism(ring, low.z, high.z).within(frame).box
+
+
+def _meet(one: Box, other: Box) -> bool:
+    (left, near, low), (right, far, high) = one
+    (left2, near2, low2), (right2, far2, high2) = other
+    return (
+        min(high, high2) - max(low, low2) > SLACK
+        and min(right, right2) - max(left, left2) > SLACK
+        and min(far, far2) - max(near, near2) > SLACK
+    )
+
+
+def _obstacle(body: Prism, owner: str, name: str) -> Obstacle:
+    return Obstacle(body, *body.box, owner, name)
+
+
+def _of_room(room: Room, faces: Faces) -> Iterator[Obstacle]:
+    for face in faces.values():
+        if face.thickness:
+            deep = face.thickness if type(face.carrier) is FreeWall else WALL
+            body = Prism(((0.0, 0.0), (face.length, 0.0), (face.length, deep), (0.0, deep)), 0.0, face.height)
+            yield _obstacle(body.within(face.frame), "", face.name)
+    corners = tuple(room.corners)
+    yield _obstacle(Prism(corners, room.height, room.height + WALL), "", "the ceiling")
+    yield _obstacle(Prism(corners, -WALL, 0.0), "", "the floor")
+
+
+def _of_runs(runs: Sequence[Run], faces: Faces) -> Iterator[Obstacle]:
+    for run in runs:
+        frame, name = faces[run.face].frame, f"the {'worktop' if run.what == 'top' else 'plinth'}"
+        for part in run.parts:
+            low, high = part.box
+            yield _obstacle(Prism(part.above, low.z, high.z).within(frame), run.id, name)
+
+
+def _standing(unit: MadeUnit, face: Frame, frame: Frame) -> Iterator[Obstacle]:
+    body = Prism(face.flat_out(unit.outline), unit.placed.z, unit.placed.top)
+    yield _obstacle(body, unit.unit.id, unit.label)
+    for pull in pulls_of(unit):
+        yield _obstacle(prism_of(pull).within(frame), unit.unit.id, f"a pull of {unit.label}")
+
+
+class _Way(NamedTuple):
+    """Where a front is in the room, and what it may meet there."""
+
+    mover: Mover
+    frame: Frame
+    near: tuple[Obstacle, ...]
+
+    def met(self, opened: float) -> Obstacle | None:
+        """What it meets when opened so far."""
+        for prism in self.mover.at(opened):
+            body = prism.within(self.frame)
+            box = body.box
+            for other in self.near:
+                if _meet(box, (other.low, other.high)) and shared_depth(body.ring, other.body.ring) > SLACK:
+                    return other
+        return None
+
+    def blocked(self) -> tuple[float, Obstacle] | None:
+        """How far it opens where it is stopped on its way, and by what."""
+        last = 0.0
+        for opened in self.mover.steps:
+            if (met := self.met(opened)) is not None:
+                return _last_free(last, opened, lambda at: self.met(at) is not None), met
+            last = opened
+        return None
+
+
+def _last_free(free: float, blocked: float, is_blocked: Callable[[float], bool]) -> float:
+    """Between a free and a blocked position the last free one, sought by halving."""
+    while abs(blocked - free) > FINE:
+        middle = (free + blocked) / 2
+        free, blocked = (free, middle) if is_blocked(middle) else (middle, blocked)
+    return free
+
+
+def _stops(unit: MadeUnit, own: _Standing, obstacles: Sequence[Obstacle]) -> Iterator[Stop]:
+    for mover in (m for m in own.movers if m.wanted):
+        box = _moved(mover.around, own.frame)
+        near = tuple(o for o in _others(obstacles, unit) if _meet(box, (o.low, o.high)) and not _overlap(own, o))
+        if near and (found := _Way(mover, own.frame, near).blocked()) is not None:
+            opened, met = found
+            other = mover.front.kind == "door" and _opens_mirrored(mover, own, _others(obstacles, unit))
+            yield Stop(unit, mover, opened, met.name, _room_needed(_Way(mover, own.frame, (met,))), other)
+
+
+def _overlap(own: _Standing, other: Obstacle) -> bool:
+    """Whether a unit stands in something with its fronts closed, which is another fault and told as such."""
+    body = own.obstacles[0]
+    return _meet((body.low, body.high), (other.low, other.high)) and shared_depth(body.body.ring, other.body.ring) > SLACK
+
+
+def _opens_mirrored(mover: Mover, own: _Standing, others: Sequence[Obstacle]) -> bool:
+    turned = mover.mirrored()
+    box = _moved(turned.around, own.frame)
+    near = tuple(o for o in others if _meet(box, (o.low, o.high)) and not _overlap(own, o))
+    return _Way(turned, own.frame, near).blocked() is None
+
+
+def _others(obstacles: Sequence[Obstacle], unit: MadeUnit) -> tuple[Obstacle, ...]:
+    """All that is not the unit's own."""
+    return tuple(o for o in obstacles if o.owner != unit.unit.id)
+
+
+def _room_needed(way: _Way) -> float | None:
+    """By how much the front would have to stand farther to the left or right, so that this does not stop it."""
+
+    def is_blocked(by: float) -> bool:
+        beside = way._replace(frame=moved(by, 0.0, 0.0).then(way.frame))
+        return any(beside.met(opened) is not None for opened in way.mover.steps)
+
+    found = [abs(_last_free(end, 0.0, is_blocked)) for end in (-MOST_ROOM, MOST_ROOM) if not is_blocked(end)]
+    return float(ceil(min(found))) if found else None
+
+
+def _told(made: Made, stop: Stop) -> Finding:
+    job, name = made.job, stop.mover.name
+    slides = stop.mover.front.kind == "drawer"
+    how = f"comes out only {job.display.shown(stop.opened)}" if slides else f"opens only to {stop.opened:.0f}°"
+    text = f"{stop.unit.label}: the {name} {how}; then it meets {stop.name}."
+    opening = opening_at(stop.unit.unit.opening, stop.mover.front.path)
+    fixes = tuple(_fixes(made, stop, opening)) if opening is not None else ()
+    ways = [_beside(job, stop, opening)] if stop.room is not None else []
+    if stop.other_hand and fixes:
+        ways.append("hang it at the other side")
+    remedy = f"{', or '.join(ways) or 'move one of them'}."
+    return Finding("warning", "cannot-open", text, remedy[0].upper() + remedy[1:], (stop.unit.unit.id,), fixes[0] if fixes else None)
+
+
+def _beside(job: Job, stop: Stop, opening: Opening | None) -> str:
+    need = job.display.shown(stop.room or 0.0)
+    if opening is not None and opening.blind:
+        return f"make its fixed front {need} wider"
+    return f"put a filler of {need} beside it"
+
+
+def _fixes(made: Made, stop: Stop, opening: Opening) -> Iterator[Fix]:
+    change = partial(set_opening, catalog=made.catalog, ids=[stop.unit.unit.id], path=stop.mover.front.path)
+    if opening.blind:
+        if stop.room is not None:
+            yield Fix("Widen the fixed front", partial(change, blind=opening.blind + stop.room))
+    elif stop.other_hand and stop.mover.front.kind == "door" and _is_single(stop.unit, stop.mover.front):
+        yield Fix("Hang it at the other side", partial(change, hand="right" if opening.hand == "left" else "left"))
+
+
+def _is_single(unit: MadeUnit, front: Front) -> bool:
+    return sum(f.path == front.path and f.kind == "door" for f in unit.fronts) == 1

@@ -1,0 +1,147 @@
+"""Fronts that meet something: by hand, by the remedies, and by mirrored rooms."""
+
+from math import asin, degrees
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from makers import CATALOG, ROOM, WALL, a_furnished_ell, a_room, a_wall_of, made
+from tallplank.core.check.finding import Checker, findings
+from tallplank.core.check.record import Finding
+from tallplank.core.check.swing import SwingFinder
+from tallplank.core.edit.opening import set_opening
+from tallplank.core.edit.room import change_room
+from tallplank.core.edit.standard import set_job_rule
+from tallplank.core.edit.unit import Spot, change_units, place_unit, slide_units
+from tallplank.core.job.job import Job
+from tallplank.core.job.opening import ROOT
+
+PROJECTION = CATALOG.hardware["pull-bar-192"].projection  # type: ignore[union-attr]
+
+
+def stops(job: Job) -> list[Finding]:
+    return [f for f in findings(made(job)) if f.code == "cannot-open"]
+
+
+def at_wall(x: float = 0.0, kind: str = "base", **values: object) -> Job:
+    """A unit so far from the left wall, with a door that hangs on its left."""
+    job = place_unit(a_room(), CATALOG, kind, Spot(ROOM, WALL, x), **values).job
+    return set_opening(job, CATALOG, ["u1"], ROOT, hand="left")
+
+
+def test_a_door_hung_beside_a_wall_meets_it_with_its_pull() -> None:
+    """By hand: the axis stands 1.5 from the wall at the face of the front, the pull's middle 40 + half its thickness from the free edge.
+
+    A point of the pull r along the door and its projection p before it lies at 1.5 + r cos a - p sin a from the wall: open at 90
+    degrees that is 1.5 - p. The filler that sets it free is p - 1.5, up to the whole millimetre.
+    """
+    (found,) = stops(at_wall())
+    assert found.text.startswith("1 Base, doors: the door opens only to 8")
+    assert found.text.endswith("°; then it meets Wall D.")
+    assert PROJECTION - 2.0 <= float(found.remedy.split("filler of ")[1].split(" mm")[0]) <= PROJECTION
+    angle = float(found.text.split("to ")[1].split("°")[0])
+    far = 600 - 3 - CATALOG.constructions["frameless"].pull_corner
+    assert angle == pytest.approx(90 - degrees(asin((PROJECTION - 1.5) / far)), abs=2.0)
+
+
+@pytest.mark.parametrize("gap", [0.0, 10.0, 20.0, PROJECTION - 1.5 + 0.6, 60.0])
+def test_the_filler_of_the_remedy_is_just_enough(gap: float) -> None:
+    found = stops(at_wall(gap))
+    assert bool(found) == (gap < PROJECTION - 1.5)
+    if found:
+        need = float(found[0].remedy.split("filler of ")[1].split(" mm")[0])
+        assert stops(at_wall(gap + need)) == []
+        assert stops(at_wall(gap + need - 2.0)) != []
+
+
+def test_the_other_hand_is_offered_where_it_helps() -> None:
+    job = at_wall()
+    (found,) = stops(job)
+    assert found.fix is not None
+    assert found.fix.label == "Hang it at the other side"
+    assert stops(found.fix.edit(job)) == []
+    narrow = change_room(job, ROOM, width=600.0)
+    assert [f.fix for f in stops(narrow)] == [None]
+
+
+def test_a_new_unit_has_its_doors_away_from_the_wall_beside_it() -> None:
+    for x, hand in ((0.0, "right"), (1000.0, "left"), (3600.0, "left")):
+        job = place_unit(a_room(), CATALOG, "tall", Spot(ROOM, WALL, x)).job
+        assert {cell.hand for cell in job.units[0].opening.cells} == {hand}
+        assert stops(job) == []
+
+
+@pytest.mark.parametrize(("corner", "neighbours"), [("left", "left"), ("right", "right")])
+def test_a_blind_corner_suits_its_corner_and_its_neighbour(corner: str, neighbours: str) -> None:
+    """By hand: the neighbour reaches 560 + 2 + 19 with its front and the bar before it farther, and 5 are left between."""
+    room = a_room()
+    x = 579.0 + 60.0
+    on_left = Spot(ROOM, neighbours, 3000.0 - 600.0 - x if corner == "left" else x)
+    job = place_unit(room, CATALOG, "base", on_left).job
+    spot = Spot(ROOM, WALL, 0.0 if corner == "left" else 4200.0 - 1050.0)
+    job = place_unit(job, CATALOG, "blind-corner", spot).job
+    opening = job.units[1].opening
+    assert opening.hand == ("right" if corner == "left" else "left")
+    front = 560.0 + CATALOG.constructions["frameless"].front_gap + 19.0
+    assert opening.blind == pytest.approx(front + PROJECTION + 5.0)
+    assert [f for f in stops(job) if "Blind" in f.text.split(":")[0]] == []
+
+
+def test_a_trapped_blind_corner_is_widened_by_one_click() -> None:
+    job = place_unit(a_room(), CATALOG, "base", Spot(ROOM, "left", 3000.0 - 600.0 - 640.0)).job
+    job = place_unit(job, CATALOG, "blind-corner", Spot(ROOM, WALL, 0.0)).job
+    tight = set_opening(job, CATALOG, ["u2"], ROOT, blind=560.0)
+    found = [f for f in stops(tight) if f.units == ("u2",)]
+    assert "then it meets 1 Base, doors" in found[0].text
+    assert found[0].fix is not None
+    assert found[0].fix.label == "Widen the fixed front"
+    assert [f for f in stops(found[0].fix.edit(tight)) if f.units == ("u2",)] == []
+
+
+def test_drawers_meet_what_stands_before_them() -> None:
+    job = change_room(a_wall_of("drawers"), ROOM, depth=900.0)
+    found = stops(job)
+    assert len(found) == 3
+    assert all("comes out only" in f.text and "Wall C" in f.text for f in found)
+
+
+def test_flaps_meet_what_is_before_them() -> None:
+    """By hand: lifted level, a flap 717 high reaches 320 + 2 + 19 + 717 = 1058 from its wall."""
+    flap = {"front": "lift", "shelves": 0}
+    job = set_opening(place_unit(a_room(), CATALOG, "wall", Spot(ROOM, WALL, 900.0)).job, CATALOG, ["u1"], ROOT, **flap)
+    assert stops(change_room(job, ROOM, depth=1060.0)) == []
+    assert [f.text.split(": ")[1][:27] for f in stops(change_room(job, ROOM, depth=1050.0))] == ["the lift-up flap opens only"]
+    above = place_unit(job, CATALOG, "wall", Spot(ROOM, WALL, 900.0), z=1400.0 + 720.0, height=300.0, depth=500.0).job
+    assert stops(above) == []
+
+
+def test_doors_are_looked_at_as_far_as_the_rule_says() -> None:
+    job = at_wall()
+    assert stops(set_job_rule(job, CATALOG, "door_opens", 80.0)) == []
+    assert stops(set_job_rule(job, CATALOG, "door_opens", 0.0)) == []
+    assert len(stops(set_job_rule(at_wall(40.0), CATALOG, "door_opens", 105.0))) == 1
+
+
+@given(st.floats(0, 80), st.floats(300, 595), st.sampled_from(["base", "tall", "wall", "base-bow", "end-slanted"]))
+def test_a_mirrored_room_has_the_mirrored_stops(gap: float, width: float, kind: str) -> None:
+    """A unit so far from the left wall hung left, and its mirror image at the right wall, open just as far."""
+
+    def job(x: float, hand: str) -> Job:
+        opening = CATALOG.kinds[kind].opening
+        turned = opening.but(hand=hand, openings=tuple(o.but(hand=hand) for o in opening.openings))
+        return place_unit(a_room(), CATALOG, kind, Spot(ROOM, WALL, x), width=width, opening=turned, side=hand).job
+
+    left, right = stops(job(gap, "left")), stops(job(4200.0 - gap - width, "right"))
+    assert [f.text.replace("Wall D", "Wall B") for f in left] == [f.text for f in right]
+
+
+def test_what_did_not_change_is_kept_and_the_rest_is_found_anew() -> None:
+    job, finder = a_furnished_ell(), SwingFinder()
+    first = list(finder.findings(made(job)))
+    for unit in job.units[::2]:
+        for edited in (slide_units(job, [unit.id], 37.0), change_units(job, CATALOG, [unit.id], off=60.0), job):
+            now = made(edited)
+            assert list(finder.findings(now)) == list(SwingFinder().findings(now))
+    assert list(finder.findings(made(job))) == first
+    assert [f for f in Checker().findings(made(job)) if f.code == "cannot-open"] == first
