@@ -112,5 +112,5 @@ def test_the_door_list_has_every_front_with_its_pieces() -> None:
         ("rail top", 1, 477, 70, 19),
         ("panel", 1, 475, 594, 6),
     )
-    assert (rows[0].hinges, rows[0].hand) == (2, "left")
+    assert (rows[0].hinges, rows[0].hand) == (2, "right"), "the wall is at its left"
     assert rows[1].parts == ()

@@ -26,7 +26,7 @@ def named(made: MadeUnit, name: str) -> Part:
 
 
 def test_a_drawer_front_is_held_by_four_screws_from_inside_its_box() -> None:
-    """By hand: a box 15 thick and a front 19 take a screw of 25 mm: through the box, 10 deep into the front, near the box's corners."""
+    """By hand: a box 15 thick and a front 19 take a screw of 30 mm: through the box, 15 deep into the front, near the box's corners."""
     made = a_made_unit("drawers", Standard(door_style="quayside-slab"))
     box, front = named(made, "drawer 3 box front"), named(made, "drawer 3 front")
     low, high = box.box
@@ -37,9 +37,9 @@ def test_a_drawer_front_is_held_by_four_screws_from_inside_its_box() -> None:
         assert min(inner[0] - low.x, high.x - inner[0]) == pytest.approx(8)
         assert inner[1] == -2, "where the box meets the back of the front, 2 before the carcass"
     assert {(h.diameter, h.depth) for h in box.holes if h.pair.startswith("drawer 3 front")} == {(4, 15)}
-    assert {(h.diameter, h.depth) for h in front.holes if h.pair.startswith("drawer 3 front")} == {(2.5, 10)}
+    assert {(h.diameter, h.depth) for h in front.holes if h.pair.startswith("drawer 3 front")} == {(2.5, 15)}
     counted = [(f.item, f.count.value) for f in made.fittings if f.where == "front of drawer 3"]
-    assert counted == [("screw-40-25", 4)]
+    assert counted == [("screw-40-30", 4)]
 
 
 @pytest.mark.parametrize("style", sorted(CATALOG.door_styles))

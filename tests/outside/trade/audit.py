@@ -12,7 +12,7 @@ import numpy as np
 from scipy.spatial import ConvexHull, QhullError
 
 from outside.trade.opening import fronts_open, reveals_even
-from outside.trade.solid import Axes, Bar, Block, bars_of, block_of, flat_points, inside
+from outside.trade.solid import Axes, Bar, Block, bars_of, block_of, body_of, flat_points, inside
 
 Owner = dict[str, Any]
 Part = dict[str, Any]
@@ -186,7 +186,7 @@ def _depth_in_hull(points: Any, middle: Any) -> float:
 def bodies_free(owner: Owner) -> Iterator[str]:
     """No visible fitting or appliance stands in a board or in another fitting, but for the two parts of one pull."""
     axes = Axes.read(owner["frame"])
-    bodies = [(p, Block.between(axes, p["low"], p["high"]).shrunk(0.02)) for p in owner["pieces"]]
+    bodies = [(p, body_of(p, axes).shrunk(0.02)) for p in owner["pieces"]]
     boards = [(p, block_of(p).shrunk(0.02)) for p in owner["parts"] if "body" not in p]
     for number, (piece, body) in enumerate(bodies):
         for part, board in boards:

@@ -8,7 +8,7 @@ from typing import Any
 import numpy as np
 import shapely
 
-from outside.trade.solid import Axes, Block, Floats, block_of
+from outside.trade.solid import Axes, Block, Floats, block_of, body_of
 
 Data = dict[str, Any]
 OPEN, STEP = 90.0, 7.5
@@ -19,6 +19,8 @@ TOUCH = 0.6
 AT_AXIS = 45.0
 """A leaf that begins farther from the axis is folded onto the other one."""
 EVEN = 0.01
+NO_NICHE = 60.0
+"""A wider gap between two fronts is an open compartment."""
 
 
 @dataclass(frozen=True)
@@ -65,13 +67,13 @@ def leaves(owner: Data) -> Iterator[Leaf]:
             if np.linalg.norm(corners[:, :2] - np.array(motion["point"])[:2], axis=1).min() > AT_AXIS:
                 continue
         low, high = _extent(blocks, axes)
-        pulls = [Block.between(axes, p["low"], p["high"]) for p in owner["pieces"] if p["role"] == "pull" and p.get("motion") == motion]
+        pulls = [body_of(p, axes) for p in owner["pieces"] if p["role"] == "pull" and p.get("motion") == motion]
         own = [
             b
             for b in pulls
             if np.all(low[[0, 2]] < _inner(b.middle, axes)[[0, 2]]) and np.all(_inner(b.middle, axes)[[0, 2]] < high[[0, 2]])
         ]
-        yield Leaf(owner, blocks + own, motion, parts[0]["name"])
+        yield Leaf(owner, [_around(blocks), *own], motion, parts[0]["name"])
 
 
 def fronts_open(data: Data) -> Iterator[tuple[str, str]]:
@@ -88,6 +90,7 @@ def fronts_open(data: Data) -> Iterator[tuple[str, str]]:
 
 
 def _met(leaf: Leaf, inside: Any, ceiling: float, others: list[tuple[Data, Block]]) -> str:
+    middles, reaches = np.array([b.middle for _, b in others]).reshape(-1, 3), np.array([np.linalg.norm(b.half) for _, b in others])
     for blocks in leaf.opened():
         for block in blocks:
             corners = _corners(block)
@@ -95,22 +98,31 @@ def _met(leaf: Leaf, inside: Any, ceiling: float, others: list[tuple[Data, Block
                 return "a wall"
             if corners[:, 2].max() > ceiling + TOUCH or corners[:, 2].min() < -TOUCH:
                 return "the ceiling or the floor"
-            for owner, other in others:
-                if np.linalg.norm(block.middle - other.middle) < np.linalg.norm(block.half) + np.linalg.norm(other.half):
-                    if block.shrunk(TOUCH / 2).meets(other.shrunk(TOUCH / 2)):
-                        return str(owner["label"])
+            near = np.linalg.norm(middles - block.middle, axis=1) < reaches + np.linalg.norm(block.half)
+            for index in np.flatnonzero(near):
+                owner, other = others[index]
+                if block.shrunk(TOUCH / 2).meets(other.shrunk(TOUCH / 2)):
+                    return str(owner["label"])
     return ""
 
 
 def _bodies(owner: Data) -> Iterator[Block]:
     axes = Axes.read(owner["frame"])
     yield from (block_of(p) for p in owner["parts"] if "body" not in p)
-    yield from (Block.between(axes, p["low"], p["high"]) for p in owner["pieces"])
+    yield from (body_of(p, axes) for p in owner["pieces"])
 
 
 def _corners(block: Block) -> Floats:
     signs = np.array(list(np.ndindex(2, 2, 2))) * 2 - 1
     return np.asarray(block.middle + (signs * block.half) @ block.rows)
+
+
+def _around(blocks: list[Block]) -> Block:
+    """The one block around the boards of a front, along the first of them."""
+    rows = blocks[0].rows
+    corners = np.concatenate([_corners(b) for b in blocks]) @ rows.T
+    low, high = corners.min(axis=0), corners.max(axis=0)
+    return Block((low + high) / 2 @ rows, rows, (high - low) / 2)
 
 
 def _inner(point: Floats, axes: Axes) -> Floats:
@@ -137,7 +149,8 @@ def reveals_even(owner: Data) -> Iterator[str]:
             after = [
                 b for b, t in level if b[axis] > high[axis] - EVEN and min(high[across], t[across]) - max(low[across], b[across]) > 1.0
             ]
-            if after:
-                gaps.append(min(b[axis] for b in after) - high[axis])
+            gap = min((b[axis] - high[axis] for b in after), default=np.inf)
+            if gap < NO_NICHE:
+                gaps.append(gap)
         if gaps and max(gaps) - min(gaps) > EVEN:
             yield f"gaps {word} from {min(gaps):.3f} to {max(gaps):.3f}"

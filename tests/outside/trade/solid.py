@@ -106,6 +106,11 @@ def block_of(part: dict[str, Any]) -> Block:
     return Block.between(Axes.read(part["frame"]), (0.0, 0.0, 0.0), part["size"])
 
 
+def body_of(piece: dict[str, Any], axes: Axes) -> Block:
+    """The box of a visible fitting, in its own frame or in that of its unit."""
+    return Block.between(Axes.read(piece["frame"]) if "frame" in piece else axes, piece["low"], piece["high"])
+
+
 def bars_of(part: dict[str, Any]) -> Iterator[Bar]:
     """The holes of a part in the room."""
     axes = Axes.read(part["frame"])

@@ -87,7 +87,7 @@ def sagging_bottoms(site: Site, unit: MadeUnit) -> Iterator[Finding]:
         if part.kind != "floor" or part.tag.role != BOTTOM or part.tag.of is not None:
             continue
         low, high = part.box
-        legs = [(p.low.x + p.high.x) / 2 for p in unit.pieces if p.role == "leg"]
+        legs = [(p.box[0].x + p.box[1].x) / 2 for p in unit.pieces if p.role == "leg"]
         held = sorted({low.x, high.x, *(x for x in legs if low.x < x < high.x)})
         span = max(b - a for a, b in pairwise(held))
         bend, allowed = shelf_sag(part, site.catalog, rules, span=span), span / rules.sag_limit

@@ -114,7 +114,8 @@ def pulls_of(unit: MadeUnit) -> tuple[Piece, ...]:
 
 def prism_of(piece: Piece) -> Prism:
     """A visible piece of hardware as a body."""
-    return Prism(_rectangle(piece.low, piece.high), piece.low.z, piece.high.z)
+    low, high = piece.box
+    return Prism(piece.above, low.z, high.z)
 
 
 def _mover(front: Front, leaf: list[Part], pulls: tuple[Piece, ...], doors_open: float) -> Mover | None:
@@ -139,7 +140,8 @@ def _wanted(front: Front, motion: Motion, doors_open: float) -> float:
 
 
 def _on(front: Front, pull: Piece) -> bool:
-    x, z = (pull.low.x + pull.high.x) / 2, (pull.low.z + pull.high.z) / 2
+    low, high = pull.box
+    x, z = (low.x + high.x) / 2, (low.z + high.z) / 2
     return front.x <= x <= front.x + front.width and front.z <= z <= front.z + front.height
 
 

@@ -8,7 +8,7 @@ from tallplank.core.draw.primitive import CUT, PAPER, Arc, Chain, Drawing, Fill,
 from tallplank.core.job.measure import GAP, LEVEL, Measure, OfCell, OfUnit
 from tallplank.core.job.opening import ROOT, Opening, Path, divides_fronts, opening_at
 from tallplank.core.joinery.made import BenchPart, MadeUnit
-from tallplank.core.joinery.part.part import Part, Tag, part_refs
+from tallplank.core.joinery.part.part import Part, Piece, Tag, part_refs
 from tallplank.core.joinery.setout.layout import Cell, Layout
 
 BETWEEN = 260.0
@@ -44,7 +44,7 @@ def bench_drawing(made: MadeUnit, pick: Path, show: Show, passing: Sequence[Benc
 
 
 def _floor_and_top(made: MadeUnit, passing: Sequence[BenchPart]) -> tuple[float, float]:
-    boxes = [*(p.box for p in made.parts), *((p.low, p.high) for p in made.pieces), *(p.part.box for p in passing)]
+    boxes = [*(p.box for p in made.parts), *(p.box for p in made.pieces), *(p.part.box for p in passing)]
     return min((low.z for low, _ in boxes), default=0.0), max((high.z for _, high in boxes), default=made.unit.height)
 
 
@@ -83,10 +83,10 @@ def _undivided(made: MadeUnit, title: str) -> Drawing:
     for front in made.fronts:
         shapes += front_marks(front, 0.0, 0.0)
     for piece in made.pieces:
-        shapes.append(_rect(piece.low.x, piece.low.z, piece.high.x, piece.high.z, Pen.BEYOND))
+        shapes.append(_rect(*_seen(piece), Pen.BEYOND))
     if made.problem:
         shapes.append(Text((unit.width / 2, unit.height / 2), "cannot be built"))
-    floor = min([0.0, *(p.low.z for p in made.pieces)])
+    floor = min([0.0, *(p.box[0].z for p in made.pieces)])
     chains = [_whole("below", unit.width, OfUnit(unit.id, "width"), floor), _whole("left", unit.height, OfUnit(unit.id, "height"))]
     targets = list(_part_targets(made))
     right = unit.width
@@ -128,7 +128,7 @@ def _front(made: MadeUnit, layout: Layout, show: Show) -> Iterator[Shape]:
         yield _part_front(part, Pen.BEYOND)
     for piece in made.pieces:
         if piece.role != "pull":
-            yield _rect(piece.low.x, piece.low.z, piece.high.x, piece.high.z, Pen.BEYOND)
+            yield _rect(*_seen(piece), Pen.BEYOND)
     for part in made.parts:
         if part.kind in ("gable", "floor", "fixed-shelf", "partition", "frame"):
             yield _part_front(part, Pen.EDGE, CUT if part.kind != "frame" else PAPER)
@@ -137,7 +137,7 @@ def _front(made: MadeUnit, layout: Layout, show: Show) -> Iterator[Shape]:
         yield from front_marks(front, 0.0, 0.0)
     for piece in made.pieces:
         if piece.role == "pull":
-            yield _rect(piece.low.x, piece.low.z, piece.high.x, piece.high.z, Pen.EDGE, PAPER)
+            yield _rect(*_seen(piece), Pen.EDGE, PAPER)
     for cell in layout.leaves:
         yield from _cell_text(cell, _text_share(made, cell), show)
 
@@ -148,8 +148,18 @@ def _text_share(made: MadeUnit, cell: Cell) -> float:
     if len(fronts) > 1:
         return 0.27
     middle = cell.x.clear_at + cell.x.clear.value / 2
-    pulled = any(p.role == "pull" and p.low.x < middle < p.high.x for p in made.pieces)
+    pulled = any(p.role == "pull" and p.box[0].x < middle < p.box[1].x for p in made.pieces)
     return 0.25 if pulled and fronts and fronts[0].kind == "drawer" else 0.5
+
+
+def _seen(piece: Piece) -> tuple[float, float, float, float]:
+    low, high = piece.box
+    return low.x, low.z, high.x, high.z
+
+
+def _seen_aside(piece: Piece, offset: float) -> tuple[float, float, float, float]:
+    low, high = piece.box
+    return offset + low.y, low.z, offset + high.y, high.z
 
 
 def _part_front(part: Part, pen: Pen, fill: Fill | None = None) -> Shape:
@@ -187,7 +197,7 @@ def _section(made: MadeUnit, offset: float, cut: float) -> Iterator[Shape]:
         yield _rect(offset + low.y, low.z, offset + high.y, high.z, Pen.BEYOND, PAPER)
         yield from _bored_side(part, offset)
     for piece in made.pieces:
-        yield _rect(offset + piece.low.y, piece.low.z, offset + piece.high.y, piece.high.z, Pen.BEYOND)
+        yield _rect(*_seen_aside(piece, offset), Pen.BEYOND)
     for part in made.parts:
         low, high = part.box
         if part.kind == "drawer" and low.x > cut - TINY:

@@ -126,8 +126,8 @@ def unit_front(unit: MadeUnit, *, marked: bool = True) -> Iterator[Shape]:
         yield from front_marks(front, x, z)
     for piece in unit.pieces:
         if piece.role == "pull":
-            size = (piece.high.x - piece.low.x, piece.high.z - piece.low.z)
-            yield rectangle(x + piece.low.x, z + piece.low.z, *size, Pen.EDGE, Fill("plain", piece.colour))
+            low, high = piece.box
+            yield rectangle(x + low.x, z + low.z, high.x - low.x, high.z - low.z, Pen.EDGE, Fill("plain", piece.colour))
     if marked:
         yield Text((x + unit.unit.width / 2, _mark_height(unit)), str(unit.unit.mark), framed=True, room=mark_room(unit))
 

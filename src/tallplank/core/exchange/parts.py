@@ -207,6 +207,8 @@ def _seats(parts: Sequence[Part], frame: Frame) -> list[SeatData]:
 
 def _piece(piece: Piece, frame: Frame) -> PieceData:
     data = PieceData(role=piece.role, low=_three(piece.low), high=_three(piece.high))
+    if piece.turned is not None:
+        data["frame"] = _frame(piece.turned.then(frame))
     if piece.motion is not None:
         data["motion"] = _motion(piece.motion, frame)
     return data

@@ -143,11 +143,12 @@ class SeatData(TypedDict):
 
 
 class PieceData(TypedDict):
-    """The body of a visible item or of an appliance: a box in the unit's frame."""
+    """The body of a visible item or of an appliance: a box in the unit's frame, or in its own where it has one."""
 
     role: str
     low: Point3
     high: Point3
+    frame: NotRequired[FrameData]
     motion: NotRequired[MotionData]
 
 

@@ -6,9 +6,9 @@ import numpy as np
 
 from tallplank.core.joinery.part.form.sheet import flat_grain
 from tallplank.core.joinery.part.hole import ShapedEdge
-from tallplank.core.joinery.part.part import EdgeName, Part
+from tallplank.core.joinery.part.part import EdgeName, Part, Piece
 from tallplank.core.measure.memo import Rounds
-from tallplank.core.space.frame import Floats, Vec
+from tallplank.core.space.frame import Floats
 from tallplank.core.space.layered import Surface, box_surface
 
 
@@ -84,7 +84,10 @@ _EDGES: dict[EdgeName, tuple[int, float, float]] = {"l1": (1, 0.0, -1.0), "l2": 
 """The axis across each edge, where on it the edge lies as a share of the size, and which way it faces."""
 
 
-def box_faces(low: Vec, high: Vec) -> Faces:
-    """The surface of an upright box."""
-    corners, normals = box_surface(low, high)
-    return Faces(corners, normals, flat_grain(corners, normals))
+def piece_faces(piece: Piece) -> Faces:
+    """The surface of a visible piece of hardware, in the frame of its unit."""
+    corners, normals = box_surface(piece.low, piece.high)
+    grain = flat_grain(corners, normals)
+    if piece.turned is None:
+        return Faces(corners, normals, grain)
+    return Faces(piece.turned.all_out(corners), piece.turned.all_turned_out(normals), grain)

@@ -10,7 +10,7 @@ from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part, PartRef
 from tallplank.core.joinery.run.worktop import Run
 from tallplank.core.measure.memo import Mapped
-from tallplank.core.solid.mesh import Batch, Faces, Surfaces, box_faces
+from tallplank.core.solid.mesh import Batch, Faces, Surfaces, piece_faces
 from tallplank.core.solid.shell import shell
 from tallplank.core.space.frame import Floats, Frame, Vec
 from tallplank.core.space.motion import Motion
@@ -132,7 +132,7 @@ def _outside_bodies(surfaces: Surfaces, unit: MadeUnit) -> Iterator[Body]:
     shut = _is_shut(unit)
     yield from _bodies(surfaces, [p for p in unit.parts if not (shut and p.surface in ("inside", "drawer"))], unit.unit.mark + 7)
     for piece in unit.pieces:
-        yield Body(piece.colour, box_faces(piece.low, piece.high), np.zeros((0, 2, 3), np.float32), piece.motion)
+        yield Body(piece.colour, piece_faces(piece), np.zeros((0, 2, 3), np.float32), piece.motion)
 
 
 def _bodies(surfaces: Surfaces, parts: Sequence[Part], seed: int = 1) -> Iterator[Body]:

@@ -12,7 +12,7 @@ from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.hole import Hole
 from tallplank.core.joinery.part.part import EDGE_NAMES, Part, part_refs
 from tallplank.core.measure.memo import Rounds
-from tallplank.core.solid.mesh import Batch, Faces, Surfaces, box_faces, shaped_edge_faces
+from tallplank.core.solid.mesh import Batch, Faces, Surfaces, piece_faces, shaped_edge_faces
 from tallplank.core.solid.scene import Block, Solids, outline
 from tallplank.core.space.frame import Floats, Vec
 from tallplank.core.space.layered import Surface
@@ -76,7 +76,7 @@ class UnitSolidMaker:
             for tint, strip in self._tinted(part, bands):
                 found.setdefault(tint, []).append((strip, number))
         for number, piece in enumerate(made.pieces, len(made.parts)):
-            found.setdefault(piece.colour, []).append((box_faces(piece.low, piece.high), number))
+            found.setdefault(piece.colour, []).append((piece_faces(piece), number))
         joined = np.concatenate(lines) if lines else np.zeros((0, 2, 3), np.float32)
         return _Body(tuple(_by_look(found)), joined, np.array(owners, dtype=np.int64), _moves(made), tuple(blocks))
 
@@ -121,7 +121,7 @@ def _moves(made: MadeUnit) -> Floats:
         way = ((np.array(low) + np.array(high)) / 2 - middle) * APART
         moves.append(way - (0.0, FORWARD.get(part.kind, 0.0) * unit.depth, 0.0))
     for piece in made.pieces:
-        way = ((np.array(piece.low) + np.array(piece.high)) / 2 - middle) * APART
+        way = ((np.array(piece.box[0]) + np.array(piece.box[1])) / 2 - middle) * APART
         ahead = FORWARD["front"] if piece.role == "pull" else 0.0
         moves.append(way - (0.0, ahead * unit.depth, 0.0))
     return np.array(moves, dtype=np.float32).reshape(-1, 3)

@@ -1,9 +1,11 @@
 """Blocking: where a face frame stands in front of the uprights, slides are screwed to boards that fill the step behind it.
 
-Source: common practice; its height is a rule of the construction, its thickness what the frame stands proud.
+Source: common practice; its height is a rule of the construction. It is made of the boards that the shop buys, one or two on each other,
+and where those are thinner than the frame stands proud, the box of the drawer is so much wider.
 """
 
 from dataclasses import dataclass
+from itertools import combinations_with_replacement
 
 from tallplank.core.catalog.hardware import Fixing
 from tallplank.core.joinery.joint.joint import holding_screw
@@ -17,9 +19,13 @@ from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Vec
 
+LAYERS_APART = 20.0
+"""The screws of a packing lie so much lower than those of the blocking that it lies on."""
 FROM_EDGE, FROM_ENDS, ASIDE = 15.0, 60.0, 30.0
 """The screws: below the upper edge, from the ends, and those at the right this much farther back than those at the left."""
 SCREWS = 3
+PASSES = 2.0
+"""A box that is wider because its blocking stays behind the edge of the frame still passes that by this much."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,6 +43,48 @@ class _Place:
         return Vec(-1.0 if self.left else 1.0, 0.0, 0.0)
 
 
+@dataclass(frozen=True, slots=True)
+class Mount:
+    """What the slides of a drawer are screwed to: the faces at its left and right, the width between, and the boards of each blocking."""
+
+    left: float
+    right: float
+    width: Size
+    layers: tuple[tuple[float, ...], tuple[float, ...]]
+
+
+def mount_of(choice: Choice, cell: Cell) -> Mount:
+    """Where the slides of a drawer in this cell are screwed."""
+    span = cell.x
+    steps = (span.way_at - span.clear_at, span.clear_end - span.way_end)
+    layers = (_layers(choice, steps[0]), _layers(choice, steps[1]))
+    thin = [step - sum(boards) if boards else 0.0 for step, boards in zip(steps, layers, strict=True)]
+    width = span.free
+    if sum(thin) > TOUCH:
+        width = width + Size.of(sum(thin), "behind the frame", Decided("finish", "carcass"))
+    return Mount(span.free_at - thin[0], span.free_end + thin[1], width, layers)
+
+
+def _layers(choice: Choice, step: float) -> tuple[float, ...]:
+    """The boards that fill a step best without standing out of it: one, or two on each other.
+
+    Where no board is thin enough, or all leave more than the drawer can be wider, one that has to be planed.
+    """
+    if step <= TOUCH:
+        return ()
+    sold = [float(t) for t in choice.catalog.boards[choice.finish("carcass").board].prices]
+    stacks = [(t,) for t in sold] + [(a, b) for a, b in combinations_with_replacement(sorted(sold, reverse=True), 2)]
+    fitting = [stack for stack in stacks if sum(stack) <= step + TOUCH]
+    best = max(fitting, key=lambda stack: (round(sum(stack), 3), -len(stack)), default=(step,))
+    return best if step - sum(best) <= _beside_box(choice) - PASSES else (step,)
+
+
+def _beside_box(choice: Choice) -> float:
+    """What the slides leave between a box and what they are screwed to."""
+    slide = choice.hardware("slide")
+    return slide.width_less / 2 - choice.finish("drawer").thickness if slide.width_less else slide.side_clearance
+
+
 def add_blocking(choice: Choice, box: Box, cell: Cell, number: int, z: float, out: Collector) -> None:
     """Add the blocking for the slides of one drawer, whose screws lie at the height `z`; none where the frame is flush."""
     span, high = cell.x, choice.rule("blocking_height", "blocking")
@@ -46,10 +94,12 @@ def add_blocking(choice: Choice, box: Box, cell: Cell, number: int, z: float, ou
     screws = low + high.value - FROM_EDGE
     if screws - z < FROM_EDGE:
         screws = low + min(FROM_EDGE, high.value / 2)
-    for side, x, thick in (("left", span.clear_at, span.way_at - span.clear_at), ("right", span.clear_end, span.clear_end - span.way_end)):
-        if thick > TOUCH:
-            size = Size.of(thick, "what the frame stands proud", Decided("rule", "frame_stile"))
-            place = _Place(Tag("slide blocking", side, number), x, side == "left", screws)
+    for side, x, boards in zip(("left", "right"), (span.clear_at, span.clear_end), mount_of(choice, cell).layers, strict=True):
+        for layer, thick in enumerate(boards):
+            size = Size.of(thick, "carcass board", Decided("finish", "carcass"))
+            name = "slide blocking" if layer == 0 else "slide packing"
+            at = x + sum(boards[:layer]) * (1.0 if side == "left" else -1.0)
+            place = _Place(Tag(name, side, number), at, side == "left", screws - layer * LAYERS_APART)
             _add(choice, box, place, low, (box.inside_depth, high, size), out)
 
 
@@ -58,7 +108,7 @@ def _add(choice: Choice, box: Box, place: _Place, low: float, sizes: tuple[Size,
     rear = box.front + length.value
     lay = Lay("+y", "+z", (place.x, box.front, low)) if place.left else Lay("-y", "+z", (place.x, rear, low))
     out.add(place.tag, "carcass", "carcass", choice.finish("carcass"), sizes, lay, kind="blocking")
-    upright = out.host(Vec(place.x, (box.front + rear) / 2, place.z), place.into, ("gable", "partition"))
+    upright = out.host(Vec(place.x, (box.front + rear) / 2, place.z), place.into, ("gable", "partition", "blocking"))
     if upright is None:
         out.miss("The blocking behind a face frame finds no board to be screwed to.")
         return

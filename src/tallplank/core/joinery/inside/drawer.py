@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from tallplank.core.catalog.hardware import Slide
 from tallplank.core.error import mm
 from tallplank.core.job.construction import Construction
-from tallplank.core.joinery.inside.blocking import add_blocking
+from tallplank.core.joinery.inside.blocking import add_blocking, mount_of
 from tallplank.core.joinery.inside.drawer_joint import add_corners
 from tallplank.core.joinery.joint.system import on_row
 from tallplank.core.joinery.part.hole import Pocket
@@ -123,12 +123,13 @@ def _body(choice: Choice, box: Box, drawer: Drawer, slide: Slide, length: float)
     if height.value < slide.rise + slide.high / 2:
         least = slide.rise + slide.high / 2
         raise BuildError(f"The box of {drawer.name} would be {mm(height.value)} high; its slide needs {mm(least)}.")
+    mount = mount_of(choice, cell)
     if slide.width_less:
-        width = cell.x.free - Size.of(slide.width_less, "less for the slide, inside the box", Decided("hardware", "slide")) + 2 * side
-        x = cell.x.free_at + slide.width_less / 2 - side.value
+        width = mount.width - Size.of(slide.width_less, "less for the slide, inside the box", Decided("hardware", "slide")) + 2 * side
+        x = mount.left + slide.width_less / 2 - side.value
     else:
-        width = cell.x.free - 2 * Size.of(slide.side_clearance, "slide clearance", Decided("hardware", "slide"))
-        x = cell.x.free_at + slide.side_clearance
+        width = mount.width - 2 * Size.of(slide.side_clearance, "slide clearance", Decided("hardware", "slide"))
+        x = mount.left + slide.side_clearance
     if width.value - 2 * side.value < NARROWEST_BOX:
         raise BuildError(f"{drawer.name.capitalize()} has a clear width of {mm(cell.x.free.value)}, too narrow for a box.")
     z = _on_rows(rules, slide, (low, high), height.value)
@@ -220,7 +221,8 @@ def _slide_depth(host: Part, wanted: float) -> float:
 def bore_slides(choice: Choice, cell: Cell, plane: Plane, z: float, length: float, out: Collector) -> None:
     """The holes of both slides, in the uprights or in the blocking that stands in front of them."""
     holes = [h for h in choice.hardware("slide").box_holes if h.x <= length]
-    for x, into in ((cell.x.free_at, LEFT), (cell.x.free_end, RIGHT)):
+    mount = mount_of(choice, cell)
+    for x, into in ((mount.left, LEFT), (mount.right, RIGHT)):
         for bored in holes:
             point = Vec(x, plane.rows + bored.x, z + bored.z)
             host = out.host(point, into, SLIDE_HOSTS)

@@ -13,7 +13,7 @@ from tallplank.core.joinery.part.hole import Hole, Pocket, ShapedEdge
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import RIGHT, UP, Frame, Vec
 from tallplank.core.space.motion import Motion, Slide, Turn
-from tallplank.core.space.outline import Ring
+from tallplank.core.space.outline import Ring, bounds
 
 Grain = Literal["length", "none"]
 Surface = Literal["carcass", "front", "inside", "drawer", "top", "plinth"]
@@ -249,13 +249,30 @@ class Note:
 
 @dataclass(frozen=True, slots=True)
 class Piece:
-    """A visible piece of hardware, or an appliance, as a box in the frame of its unit."""
+    """A visible piece of hardware, or an appliance, as a box in the frame of its unit, or in one that stands turned in it."""
 
     role: HardwareRole | Literal["appliance"]
     colour: str
     low: Vec
     high: Vec
     motion: Motion | None = None
+    turned: Frame | None = None
+
+    @property
+    def box(self) -> tuple[Vec, Vec]:
+        """Its smallest and largest corner in the frame of the unit."""
+        if self.turned is None:
+            return self.low, self.high
+        (left, near), (right, far) = bounds(self.above)
+        rise = self.turned.origin.z
+        return Vec(left, near, self.low.z + rise), Vec(right, far, self.high.z + rise)
+
+    @property
+    def above(self) -> Ring:
+        """What it covers seen from above, in the frame of the unit."""
+        (x0, y0, _), (x1, y1, _) = self.low, self.high
+        ring = ((x0, y0), (x1, y0), (x1, y1), (x0, y1))
+        return ring if self.turned is None else self.turned.flat_out(ring)
 
 
 @dataclass(frozen=True, slots=True)

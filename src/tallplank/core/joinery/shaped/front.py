@@ -18,10 +18,11 @@ from tallplank.core.joinery.part.part import Edges, Front, Piece, Tag, swing
 from tallplank.core.joinery.rule.choice import hinge_for, usual_hinge
 from tallplank.core.joinery.rule.load import weight_kg
 from tallplank.core.joinery.setout.collector import FORWARD, Bore, Collector, Lay
+from tallplank.core.joinery.shaped.plan import Side
 from tallplank.core.joinery.shaped.stand import Stand
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
-from tallplank.core.space.frame import Frame, Vec, moved
+from tallplank.core.space.frame import Vec, moved, turned_about_z
 from tallplank.core.space.motion import Motion
 from tallplank.core.space.outline import area
 
@@ -95,7 +96,7 @@ def _hang(stand: Stand, index: int, door: _Leaf, out: Collector) -> None:
         _carry(leaf, places, apart)
     if door.on_gable:
         _plates(stand, hinge, (index, door.left), places, out)
-    apart.pieces = [_turned_piece(piece, frame) for piece in apart.pieces]
+    apart.pieces = [replace(piece, turned=frame) for piece in apart.pieces]
     out.take(apart, frame)
     ends = [frame.out((x, 0.0, 0.0)).x for x in (start, end)]
     shown = (min(ends), foot, abs(ends[1] - ends[0]), height.value)
@@ -128,15 +129,6 @@ def _carry(leaf: Leaf, places: tuple[float, ...], apart: Collector) -> None:
     for z in places:
         for off in (-FOLD_SCREWS / 2, FOLD_SCREWS / 2):
             apart.bore_at(Vec(edge, leaf.y, z + off), FORWARD, Bore("plate", 2.5, 10.0), ("front",))
-
-
-def _turned_piece(piece: Piece, frame: Frame) -> Piece:
-    """A small upright piece of hardware in its new place; it stays square to the room, which at its size does not show."""
-    middle = frame.out(((piece.low.x + piece.high.x) / 2, (piece.low.y + piece.high.y) / 2, 0.0))
-    half = ((piece.high.x - piece.low.x) / 2, (piece.high.y - piece.low.y) / 2)
-    wide, deep = half if abs(frame.x.x) > 0.4 else half[::-1]
-    low = Vec(middle.x - wide, middle.y - deep, piece.low.z)
-    return replace(piece, low=low, high=Vec(middle.x + wide, middle.y + deep, piece.high.z))
 
 
 def _cups(hinge: Hinge, leaf: Leaf, places: tuple[float, ...], apart: Collector) -> None:
@@ -222,8 +214,11 @@ def _curved_pull(stand: Stand, side: int, motion: Motion, out: Collector) -> Non
         at = Vec(place.z + off - foot, part.width.value - place.x, 0.0)
         out.holes[index].append(Hole("pull", at, Vec(0.0, 0.0, 1.0), pull.screw, part.thickness.value))
     face = stand.curve(side, part.thickness.value - stand.back, trim)
-    share = place.x / part.width.value
-    x, y = face[min(int(share * len(face)), len(face) - 1)]
+    at = place.x / part.width.value * (len(face) - 1)
+    before, after = face[min(int(at), len(face) - 2)], face[min(int(at), len(face) - 2) + 1]
+    way = Side("front", before, after)
     half = pull.thick / 2
-    low = Vec(x - half, y - pull.projection, place.z - pull.length / 2)
-    out.pieces.append(Piece("pull", pull.colour, low, Vec(x + half, y, place.z + pull.length / 2), motion))
+    centre = way.frame().out(((at - int(at)) * way.length, 0.0, 0.0))
+    low, high = Vec(-half, -pull.projection, place.z - pull.length / 2), Vec(half, 0.0, place.z + pull.length / 2)
+    turned = turned_about_z(way.angle, (centre.x, centre.y, 0.0))
+    out.pieces.append(Piece("pull", pull.colour, low, high, motion, turned))

@@ -35,8 +35,7 @@ def _add_cleat(choice: Choice, out: Collector) -> None:
     cleat = choice.rule("filler_cleat", "cleat")
     if cleat.value > unit.depth / 2:
         cleat = Size.of(unit.depth / 2, "half the depth", Decided("unit", "depth"))
-    board, width = choice.rule("board_thickness", "board"), Size.of(unit.width, "width", Decided("unit", "width"))
-    thickness = board if board.value <= unit.width else width
+    thickness = _cleat_thickness(choice)
     height, y = Size.of(unit.height, "height", Decided("unit", "height")), max(plane_of(choice).back, 0.0)
     left = unit.side == "left"
     lay = Lay("-z", "+y", (0.0, y, unit.height)) if left else Lay("+z", "+y", (unit.width, y, 0.0))
@@ -45,6 +44,17 @@ def _add_cleat(choice: Choice, out: Collector) -> None:
     places = fixings((0.0, unit.height), rules.joint_end, rules.joint_pitch)
     count = Size.of(len(places), "screws through the cleat", Decided("rule", "joint_pitch"))
     out.fit(screw, count, "filler to its neighbour")
+
+
+def _cleat_thickness(choice: Choice) -> Size:
+    """The board of the gables, or behind a narrower filler the thickest that is sold and no wider than it."""
+    board = choice.rule("board_thickness", "board")
+    if board.value <= choice.unit.width:
+        return board
+    sold = [float(t) for t in choice.catalog.boards[choice.finish("carcass").board].prices if float(t) <= choice.unit.width]
+    if not sold:
+        raise BuildError("No board is thin enough for the cleat of so narrow a filler: make it wider.")
+    return Size.of(max(sold), "thinner board", Decided("unit", "width"))
 
 
 def _add_strip(choice: Choice, out: Collector) -> None:
