@@ -97,7 +97,7 @@ def test_choices_for_units_and_for_the_job() -> None:
 
 def test_a_finding_is_mended_once() -> None:
     work = a_work()
-    work.place("sink", width=1000)
+    work.place("sink", at=500, width=1000)
     (finding,) = work.findings()
     work.mend(finding)
     assert work.findings() == ()

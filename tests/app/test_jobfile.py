@@ -248,16 +248,16 @@ def test_a_full_disk_for_what_is_kept_aside_is_told(open_window: Open, qtbot: Qt
 def test_on_a_disk_that_is_really_full_nothing_is_lost(open_window: Open, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
     disk = tmp_path / "disk"
     disk.mkdir()
-    if subprocess.run(["mount", "-t", "tmpfs", "-o", "size=32k", "none", str(disk)], check=False, capture_output=True).returncode:
+    if subprocess.run(["mount", "-t", "tmpfs", "-o", "size=64k", "none", str(disk)], check=False, capture_output=True).returncode:
         pytest.skip("this machine lets nobody mount")
     try:
         window, path = open_window(), disk / "kitchen.plank"
         named(monkeypatch, path)
         assert window.files.save()
         before = load(path)
-        (disk / "ballast").write_bytes(b"x" * (32 * 1024 - path.stat().st_size - 5000))
+        (disk / "ballast").write_bytes(b"x" * (64 * 1024 - path.stat().st_size - 5000))
         widened(window)
-        for _ in range(6):
+        for _ in range(12):
             window.store.apply(lambda j: a_wall_of(*["drawers"] * 8, room=j), "more")
         assert not window.files.save()
         assert "the disk is full" in window.notices.texts["save"]

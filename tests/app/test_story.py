@@ -21,7 +21,10 @@ from tallplank.app.command import CommandFinder
 from tallplank.app.findings import FindingList
 from tallplank.app.inline import InlineField
 from tallplank.app.jobfile import LEAVE
+from tallplank.app.money import money
+from tallplank.app.panel.cost_panel import CostPanel, CostRow
 from tallplank.app.panel.parts import PartList
+from tallplank.app.panel.rates_panel import RatesPanel
 from tallplank.app.window import MainWindow
 from tallplank.core.job.file import save
 from tallplank.core.job.measure import OfUnit
@@ -259,6 +262,54 @@ def test_the_quote_follows_the_rates(open_window: Open) -> None:
     assert "Margin" in window.message_label.text()
 
 
+def test_a_margin_is_tried_before_it_is_kept(open_window: Open) -> None:
+    window = open_window()
+    store = window.store
+    store.go("quote")
+    pane = window.board.pane("price")
+    assert isinstance(pane, PricePane)
+    before, job = store.derived.price, store.job
+    pane.trial_bar.start.click()
+    type_into(row(window, "Margin"), "40 %")
+    assert not pane.table.isColumnHidden(8)
+    changes = [pane.table.rows_model.columns[8].text(line) for line in store.derived.price.lines]
+    assert changes[0] == "+" + money(store.derived.price.lines[0].price - before.lines[0].price, "EUR")
+    pane.trial_bar.drop.click()
+    assert store.job is job
+    assert pane.table.isColumnHidden(8)
+    pane.trial_bar.start.click()
+    type_into(row(window, "Discount"), "5 %")
+    pane.trial_bar.keep.click()
+    assert store.job.rates.discount == pytest.approx(0.05)
+    assert store.state.trial is None
+
+
+def test_a_line_of_the_price_explains_itself_down_to_its_parts(open_window: Open) -> None:
+    window = open_window()
+    window.store.go("quote")
+    pane = window.board.pane("price")
+    assert isinstance(pane, PricePane)
+    pane.table.selectRow(0)
+    panel = window.spec.panel
+    assert isinstance(panel, CostPanel)
+    boards = next(r for r in panel.findChildren(CostRow) if r.kind == "boards")
+    boards.button.click()
+    assert "m² × 1.15 ×" in boards.terms.text()
+    assert boards.amount.text() == money(window.store.derived.price.lines[0].cost.boards, "EUR")
+    boards.terms.linkActivated.emit("0")
+    assert window.store.state.stage == "bench"
+    assert window.store.state.pick is not None
+    window.store.go("quote")
+    window.store.select(())
+    assert isinstance(window.spec.panel, RatesPanel)
+    lines = window.store.derived.price.lines
+    window.board.pane("price").table.selectRow(next(i for i, line in enumerate(lines) if line.owner == "installation"))
+    assert isinstance(window.spec.panel, CostPanel)
+    labour = next(r for r in window.spec.panel.findChildren(CostRow) if r.kind == "labour")
+    labour.button.click()
+    assert "min" in labour.terms.text()
+
+
 def test_the_room_in_3d_selects_turns_and_opens(open_window: Open, qtbot: QtBot) -> None:
     window = open_window()
     view = window.board.pane("room3d")
@@ -396,7 +447,7 @@ def test_papers_are_written_in_the_background(open_window: Open, qtbot: QtBot, t
     window.write_papers((), tmp_path / "second")
     assert "still being written" in window.message_label.text()
     qtbot.waitUntil(lambda: window._task is None, timeout=20_000)
-    assert len(list((tmp_path / "papers").iterdir())) == 7
+    assert len(list((tmp_path / "papers").iterdir())) == 8
     assert "Wrote 7 files" in window.message_label.text()
 
 

@@ -15,7 +15,7 @@ DEFAULTS: dict[Stage, tuple[str, ...]] = {
     "bench": ("bench", "bench3d", "part"),
     "finish": ("room3d", "elevation"),
     "make": ("cutlist", "schedule", "elevation"),
-    "quote": ("price", "room3d"),
+    "quote": ("price",),
 }
 MOST = 3
 

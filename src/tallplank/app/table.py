@@ -4,13 +4,16 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Any, Generic, TypeVar
 
-from PyQt6.QtCore import QAbstractTableModel, QItemSelection, QItemSelectionModel, QModelIndex, QObject, Qt
-from PyQt6.QtWidgets import QAbstractItemView, QHeaderView, QTableView
+from PyQt6.QtCore import QAbstractTableModel, QItemSelection, QItemSelectionModel, QModelIndex, QObject, QRect, Qt
+from PyQt6.QtGui import QPainter
+from PyQt6.QtWidgets import QAbstractItemView, QHeaderView, QStyledItemDelegate, QStyleOptionViewItem, QTableView
 
 from tallplank.app.theme import Tokens, font
 from tallplank.session.store import State, Store
 
 _R = TypeVar("_R")
+BAR = 3
+"""Pixels that the bar under a figure is high."""
 _ROLE = Qt.ItemDataRole
 
 
@@ -23,6 +26,8 @@ class Column(Generic[_R]):
     figure: bool = False
     width: int = 90
     tip: Callable[[_R], str] | None = None
+    share: Callable[[_R], float] | None = None
+    """How long the quiet bar under the figure is, from 0 to 1."""
 
 
 class RowModel(QAbstractTableModel, Generic[_R]):
@@ -66,6 +71,21 @@ class RowModel(QAbstractTableModel, Generic[_R]):
         return None
 
 
+class _Shared(QStyledItemDelegate, Generic[_R]):
+    """A figure with a quiet bar under it."""
+
+    def __init__(self, share: Callable[[_R], float], table: "UnitTable[_R]") -> None:
+        super().__init__(table)
+        self._share, self._table = share, table
+
+    def paint(self, painter: QPainter | None, option: QStyleOptionViewItem, index: QModelIndex) -> None:
+        super().paint(painter, option, index)
+        if painter is not None:
+            rect, share = option.rect.adjusted(4, 0, -4, 0), self._share(self._table.rows_model.rows[index.row()])
+            wide = round(rect.width() * share)
+            painter.fillRect(QRect(rect.right() - wide + 1, rect.bottom() - BAR, wide, BAR), option.palette.mid())
+
+
 class UnitTable(QTableView, Generic[_R]):
     """Selecting rows selects their units; selecting units elsewhere selects their rows."""
 
@@ -92,6 +112,8 @@ class UnitTable(QTableView, Generic[_R]):
             header.setStretchLastSection(True)
         for i, column in enumerate(columns):
             self.setColumnWidth(i, column.width)
+            if column.share is not None:
+                self.setItemDelegateForColumn(i, _Shared(column.share, self))
         self._subscriptions = [
             store.subscribe(self._watched, lambda _: self.refresh()),
             store.subscribe(lambda s: s.selected, lambda _: self._show_selected()),
@@ -126,6 +148,11 @@ class UnitTable(QTableView, Generic[_R]):
         """The selected rows."""
         selection = self.selectionModel()
         return [self.rows_model.rows[i.row()] for i in selection.selectedRows()] if selection else []
+
+    @property
+    def is_linking(self) -> bool:
+        """Whether it shows a selection that was made elsewhere."""
+        return self._linking
 
     def _selected(self) -> None:
         if not self._linking:

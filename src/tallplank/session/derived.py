@@ -12,6 +12,7 @@ from tallplank.core.exchange.exporter import Shop
 from tallplank.core.job.job import Job, Pinned
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.workshop import Workshop
+from tallplank.core.money.entry import Entry
 from tallplank.core.money.price import Price, PriceMaker
 from tallplank.core.shop.cutlist import CutlistMaker, CutRow
 from tallplank.core.shop.doorlist import DoorlistMaker, DoorRow
@@ -48,6 +49,10 @@ class Derived:
     def price(self) -> Price:
         """The price."""
         return self._prices.price(self.made)
+
+    def entries(self, owner: str) -> tuple[Entry, ...]:
+        """What the cost of one line of the price consists of."""
+        return self._prices.entries(self.made, owner)
 
     @cached_property
     def findings(self) -> tuple[Finding, ...]:

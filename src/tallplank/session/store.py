@@ -20,6 +20,7 @@ from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Pick
 from tallplank.session.derived import Derived, Deriver
 from tallplank.session.shop import ShopShelf
+from tallplank.session.trial import Trial
 
 _T = TypeVar("_T")
 Stage = Literal["survey", "layout", "bench", "finish", "make", "quote"]
@@ -48,6 +49,10 @@ class State:
     digest: str = ""
     """Of the file as it was last read or written here, by which a change by another program is noticed."""
     message: str = ""
+    line: str = ""
+    """The line of the price that was picked."""
+    trial: Trial | None = None
+    """What the job was before changes that are only tried."""
     price_change: int = 0
     """What the last edit added to the price, in cents."""
 
@@ -153,6 +158,25 @@ class Store:
     def pick(self, what: Pick | None) -> None:
         """Pick an opening or a part of the unit on the bench, or nothing."""
         self._set(replace(self.state, pick=what))
+
+    def pick_line(self, owner: str) -> None:
+        """Look at one line of the price."""
+        self._set(replace(self.state, line=owner))
+
+    def begin_trial(self) -> None:
+        """From now on remember what the job was, to keep or drop what comes."""
+        self._set(replace(self.state, trial=Trial(self.job, self.derived.price)))
+
+    def keep_trial(self) -> None:
+        """End the trial; the job stays as it is now."""
+        self._set(replace(self.state, trial=None))
+
+    def drop_trial(self) -> None:
+        """End the trial; the job is again what it was when it began. That is one step, which can be undone."""
+        trial = self.state.trial
+        self._set(replace(self.state, trial=None))
+        if trial is not None:
+            self.apply(lambda _: trial.job, "what was tried")
 
     def toggle(self, unit: str) -> None:
         """Add a unit to the selection or take it out."""

@@ -37,11 +37,12 @@ def test_all_papers_are_written(tmp_path: Path) -> None:
         "doors.csv",
         "hardware.csv",
         "price.csv",
+        "costs.csv",
         "elevations.pdf",
         "parts.json",
     ]
     assert all(p.stat().st_size > 200 for p in paths)
-    assert steps[-1][:2] == (7, 7)
+    assert steps[-1][:2] == (8, 8)
 
 
 def test_the_cut_list_has_its_columns_and_every_part() -> None:
@@ -55,9 +56,20 @@ def test_the_cut_list_has_its_columns_and_every_part() -> None:
 
 def test_the_price_paper_adds_up() -> None:
     rows = read(next(e for e in EXPORTERS if e.name == "price.csv").write(shop(a_wall_of("base", "tall"))))
-    lines = [r for r in rows[1:] if r[0]]
+    total = next(i for i, r in enumerate(rows) if r[1] == "All")
     net = next(r for r in rows if r[1].startswith("Price without tax"))
-    assert sum(float(r[8]) for r in lines) == pytest.approx(float(net[8]))
+    assert sum(float(r[-1]) for r in rows[1:total]) == pytest.approx(float(net[-1]))
+    assert [sum(float(r[i]) for r in rows[1:total]) for i in range(2, 13)] == pytest.approx([float(v) for v in rows[total][2:13]])
+
+
+def test_the_costs_paper_adds_up_to_the_price_paper() -> None:
+    papers = shop(a_wall_of("base", "tall"))
+    costs = read(next(e for e in EXPORTERS if e.name == "costs.csv").write(papers))
+    for line in papers.price.lines:
+        amounts = [float(r[7]) for r in costs[1:] if r[0] == line.label]
+        assert sum(amounts) == pytest.approx(line.cost.total / 100, abs=0.06)
+        for r in costs[1:]:
+            assert float(r[3]) * float(r[5]) * float(r[6]) == pytest.approx(float(r[7]), abs=0.02 + abs(float(r[7])) * 0.01)
 
 
 @given(st.sampled_from("=+-@\t\r\n|%"), st.text(max_size=12))
@@ -115,7 +127,7 @@ def test_a_folder_that_cannot_be_made_is_refused(tmp_path: Path) -> None:
 
 
 def test_an_empty_job_still_makes_readable_papers(tmp_path: Path) -> None:
-    assert len(export(shop(a_room()), EXPORTERS, tmp_path)) == 7
+    assert len(export(shop(a_room()), EXPORTERS, tmp_path)) == 8
 
 
 def test_sizes_are_rounded_to_what_the_shop_cuts_and_by_how_much_is_told() -> None:

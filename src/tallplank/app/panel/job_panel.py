@@ -14,7 +14,6 @@ from tallplank.app.panel.rule_rows import RuleSource, add_all_rules, rule_value
 from tallplank.app.theme import Tokens
 from tallplank.core.edit.standard import (
     change_job,
-    change_rates,
     set_job_finish,
     set_job_hardware,
     set_job_rule,
@@ -128,29 +127,3 @@ class JobPanel(Panel):
     def _set(self, rule: str, value: RuleValue | None) -> None:
         label = f"{rule.replace('_', ' ')} of the job"
         self.store.apply(lambda j: set_job_rule(j, self.store.catalog, rule, value), label)
-
-
-class RatesPanel(Panel):
-    """What turns quantities into money."""
-
-    def __init__(self, store: Store) -> None:
-        super().__init__(store)
-        self.title(lambda: "Rates", lambda: "Each unit's price follows at once.")
-        self.group("Shop")
-        for rate, name in (("waste", "Board waste"), ("overhead", "Overhead"), ("margin", "Margin"), ("tax", "Tax")):
-            self.share(name, lambda r=rate: getattr(store.job.rates, r), lambda v, r=rate: self._set(r, v))  # type: ignore[misc]
-        self.text("Labour, hour", lambda: f"{store.job.rates.labour_hour:.2f}", lambda v: self._set("labour_hour", v))
-        self.text("Currency", lambda: store.job.rates.currency, lambda v: self._set("currency", v.strip().upper()))
-        self.group("How it is counted")
-        self.words(
-            "soft",
-            lambda: (
-                "Boards: cut area, times one plus waste, times the price of a square metre. Bands: banded edges plus an allowance an edge. "
-                "Labour: minutes an operation from the catalogue. Overhead is a share of cost; the margin is a share of the price: "
-                "price = cost with overhead ÷ (1 − margin)."
-            ),
-        )
-        self.done()
-
-    def _set(self, rate: str, value: object) -> None:
-        self.store.apply(lambda j: change_rates(j, **{rate: value}), f"{rate.replace('_', ' ')} changed")

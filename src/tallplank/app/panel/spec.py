@@ -7,14 +7,17 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QScrollArea, QVBoxLayout, QWidget
 
 from tallplank.app.panel.bench_panel import CellPanel, PartPanel
-from tallplank.app.panel.job_panel import JobPanel, RatesPanel
+from tallplank.app.panel.cost_panel import CostPanel
+from tallplank.app.panel.job_panel import JobPanel
 from tallplank.app.panel.panel import Panel
+from tallplank.app.panel.rates_panel import RatesPanel
 from tallplank.app.panel.room_panel import OpeningPanel, RoomPanel, selected_opening
 from tallplank.app.panel.unit_panel import UnitPanel, row_name
 from tallplank.app.theme import Tokens
 from tallplank.core.job.measure import OfCell
 from tallplank.core.measure.source import DecidedFor, DecidedIn, Source
 from tallplank.session.pick import bench_unit, picked_cell, picked_part
+from tallplank.session.quote import priced_line
 from tallplank.session.store import Store
 
 WIDTH = 306
@@ -38,7 +41,7 @@ class Spec(QWidget):
         self._scroll.setWidgetResizable(True)
         self._scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         column.addWidget(self._scroll)
-        self._subscription = store.subscribe(lambda s: (s.job, s.selected, s.stage, s.room, s.pick), lambda _: self.refresh())
+        self._subscription = store.subscribe(lambda s: (s.job, s.selected, s.stage, s.room, s.pick, s.line), lambda _: self.refresh())
 
     def close_pane(self) -> None:
         """End the subscription."""
@@ -116,6 +119,11 @@ PANELS: tuple[PanelKind, ...] = (
         lambda s: _on_bench(s) and picked_part(s) is not None,
         PartPanel.key,
         lambda spec: PartPanel(spec.store, spec.tokens, spec.lead_to),
+    ),
+    PanelKind(
+        lambda s: s.state.stage == "quote" and priced_line(s) is not None,
+        CostPanel.key,
+        lambda spec: CostPanel(spec.store, spec.tokens, spec.opened),
     ),
     PanelKind(
         lambda s: bool(s.selected_units()),

@@ -17,6 +17,8 @@ class Board(Record):
     code: Name
     supplier: Name
     prices: Mapping[str, NotNegative]
+    price_m3: NotNegative | None = None
+    """Of solid wood, which is charged by its volume: the price of a cubic metre."""
     sheet: tuple[Positive, Positive]
     grain: bool
     density: Positive
@@ -45,6 +47,8 @@ class Band(Record):
     supplier: Name
     thickness: Positive
     price_m: NotNegative
+    roll: Positive = 50.0
+    """Metres on a roll."""
     allowance: NotNegative = 50.0
     """Millimetres lost per edge."""
     tint: Colour

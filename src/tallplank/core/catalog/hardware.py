@@ -42,6 +42,8 @@ class Item(Record):
     supplier: Name
     finish: str = ""
     price: NotNegative
+    pack: Annotated[int, Field(ge=1, le=100_000)] = 1
+    """How many are in a pack."""
     family: str = ""
     """Items of one make and different ratings or sizes; a rule picks the one that suits."""
 

@@ -23,9 +23,19 @@ Count = Literal[
     "coat_m2",
     "coat_piece",
     "top_metre",
+    "job",
+    "room",
+    "designed_unit",
+    "standing_unit",
+    "tall_unit",
+    "hung_unit",
+    "scribed_piece",
+    "run_metre",
 ]
-"""What an operation can be counted by. A boxed board is one that is put together with its box; a pocket is a groove, notch or rebate."""
-Department = Literal["machining", "assembly", "finishing", "fitting"]
+"""What an operation can be counted by; the last eight once for the whole job: what is designed, and what is set up in the house.
+
+A boxed board is one that is put together with its box; a pocket is a groove, notch or rebate."""
+Department = Literal["machining", "assembly", "finishing", "fitting", "design", "installation"]
 
 
 class Operation(Record):
@@ -36,5 +46,7 @@ class Operation(Record):
     department: Department = "assembly"
     counted_by: Count
     minutes: NotNegative
+    machine: bool = False
+    """Whether a machine runs meanwhile, whose hours are charged too."""
     basis: str = ""
     """What the minutes rest on."""

@@ -4,6 +4,8 @@ from collections.abc import Sequence
 
 from tallplank.core.exchange.exporter import Exporter, Shop
 from tallplank.core.exchange.table import Table, as_csv, as_xlsx
+from tallplank.core.money.entry import COST_KINDS, Cost
+from tallplank.core.money.price import PriceMaker
 from tallplank.core.shop.cutlist import CutRow, grouped
 
 CUT_COLUMNS = (
@@ -86,17 +88,19 @@ def door_table(shop: Shop) -> Table:
 
 
 def price_table(shop: Shop) -> Table:
-    """The price as a table: each unit and run, then the sums that lead to the total."""
-    price, c = shop.price, shop.price.cost
-    columns = ("room", "item", "boards", "bands", "coats", "fittings", "labour", "cost", "price")
+    """The price as a table: each unit, run and what comes to the whole job, then the sums that lead to the total."""
+    price = shop.price
+    columns = ("room", "item", *COST_KINDS, "cost", "price")
     lines: list[tuple[str | float, ...]] = [
-        (line.room, line.label, *(v / 100 for v in _parts(line.cost)), line.cost.total / 100, line.price / 100) for line in price.lines
+        (line.room, line.label, *_cents(line.cost), line.cost.total / 100, line.price / 100) for line in price.lines
     ]
-    empty = ("",) * 5
+    empty = ("",) * len(COST_KINDS)
+    discounted = [("", "Discount", *empty, "", -price.discount / 100)] if price.discount else []
     lines += [
-        ("", "All", *(v / 100 for v in _parts(c)), c.total / 100, price.net / 100),
+        ("", "All", *_cents(price.cost), price.cost.total / 100, price.full / 100),
         ("", "Overhead", *empty, price.overhead / 100, ""),
-        ("", "Margin", *empty, price.margin / 100, ""),
+        ("", "Margin and markups", *empty, price.margin / 100, ""),
+        *discounted,
         ("", f"Price without tax ({price.currency})", *empty, "", price.net / 100),
         ("", "Tax", *empty, "", price.tax / 100),
         ("", f"Price ({price.currency})", *empty, "", price.total / 100),
@@ -105,8 +109,20 @@ def price_table(shop: Shop) -> Table:
     return Table("Price", columns, tuple(lines))
 
 
-def _parts(cost: object) -> tuple[int, ...]:
-    return tuple(getattr(cost, name) for name in ("boards", "bands", "coats", "fittings", "labour"))
+def _cents(cost: Cost) -> tuple[float, ...]:
+    return tuple(cents / 100 for cents in cost.by_kind.values())
+
+
+def costs_table(shop: Shop) -> Table:
+    """Every term of every cost: so much of something, with what is added for waste, at its rate."""
+    columns = ("item", "kind", "what", "quantity", "unit", "factor", "rate", "amount")
+    maker = PriceMaker()
+    lines = [
+        (line.label, e.kind, e.text, round(e.quantity, 4), e.unit, e.factor, e.rate, round(e.amount, 4))
+        for line in shop.price.lines
+        for e in maker.entries(shop.made, line.owner)
+    ]
+    return Table("Costs", columns, tuple(lines))
 
 
 CUTLIST_CSV = Exporter("cutlist.csv", "Cut list", lambda shop: as_csv(cut_table("Cut list", shop.cutlist)))
@@ -118,3 +134,4 @@ CUTLIST_XLSX = Exporter(
 DOORS_CSV = Exporter("doors.csv", "Door list", lambda shop: as_csv(door_table(shop)))
 HARDWARE_CSV = Exporter("hardware.csv", "Hardware schedule", lambda shop: as_csv(hardware_table(shop)))
 PRICE_CSV = Exporter("price.csv", "Price", lambda shop: as_csv(price_table(shop)))
+COSTS_CSV = Exporter("costs.csv", "Costs, term by term", lambda shop: as_csv(costs_table(shop)))

@@ -32,11 +32,32 @@ class MissingError(PlankError, KeyError):
 class Rates(Record):
     """What turns quantities into money. Shares are of one: 0.12 is twelve per cent."""
 
+    boards: Literal["area", "sheets"] = "area"
+    """Whether boards are charged by their area with waste, or by whole sheets for the job."""
     waste: Share = 0.15
-    overhead: Share = 0.08
+    """Of boards."""
+    solid_waste: Share = 0.35
+    """Of solid wood, which is bought rough and charged by volume."""
+    bands: Literal["metres", "rolls"] = "metres"
+    packs: Literal["pieces", "whole"] = "pieces"
+    """Whether fittings are charged by the piece, or by whole packs for the job."""
+    sundries: Share = 0.03
+    """Glue, screws, abrasives and wrapping, as a share of materials."""
+    overhead: Share = 0.12
+    adds: Literal["margin", "markup"] = "margin"
+    """Whether the shop's own share is one of the price, or one added to the cost."""
     margin: Share = 0.28
+    bought_markup: Share = 0.12
+    """On appliances and other things that are bought in and handed on."""
+    discount: Share = 0.0
     tax: Share = 0.2
     labour_hour: NotNegative = 46.0
+    design_hour: NotNegative = 52.0
+    install_hour: NotNegative = 44.0
+    machine_hour: NotNegative = 14.0
+    delivery_trip: NotNegative = 120.0
+    van_m3: Annotated[float, Field(allow_inf_nan=False, ge=0.5, le=200)] = 10.0
+    """What one trip of the van takes, in cubic metres."""
     currency: Annotated[str, Field(pattern=r"^[A-Z]{3}$")] = "EUR"
 
 

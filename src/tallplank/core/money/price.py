@@ -1,44 +1,31 @@
-"""Cost and price: boards by area with waste, bands, coats, fittings and labour; then overhead, margin and tax.
+"""Cost and price of a job: what its units and runs cost, what comes to the job as a whole, then overhead, margin, discount and tax.
 
 Money is summed in whole cents, so that the lines of a paper add up to its totals.
-Source: price = cost / (1 - margin) for a margin of the price; common practice.
+Source: price = cost / (1 - margin) for a margin of the price, cost * (1 + markup) for a markup; common practice.
 """
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator
 from dataclasses import dataclass
 
-from tallplank.core.catalog.board import Band
-from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.operation import Department
 from tallplank.core.job.job import Rates
 from tallplank.core.joinery.made import Made, MadeUnit
-from tallplank.core.joinery.part.part import Fitting, Part
+from tallplank.core.joinery.part.part import part_refs
 from tallplank.core.joinery.run.worktop import Run
 from tallplank.core.measure.memo import IdentityMemo, Mapped
-from tallplank.core.money.labour import Counts, Labour, banded_edges, run_counts, unit_counts
+from tallplank.core.money.entry import Cost, Entry, added, cost_of
+from tallplank.core.money.labour import Counts, run_counts, unit_counts
+from tallplank.core.money.material import Tables, entries_of, labour_entries
+from tallplank.core.money.site import delivery_entries, design_counts, install_counts, stock_entries
 
 Hours = tuple[tuple[Department, float], ...]
-
-
-@dataclass(frozen=True, slots=True)
-class Cost:
-    """What one thing costs the shop, in cents."""
-
-    boards: int
-    bands: int
-    coats: int
-    fittings: int
-    labour: int
-
-    @property
-    def total(self) -> int:
-        """All of it."""
-        return self.boards + self.bands + self.coats + self.fittings + self.labour
+SITE = {"design": "Design and survey", "delivery": "Delivery", "installation": "Installation", "stock": "Left of sheets, rolls, packs"}
+"""What comes to the job as a whole: the owner of its line, and its label."""
 
 
 @dataclass(frozen=True, slots=True)
 class PriceLine:
-    """One unit, worktop or plinth with its cost and its price before tax, in cents."""
+    """One unit, worktop or plinth, or one thing that the whole job takes, with its cost and its price before discount and tax, in cents."""
 
     owner: str
     owners: tuple[str, ...]
@@ -47,7 +34,7 @@ class PriceLine:
     cost: Cost
     price: int
     hours: Hours = ()
-    """What the shop works on it, by department."""
+    """What is worked on it, by department."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,12 +46,19 @@ class Price:
     cost: Cost
     overhead: int
     margin: int
+    """With the markup on what is bought in."""
+    discount: int
     net: int
     tax: int
 
     @property
+    def full(self) -> int:
+        """Before the discount."""
+        return self.net + self.discount
+
+    @property
     def hours(self) -> dict[Department, float]:
-        """What the shop works on all of it, by department."""
+        """What is worked on all of it, by department."""
         found: dict[Department, float] = {}
         for line in self.lines:
             for department, hours in line.hours:
@@ -83,16 +77,23 @@ class PriceMaker:
     def __init__(self) -> None:
         self._units: Mapped[MadeUnit, PriceLine] = Mapped()
         self._runs: Mapped[Run, PriceLine] = Mapped()
-        self._tables: IdentityMemo[_Tables] = IdentityMemo(1)
+        self._tables: IdentityMemo[Tables] = IdentityMemo(1)
 
     def price(self, made: Made) -> Price:
         """The price of a job."""
-        rates, catalog = made.job.rates, made.catalog
-        tables = self._tables.get((catalog, rates), lambda: _Tables.of(catalog, rates))
+        rates, tables = made.job.rates, self._of(made)
         rooms = {room.id: room.name for room in made.job.rooms}
         units = self._units.of(made.units, lambda u: _unit_line(u, rooms[u.unit.room], tables), (id(tables), rooms))
         runs = self._runs.of(made.runs, lambda r: _run_line(r, rooms[r.room], tables), (id(tables), rooms))
-        return _summed((*units, *runs), rates)
+        return _summed((*units, *runs, *_site_lines(made, tables)), rates)
+
+    def entries(self, made: Made, owner: str) -> tuple[Entry, ...]:
+        """What the cost of one line consists of; nothing for a line that there is not."""
+        return tuple(_entries(made, owner, self._of(made)))
+
+    def _of(self, made: Made) -> Tables:
+        catalog, rates = made.catalog, made.job.rates
+        return self._tables.get((catalog, rates), lambda: Tables.of(catalog, rates))
 
 
 def price(made: Made) -> Price:
@@ -100,67 +101,79 @@ def price(made: Made) -> Price:
     return PriceMaker().price(made)
 
 
-@dataclass(frozen=True, slots=True)
-class _Tables:
-    catalog: Catalog
-    rates: Rates
-    labour: Labour
-
-    @classmethod
-    def of(cls, catalog: Catalog, rates: Rates) -> "_Tables":
-        return cls(catalog, rates, Labour.of(catalog.operations))
+def entries(made: Made, owner: str) -> tuple[Entry, ...]:
+    """What the cost of one line consists of."""
+    return PriceMaker().entries(made, owner)
 
 
-def board_price_m2(catalog: Catalog, board: str, thickness: float) -> float:
-    """Price of a square metre; for a thickness that is not sold that of the next thicker, which is milled down, or of the thickest."""
-    entry = catalog.boards[board]
-    known = entry.price_m2(thickness)
-    if known is not None:
-        return known
-    return entry.prices[min(entry.prices, key=lambda t: (float(t) < thickness, abs(float(t) - thickness)))]
+def _entries(made: Made, owner: str, tables: Tables) -> Iterator[Entry]:
+    unit = made.by_id.get(owner)
+    run = next((r for r in made.runs if r.id == owner), None)
+    if unit is not None:
+        yield from _unit_entries(unit, unit_counts(unit), tables)
+    elif run is not None:
+        yield from _run_entries(run, run_counts(run), tables)
+    elif owner in SITE:
+        yield from _site_entries(made, owner, tables)
 
 
-def band_metres(part: Part, bands: Mapping[str, Band]) -> float:
-    """Metres of band that a part takes, with the allowance per edge."""
-    return sum(edge + bands[band].allowance for band, edge in banded_edges(part)) / 1000
+def _unit_entries(made: MadeUnit, counts: Counts, tables: Tables) -> Iterator[Entry]:
+    yield from entries_of(made.parts, part_refs(made.unit.id, made.parts), made.fittings, tables)
+    yield from labour_entries(counts, tables)
 
 
-def _unit_line(made: MadeUnit, room: str, tables: _Tables) -> PriceLine:
-    cost, hours = _cost(made.parts, made.fittings, unit_counts(made), tables)
-    return PriceLine(made.unit.id, (made.unit.id,), room, made.label, cost, _sold_for(cost, tables.rates), hours)
+def _run_entries(run: Run, counts: Counts, tables: Tables) -> Iterator[Entry]:
+    yield from entries_of(run.parts, part_refs(run.id, run.parts), run.fittings, tables)
+    yield from labour_entries(counts, tables)
 
 
-def _run_line(run: Run, room: str, tables: _Tables) -> PriceLine:
-    cost, hours = _cost(run.parts, run.fittings, run_counts(run), tables)
-    return PriceLine(run.id, run.members, room, run.label, cost, _sold_for(cost, tables.rates), hours)
+def _site_entries(made: Made, owner: str, tables: Tables) -> Iterator[Entry]:
+    if owner == "delivery":
+        yield from delivery_entries(made, tables)
+    elif owner == "stock":
+        yield from stock_entries(made, tables)
+    else:
+        yield from labour_entries(_site_counts(made, owner), tables)
 
 
-def _cost(parts: Sequence[Part], fittings: Sequence[Fitting], counts: Counts, tables: _Tables) -> tuple[Cost, Hours]:
-    catalog, rates = tables.catalog, tables.rates
-    boards = bands = coats = 0.0
-    for part in parts:
-        boards += part.area_m2 * board_price_m2(catalog, part.board, part.thickness.value) * (1 + rates.waste)
-        for band, edge in banded_edges(part):
-            record = catalog.bands[band]
-            bands += (edge + record.allowance) / 1000 * record.price_m
-        coats += part.finish.coated_faces * part.length.value * part.width.value / 1e6 * part.finish.coat_m2
-    bought = sum(catalog.hardware[f.item].price * f.count.value for f in fittings)
-    labour = tables.labour.hours(counts) * rates.labour_hour
-    cost = Cost(_cents(boards), _cents(bands), _cents(coats), _cents(bought), _cents(labour))
-    return cost, tuple(tables.labour.by_department(counts).items())
+def _site_counts(made: Made, owner: str) -> Counts:
+    return design_counts(made) if owner == "design" else install_counts(made.units, made.runs)
 
 
-def _cents(amount: float) -> int:
-    return round(amount * 100)
+def _unit_line(made: MadeUnit, room: str, tables: Tables) -> PriceLine:
+    counts = unit_counts(made)
+    cost = cost_of(_unit_entries(made, counts, tables))
+    return PriceLine(made.unit.id, (made.unit.id,), room, made.label, cost, _sold_for(cost, tables.rates), _hours(counts, tables))
+
+
+def _run_line(run: Run, room: str, tables: Tables) -> PriceLine:
+    counts = run_counts(run)
+    cost = cost_of(_run_entries(run, counts, tables))
+    return PriceLine(run.id, run.members, room, run.label, cost, _sold_for(cost, tables.rates), _hours(counts, tables))
+
+
+def _site_lines(made: Made, tables: Tables) -> Iterator[PriceLine]:
+    for owner, label in SITE.items() if made.units else ():
+        cost = cost_of(_site_entries(made, owner, tables))
+        if cost.total:
+            hours = _hours(_site_counts(made, owner), tables) if owner in ("design", "installation") else ()
+            yield PriceLine(owner, (), "", label, cost, _sold_for(cost, tables.rates), hours)
+
+
+def _hours(counts: Counts, tables: Tables) -> Hours:
+    return tuple((department, hours) for department, hours in tables.labour.by_department(counts).items() if hours)
 
 
 def _sold_for(cost: Cost, rates: Rates) -> int:
-    return round(cost.total * (1 + rates.overhead) / (1 - rates.margin))
+    """The price of a cost; what is bought in takes a markup of its own, and neither overhead nor margin."""
+    made = cost.own * (1 + rates.overhead)
+    made = made / (1 - rates.margin) if rates.adds == "margin" else made * (1 + rates.margin)
+    return round(made + cost.bought * (1 + rates.bought_markup))
 
 
 def _summed(lines: tuple[PriceLine, ...], rates: Rates) -> Price:
-    columns = list(zip(*[(c.boards, c.bands, c.coats, c.fittings, c.labour) for c in [line.cost for line in lines]], strict=True))
-    cost = Cost(*map(sum, columns)) if columns else Cost(0, 0, 0, 0, 0)
-    net = sum([line.price for line in lines])
-    overhead = round(cost.total * rates.overhead)
-    return Price(rates.currency, lines, cost, overhead, net - cost.total - overhead, net, round(net * rates.tax))
+    cost = added(line.cost for line in lines)
+    full = sum([line.price for line in lines])
+    overhead, discount = round(cost.own * rates.overhead), round(full * rates.discount)
+    net = full - discount
+    return Price(rates.currency, lines, cost, overhead, full - cost.total - overhead, discount, net, round(net * rates.tax))

@@ -1,0 +1,81 @@
+"""What an amount consists of: so much of something, at a rate. Costs are sums of entries, so that every amount explains itself."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass, fields
+from typing import Literal, NamedTuple, get_args
+
+from tallplank.core.joinery.part.part import PartRef
+
+CostKind = Literal["boards", "solid", "bands", "coats", "fittings", "bought", "labour", "machine", "sundries", "delivery"]
+COST_KINDS: tuple[CostKind, ...] = get_args(CostKind)
+MATERIALS: frozenset[CostKind] = frozenset({"boards", "solid", "bands", "coats", "fittings"})
+"""The kinds that sundries are a share of."""
+
+
+class Entry(NamedTuple):
+    """One term of an amount: the quantity in its unit, times a factor such as that for waste, times the rate of one in money."""
+
+    kind: CostKind
+    text: str
+    quantity: float
+    unit: str
+    rate: float
+    factor: float = 1.0
+    part: PartRef | None = None
+    """The part that it is for."""
+
+    @property
+    def amount(self) -> float:
+        """In money, not rounded."""
+        return self.quantity * self.factor * self.rate
+
+
+@dataclass(frozen=True, slots=True)
+class Cost:
+    """What one thing costs the shop, in cents, by kind."""
+
+    boards: int = 0
+    solid: int = 0
+    bands: int = 0
+    coats: int = 0
+    fittings: int = 0
+    bought: int = 0
+    labour: int = 0
+    machine: int = 0
+    sundries: int = 0
+    delivery: int = 0
+
+    @property
+    def total(self) -> int:
+        """All of it."""
+        return sum(self.by_kind.values())
+
+    @property
+    def by_kind(self) -> dict[CostKind, int]:
+        """The same as a mapping."""
+        return {kind: getattr(self, kind) for kind in COST_KINDS}
+
+    @property
+    def own(self) -> int:
+        """All but what is bought in and only handed on."""
+        return self.total - self.bought
+
+
+assert tuple(f.name for f in fields(Cost)) == COST_KINDS
+
+
+def cost_of(entries: Iterable[Entry]) -> Cost:
+    """The cost in whole cents of each kind."""
+    sums = dict.fromkeys(COST_KINDS, 0.0)
+    for entry in entries:
+        sums[entry.kind] += entry.quantity * entry.factor * entry.rate
+    return Cost(**{kind: round(amount * 100) for kind, amount in sums.items()})
+
+
+def added(costs: Iterable[Cost]) -> Cost:
+    """Several costs together."""
+    sums = dict.fromkeys(COST_KINDS, 0)
+    for cost in costs:
+        for kind in COST_KINDS:
+            sums[kind] += getattr(cost, kind)
+    return Cost(**sums)

@@ -1,0 +1,99 @@
+"""What boards, solid wood, bands, coats and fittings cost: entries for each part and each kind of item."""
+
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+
+from tallplank.core.catalog.board import Band
+from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.operation import Department
+from tallplank.core.job.job import Rates
+from tallplank.core.joinery.part.part import Fitting, Part, PartRef
+from tallplank.core.money.entry import MATERIALS, CostKind, Entry
+from tallplank.core.money.labour import Counts, Labour, banded_edges
+
+BOUGHT_IN = frozenset({"appliance"})
+"""Roles of items that the shop only hands on."""
+
+
+@dataclass(frozen=True, slots=True)
+class Tables:
+    """All that prices are reckoned with."""
+
+    catalog: Catalog
+    rates: Rates
+    labour: Labour
+
+    @classmethod
+    def of(cls, catalog: Catalog, rates: Rates) -> "Tables":
+        """From a catalogue and the job's rates."""
+        return cls(catalog, rates, Labour.of(catalog.operations))
+
+    def hourly(self, department: Department) -> float:
+        """What an hour of a department costs."""
+        rates = self.rates
+        return {"design": rates.design_hour, "installation": rates.install_hour}.get(department, rates.labour_hour)
+
+
+def board_price_m2(catalog: Catalog, board: str, thickness: float) -> float:
+    """Price of a square metre; for a thickness that is not sold that of the next thicker, which is milled down, or of the thickest."""
+    entry = catalog.boards[board]
+    known = entry.price_m2(thickness)
+    if known is not None:
+        return known
+    return entry.prices[min(entry.prices, key=lambda t: (float(t) < thickness, abs(float(t) - thickness)))]
+
+
+def band_metres(part: Part, bands: Mapping[str, Band]) -> float:
+    """Metres of band that a part takes, with the allowance per edge."""
+    return sum(edge + bands[band].allowance for band, edge in banded_edges(part)) / 1000
+
+
+def entries_of(parts: Sequence[Part], refs: Sequence[PartRef], fittings: Sequence[Fitting], tables: Tables) -> Iterator[Entry]:
+    """The materials of one thing, and the sundries that go with them."""
+    materials = 0.0
+    for entry in (*_of_parts(parts, refs, tables), *_of_fittings(fittings, tables.catalog)):
+        materials += entry.amount if entry.kind in MATERIALS else 0.0
+        yield entry
+    if tables.rates.sundries:
+        yield Entry("sundries", "glue, screws, abrasives, wrapping: of materials", materials, "", 1.0, tables.rates.sundries)
+
+
+def _of_parts(parts: Sequence[Part], refs: Sequence[PartRef], tables: Tables) -> Iterator[Entry]:
+    catalog = tables.catalog
+    for part, ref in zip(parts, refs, strict=True):
+        name = part.name
+        yield _wood(part, ref, name, tables)
+        for band, edge in banded_edges(part):
+            record = catalog.bands[band]
+            yield Entry("bands", name, (edge + record.allowance) / 1000, "m", record.price_m, part=ref)
+        if part.finish.coated_faces:
+            faces = part.finish.coated_faces * part.length.value * part.width.value / 1e6
+            yield Entry("coats", name, faces, "m²", part.finish.coat_m2, part=ref)
+
+
+def _wood(part: Part, ref: PartRef, name: str, tables: Tables) -> Entry:
+    board, rates = tables.catalog.boards[part.board], tables.rates
+    if board.price_m3 is not None:
+        volume = part.cut_length * part.cut_width * part.thickness.value / 1e9
+        return Entry("solid", name, volume, "m³", board.price_m3, 1 + rates.solid_waste, ref)
+    waste = 0.0 if rates.boards == "sheets" else rates.waste
+    return Entry("boards", name, part.area_m2, "m²", board_price_m2(tables.catalog, part.board, part.thickness.value), 1 + waste, ref)
+
+
+def _of_fittings(fittings: Sequence[Fitting], catalog: Catalog) -> Iterator[Entry]:
+    for fitting in fittings:
+        item = catalog.hardware[fitting.item]
+        kind: CostKind = "bought" if item.role in BOUGHT_IN else "fittings"
+        yield Entry(kind, f"{item.name}, {fitting.where}", fitting.count.value, "pcs", item.price)
+
+
+def labour_entries(counts: Counts, tables: Tables) -> Iterator[Entry]:
+    """What is done, operation by operation, and the hours of machines with it."""
+    for operation in tables.catalog.operations.values():
+        count = counts.get(operation.counted_by, 0.0)
+        if count and operation.minutes:
+            hours = count * operation.minutes / 60
+            text = f"{operation.name}: {count:.3g} × {operation.minutes:g} min"
+            yield Entry("labour", text, hours, "h", tables.hourly(operation.department))
+            if operation.machine:
+                yield Entry("machine", text, hours, "h", tables.rates.machine_hour)

@@ -1,0 +1,98 @@
+"""What a job costs beside its units: design and survey, delivery, installation, and what is left of whole sheets, rolls and packs."""
+
+from collections import Counter
+from collections.abc import Iterator, Sequence
+from math import ceil
+
+from tallplank.core.catalog.operation import Count
+from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.run.worktop import Run
+from tallplank.core.money.entry import Entry
+from tallplank.core.money.labour import Counts, banded_edges
+from tallplank.core.money.material import Tables, board_price_m2
+
+TALL = 1600.0
+"""A unit higher than this takes two to stand it up."""
+WRAPPED = 1.25
+"""What units take in a van, wrapped and stacked, against their own volume; common practice, no source."""
+
+
+def design_counts(made: Made) -> Counts:
+    """What is surveyed and designed."""
+    rooms = {unit.unit.room for unit in made.units}
+    return {"job": 1.0, "room": float(len(rooms)), "designed_unit": float(len(made.units))}
+
+
+def install_counts(units: Sequence[MadeUnit], runs: Sequence[Run]) -> Counts:
+    """What is set up in the house."""
+    counts: Counter[Count] = Counter()
+    for unit in units:
+        counts[_set_up(unit)] += 1
+    counts["run_metre"] = sum(p.length.value for run in runs for p in run.parts) / 1000  # type: ignore[assignment]
+    return {count: float(n) for count, n in counts.items()}
+
+
+def _set_up(unit: MadeUnit) -> Count:
+    if unit.choice.kind.build in ("filler", "end-panel", "back-panel"):
+        return "scribed_piece"
+    if unit.placed.hung:
+        return "hung_unit"
+    return "tall_unit" if unit.unit.height > TALL else "standing_unit"
+
+
+def delivery_entries(made: Made, tables: Tables) -> Iterator[Entry]:
+    """Trips of the van, by the volume of the units as they are wrapped."""
+    rates = tables.rates
+    volume = sum(u.unit.width * u.unit.height * u.unit.depth for u in made.units) / 1e9 * WRAPPED
+    trips = ceil(volume / rates.van_m3) if rates.van_m3 > 0 else 1
+    yield Entry("delivery", f"Trips for {volume:.1f} m³, {rates.van_m3:g} m³ each", trips, "trips", rates.delivery_trip)
+
+
+def stock_entries(made: Made, tables: Tables) -> Iterator[Entry]:
+    """What whole sheets, rolls and packs cost beyond what the units take of them, where the shop charges that to the job."""
+    parts = [p for owner in (*made.units, *made.runs) for p in owner.parts]
+    rates = tables.rates
+    if rates.boards == "sheets":
+        yield from _sheets(parts, tables)
+    if rates.bands == "rolls":
+        yield from _rolls(parts, tables)
+    if rates.packs == "whole":
+        yield from _packs(made, tables)
+
+
+def _sheets(parts: Sequence[Part], tables: Tables) -> Iterator[Entry]:
+    areas: Counter[tuple[str, float]] = Counter()
+    for part in parts:
+        if tables.catalog.boards[part.board].price_m3 is None:
+            areas[part.board, part.thickness.value] += part.area_m2  # type: ignore[assignment]
+    for (key, thick), area in sorted(areas.items()):
+        board = tables.catalog.boards[key]
+        sheet = board.sheet[0] * board.sheet[1] / 1e6
+        count = ceil(area * (1 + tables.rates.waste) / sheet - 1e-9)
+        text = f"{board.name} {thick:g}: {count} sheets of {sheet:.2f} m², left over"
+        yield Entry("boards", text, count * sheet - area, "m²", board_price_m2(tables.catalog, key, thick))
+
+
+def _rolls(parts: Sequence[Part], tables: Tables) -> Iterator[Entry]:
+    metres: Counter[str] = Counter()
+    for part in parts:
+        for key, edge in banded_edges(part):
+            metres[key] += (edge + tables.catalog.bands[key].allowance) / 1000  # type: ignore[assignment]
+    for key, length in sorted(metres.items()):
+        band = tables.catalog.bands[key]
+        rolls = ceil(length / band.roll - 1e-9)
+        yield Entry("bands", f"{band.name}: {rolls} rolls of {band.roll:g} m, left over", rolls * band.roll - length, "m", band.price_m)
+
+
+def _packs(made: Made, tables: Tables) -> Iterator[Entry]:
+    counts: Counter[str] = Counter()
+    for owner in (*made.units, *made.runs):
+        for fitting in owner.fittings:
+            counts[fitting.item] += round(fitting.count.value)
+    for key, count in sorted(counts.items()):
+        item = tables.catalog.hardware[key]
+        packs = ceil(count / item.pack)
+        if item.pack > 1 and packs * item.pack > count:
+            text = f"{item.name}: {packs} packs of {item.pack}, left over"
+            yield Entry("fittings", text, packs * item.pack - count, "pcs", item.price)
