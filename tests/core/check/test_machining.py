@@ -41,7 +41,8 @@ def test_every_kind_can_be_built_in_every_construction(kind: str, construction: 
     assert not made.problem
     assert faults(made.parts) == ()
     bent = kind in ("base-bow", "base-hollow") and construction == "face-frame"
-    assert [note.code for note in made.notes] == (["frameless-here"] if bent else [])
+    narrow = kind == "oven-housing" and construction == "face-frame"  # the oven is wider than the frame lets it be
+    assert [note.code for note in made.notes] == (["frameless-here"] if bent else ["niche"] if narrow else [])
 
 
 def gable() -> Part:

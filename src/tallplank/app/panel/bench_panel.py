@@ -225,8 +225,9 @@ class CellPanel(Panel):
         role = ROLES.get(opening.inside)
         if role is not None and len(items := catalog.hardware_for(role)) > 1:
             choices = tuple((h.id, h.name, None) for h in items)
-            usual = catalog.defaults.hardware[role]
-            self.pick("Item", choices, lambda: self._each(lambda o: o.item or usual), lambda v: self._put("item", item=v))
+            usual = "" if opening.inside == "appliance" else catalog.defaults.hardware[role]
+            choices = (("", "Of its own size", None), *choices) if opening.inside == "appliance" else choices
+            self.pick("Item", choices, lambda: self._each(lambda o: o.item or usual), lambda v: self._put("item", item=v or None))
 
     def _put_inside(self, value: object) -> None:
         shelves = {} if value in ("none", "rail") else {"shelves": 0}

@@ -40,6 +40,8 @@ HARDWARE_NAMES: dict[HardwareRole, str] = {
     "basket": "Basket",
     "bin": "Waste bins",
     "dish-rack": "Dish rack",
+    "anchor": "Wall angle",
+    "appliance": "Appliance",
 }
 
 

@@ -142,6 +142,8 @@ class Hanger(Item):
     rated_kg: NotNegative
     box_holes: tuple[Bored, ...] = ()
     """In the gable: x from the rear."""
+    cutout: tuple[NotNegative, NotNegative] = (0.0, 0.0)
+    """Width and height that it needs cut out of the upper corners of the back."""
 
 
 class Clip(Item):
@@ -201,6 +203,31 @@ class Insert(Item):
     room: Room = (0.0, 0.0, 0.0)
 
 
+class Anchor(Item):
+    """A wall angle that keeps a tall unit from tipping, with its screws and plugs."""
+
+    role: Literal["anchor"]
+    box_holes: tuple[Bored, ...] = ()
+    """In the top: x sideways from its middle, z to the front from the face of the back."""
+
+
+class Appliance(Item):
+    """An appliance and the niche that it needs, to which the boards are set."""
+
+    role: Literal["appliance"]
+    colour: Colour = "#3a3c3d"
+    size: tuple[Positive, Positive, Positive]
+    """Width, height and depth of its body."""
+    niche: tuple[Positive, Positive, Positive]
+    """The clear width, height and depth that it needs."""
+    widest: NotNegative = 0.0
+    """The widest niche that its front still covers; 0 for any."""
+    air: tuple[NotNegative, NotNegative] = (0.0, 0.0)
+    """Width and height of the opening behind it for its air."""
+    kg: NotNegative = 0.0
+
+
 Hardware = Annotated[
-    Hinge | Slide | Leg | Pin | Pull | Hanger | Clip | Fixing | Stay | Rail | Bracket | Insert, Field(discriminator="role")
+    Hinge | Slide | Leg | Pin | Pull | Hanger | Clip | Fixing | Stay | Rail | Bracket | Insert | Anchor | Appliance,
+    Field(discriminator="role"),
 ]

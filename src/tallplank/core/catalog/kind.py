@@ -35,5 +35,7 @@ class Kind(Record):
     rules: Rules = NO_RULES
     hardware: Mapping[HardwareRole, Id] = {}
     """What a unit of this kind starts with, where that is not what the job says."""
+    inch_items: Mapping[Id, Id] = {}
+    """Items that take the place of others in its openings in inch work."""
     inch: tuple[Positive, Positive, Positive] | None = None
     """Width, height and depth in inch work, in millimetres."""

@@ -202,7 +202,7 @@ def _badly_bored(site: Site, unit: MadeUnit) -> Iterator[Finding]:
 
 def _notes(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     for note in unit.notes:
-        yield Finding("warning", note.code, f"{unit.label}: {note.text}", note.remedy, (unit.unit.id,))
+        yield Finding("warning", note.code, f"{unit.label}: {site.display.told(note.text)}", note.remedy, (unit.unit.id,))
 
 
 def _alike_numbers(made: Made) -> Iterator[Finding]:

@@ -36,7 +36,13 @@ def set_opening_size(job: Job, catalog: Catalog, ids: Iterable[str], path: Path,
         raise EditError("The only opening of a unit takes its size from the unit.")
     if size is not None and not SMALLEST_CELL <= size <= LARGEST_CELL:
         raise EditError(f"An opening is from {job.display.shown(SMALLEST_CELL)} to {job.display.shown(LARGEST_CELL)}.")
-    return set_opening(job, catalog, ids, path, size=Member.fixed(size) if size is not None else Member())
+    wanted = set(ids)
+    for unit in job.units:
+        opening = opening_at(unit.opening, path) if unit.id in wanted else None
+        item = catalog.hardware.get(opening.item or "") if opening is not None and opening.inside == "appliance" else None
+        if item is not None and size is not None:
+            raise EditError(f"The niche is as high as {item.name} needs it: choose another appliance, or none, to set its height.")
+    return set_opening(job, catalog, wanted, path, size=Member.fixed(size) if size is not None else Member())
 
 
 def set_front(job: Job, catalog: Catalog, ids: Iterable[str], path: Path, front: FrontKind) -> Job:

@@ -13,6 +13,7 @@ from tallplank.core.edit.room import fresh_id, taken_ids
 from tallplank.core.edit.snap import Mover, first_gap, neighbour
 from tallplank.core.job.construction import Construction, RuleValue, check_rules
 from tallplank.core.job.job import Job
+from tallplank.core.job.opening import Opening
 from tallplank.core.job.unit import FinishRole, HardwareRole, Unit
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.rule.choice import choice_for
@@ -71,7 +72,14 @@ def usual_values(kind: Kind, *, inches: bool = False) -> dict[str, object]:
     """What a new unit of a kind starts with; sizes of inch work where the job is shown in inches."""
     width, height, depth = kind.inch if inches and kind.inch is not None else (kind.width, kind.height, kind.depth)
     own = {"rules": dict(kind.rules), "hardware": dict(kind.hardware)}
-    return {"width": width, "height": height, "depth": depth, "opening": kind.opening, **own}
+    opening = _with_items(kind.opening, kind.inch_items) if inches and kind.inch_items else kind.opening
+    return {"width": width, "height": height, "depth": depth, "opening": opening, **own}
+
+
+def _with_items(opening: Opening, items: Mapping[str, str]) -> Opening:
+    """The opening with some of its items exchanged."""
+    cells = tuple(_with_items(cell, items) for cell in opening.openings)
+    return opening.but(item=items.get(opening.item or "", opening.item), openings=cells)
 
 
 def _level(catalog: Catalog, job: Job, unit: Unit) -> float:

@@ -31,6 +31,8 @@ HardwareRole = Literal[
     "basket",
     "bin",
     "dish-rack",
+    "anchor",
+    "appliance",
 ]
 FINISH_ROLES: tuple[FinishRole, ...] = get_args(FinishRole)
 LARGEST_UNIT = 10_000.0

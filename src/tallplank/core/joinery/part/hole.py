@@ -8,7 +8,7 @@ from typing import Literal, NamedTuple
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Ring
 
-PocketKind = Literal["groove", "rebate", "tongue", "dado", "notch", "recess"]
+PocketKind = Literal["groove", "rebate", "tongue", "dado", "notch", "recess", "cutout"]
 HoleKind = Literal[
     "cam",
     "bolt",
@@ -23,6 +23,7 @@ HoleKind = Literal[
     "slide",
     "leg",
     "hanger",
+    "anchor",
     "stay",
     "rail",
     "louvre",
@@ -35,6 +36,7 @@ POCKET_TOOLS: dict[PocketKind, str] = {
     "dado": "grooving saw",
     "notch": "router 12",
     "recess": "router 12",
+    "cutout": "router 12",
 }
 FORSTNER_FROM = 14.5
 HOLE_NAMES: dict[HoleKind, str] = {
@@ -51,6 +53,7 @@ HOLE_NAMES: dict[HoleKind, str] = {
     "slide": "slide",
     "leg": "leg",
     "hanger": "hanger",
+    "anchor": "wall angle",
     "stay": "stay",
     "rail": "rail bracket",
     "louvre": "louvre's pin",

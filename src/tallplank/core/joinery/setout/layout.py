@@ -1,9 +1,11 @@
 """Where the openings of a unit lie: its tree of divisions laid out by the divide rule, with the boards between them."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
+from functools import partial
 from typing import Literal
 
+from tallplank.core.catalog.hardware import Appliance
 from tallplank.core.job.opening import ROOT, Opening, Path
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.rule.choice import Choice
@@ -123,6 +125,8 @@ class _Rules:
     frame_overlay: Size
     framed: bool
     inset: bool
+    niche: Callable[[Opening], Size | None]
+    """The clear height that an opening has to have for what is in it; None where it has none of its own."""
 
     def board(self, axis: Axis) -> Size:
         return self.box.shelf if axis == "z" else self.box.partition
@@ -151,6 +155,7 @@ def lay_out(choice: Choice, box: Box) -> Layout:
         choice.rule("frame_overlay", "overlay"),
         rules.box == "face-frame",
         rules.overlay == "inset",
+        partial(_niche, choice),
     )
     cells: list[Cell] = []
     dividers: list[Divider] = []
@@ -255,24 +260,50 @@ def _divided(
     boards_between = [rules.board(axis) if board else NOTHING for board in boards]
     lead = [whole.lead, *(0.5 * (g - b) for g, b in zip(gaps, boards_between, strict=True))]
     trail = [*(0.5 * (g - b) for g, b in zip(gaps, boards_between, strict=True)), whole.trail]
-    members = [part.size for part in parts]
     total, between = (whole.front, gaps) if fronted else (whole.clear, boards_between)
     rest = total
     for size in _alike(between):
         rest = rest - size
     if min([0.0, *(g.value for g in between)]) < 0:
         raise DivideError("the fronts would overlap: make the overlay smaller or the frame wider.")
+    fixed = [rules.niche(part) if axis == "z" else None for part in parts]
+    for k, niche in enumerate(fixed):
+        if niche is not None:
+            edges = lead[k] + trail[k]
+            front = _front_over(niche, whole, rules, k, gaps, edges)
+            fixed[k] = front if fronted else front + edges
+    members = [part.size if niche is None else Member.fixed(max(niche.value, 0.0)) for part, niche in zip(parts, fixed, strict=True)]
     division = divide(rest.value, members)
     at = whole.front_at if fronted else whole.clear_at
     spans = []
     for k, value in enumerate(division.sizes):
-        size = _share(rest, members, sources, k, value)
+        size = fixed[k] or _share(rest, members, sources, k, value)
         front, clear = (size, size + lead[k] + trail[k]) if fronted else (size - lead[k] - trail[k], size)
         front_at, clear_at = (at, at - lead[k].value) if fronted else (at + lead[k].value, at)
         way, way_at = _way(whole, rules, (clear, clear_at), k, len(parts), (front_at, front.value), gaps)
         spans.append(Span(front, front_at, clear, clear_at, lead[k], trail[k], way, way_at))
         at += value + (between[k].value if k < len(between) else 0.0)
     return spans
+
+
+def _niche(choice: Choice, opening: Opening) -> Size | None:
+    item = choice.catalog.hardware.get(opening.item or "")
+    if opening.inside != "appliance" or not isinstance(item, Appliance):
+        return None
+    return Size.of(item.niche[1], f"niche of {item.name}", None)
+
+
+def _front_over(niche: Size, whole: Span, rules: _Rules, k: int, gaps: Sequence[Size], edges: Size) -> Size:
+    """How high the front of an opening is, or would be, so that its niche is clear between boards or the members of a face frame.
+
+    `edges` is by how much the clear extent between boards is larger than the front.
+    """
+    if not rules.framed:
+        return niche - edges
+    half = 0.5 * rules.frame_mid
+    ends = (whole.front_at - whole.way_at, whole.way_end - whole.front_end)
+    below, above = (Size.of(end, "front from the frame", Decided("rule", "frame_overlay")) for end in ends)
+    return niche - (below if k == 0 else 0.5 * gaps[k - 1] - half) - (above if k == len(gaps) else 0.5 * gaps[k] - half)
 
 
 def _alike(sizes: Sequence[Size]) -> Iterator[Size]:

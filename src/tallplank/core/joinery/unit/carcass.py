@@ -13,6 +13,7 @@ from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box, box_of, foot_of
 from tallplank.core.joinery.setout.collector import Collector, Lay, slot
 from tallplank.core.joinery.setout.layout import lay_out
+from tallplank.core.joinery.unit.back_cut import cut_backs
 from tallplank.core.joinery.unit.fill import fill_cells
 from tallplank.core.joinery.unit.frame import add_face_frame
 from tallplank.core.joinery.unit.support import add_support
@@ -32,10 +33,11 @@ def build_carcass(choice: Choice, out: Collector) -> None:
     if choice.rules.box == "face-frame":
         add_face_frame(choice, box, layout, out)
     rows = fill_cells(choice, box, layout, out)
-    add_support(choice, box, out)
+    hanger = add_support(choice, box, out)
     add_joints(choice, box, out)
     bore_spares(rows, out)
     fix_faces(choice, out)
+    cut_backs(choice, box, layout, hanger, out)
 
 
 def _groove(choice: Choice, box: Box, length: float, thick: float, start: float = 0.0) -> tuple[Pocket, ...]:
