@@ -9,13 +9,16 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from makers import CATALOG, a_room, a_wall_of
+from makers import CATALOG, ROOM, WALL, a_room, a_wall_of
+from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.standard import set_job_rule
+from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.exporter import Exporter, ExportError, chosen, export
-from tallplank.core.exchange.paper import CUT_COLUMNS
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.exchange.table import Table, as_csv, as_xlsx, number
+from tallplank.core.job.job import Display, Job
+from tallplank.core.measure.display import LengthStyle
 from tallplank.demo import demo_job
 from tallplank.session.derived import Deriver
 
@@ -48,10 +51,48 @@ def test_all_papers_are_written(tmp_path: Path) -> None:
 def test_the_cut_list_has_its_columns_and_every_part() -> None:
     papers = shop(a_wall_of("base", width=800))
     rows = read(next(e for e in EXPORTERS if e.name == "cutlist.csv").write(papers))
-    assert tuple(rows[0]) == CUT_COLUMNS
+    sizes = ["thickness_mm", "length_mm", "width_mm", "cut_length_mm", "cut_width_mm"]
+    bands = ["band_along_1", "band_along_2", "band_across_1", "band_across_2"]
+    last = ["edges", "label", "machining", "shape", "rounded_by_mm"]
+    assert rows[0] == ["room", "unit", "part", "material", *sizes, "quantity", "grain", *bands, *last]
     assert rows[1] == ["Room", "1 Base, doors", "gable", "Faced chipboard, chalk", "18", "720", "560", "720", "559.2", "2", "none",
-                       "ABS chalk 0.8", "", "", "", "001-01", "26 holes, 1 cut", "", "0"]  # fmt: skip
+                       "ABS chalk 0.8", "", "", "", "front", "001-01", "26 holes, 1 cut", "", "0"]  # fmt: skip
     assert sum(int(r[9]) for r in rows[1:]) == sum(r.quantity for r in papers.cutlist)
+
+
+@pytest.mark.parametrize(("style", "shown"), [(LengthStyle.INCH_FRACTION, "28 11/32"), (LengthStyle.INCH_DECIMAL, "28.344")])
+def test_papers_are_in_inches_where_the_job_says_so(style: LengthStyle, shown: str) -> None:
+    """By hand: 720 mm are 28.3465 in; to 1/64 in 28 22/64, which is 28 11/32; what is lost is 0.0027 in."""
+    job = a_wall_of("base")
+    for papers, units in (("inches", ["in"]), ("both", ["mm", "in"])):
+        rows = read(export_of("cutlist.csv", job.replaced(display=Display(style=style, papers=papers))))
+        columns = [name for name in rows[0] if name.startswith("length")]
+        assert columns == [f"length_{unit}" for unit in units]
+        gable = dict(zip(rows[0], rows[1], strict=True))
+        assert gable["length_in"] == shown
+        assert 0.002 < float(gable["rounded_by_in"]) < 1 / 128
+        assert ("length_mm" in gable) == (papers == "both")
+        doors = read(export_of("doors.csv", job.replaced(display=Display(style=style, papers=papers))))
+        assert [name for name in doors[0] if name.startswith("width")] == [f"width_{unit}" for unit in units]
+
+
+def test_inch_work_is_exact_in_sixteenths() -> None:
+    """A base of 24 x 30 x 24 in on 4 1/2 in of kick, 3/4 boards: gable 34 1/2 x 23 1/4 behind a frame of 3/4, bottom 22 1/2 wide."""
+    job = a_room()
+    job = job.replaced(display=Display(style=LengthStyle.INCH_FRACTION, papers="inches"))
+    job = set_job_construction(place_unit(job, CATALOG, "base", Spot(ROOM, WALL, 508.0)).job, CATALOG, "inch-face-frame")
+    rows = read(export_of("cutlist.csv", job))
+    by_part = {line["part"]: line for line in (dict(zip(rows[0], row, strict=True)) for row in rows[1:])}
+    gable, bottom, stile, door = (by_part[name] for name in ("gable", "bottom", "frame stile left", "door"))
+    assert (gable["length_in"], gable["width_in"], gable["thickness_in"]) == ("34 1/2", "23 1/4", "3/4")
+    assert bottom["length_in"] == "22 1/2"
+    assert (stile["length_in"], stile["width_in"]) == ("30", "1 1/2"), "it ends at the recess of the kick"
+    assert (door["length_in"], door["width_in"]) == ("28", "22"), "30 and 24, less two members of 1 1/2 that it covers by 1/2"
+    assert all(float(line["rounded_by_in"]) <= 1 / 128 for line in by_part.values())
+
+
+def export_of(name: str, job: Job) -> bytes:
+    return next(e for e in EXPORTERS if e.name == name).write(shop(job))
 
 
 def test_the_price_paper_adds_up() -> None:
@@ -137,6 +178,6 @@ def test_sizes_are_rounded_to_what_the_shop_cuts_and_by_how_much_is_told() -> No
         job = set_job_rule(a_wall_of("corner-diagonal"), CATALOG, "cut_step", step)
         rows = read(next(e for e in EXPORTERS if e.name == "cutlist.csv").write(shop(job)))
         door = next(r for r in rows if r[2] == "door")
-        assert (door[CUT_COLUMNS.index("width_mm")], door[CUT_COLUMNS.index("rounded_by_mm")]) == (width, off)
+        assert (door[rows[0].index("width_mm")], door[rows[0].index("rounded_by_mm")]) == (width, off)
         shelf = next(r for r in rows if r[2] == "shelf")
-        assert shelf[CUT_COLUMNS.index("shape")] == "shaped, in this box"
+        assert shelf[rows[0].index("shape")] == "shaped, in this box"

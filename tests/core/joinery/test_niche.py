@@ -84,3 +84,15 @@ def test_inch_kitchens_get_inch_ovens() -> None:
     job = job.replaced(display=job.display.but(style=LengthStyle.INCH_FRACTION))
     unit = place_unit(job, CATALOG, "oven-housing", Spot(ROOM, WALL, 500.0)).job.units[0]
     assert {cell.item for cell in unit.opening.cells if cell.inside == "appliance"} == {"oven-30in"}
+
+
+@pytest.mark.parametrize("construction", ["frameless", "frameless-inset", "face-frame"])
+def test_fronts_that_stay_shut_are_fixed_from_behind_and_nothing_comes_out(construction: str) -> None:
+    for kind, name in (("blind-corner", "blind front"), ("hood", "false front")):
+        unit = a_made_unit(kind, Standard(construction=construction))
+        fixed = [f for f in unit.fittings if f.where == name]
+        assert sum(f.count.value for f in fixed) == 4
+        for part in unit.parts:
+            for hole in part.holes:
+                if hole.what == "bracket" and part.kind == "front":
+                    assert hole.depth <= part.thickness.value - 2

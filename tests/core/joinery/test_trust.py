@@ -4,6 +4,7 @@ import pytest
 
 from makers import CATALOG, a_made_unit, a_wall_of, made
 from tallplank.core.edit.construction import set_job_construction
+from tallplank.core.edit.unit import set_rule
 from tallplank.core.error import told
 from tallplank.core.job.opening import Opening
 from tallplank.core.joinery.made import MadeUnit
@@ -65,9 +66,15 @@ def test_a_box_lower_than_its_slide_is_refused() -> None:
 def test_notched_gables_reach_the_floor_from_any_height(z: float | None, foot: float) -> None:
     job = set_job_construction(a_wall_of("base"), CATALOG, "face-frame")
     unit = made(job.replaced(units=(job.units[0].but(z=z),))).units[0]
-    for name in ("gable left", "gable right", "frame stile left"):
+    for name in ("gable left", "gable right"):
         assert part(unit, name).box[0].z == pytest.approx(-foot)
         assert part(unit, name).length.value == pytest.approx(720 + foot)
+    assert part(unit, "frame stile left").length.value == 720, "it ends at the recess of the kick"
+    finished = set_rule(job, CATALOG, ["u1"], "stile_to_floor", "left").units[0].but(z=z)
+    ended = made(job.replaced(units=(finished,))).units[0]
+    assert part(ended, "frame stile left").length.value == pytest.approx(720 + foot)
+    assert part(ended, "frame stile right").length.value == 720
+    assert part(unit, "gable left").edges.l1 is None, "the frame covers its front edge"
 
 
 def test_a_strip_no_wider_than_its_bands_is_refused() -> None:

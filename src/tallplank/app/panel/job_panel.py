@@ -66,6 +66,13 @@ class JobPanel(Panel):
             lambda: store.job.display.denominator,
             lambda v: store.apply(lambda j: change_job(j, display=j.display.but(denominator=v)), "fractions shown"),
         )
+        papers = (("mm", "Millimetres", None), ("inches", "Inches", None), ("both", "Both", None))
+        self.pick(
+            "Papers in",
+            papers,
+            lambda: store.job.display.papers,
+            lambda v: store.apply(lambda j: change_job(j, display=j.display.but(papers=v)), "unit of papers"),
+        )
 
     def _finishes(self) -> None:
         self.group("Finishes of the job")

@@ -11,6 +11,9 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "floor_thickness": "Bottom, top",
         "shelf_thickness": "Shelves",
         "partition_thickness": "Partitions",
+        "front_board": "Front board",
+        "back_board": "Back board",
+        "drawer_board": "Drawer board",
         "base_top": "Base top",
         "stretcher_width": "Stretchers",
     },
@@ -49,6 +52,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "frame_rail": "Rails",
         "frame_mid": "Members",
         "frame_overhang": "Overhang",
+        "stile_to_floor": "To the floor",
         "frame_overlay": "Overlay",
         "blocking_height": "Slide blocking",
     },
@@ -127,6 +131,9 @@ WORDS = {
     "upright": "Upright",
     "outer": "Outer faces",
     "lower": "Lower faces",
+    "left": "Left stile",
+    "right": "Right stile",
+    "both": "Both stiles",
 }
 OVERLAYS = {"full": "Over the gables", "half": "Over half of them", "inset": "Between them"}
 TOPS = {"full": "Full top"}

@@ -211,6 +211,16 @@ class Anchor(Item):
     """In the top: x sideways from its middle, z to the front from the face of the back."""
 
 
+class Fastener(Item):
+    """A bracket that holds a front that stays shut, in the corner between it and a board of its box."""
+
+    role: Literal["fastener"]
+    front_holes: tuple[Bored, ...] = ()
+    """In the back of the front: x from the face of the board."""
+    box_holes: Annotated[tuple[Bored, ...], Field(min_length=1)]
+    """In the board: x from the front edge of the box."""
+
+
 class Appliance(Item):
     """An appliance and the niche that it needs, to which the boards are set."""
 
@@ -228,6 +238,6 @@ class Appliance(Item):
 
 
 Hardware = Annotated[
-    Hinge | Slide | Leg | Pin | Pull | Hanger | Clip | Fixing | Stay | Rail | Bracket | Insert | Anchor | Appliance,
+    Hinge | Slide | Leg | Pin | Pull | Hanger | Clip | Fixing | Stay | Rail | Bracket | Insert | Anchor | Fastener | Appliance,
     Field(discriminator="role"),
 ]

@@ -3,62 +3,33 @@
 from collections.abc import Sequence
 
 from tallplank.core.exchange.exporter import Exporter, Shop
-from tallplank.core.exchange.table import Table, as_csv, as_xlsx
+from tallplank.core.exchange.table import Table, Value, as_csv, as_xlsx
+from tallplank.core.exchange.unit import Lengths
+from tallplank.core.job.job import Display
+from tallplank.core.joinery.rule.choice import rules_for
 from tallplank.core.money.entry import COST_KINDS, Cost
 from tallplank.core.money.price import PriceMaker
 from tallplank.core.shop.cutlist import CutRow, grouped
 
-CUT_COLUMNS = (
-    "room",
-    "unit",
-    "part",
-    "material",
-    "thickness_mm",
-    "length_mm",
-    "width_mm",
-    "cut_length_mm",
-    "cut_width_mm",
-    "quantity",
-    "grain",
-    "band_along_1",
-    "band_along_2",
-    "band_across_1",
-    "band_across_2",
-    "label",
-    "machining",
-    "shape",
-    "rounded_by_mm",
-)
+CUT_SIZES = ("thickness", "length", "width", "cut_length", "cut_width")
+BANDS = ("band_along_1", "band_along_2", "band_across_1", "band_across_2")
 """Edges along the length are 1 at the lower or left and 2 at the upper or right side of the drawing; those across it likewise."""
 
 
-def cut_table(title: str, rows: Sequence[CutRow]) -> Table:
-    """The cut list as a table, in millimetres."""
-    return Table(
-        title,
-        CUT_COLUMNS,
-        tuple(
-            (
-                r.room,
-                r.unit,
-                r.part,
-                r.material,
-                r.thickness,
-                r.length,
-                r.width,
-                r.cut_length,
-                r.cut_width,
-                r.quantity,
-                r.grain,
-                *r.bands,
-                r.label,
-                r.machining,
-                r.shape,
-                round(r.residue, 4),
-            )
-            for r in rows
-        ),
-    )
+def cut_table(title: str, rows: Sequence[CutRow], display: Display) -> Table:
+    """The cut list as a table. `edges` says where in its unit each banded edge lies."""
+    lengths = Lengths(display, 0.1)
+    sizes, rounded = lengths.names(*CUT_SIZES), lengths.names("rounded_by")
+    columns = ("room", "unit", "part", "material", *sizes, "quantity", "grain", *BANDS, "edges", "label", "machining", "shape", *rounded)
+    return Table(title, columns, tuple(_cut_line(row, display) for row in rows))
+
+
+def _cut_line(row: CutRow, display: Display) -> tuple[Value, ...]:
+    lengths, part = Lengths(display, row.step), row.source
+    exact = (part.length.value, part.width.value, part.cut_length, part.cut_width)
+    sizes = (*lengths.thickness(row.thickness), *lengths.values(exact))
+    last = (row.edges, row.label, row.machining, row.shape, *lengths.residue(exact))
+    return (row.room, row.unit, row.part, row.material, *sizes, row.quantity, row.grain, *row.bands, *last)
 
 
 def hardware_table(shop: Shop) -> Table:
@@ -75,15 +46,17 @@ def hardware_table(shop: Shop) -> Table:
 
 
 def door_table(shop: Shop) -> Table:
-    """The door list as a table: each front, and below it the pieces that it is framed from, in millimetres."""
+    """The door list as a table: each front, and below it the pieces that it is framed from."""
+    lengths = Lengths(shop.made.job.display, rules_for(shop.made.catalog, shop.made.job.standard).cut_step)
     first = ("room", "unit", "front", "piece", "quantity", "style", "edge", "finish")
-    columns = (*first, "width_mm", "height_mm", "thickness_mm", "hand", "hinges", "weight_kg")
-    lines: list[tuple[str | float, ...]] = []
+    columns = (*first, *lengths.names("width", "height", "thickness"), "hand", "hinges", "weight_kg")
+    lines: list[tuple[Value, ...]] = []
     for r in shop.doorlist:
-        size = (r.width, r.height, r.thickness)
+        size = (*lengths.values((r.width, r.height)), *lengths.thickness(r.thickness))
         lines.append((r.room, r.unit, r.front, "", 1, r.style, r.edge, r.finish, *size, r.hand, r.hinges, r.weight_kg))
         for piece, count, width, height, thick in r.parts:
-            lines.append((r.room, r.unit, r.front, piece, count, "", "", "", width, height, thick, "", "", ""))
+            sizes = (*lengths.values((width, height)), *lengths.thickness(thick))
+            lines.append((r.room, r.unit, r.front, piece, count, "", "", "", *sizes, "", "", ""))
     return Table("Doors", columns, tuple(lines))
 
 
@@ -95,7 +68,7 @@ def price_table(shop: Shop) -> Table:
         (line.room, line.label, *_cents(line.cost), line.cost.total / 100, line.price / 100) for line in price.lines
     ]
     empty = ("",) * len(COST_KINDS)
-    discounted = [("", "Discount", *empty, "", -price.discount / 100)] if price.discount else []
+    discounted: list[tuple[str | float, ...]] = [("", "Discount", *empty, "", -price.discount / 100)] if price.discount else []
     lines += [
         ("", "All", *_cents(price.cost), price.cost.total / 100, price.full / 100),
         ("", "Overhead", *empty, price.overhead / 100, ""),
@@ -104,8 +77,8 @@ def price_table(shop: Shop) -> Table:
         ("", f"Price without tax ({price.currency})", *empty, "", price.net / 100),
         ("", "Tax", *empty, "", price.tax / 100),
         ("", f"Price ({price.currency})", *empty, "", price.total / 100),
-        *(("", f"Hours of {department}", *empty, round(hours, 1), "") for department, hours in price.hours.items()),
     ]
+    lines += [("", f"Hours of {department}", *empty, round(hours, 1), "") for department, hours in price.hours.items()]
     return Table("Price", columns, tuple(lines))
 
 
@@ -125,12 +98,33 @@ def costs_table(shop: Shop) -> Table:
     return Table("Costs", columns, tuple(lines))
 
 
-CUTLIST_CSV = Exporter("cutlist.csv", "Cut list", lambda shop: as_csv(cut_table("Cut list", shop.cutlist)))
-CUTLIST_XLSX = Exporter(
-    "cutlist.xlsx",
-    "Cut list, workbook",
-    lambda shop: as_xlsx((cut_table("Per unit", shop.cutlist), cut_table("Grouped", grouped(shop.cutlist)))),
+def _cutlist(shop: Shop) -> bytes:
+    return as_csv(cut_table("Cut list", shop.cutlist, shop.made.job.display))
+
+
+def _cutlist_workbook(shop: Shop) -> bytes:
+    display = shop.made.job.display
+    return as_xlsx((cut_table("Per unit", shop.cutlist, display), cut_table("Grouped", grouped(shop.cutlist), display), _legend(display)))
+
+
+def _legend(display: Display) -> Table:
+    """What the columns of the cut list mean."""
+    unit = {"mm": "millimetres", "inches": "inches", "both": "millimetres and inches"}[display.papers]
+    return Table("Legend", ("column", "meaning"), tuple((name, text.format(unit=unit)) for name, text in LEGEND))
+
+
+LEGEND = (
+    ("length, width", "Finished sizes in {unit}, bands included; of shaped parts the box around them"),
+    ("cut_length, cut_width", "What the saw cuts, in {unit}"),
+    ("band_along_1, band_along_2", "Bands on the edges along the length: 1 at the lower or left side of the part's drawing, 2 opposite"),
+    ("band_across_1, band_across_2", "Bands on the edges across the length, likewise"),
+    ("edges", "Where in its unit each banded edge lies"),
+    ("machining", "Holes and cuts of one piece; the part's drawing shows them"),
+    ("shape", "Parts that are no rectangle: their outline is in the part's drawing and in parts.json"),
+    ("rounded_by", "By how much the roundings of this line change a size at most"),
 )
+CUTLIST_CSV = Exporter("cutlist.csv", "Cut list", _cutlist)
+CUTLIST_XLSX = Exporter("cutlist.xlsx", "Cut list, workbook", _cutlist_workbook)
 DOORS_CSV = Exporter("doors.csv", "Door list", lambda shop: as_csv(door_table(shop)))
 HARDWARE_CSV = Exporter("hardware.csv", "Hardware schedule", lambda shop: as_csv(hardware_table(shop)))
 PRICE_CSV = Exporter("price.csv", "Price", lambda shop: as_csv(price_table(shop)))

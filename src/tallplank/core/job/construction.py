@@ -34,6 +34,12 @@ class Construction(Record):
     """Of fixed and adjustable shelves; 0 is as the gables."""
     partition_thickness: Annotated[Mm, Bounds(3, 500, or_zero=True)] = 0.0
     """0 is as the gables."""
+    front_board: Annotated[Mm, Bounds(3, 500, or_zero=True)] = 0.0
+    """Of fronts; 0 is as their finish says."""
+    back_board: Annotated[Mm, Bounds(2, 500, or_zero=True)] = 0.0
+    """Of backs and the bottoms of drawers; 0 is as their finish says."""
+    drawer_board: Annotated[Mm, Bounds(3, 500, or_zero=True)] = 0.0
+    """Of the sides of drawers; 0 is as their finish says."""
     back: Literal["grooved", "rebated", "planted", "flat", "none"]
     """Flat is a full board between the gables, flush with their rear edges, for units that stand back to back."""
     back_inset: Annotated[Mm, Bounds(0, 500)]
@@ -71,6 +77,8 @@ class Construction(Record):
     """How far the face frame passes the gables, for scribing."""
     blocking_height: Annotated[Mm, Bounds(10, 500)] = 70.0
     """Of the boards behind a face frame that slides are screwed to."""
+    stile_to_floor: Literal["none", "left", "right", "both"] = "none"
+    """Which end stiles of a face frame reach the floor, at a finished end; the others end at the recess of the kick."""
     frame_overlay: Annotated[Mm, Bounds(0, 200)] = 12.0
     """How far fronts cover the face frame."""
     door_most: Annotated[Mm, Bounds(50, 5000)]

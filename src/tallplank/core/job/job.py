@@ -66,6 +66,8 @@ class Display(Record):
 
     style: LengthStyle = LengthStyle.MM
     denominator: Literal[8, 16, 32, 64] = 16
+    papers: Literal["mm", "inches", "both"] = "mm"
+    """The unit of the lists for the shop."""
 
     def shown(self, length: float, *, suffix: bool = True) -> str:
         """A length in millimetres as the job shows it, with its unit unless `suffix` is False."""

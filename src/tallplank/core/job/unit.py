@@ -32,6 +32,7 @@ HardwareRole = Literal[
     "bin",
     "dish-rack",
     "anchor",
+    "fastener",
     "appliance",
 ]
 FINISH_ROLES: tuple[FinishRole, ...] = get_args(FinishRole)

@@ -8,7 +8,7 @@ from tallplank.core.catalog.finish import Finish
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import Edges, Part
-from tallplank.core.joinery.rule.choice import choice_for, chosen_finish
+from tallplank.core.joinery.rule.choice import choice_for, chosen_finish, in_board
 
 Swaps = Mapping[str, Finish]
 """From the id of a finish to the one that takes its place."""
@@ -45,9 +45,11 @@ def _swaps(made: MadeUnit, standard: Standard) -> Swaps | None:
     for table, role in choice.used:
         if table != "finishes":
             continue
-        old = chosen_finish(choice.catalog, choice.standard, made.unit, role)  # type: ignore[arg-type]
-        new = chosen_finish(choice.catalog, standard, made.unit, role)  # type: ignore[arg-type]
-        if not cut_alike(choice.catalog, old, new) or swaps.setdefault(old.id, new) is not new:
+        old, new = (
+            in_board(chosen_finish(choice.catalog, s, made.unit, role), role, choice.rules)  # type: ignore[arg-type]
+            for s in (choice.standard, standard)
+        )
+        if not cut_alike(choice.catalog, old, new) or swaps.setdefault(old.id, new) != new:
             return None
     return swaps
 

@@ -51,7 +51,8 @@ def delivery_entries(made: Made, tables: Tables) -> Iterator[Entry]:
 
 def stock_entries(made: Made, tables: Tables) -> Iterator[Entry]:
     """What whole sheets, rolls and packs cost beyond what the units take of them, where the shop charges that to the job."""
-    parts = [p for owner in (*made.units, *made.runs) for p in owner.parts]
+    owners: tuple[MadeUnit | Run, ...] = (*made.units, *made.runs)
+    parts = [part for owner in owners for part in owner.parts]
     rates = tables.rates
     if rates.boards == "sheets":
         yield from _sheets(parts, tables)
@@ -87,7 +88,8 @@ def _rolls(parts: Sequence[Part], tables: Tables) -> Iterator[Entry]:
 
 def _packs(made: Made, tables: Tables) -> Iterator[Entry]:
     counts: Counter[str] = Counter()
-    for owner in (*made.units, *made.runs):
+    owners: tuple[MadeUnit | Run, ...] = (*made.units, *made.runs)
+    for owner in owners:
         for fitting in owner.fittings:
             counts[fitting.item] += round(fitting.count.value)
     for key, count in sorted(counts.items()):

@@ -6,7 +6,7 @@ from itertools import chain
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.joinery.made import Made, MadeUnit
-from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.part.part import EDGE_NAMES, Part
 from tallplank.core.joinery.rule.choice import rules_for
 from tallplank.core.joinery.run.worktop import Run
 from tallplank.core.measure.memo import Mapped
@@ -41,6 +41,10 @@ class CutRow:
     """In words, for a board that is no rectangle; its length and width are those of the box around it."""
     residue: float = 0.0
     """By how much rounding to what the shop cuts changed its sizes at most."""
+    edges: str = ""
+    """Where in its unit each of its banded edges lies."""
+    step: float = 0.1
+    """What its sizes are rounded to."""
 
 
 class CutlistMaker:
@@ -122,6 +126,8 @@ def _merged(group: Sequence[CutRow]) -> CutRow:
         joined(r.machining for r in group if r.machining),
         joined(r.shape for r in group if r.shape),
         max(r.residue for r in group),
+        joined(r.edges for r in group if r.edges),
+        min(r.step for r in group),
     )
 
 
@@ -154,6 +160,8 @@ def _rows(catalog: Catalog, parts: Sequence[Part], owner: tuple[str, tuple[str, 
                 _machining(part),
                 "" if part.form.is_square else "shaped, in this box",
                 max(abs(a - b) for a, b in zip(exact, rounded, strict=True)),
+                _edges(part),
+                step,
             )
         )
     return tuple(rows)
@@ -167,6 +175,12 @@ def to_step(value: float, step: float) -> float:
 def _machining(part: Part) -> str:
     counts = ((len(part.holes), "hole", "holes"), (len(part.pockets), "cut", "cuts"))
     return ", ".join(f"{n} {one if n == 1 else many}" for n, one, many in counts if n)
+
+
+def _edges(part: Part) -> str:
+    """The sides of the unit that banded edges look to; a shaped one is told by its band."""
+    sides = [part.edge_side(edge) for edge in EDGE_NAMES if getattr(part.edges, edge)]
+    return ", ".join(sides)
 
 
 def _band_names(catalog: Catalog, part: Part) -> tuple[str, str, str, str]:

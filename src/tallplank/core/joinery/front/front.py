@@ -20,7 +20,6 @@ from tallplank.core.measure.source import Decided
 
 FEWEST_HINGES = 2
 STAYS = 2
-FALSE_FRONT_SCREWS = 4
 
 
 def style_of(choice: Choice, cell: Cell) -> DoorStyle:
@@ -61,8 +60,6 @@ def _add_blind(choice: Choice, cell: Cell, plane: Plane, out: Collector) -> tupl
     x = cell.x.front_at + (left.value + reveal.value if hinged_left else 0.0)
     leaf = Leaf(Tag("blind front"), "false", x, cell.z.front_at, blind, cell.z.front, plane.back, None)
     add_front(choice, cell, leaf, out)
-    screws = Size.of(FALSE_FRONT_SCREWS, "screws to a fixed front", Decided("hardware", "screw"))
-    out.fit(choice.hardware("screw"), screws, "blind front")
     return left, cell.x.front_at if hinged_left else cell.x.front_at + blind.value + reveal.value
 
 
@@ -84,8 +81,6 @@ def add_level_front(choice: Choice, cell: Cell, kind: FrontKind, plane: Plane, o
     leaf = Leaf(Tag(name), shape, cell.x.front_at, cell.z.front_at, cell.x.front, cell.z.front, plane.back, motion)  # type: ignore[arg-type]
     weight = add_front(choice, cell, leaf, out)
     if motion is None:
-        screws = Size.of(FALSE_FRONT_SCREWS, "screws to a false front", Decided("hardware", "screw"))
-        out.fit(choice.hardware("screw"), screws, name)
         return
     hinge = usual_hinge(choice)
     out.fit(hinge, hinge_count(hinge, cell.x.front.value, weight), name)

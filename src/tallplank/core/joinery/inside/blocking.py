@@ -66,17 +66,17 @@ def mount_of(choice: Choice, cell: Cell) -> Mount:
 
 
 def _layers(choice: Choice, step: float) -> tuple[float, ...]:
-    """The boards that fill a step best without standing out of it: one, or two on each other.
+    """The boards that fill a step without standing out of it: one, best that of the gables, or two on each other.
 
-    Where no board is thin enough, or all leave more than the drawer can be wider, one that has to be planed.
+    Where none are thin enough, or all leave more than the drawer can be wider, it is one that has to be planed.
     """
     if step <= TOUCH:
         return ()
     sold = [float(t) for t in choice.catalog.boards[choice.finish("carcass").board].prices]
-    stacks = [(t,) for t in sold] + [(a, b) for a, b in combinations_with_replacement(sorted(sold, reverse=True), 2)]
-    fitting = [stack for stack in stacks if sum(stack) <= step + TOUCH]
-    best = max(fitting, key=lambda stack: (round(sum(stack), 3), -len(stack)), default=(step,))
-    return best if step - sum(best) <= _beside_box(choice) - PASSES else (step,)
+    usual, least = choice.rules.board_thickness, step - _beside_box(choice) + PASSES
+    stacks = [(t,) for t in sold] + list(combinations_with_replacement(sorted(sold, reverse=True), 2))
+    fitting = [stack for stack in stacks if least <= sum(stack) <= step + TOUCH]
+    return min(fitting, key=lambda stack: (len(stack), stack != (usual,), -sum(stack)), default=(step,))
 
 
 def _beside_box(choice: Choice) -> float:

@@ -26,6 +26,7 @@ HoleKind = Literal[
     "anchor",
     "stay",
     "rail",
+    "bracket",
     "louvre",
     "pull",
 ]
@@ -56,6 +57,7 @@ HOLE_NAMES: dict[HoleKind, str] = {
     "anchor": "wall angle",
     "stay": "stay",
     "rail": "rail bracket",
+    "bracket": "fixed front",
     "louvre": "louvre's pin",
     "pull": "pull",
 }

@@ -217,13 +217,14 @@ def part_refs(owner: str, parts: Iterable[Part]) -> tuple[PartRef, ...]:
 
 
 def unique_names(parts: Sequence[Part]) -> tuple[str, ...]:
-    """A name for each part that no other of them has, for eyes only: its own, and its number among those alike from the second on."""
-    seen: Counter[str] = Counter()
-    keys = []
-    for part in parts:
-        seen[part.name] += 1
-        keys.append(part.name if seen[part.name] == 1 else f"{part.name} #{seen[part.name]}")
-    return tuple(keys)
+    """A name for each part that no other of them has, for eyes only: its own, and which of how many it is where several have it."""
+    names = [part.name for part in parts]
+    total, seen = Counter(names), Counter[str]()
+    found = []
+    for name in names:
+        seen[name] += 1
+        found.append(name if total[name] == 1 else f"{name} {seen[name]} of {total[name]}")
+    return tuple(found)
 
 
 @dataclass(frozen=True, slots=True)

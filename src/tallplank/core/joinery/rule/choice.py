@@ -7,7 +7,23 @@ from typing import Literal, TypeVar, overload
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.door_style import DoorStyle
 from tallplank.core.catalog.finish import Finish
-from tallplank.core.catalog.hardware import Bracket, Fixing, Hanger, Hardware, Hinge, Insert, Leg, Pin, Pull, Rail, Situation, Slide, Stay
+from tallplank.core.catalog.hardware import (
+    Anchor,
+    Bracket,
+    Fastener,
+    Fixing,
+    Hanger,
+    Hardware,
+    Hinge,
+    Insert,
+    Leg,
+    Pin,
+    Pull,
+    Rail,
+    Situation,
+    Slide,
+    Stay,
+)
 from tallplank.core.catalog.kind import Kind
 from tallplank.core.job.construction import Construction, RuleValue
 from tallplank.core.job.opening import FrontKind
@@ -41,7 +57,7 @@ class Choice:
         known = self._finishes.get(role)
         if known is None:
             self.used.add(("finishes", role))
-            known = self._finishes[role] = chosen_finish(self.catalog, self.standard, self.unit, role)
+            known = self._finishes[role] = in_board(chosen_finish(self.catalog, self.standard, self.unit, role), role, self.rules)
         return known
 
     @overload
@@ -58,6 +74,10 @@ class Choice:
     def hardware(self, role: Literal["hanger"]) -> Hanger: ...
     @overload
     def hardware(self, role: Literal["cam", "dowel", "confirmat", "screw", "pocket-screw"]) -> Fixing: ...
+    @overload
+    def hardware(self, role: Literal["anchor"]) -> Anchor: ...
+    @overload
+    def hardware(self, role: Literal["fastener"]) -> Fastener: ...
     @overload
     def hardware(self, role: Literal["stay"]) -> Stay: ...
     @overload
@@ -124,6 +144,15 @@ def chosen_finish(catalog: Catalog, standard: Standard, unit: Unit | None, role:
     default = catalog.defaults.finishes[role]
     own = unit.finishes.get(role) if unit is not None else None
     return catalog.finishes.get(own or standard.finishes.get(role, default)) or catalog.finishes[default]
+
+
+_BOARDS: dict[FinishRole, str] = {"front": "front_board", "back": "back_board", "drawer": "drawer_board"}
+
+
+def in_board(finish: Finish, role: FinishRole, rules: Construction) -> Finish:
+    """A finish on a board of the thickness that the construction asks for in that role."""
+    thickness = getattr(rules, _BOARDS[role]) if role in _BOARDS else 0.0
+    return finish.but(thickness=thickness) if thickness and thickness != finish.thickness else finish
 
 
 def chosen_hardware(catalog: Catalog, standard: Standard, unit: Unit | None, role: HardwareRole) -> Hardware:

@@ -104,6 +104,11 @@ def thickness(choice: Choice, rule: str, label: str) -> Size:
     return choice.rule(rule, label) if getattr(choice.rules, rule) else choice.rule("board_thickness", label)
 
 
+def front_band(choice: Choice) -> str | None:
+    """The band on the front edges of the box; none behind a face frame, which covers them."""
+    return None if choice.rules.box == "face-frame" else choice.finish("carcass").band
+
+
 def _top(choice: Choice) -> str:
     return {"worktop": choice.rules.base_top, "sink": "rails"}.get(choice.kind.top, choice.kind.top)
 

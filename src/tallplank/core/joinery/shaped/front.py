@@ -214,11 +214,11 @@ def _curved_pull(stand: Stand, side: int, motion: Motion, out: Collector) -> Non
         at = Vec(place.z + off - foot, part.width.value - place.x, 0.0)
         out.holes[index].append(Hole("pull", at, Vec(0.0, 0.0, 1.0), pull.screw, part.thickness.value))
     face = stand.curve(side, part.thickness.value - stand.back, trim)
-    at = place.x / part.width.value * (len(face) - 1)
-    before, after = face[min(int(at), len(face) - 2)], face[min(int(at), len(face) - 2) + 1]
+    along = place.x / part.width.value * (len(face) - 1)
+    before, after = face[min(int(along), len(face) - 2)], face[min(int(along), len(face) - 2) + 1]
     way = Side("front", before, after)
     half = pull.thick / 2
-    centre = way.frame().out(((at - int(at)) * way.length, 0.0, 0.0))
+    centre = way.frame().out(((along - int(along)) * way.length, 0.0, 0.0))
     low, high = Vec(-half, -pull.projection, place.z - pull.length / 2), Vec(half, 0.0, place.z + pull.length / 2)
     turned = turned_about_z(way.angle, (centre.x, centre.y, 0.0))
     out.pieces.append(Piece("pull", pull.colour, low, high, motion, turned))

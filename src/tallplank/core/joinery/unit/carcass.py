@@ -10,7 +10,7 @@ from tallplank.core.joinery.joint.joint import add_joints
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BOTTOM, BuildError, Edges, Tag
 from tallplank.core.joinery.rule.choice import Choice
-from tallplank.core.joinery.setout.box import Box, box_of, foot_of
+from tallplank.core.joinery.setout.box import Box, box_of, foot_of, front_band
 from tallplank.core.joinery.setout.collector import Collector, Lay, slot
 from tallplank.core.joinery.setout.layout import lay_out
 from tallplank.core.joinery.unit.back_cut import cut_backs
@@ -60,7 +60,7 @@ def _gables(choice: Choice, box: Box, out: Collector) -> None:
     sizes = (height, box.gable_depth, box.board)
     pockets = _groove(choice, box, height.value, box.board.value)
     band = finish.band if choice.kind.mount == "wall" else None
-    edges = Edges(l1=finish.band, w1=band, w2=band)
+    edges = Edges(l1=front_band(choice), w1=band, w2=band)
     right = box.inside_right + box.board.value
     for side, lay, low in (
         ("left", Lay("-z", "+y", (box.left, box.front, box.height.value)), box.height.value),
@@ -82,7 +82,7 @@ def _bottom_and_top(choice: Choice, box: Box, out: Collector) -> None:
     finish, left = choice.finish("carcass"), box.inside_left
     sizes = (box.inside_width, box.gable_depth, box.floor)
     pockets = _groove(choice, box, box.inside_width.value, box.floor.value)
-    edges = Edges(l1=finish.band)
+    edges = Edges(l1=front_band(choice))
     lay = Lay("+x", "+y", (left, box.front, 0.0))
     out.add(BOTTOM, "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=pockets, kind="floor")
     if box.top == "full":
@@ -102,7 +102,7 @@ def _flat_stretchers(choice: Choice, box: Box, out: Collector) -> None:
     sizes = (box.inside_width, width, box.floor)
     x, z, start = box.inside_right, box.height.value, depth - width.value
     pockets = _groove(choice, box, box.inside_width.value, box.floor.value, start)
-    for name, y, edges, cut in (("front", 0.0, Edges(l1=finish.band), ()), ("back", start, Edges(), pockets)):
+    for name, y, edges, cut in (("front", 0.0, Edges(l1=front_band(choice)), ()), ("back", start, Edges(), pockets)):
         lay = Lay("-x", "+y", (x, box.front + y, z))
         out.add(Tag("stretcher", name), "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=cut, kind="floor")
 

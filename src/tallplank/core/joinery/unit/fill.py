@@ -3,6 +3,7 @@
 from collections.abc import Iterable
 from dataclasses import dataclass, field
 
+from tallplank.core.joinery.front.fixed import fix_false
 from tallplank.core.joinery.front.front import add_doors, add_drawer_front, add_level_front
 from tallplank.core.joinery.front.hinge import hang_door, hang_flap
 from tallplank.core.joinery.inside.drawer import Drawer, add_drawer, bore_slides, box_height
@@ -71,7 +72,8 @@ def _count_slides(choice: Choice, out: Collector) -> None:
 
 def _add_board(filling: _Filling, divider: Divider) -> None:
     box, out, finish = filling.box, filling.out, filling.choice.finish("carcass")
-    depth, y, edges = box.inside_depth, box.front, Edges(l1=finish.band)
+    depth, y = box.inside_depth, box.front
+    edges = Edges(l1=None if divider.member else finish.band)
     if divider.behind and filling.plane.inner > y:
         back_off = filling.plane.inner_size
         depth, y = depth - back_off, y + back_off.value
@@ -158,5 +160,7 @@ def _bore_hardware(choice: Choice, cells: Iterable[Cell], plane: Plane, out: Col
             hang_door(choice, cell, front, plane, out)
         elif front.kind in ("flap", "lift"):
             hang_flap(choice, cell, front, plane, out)
+        elif front.kind == "false":
+            fix_false(choice, cell, front, plane, out)
     for cell, z, length in out.slides:
         bore_slides(choice, cell, plane, z, length, out)

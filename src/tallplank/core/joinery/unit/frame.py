@@ -1,10 +1,10 @@
-"""The face frame: stiles over the full height, rails between them, and members between the openings."""
+"""The face frame: stiles over the full height of the box, rails between them, and members between the openings."""
 
 from tallplank.core.joinery.part.part import Tag
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box, foot_of
 from tallplank.core.joinery.setout.collector import Collector, Lay
-from tallplank.core.joinery.setout.layout import Divider, Layout
+from tallplank.core.joinery.setout.layout import NOTHING, Divider, Layout
 from tallplank.core.measure.size import Size
 
 
@@ -12,10 +12,10 @@ def add_face_frame(choice: Choice, box: Box, layout: Layout, out: Collector) -> 
     """Add the members of the frame; its face is y = 0. Source: solid stiles and rails 38 wide on a simpler box, common practice."""
     thick = choice.rule("frame_thickness", "frame")
     stile, rail = choice.rule("frame_stile", "stile"), choice.rule("frame_rail", "rail")
-    foot = foot_of(choice)
-    finish, y = choice.finish("front"), thick.value
-    height, between = box.height + foot, box.width - 2 * stile
+    finish, y, between = choice.finish("front"), thick.value, box.width - 2 * stile
     for name, x in (("left", stile.value), ("right", box.width.value)):
+        foot = foot_of(choice) if choice.rules.stile_to_floor in (name, "both") else NOTHING
+        height = box.height + foot
         lay = Lay("+z", "-x", (x, y, -foot.value))
         out.add(Tag("frame stile", name), "front", "front", finish, (height, stile, thick), lay, kind="frame")
     for name, z in (("bottom", 0.0), ("top", box.height.value - rail.value)):
