@@ -22,6 +22,7 @@ from tallplank.core.check.strength import (
     sagging_shelves,
 )
 from tallplank.core.check.swing import SwingFinder
+from tallplank.core.check.worktop import weak_worktops
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made, MadeUnit
@@ -217,7 +218,14 @@ def _alike_numbers(made: Made) -> Iterator[Finding]:
             yield Finding("error", "same-number", text, "Renumber the units.", tuple(ids))
 
 
-JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (_run_not_built, _job_choices, _alike_numbers, few_legs, kept_entries)
+JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
+    _run_not_built,
+    _job_choices,
+    _alike_numbers,
+    few_legs,
+    weak_worktops,
+    kept_entries,
+)
 """Checks of what concerns several things; a new one is one function added here."""
 UNIT_CHECKS: tuple[Callable[[Site, MadeUnit], Iterator[Finding]], ...] = (
     _not_built,

@@ -15,6 +15,8 @@ from tallplank.core.space.outline import crossing
 Point = tuple[float, float]
 SideKind = Literal["gable", "back", "front", "curve"]
 CURVE_STEPS = 24
+LEAST_ARM, LEAST_RISE = 120.0, 3.0
+"""The least depth of a corner unit's neighbours, and the least bow of a front that is not straight."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -75,12 +77,14 @@ def _need(ok: bool, text: str) -> None:
 
 
 def _diagonal(width: float, depth: float, arm: float) -> Plan:
+    _need(arm >= LEAST_ARM, f"The neighbours of a corner unit are {arm:.0f} deep; they must be at least {LEAST_ARM:.0f}.")
     _need(arm < min(width, depth) - 100, f"A corner unit {width:.0f} × {depth:.0f} leaves no front beside neighbours {arm:.0f} deep.")
     points = ((0.0, 0.0), (arm, 0.0), (width, depth - arm), (width, depth), (0.0, depth))
     return _sides(points, ("gable", "front", "gable", "back", "back"))
 
 
 def _ell(width: float, depth: float, arm: float) -> Plan:
+    _need(arm >= LEAST_ARM, f"The neighbours of a corner unit are {arm:.0f} deep; they must be at least {LEAST_ARM:.0f}.")
     _need(arm < min(width, depth) - 150, f"A corner unit {width:.0f} × {depth:.0f} leaves no fronts beside neighbours {arm:.0f} deep.")
     points = ((0.0, 0.0), (arm, 0.0), (arm, depth - arm), (width, depth - arm), (width, depth), (0.0, depth))
     return _sides(points, ("gable", "front", "front", "gable", "back", "back"))
@@ -93,13 +97,15 @@ def _slanted(width: float, depth: float, arm: float) -> Plan:
 
 
 def _bowed(width: float, depth: float, rise: float) -> Plan:
-    _need(0 < rise < min(width / 2, depth - 150), f"A front {width:.0f} wide cannot bow out by {rise:.0f}.")
+    _need(LEAST_RISE <= rise < min(width / 2, depth - 150), f"A front {width:.0f} wide cannot bow out by {rise:.0f}.")
     points = ((0.0, rise), (width, rise), (width, depth), (0.0, depth))
     return _sides(points, ("curve", "gable", "back", "gable"))
 
 
 def _hollowed(width: float, depth: float, rise: float) -> Plan:
-    _need(0 < rise <= min(width / 8, depth - 150), f"A front {width:.0f} wide cannot curve in by {rise:.0f}: an eighth is the most.")
+    _need(
+        LEAST_RISE <= rise <= min(width / 8, depth - 150), f"A front {width:.0f} wide cannot curve in by {rise:.0f}: an eighth is the most."
+    )
     points = ((0.0, 0.0), (width, 0.0), (width, depth), (0.0, depth))
     return _sides(points, ("curve", "gable", "back", "gable"))
 

@@ -6,6 +6,7 @@ left wider.
 
 from dataclasses import replace
 
+from tallplank.core.error import mm
 from tallplank.core.joinery.front.leaf import Leaf, add_leaf_parts
 from tallplank.core.joinery.joint.joint import fixings
 from tallplank.core.joinery.part.part import BuildError, Front, Tag
@@ -37,6 +38,8 @@ def _add_cleat(choice: Choice, out: Collector) -> None:
         cleat = Size.of(unit.depth / 2, "half the depth", Decided("unit", "depth"))
     thickness = _cleat_thickness(choice)
     height, y = Size.of(unit.height, "height", Decided("unit", "height")), max(plane_of(choice).back, 0.0)
+    if y + cleat.value > unit.depth:
+        raise BuildError(f"A filler {mm(unit.depth)} deep leaves no room for its cleat.")
     left = unit.side == "left"
     lay = Lay("-z", "+y", (0.0, y, unit.height)) if left else Lay("+z", "+y", (unit.width, y, 0.0))
     out.add("filler cleat", "carcass", "carcass", choice.finish("carcass"), (height, cleat, thickness), lay)
