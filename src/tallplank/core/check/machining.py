@@ -43,14 +43,14 @@ class Fault:
         return REMEDIES[self.code]
 
 
-@dataclass(frozen=True, slots=True)
-class _Bored:
-    """A hole with its two ends and its box in the frame of its part."""
+class _Bored(NamedTuple):
+    """A hole with its two ends and its box in the frame of its part, and the axis that it runs along most."""
 
     hole: Hole
     end: Vec
     low: tuple[float, float, float]
     high: tuple[float, float, float]
+    axis: int
 
 
 Known = Rounds[tuple[tuple[str, str], ...]]
@@ -90,12 +90,25 @@ def _own_faults(board: _Board) -> tuple[tuple[str, str], ...]:
 
 
 def _bored(hole: Hole) -> _Bored:
-    at, into, r = hole.at, hole.into, hole.diameter / 2
-    end = Vec(at.x + into.x * hole.depth, at.y + into.y * hole.depth, at.z + into.z * hole.depth)
-    spread = [r * sqrt(max(1.0 - d * d, 0.0)) for d in into]
-    low = tuple(min(a, b) - s for a, b, s in zip(at, end, spread, strict=True))
-    high = tuple(max(a, b) + s for a, b, s in zip(at, end, spread, strict=True))
-    return _Bored(hole, end, low, high)  # type: ignore[arg-type]
+    (x, y, z), (i, j, k), depth, r = hole.at, hole.into, hole.depth, hole.diameter / 2
+    x1, y1, z1 = x + i * depth, y + j * depth, z + k * depth
+    axis = 0 if abs(i) > STRAIGHT else 1 if abs(j) > STRAIGHT else 2 if abs(k) > STRAIGHT else -1
+    if axis >= 0:
+        sx, sy, sz = _SQUARE[axis]
+        sx, sy, sz = sx * r, sy * r, sz * r
+    else:
+        sx, sy, sz = (r * sqrt(max(1.0 - d * d, 0.0)) for d in (i, j, k))
+        axis = max(range(3), key=lambda a: abs((i, j, k)[a]))
+    low = ((x if x < x1 else x1) - sx, (y if y < y1 else y1) - sy, (z if z < z1 else z1) - sz)
+    high = ((x1 if x < x1 else x) + sx, (y1 if y < y1 else y) + sy, (z1 if z < z1 else z) + sz)
+    return _Bored(hole, Vec(x1, y1, z1), low, high, axis)
+
+
+STRAIGHT = 1 - 1e-9
+_SQUARE = ((0.0, 1.0, 1.0), (1.0, 0.0, 1.0), (1.0, 1.0, 0.0))
+"""How far a round bar along each axis spreads along the three, in radii."""
+_ACROSS = ((1, 2), (0, 2), (0, 1))
+"""The two other axes."""
 
 
 def _said(part: Part | _Board, hole: Hole) -> str:
@@ -108,13 +121,15 @@ def _in_board(part: _Board, bored: Sequence[_Bored]) -> Iterator[tuple[str, str]
         hole = one.hole
         if hole.what == "pocket-screw" and hole.into.z:
             continue
-        axis = max(range(3), key=lambda a, h=hole: abs(h.into[a]))  # type: ignore[misc]
+        axis = one.axis
         skin = size[axis] - hole.depth
         if skin < -SLACK or SLACK < skin < LEAST_SKIN:
             yield "breaks-through", f"{_said(part, hole)}, {hole.depth:g} deep, breaks through its {size[axis]:g}."
         if abs(hole.into.z) > 0.5 and not part.form.covers(part.size, hole.at.x, hole.at.y):
             yield "breaks-out", f"{_said(part, hole)} lies outside of its outline."
-        if any(one.low[a] < -SLACK or one.high[a] > size[a] + SLACK for a in range(3) if a != axis):
+        low, high = one.low, one.high
+        a, b = _ACROSS[axis]
+        if low[a] < -SLACK or low[b] < -SLACK or high[a] > size[a] + SLACK or high[b] > size[b] + SLACK:
             yield "breaks-out", f"{_said(part, hole)} breaks out at an edge."
 
 
@@ -134,7 +149,8 @@ def _apart(part: _Board, bored: Sequence[_Bored]) -> Iterator[tuple[str, str]]:
 
 
 def _near(one: _Bored, other: _Bored) -> bool:
-    return all(min(one.high[a], other.high[a]) - max(one.low[a], other.low[a]) > SLACK for a in (1, 2))
+    (_, y0, z0), (_, y1, z1), (_, v0, w0), (_, v1, w1) = one.low, one.high, other.low, other.high
+    return min(y1, v1) - max(y0, v0) > SLACK and min(z1, w1) - max(z0, w0) > SLACK
 
 
 def _agree(one: _Bored, other: _Bored) -> bool:
@@ -197,5 +213,6 @@ def _partners(parts: Sequence[Part]) -> Iterator[Fault]:
 def _met(one: tuple[int, Part, Hole], other: tuple[int, Part, Hole]) -> bool:
     (_, a, hole_a), (_, b, hole_b) = one, other
     gap = _minus(a.frame.out(hole_a.at), b.frame.out(hole_b.at))
-    facing = _dot(a.frame.turned_out(hole_a.into), b.frame.turned_out(hole_b.into))
-    return _dot(gap, gap) <= MEET * MEET and facing < -1 + 1e-6
+    if _dot(gap, gap) > MEET * MEET:
+        return False
+    return _dot(a.frame.turned_out(hole_a.into), b.frame.turned_out(hole_b.into)) < -1 + 1e-6

@@ -1,8 +1,9 @@
 """What a front sweeps when it opens: the front and its pulls as upright prisms, in its unit's frame, at every step of its way."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
+from math import hypot
 
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import SHOWN_OUT, Front, Part, Piece
@@ -17,6 +18,7 @@ AT_AXIS = 40.0
 SLICE = 20.0
 """A flap is looked at in strips about this high, since it leans while it turns."""
 UPRIGHT = 0.99
+SQUARE_TURN = 90.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -80,10 +82,26 @@ class Mover:
 
     @cached_property
     def around(self) -> tuple[Vec, Vec]:
-        """The box around all that it ever takes."""
-        boxes = [prism.box for opened in self.steps for prism in self.at(opened)]
-        lows, highs = zip(*boxes, strict=True)
-        return Vec(*map(min, zip(*lows, strict=True))), Vec(*map(max, zip(*highs, strict=True)))
+        """A box around all that it ever takes, somewhat larger where it turns."""
+        swings = isinstance(self.motion, Turn) and abs(self.motion.axis.z) > UPRIGHT
+        boxes = [prism.box for opened in ((self.wanted,) if swings else self.steps) for prism in self.at(opened)]
+        boxes += [body.box for body in self.bodies] if swings else []
+        (x0, y0, z0), (x1, y1, z1) = _around(boxes)
+        more = self._beyond() if swings else 0.0
+        return Vec(x0 - more, y0 - more, z0), Vec(x1 + more, y1 + more, z1)
+
+    def _beyond(self) -> float:
+        """By how much a door that swings by up to a right angle may reach out of the box around both its ends.
+
+        A corner reaches farthest where it stands square to the axis: by its distance, instead of by the larger of its sides.
+        """
+        motion, most = self.motion, 0.0
+        assert isinstance(motion, Turn)
+        x, y = motion.point[:2]
+        for body in self.bodies:
+            for a, b in body.ring:
+                most = max(most, hypot(a - x, b - y) - max(abs(a - x), abs(b - y)))
+        return most if self.wanted <= SQUARE_TURN else max(hypot(a - x, b - y) for body in self.bodies for a, b in body.ring)
 
     def mirrored(self) -> "Mover":
         """The same hung at its other side."""
@@ -108,8 +126,18 @@ def movers_of(unit: MadeUnit) -> tuple[Mover, ...]:
 
 
 def pulls_of(unit: MadeUnit) -> tuple[Piece, ...]:
-    """The pulls of a unit's fronts."""
-    return tuple(piece for piece in unit.pieces if piece.role == "pull")
+    """The pulls of a unit's fronts; each bar without the posts behind it."""
+    found: list[Piece] = []
+    for piece in unit.pieces:
+        if piece.role == "pull" and not (found and _is_post(piece, found[-1])):
+            found.append(piece)
+    return tuple(found)
+
+
+def _is_post(piece: Piece, bar: Piece) -> bool:
+    return (
+        piece.low.x >= bar.low.x and piece.high.x <= bar.high.x and piece.low.z >= bar.low.z and piece.high.z <= bar.high.z
+    ) and piece.turned == bar.turned
 
 
 def prism_of(piece: Piece) -> Prism:
@@ -148,10 +176,15 @@ def _on(front: Front, pull: Piece) -> bool:
 def _bodies(leaf: list[Part]) -> tuple[Prism, ...]:
     """A front as one body where it lies square, else each of its parts."""
     boxes = [part.box for part in leaf]
-    low, high = (Vec(*map(pick, zip(*(b[i] for b in boxes), strict=True))) for i, pick in enumerate((min, max)))
+    low, high = _around(boxes)
     if all(max(abs(part.frame.z.y), abs(part.frame.x.y), abs(part.frame.y.y)) > UPRIGHT and len(part.above) == 4 for part in leaf):
         return (Prism(_rectangle(low, high), low.z, high.z),)
     return tuple(Prism(part.above, box[0].z, box[1].z) for part, box in zip(leaf, boxes, strict=True))
+
+
+def _around(boxes: Sequence[tuple[Vec, Vec]]) -> tuple[Vec, Vec]:
+    lows, highs = zip(*boxes, strict=True)
+    return Vec(*map(min, zip(*lows, strict=True))), Vec(*map(max, zip(*highs, strict=True)))
 
 
 def _rectangle(low: Vec, high: Vec) -> Ring:

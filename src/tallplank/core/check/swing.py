@@ -236,7 +236,7 @@ def _stops(unit: MadeUnit, own: _Standing, obstacles: Sequence[Obstacle]) -> Ite
         if near and (found := _Way(mover, own.frame, near).blocked()) is not None:
             opened, met = found
             other = mover.front.kind == "door" and _opens_mirrored(mover, own, _others(obstacles, unit))
-            yield Stop(unit, mover, opened, met.name, _room_needed(_Way(mover, own.frame, (met,))), other)
+            yield Stop(unit, mover, opened, met.name, _room_needed(_Way(mover, own.frame, (met,)), opened), other)
 
 
 def _overlap(own: _Standing, other: Obstacle) -> bool:
@@ -257,12 +257,13 @@ def _others(obstacles: Sequence[Obstacle], unit: MadeUnit) -> tuple[Obstacle, ..
     return tuple(o for o in obstacles if o.owner != unit.unit.id)
 
 
-def _room_needed(way: _Way) -> float | None:
+def _room_needed(way: _Way, opened: float) -> float | None:
     """By how much the front would have to stand farther to the left or right, so that this does not stop it."""
+    positions = [at for at in way.mover.steps if at > opened]
 
     def is_blocked(by: float) -> bool:
         beside = way._replace(frame=moved(by, 0.0, 0.0).then(way.frame))
-        return any(beside.met(opened) is not None for opened in way.mover.steps)
+        return any(beside.met(at) is not None for at in positions)
 
     found = [abs(_last_free(end, 0.0, is_blocked)) for end in (-MOST_ROOM, MOST_ROOM) if not is_blocked(end)]
     return float(ceil(min(found))) if found else None
