@@ -29,6 +29,7 @@ from tallplank.core.edit.group import add_island
 from tallplank.core.edit.room import add_free_wall, add_room
 from tallplank.core.edit.standard import set_job_finish, set_job_style
 from tallplank.core.edit.unit import change_units, set_finish
+from tallplank.core.exchange.paper import COSTS_CSV, PRICE_CSV
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.unit import FINISH_ROLES, FinishRole
 from tallplank.core.space.outline import middle
@@ -339,9 +340,10 @@ class Tray(QWidget):
         self._soft("Rows and units are linked: pick one, and the other is picked too.")
 
     def _quote(self) -> None:
-        self._group("The price as a paper")
-        self._choice("Price  (CSV)", lambda: self._export(("price.csv",)))
-        self._soft("The rates are at the right while nothing is selected.")
+        self._group("The price as papers")
+        for exporter in (PRICE_CSV, COSTS_CSV):
+            self._choice(f"{exporter.title}  (CSV)", lambda n=exporter.name: self._export((n,)))  # type: ignore[misc]
+        self._soft("The rates are at the right while no row is picked.")
 
     def _target(self) -> None:
         if self._target_label is not None:
