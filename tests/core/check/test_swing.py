@@ -88,6 +88,14 @@ def test_a_blind_corner_suits_its_corner_and_its_neighbour(corner: str, neighbou
     assert [f for f in stops(job) if "Blind" in f.text.split(":")[0]] == []
 
 
+def test_a_corner_unit_is_as_deep_as_what_it_stands_against() -> None:
+    job = place_unit(a_room(), CATALOG, "base", Spot(ROOM, WALL, 900.0), depth=610.0).job
+    job = place_unit(job, CATALOG, "corner-diagonal", Spot(ROOM, WALL, 0.0)).job
+    assert (job.units[1].arm, job.units[1].side) == (610.0, "left")
+    far = place_unit(a_room(), CATALOG, "corner-ell", Spot(ROOM, WALL, 3300.0)).job
+    assert (far.units[0].arm, far.units[0].side) == (0.0, "right")
+
+
 def test_a_trapped_blind_corner_is_widened_by_one_click() -> None:
     job = place_unit(a_room(), CATALOG, "base", Spot(ROOM, "left", 3000.0 - 600.0 - 640.0)).job
     job = place_unit(job, CATALOG, "blind-corner", Spot(ROOM, WALL, 0.0)).job

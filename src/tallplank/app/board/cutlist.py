@@ -23,7 +23,7 @@ class CutlistPane(UnitTable[CutRow]):
             Column("Part", lambda r: r.part, width=124),
             Column("Qty", lambda r: str(r.quantity), figure=True, width=36),
             Column("Length", lambda r: size(r.length), figure=True, width=58, tip=lambda r: r.source.length.explained()),
-            Column("Width", lambda r: size(r.width), figure=True, width=54, tip=lambda r: r.source.width.explained()),
+            Column("Width", lambda r: size(r.width), figure=True, width=64, tip=lambda r: r.source.width.explained()),
             Column("Thick", lambda r: size(r.thickness), figure=True, width=44),
             Column("Cut length", lambda r: size(r.cut_length), figure=True, width=74),
             Column("Cut width", lambda r: size(r.cut_width), figure=True, width=70),

@@ -7,12 +7,15 @@ from collections.abc import Callable
 from typing import Literal
 
 from tallplank.core.edit.mirror import mirrored_unit
+from tallplank.core.edit.snap import neighbour
 from tallplank.core.job.face import Face
 from tallplank.core.job.opening import Opening
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.place import Placed, place
+from tallplank.core.joinery.run.worktop import JOINED
+from tallplank.core.joinery.shaped.plan import LEAST_ARM
 from tallplank.core.space.outline import strip_span
 
 NEAR_WALL = 100.0
@@ -53,13 +56,23 @@ def _corner(face: Face, left: float, right: float) -> Side | None:
 def _in_corner(choice: Choice, face: Face, present: Callable[[], Made], corner: Side) -> Unit:
     unit = choice.unit
     if not unit.opening.blind:
-        return unit if unit.side == corner else mirrored_unit(unit)
+        turned = unit if unit.side == corner else mirrored_unit(unit)
+        return turned.but(arm=_arm(choice, face, present()))
     away: Side = "right" if corner == "left" else "left"
     turned = unit if unit.opening.hand == away else mirrored_unit(unit)
     blind = _blind(choice, face, present, corner)
     if not 0 < blind < unit.width - LEAST_DOOR:
         return turned
     return turned.but(opening=turned.opening.but(blind=blind))
+
+
+def _arm(choice: Choice, face: Face, made: Made) -> float:
+    """As deep as the unit that stands against it; 0, which is its kind's, where that has its depth or none stands there."""
+    unit = choice.unit
+    beside = neighbour(made, unit.room, face.id, unit.x, unit.width, JOINED)
+    if unit.arm or beside is None or beside.unit.depth == choice.kind.arm:
+        return unit.arm
+    return beside.unit.depth if LEAST_ARM <= beside.unit.depth < min(unit.width, unit.depth) - LEAST_DOOR else 0.0
 
 
 def _blind(choice: Choice, face: Face, present: Callable[[], Made], corner: Side) -> float:

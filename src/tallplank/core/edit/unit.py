@@ -72,14 +72,20 @@ def usual_values(kind: Kind, *, inches: bool = False) -> dict[str, object]:
     """What a new unit of a kind starts with; sizes of inch work where the job is shown in inches."""
     width, height, depth = kind.inch if inches and kind.inch is not None else (kind.width, kind.height, kind.depth)
     own = {"rules": dict(kind.rules), "hardware": dict(kind.hardware)}
-    opening = _with_items(kind.opening, kind.inch_items) if inches and kind.inch_items else kind.opening
+    opening = _in_inches(kind.opening, kind.inch_items) if inches else kind.opening
     return {"width": width, "height": height, "depth": depth, "opening": opening, **own}
 
 
-def _with_items(opening: Opening, items: Mapping[str, str]) -> Opening:
-    """The opening with some of its items exchanged."""
-    cells = tuple(_with_items(cell, items) for cell in opening.openings)
-    return opening.but(item=items.get(opening.item or "", opening.item), openings=cells)
+INCH_STEP = LengthUnit.INCH.value / 4
+"""What set sizes of openings are rounded to in inch work."""
+
+
+def _in_inches(opening: Opening, items: Mapping[str, str]) -> Opening:
+    """The opening as it is in inch work: its set sizes in whole quarters, some items exchanged for others."""
+    size = opening.size.size
+    kept = opening.size if size is None else Member.fixed(round(size / INCH_STEP) * INCH_STEP)
+    cells = tuple(_in_inches(cell, items) for cell in opening.openings)
+    return opening.but(size=kept, item=items.get(opening.item or "", opening.item), openings=cells)
 
 
 def _level(catalog: Catalog, job: Job, unit: Unit) -> float:

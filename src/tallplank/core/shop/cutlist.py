@@ -180,7 +180,7 @@ def _machining(part: Part) -> str:
 def _edges(part: Part) -> str:
     """The sides of the unit that banded edges look to; a shaped one is told by its band."""
     sides = [part.edge_side(edge) for edge in EDGE_NAMES if getattr(part.edges, edge)]
-    return ", ".join(sides)
+    return ", ".join([*sides, *(["along its front"] if part.shaped_edges else [])])
 
 
 def _band_names(catalog: Catalog, part: Part) -> tuple[str, str, str, str]:

@@ -32,8 +32,9 @@ def door_count(choice: Choice, cell: Cell) -> int:
     return cell.opening.doors or (1 if cell.x.front.value - cell.opening.blind + choice.rules.reveal <= choice.rules.door_most else 2)
 
 
-def add_doors(choice: Choice, cell: Cell, number: int, plane: Plane, out: Collector) -> None:
-    """Add one door or a pair, with hinges and pulls; numbered where there are doors before several openings, else 0."""
+def add_doors(choice: Choice, cell: Cell, which: tuple[int, int], plane: Plane, out: Collector) -> None:
+    """Add one door or a pair, with hinges and pulls; `which` is its number among the openings with doors, and theirs."""
+    number, total = which if which[1] > 1 else (0, 0)
     count, reveal, width, start = door_count(choice, cell), choice.rule("reveal"), cell.x.front, cell.x.front_at
     if cell.opening.blind:
         width, start = _add_blind(choice, cell, plane, out)
@@ -43,7 +44,7 @@ def add_doors(choice: Choice, cell: Cell, number: int, plane: Plane, out: Collec
         left = (cell.opening.hand if count == 1 else ("left", "right")[i]) == "left"
         x = start + i * (each.value + reveal.value)
         motion = swing(x if left else x + each.value, plane.back - thick, left=left)
-        tag = Tag("door", "" if count == 1 else "left" if left else "right", number)
+        tag = Tag("door", "" if count == 1 else "left" if left else "right", number, total=total)
         leaf = Leaf(tag, "door", x, cell.z.front_at, each, cell.z.front, plane.back, motion, "left" if left else "right")
         weight = add_front(choice, cell, leaf, out)
         hinge = usual_hinge(choice)

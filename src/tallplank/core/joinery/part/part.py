@@ -74,11 +74,14 @@ class Tag:
     side: str = ""
     number: int = 0
     of: "Tag | None" = None
+    total: int = 0
+    """Of how many it is one, where that is said with its number."""
 
     @property
     def name(self) -> str:
         """How drawings and papers call it."""
-        own = (self.role, str(self.number) if self.number else "", self.side)
+        which = f"{self.number} of {self.total}" if self.total else str(self.number) if self.number else ""
+        own = (self.role, which, self.side)
         return " ".join(word for word in (self.of.name if self.of is not None else "", *own) if word)
 
     @property

@@ -266,12 +266,8 @@ def _divided(
         rest = rest - size
     if min([0.0, *(g.value for g in between)]) < 0:
         raise DivideError("the fronts would overlap: make the overlay smaller or the frame wider.")
-    fixed = [rules.niche(part) if axis == "z" else None for part in parts]
-    for k, niche in enumerate(fixed):
-        if niche is not None:
-            edges = lead[k] + trail[k]
-            front = _front_over(niche, whole, rules, k, gaps, edges)
-            fixed[k] = front if fronted else front + edges
+    niches = [rules.niche(part) if axis == "z" else None for part in parts]
+    fixed = [_taken(niche, whole, rules, k, gaps, lead[k] + trail[k], fronted=fronted) for k, niche in enumerate(niches)]
     members = [part.size if niche is None else Member.fixed(max(niche.value, 0.0)) for part, niche in zip(parts, fixed, strict=True)]
     division = divide(rest.value, members)
     at = whole.front_at if fronted else whole.clear_at
@@ -279,6 +275,8 @@ def _divided(
     for k, value in enumerate(division.sizes):
         size = fixed[k] or _share(rest, members, sources, k, value)
         front, clear = (size, size + lead[k] + trail[k]) if fronted else (size - lead[k] - trail[k], size)
+        niche = niches[k]
+        clear = niche if niche is not None and not rules.framed else clear
         front_at, clear_at = (at, at - lead[k].value) if fronted else (at + lead[k].value, at)
         way, way_at = _way(whole, rules, (clear, clear_at), k, len(parts), (front_at, front.value), gaps)
         spans.append(Span(front, front_at, clear, clear_at, lead[k], trail[k], way, way_at))
@@ -291,6 +289,14 @@ def _niche(choice: Choice, opening: Opening) -> Size | None:
     if opening.inside != "appliance" or not isinstance(item, Appliance):
         return None
     return Size.of(item.niche[1], f"niche of {item.name}", None)
+
+
+def _taken(niche: Size | None, whole: Span, rules: _Rules, k: int, gaps: Sequence[Size], edges: Size, *, fronted: bool) -> Size | None:
+    """What an opening takes of its division so that its niche is clear: of one into fronts, or of one into clear heights."""
+    if niche is None:
+        return None
+    front = _front_over(niche, whole, rules, k, gaps, edges)
+    return front if fronted else front + edges
 
 
 def _front_over(niche: Size, whole: Span, rules: _Rules, k: int, gaps: Sequence[Size], edges: Size) -> Size:
