@@ -9,14 +9,23 @@ from functools import partial
 from math import ceil
 from typing import NamedTuple
 
+from tallplank.core.check.obstacle import (
+    Box,
+    Obstacle,
+    boxes_meet,
+    moved_box,
+    obstacles_of_room,
+    obstacles_of_runs,
+    obstacles_of_unit,
+)
 from tallplank.core.check.overlap import SLACK
 from tallplank.core.check.record import Finding, Fix
-from tallplank.core.check.sweep import Mover, Prism, movers_of, prism_of, pulls_of
+from tallplank.core.check.sweep import Mover, movers_of
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.job.face import Faces
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import Opening, opening_at
-from tallplank.core.job.room import FreeWall, Room
+from tallplank.core.job.room import Room
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Front
 from tallplank.core.joinery.run.worktop import Run
@@ -24,24 +33,12 @@ from tallplank.core.measure.memo import are_same
 from tallplank.core.space.frame import Frame, Vec, moved
 from tallplank.core.space.outline import shared_depth
 
-WALL = 50.0
-"""How deep a wall is taken to be behind its face, that a front is told to be in it."""
 MOST_ROOM = 300.0
 """The widest filler that is proposed as a remedy."""
 FINE = 1.0
 """To how many millimetres, or degrees, it is sought how far a front opens and what would set it free."""
 TOLD = 300
 """Findings of one room at most; where there are more, nobody reads them one by one."""
-
-
-class Obstacle(NamedTuple):
-    """What stands in a room: a body, the box around it, whose it is ('' for the room's own), and its name."""
-
-    body: Prism
-    low: Vec
-    high: Vec
-    owner: str
-    name: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,9 +53,6 @@ class Stop:
     """Millimetres that the front would have to stand farther from what stops it; None where that does not help."""
     other_hand: bool
     """Whether it would open on its other side."""
-
-
-Box = tuple[Vec, Vec]
 
 
 class _Standing(NamedTuple):
@@ -106,13 +100,13 @@ class SwingFinder:
             return before
         faces = made.faces[room.id]
         standing = {id(u): self._standing(before, u, faces[u.unit.face].frame) for u in units}
-        obstacles = (*_of_room(room, faces), *(o for s in standing.values() for o in s.obstacles), *_of_runs(runs, faces))
+        obstacles = (*obstacles_of_room(room, faces), *(o for s in standing.values() for o in s.obstacles), *obstacles_of_runs(runs, faces))
         changed = _changed(before, units, runs, standing, faces) if before is not None else ()
         stops = {}
         for unit in units:
             kept = before.stops.get(id(unit)) if before is not None else None
             own = standing[id(unit)]
-            if kept is None or any(_meet(own.box, box) for box in changed):
+            if kept is None or any(boxes_meet(own.box, box) for box in changed):
                 kept = tuple(_stops(unit, own, obstacles))
             stops[id(unit)] = kept
         return _Known(room, units, runs, stops, standing)
@@ -137,61 +131,15 @@ def _changed(
     found = [own.box for key, own in (*before.standing.items(), *standing.items()) if key not in kept]
     same = {id(r) for r in runs} & {id(r) for r in before.runs}
     gone = [run for run in (*before.runs, *runs) if id(run) not in same]
-    return (*found, *((o.low, o.high) for o in _of_runs(gone, faces)))
+    return (*found, *((o.low, o.high) for o in obstacles_of_runs(gone, faces)))
 
 
 def _stood(unit: MadeUnit, movers: tuple[Mover, ...], face: Frame) -> _Standing:
     frame = unit.frame.then(face)
-    obstacles = tuple(_standing(unit, face, frame))
-    boxes = [(o.low, o.high) for o in obstacles] + [_moved(mover.around, frame) for mover in movers if mover.wanted]
+    obstacles = tuple(obstacles_of_unit(unit, face, frame))
+    boxes = [(o.low, o.high) for o in obstacles] + [moved_box(mover.around, frame) for mover in movers if mover.wanted]
     lows, highs = zip(*boxes, strict=True)
     return _Standing(frame, movers, obstacles, (Vec(*map(min, zip(*lows, strict=True))), Vec(*map(max, zip(*highs, strict=True)))))
-
-
-def _moved(box: Box, frame: Frame) -> Box:
-    low, high = box
-    ring = ((low.x, low.y), (high.x, low.y), (high.x, high.y), (low.x, high.y))
-    return Prism(ring, low.z, high.z).within(frame).box
-
-
-def _meet(one: Box, other: Box) -> bool:
-    (left, near, low), (right, far, high) = one
-    (left2, near2, low2), (right2, far2, high2) = other
-    return (
-        min(high, high2) - max(low, low2) > SLACK
-        and min(right, right2) - max(left, left2) > SLACK
-        and min(far, far2) - max(near, near2) > SLACK
-    )
-
-
-def _obstacle(body: Prism, owner: str, name: str) -> Obstacle:
-    return Obstacle(body, *body.box, owner, name)
-
-
-def _of_room(room: Room, faces: Faces) -> Iterator[Obstacle]:
-    for face in faces.values():
-        if face.thickness:
-            deep = face.thickness if type(face.carrier) is FreeWall else WALL
-            body = Prism(((0.0, 0.0), (face.length, 0.0), (face.length, deep), (0.0, deep)), 0.0, face.height)
-            yield _obstacle(body.within(face.frame), "", face.name)
-    corners = tuple(room.corners)
-    yield _obstacle(Prism(corners, room.height, room.height + WALL), "", "the ceiling")
-    yield _obstacle(Prism(corners, -WALL, 0.0), "", "the floor")
-
-
-def _of_runs(runs: Sequence[Run], faces: Faces) -> Iterator[Obstacle]:
-    for run in runs:
-        frame, name = faces[run.face].frame, f"the {'worktop' if run.what == 'top' else 'plinth'}"
-        for part in run.parts:
-            low, high = part.box
-            yield _obstacle(Prism(part.above, low.z, high.z).within(frame), run.id, name)
-
-
-def _standing(unit: MadeUnit, face: Frame, frame: Frame) -> Iterator[Obstacle]:
-    body = Prism(face.flat_out(unit.outline), unit.placed.z, unit.placed.top)
-    yield _obstacle(body, unit.unit.id, unit.label)
-    for pull in pulls_of(unit):
-        yield _obstacle(prism_of(pull).within(frame), unit.unit.id, f"a pull of {unit.label}")
 
 
 class _Way(NamedTuple):
@@ -207,7 +155,7 @@ class _Way(NamedTuple):
             body = prism.within(self.frame)
             box = body.box
             for other in self.near:
-                if _meet(box, (other.low, other.high)) and shared_depth(body.ring, other.body.ring) > SLACK:
+                if boxes_meet(box, (other.low, other.high)) and shared_depth(body.ring, other.body.ring) > SLACK:
                     return other
         return None
 
@@ -231,8 +179,8 @@ def _last_free(free: float, blocked: float, is_blocked: Callable[[float], bool])
 
 def _stops(unit: MadeUnit, own: _Standing, obstacles: Sequence[Obstacle]) -> Iterator[Stop]:
     for mover in (m for m in own.movers if m.wanted):
-        box = _moved(mover.around, own.frame)
-        near = tuple(o for o in _others(obstacles, unit) if _meet(box, (o.low, o.high)) and not _overlap(own, o))
+        box = moved_box(mover.around, own.frame)
+        near = tuple(o for o in _others(obstacles, unit) if boxes_meet(box, (o.low, o.high)) and not _overlap(own, o))
         if near and (found := _Way(mover, own.frame, near).blocked()) is not None:
             opened, met = found
             other = mover.front.kind == "door" and _opens_mirrored(mover, own, _others(obstacles, unit))
@@ -242,13 +190,13 @@ def _stops(unit: MadeUnit, own: _Standing, obstacles: Sequence[Obstacle]) -> Ite
 def _overlap(own: _Standing, other: Obstacle) -> bool:
     """Whether a unit stands in something with its fronts closed, which is another fault and told as such."""
     body = own.obstacles[0]
-    return _meet((body.low, body.high), (other.low, other.high)) and shared_depth(body.body.ring, other.body.ring) > SLACK
+    return boxes_meet((body.low, body.high), (other.low, other.high)) and shared_depth(body.body.ring, other.body.ring) > SLACK
 
 
 def _opens_mirrored(mover: Mover, own: _Standing, others: Sequence[Obstacle]) -> bool:
     turned = mover.mirrored()
-    box = _moved(turned.around, own.frame)
-    near = tuple(o for o in others if _meet(box, (o.low, o.high)) and not _overlap(own, o))
+    box = moved_box(turned.around, own.frame)
+    near = tuple(o for o in others if boxes_meet(box, (o.low, o.high)) and not _overlap(own, o))
     return _Way(turned, own.frame, near).blocked() is None
 
 

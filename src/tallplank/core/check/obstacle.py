@@ -1,0 +1,77 @@
+"""What a front may meet in a room: walls, ceiling and floor, units with their fronts closed, pulls, worktops and plinths."""
+
+from collections.abc import Iterator, Sequence
+from typing import NamedTuple
+
+from tallplank.core.check.overlap import SLACK
+from tallplank.core.check.sweep import Prism, prism_of, pulls_of
+from tallplank.core.job.face import Faces
+from tallplank.core.job.room import FreeWall, Room
+from tallplank.core.joinery.made import MadeUnit
+from tallplank.core.joinery.run.worktop import Run
+from tallplank.core.space.frame import Frame, Vec
+
+WALL = 50.0
+"""How deep a wall is taken to be behind its face, that a front is told to be in it."""
+Box = tuple[Vec, Vec]
+
+
+class Obstacle(NamedTuple):
+    """What stands in a room: a body, the box around it, whose it is ('' for the room's own), and its name."""
+
+    body: Prism
+    low: Vec
+    high: Vec
+    owner: str
+    name: str
+
+
+def moved_box(box: Box, frame: Frame) -> Box:
+    """The box around a box that is turned and shifted with its frame."""
+    low, high = box
+    ring = ((low.x, low.y), (high.x, low.y), (high.x, high.y), (low.x, high.y))
+    return Prism(ring, low.z, high.z).within(frame).box
+
+
+def boxes_meet(one: Box, other: Box) -> bool:
+    """Whether two boxes share space."""
+    (left, near, low), (right, far, high) = one
+    (left2, near2, low2), (right2, far2, high2) = other
+    return (
+        min(high, high2) - max(low, low2) > SLACK
+        and min(right, right2) - max(left, left2) > SLACK
+        and min(far, far2) - max(near, near2) > SLACK
+    )
+
+
+def _obstacle(body: Prism, owner: str, name: str) -> Obstacle:
+    return Obstacle(body, *body.box, owner, name)
+
+
+def obstacles_of_room(room: Room, faces: Faces) -> Iterator[Obstacle]:
+    """The walls as far as they are closed behind their faces, the ceiling and the floor."""
+    for face in faces.values():
+        if face.thickness:
+            deep = face.thickness if type(face.carrier) is FreeWall else WALL
+            body = Prism(((0.0, 0.0), (face.length, 0.0), (face.length, deep), (0.0, deep)), 0.0, face.height)
+            yield _obstacle(body.within(face.frame), "", face.name)
+    corners = tuple(room.corners)
+    yield _obstacle(Prism(corners, room.height, room.height + WALL), "", "the ceiling")
+    yield _obstacle(Prism(corners, -WALL, 0.0), "", "the floor")
+
+
+def obstacles_of_runs(runs: Sequence[Run], faces: Faces) -> Iterator[Obstacle]:
+    """Worktops and plinths."""
+    for run in runs:
+        frame, name = faces[run.face].frame, f"the {'worktop' if run.what == 'top' else 'plinth'}"
+        for part in run.parts:
+            low, high = part.box
+            yield _obstacle(Prism(part.above, low.z, high.z).within(frame), run.id, name)
+
+
+def obstacles_of_unit(unit: MadeUnit, face: Frame, frame: Frame) -> Iterator[Obstacle]:
+    """A unit with its fronts closed, first of all, then its pulls."""
+    body = Prism(face.flat_out(unit.outline), unit.placed.z, unit.placed.top)
+    yield _obstacle(body, unit.unit.id, unit.label)
+    for pull in pulls_of(unit):
+        yield _obstacle(prism_of(pull).within(frame), unit.unit.id, f"a pull of {unit.label}")
