@@ -44,6 +44,7 @@ class FindingList(QDialog):
     def _with_fix(self, finding: Finding) -> QWidget:
         """The finding's words with a button that does its remedy."""
         holder = QWidget()
+        holder.setToolTip(finding.remedy)
         row = QHBoxLayout(holder)
         row.setContentsMargins(4, 0, 6, 0)
         label = QLabel(f"{_SIGNS[finding.level]} {finding.text}")
