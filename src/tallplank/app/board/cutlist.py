@@ -20,7 +20,7 @@ class CutlistPane(UnitTable[CutRow]):
         columns: tuple[Column[CutRow], ...] = (
             Column("Label", lambda r: r.label, width=66),
             Column("Unit", lambda r: r.unit, width=108),
-            Column("Part", lambda r: r.part, width=124),
+            Column("Part", lambda r: r.part, width=144),
             Column("Qty", lambda r: str(r.quantity), figure=True, width=36),
             Column("Length", lambda r: size(r.length), figure=True, width=58, tip=lambda r: r.source.length.explained()),
             Column("Width", lambda r: size(r.width), figure=True, width=64, tip=lambda r: r.source.width.explained()),

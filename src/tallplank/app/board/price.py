@@ -27,6 +27,8 @@ from tallplank.session.store import Store
 from tallplank.session.trial import Trial
 
 SUMS = 8
+DISCOUNTED = ("Price of all lines", "Discount")
+"""Sums that say nothing where there is no discount."""
 GIVES_WAY = ("Other", "Hours")
 """Columns that make room for the change while something is tried."""
 WIDE = {"Item": 146, "Material": 76, "Fittings": 70, "Work": 76, "Other": 66, "Hours": 48, "Cost": 78, "Price": 92, "Change": 78}
@@ -195,7 +197,7 @@ class _Sums(QFrame):
             name_label.setText(name)
             value_label.setText(money(cents, currency))
             for label in (name_label, value_label):
-                label.setVisible(bool(cents) or name != "Discount")
+                label.setVisible(bool(price.discount) or name not in DISCOUNTED)
         kinds = [Bar(kind.capitalize(), money(cents, currency), cents) for kind, cents in price.cost.by_kind.items() if cents]
         self.kinds.show_bars(kinds, Bar("Cost", money(price.cost.total, currency), price.cost.total))
         hours = [Bar(department.capitalize(), f"{value:.1f} h", value) for department, value in price.hours.items()]

@@ -34,7 +34,7 @@ class RatesPanel(Panel):
         self._shares(MATERIAL)
         self.group("Hours and delivery")
         for rate, name in HOURS:
-            self.text(name, lambda r=rate: f"{getattr(store.job.rates, r):.2f}", lambda v, r=rate: self._set(r, _point(v)))  # type: ignore[misc]
+            self._figure(rate, name)
         self.group("What is added")
         self._choice("adds")
         self._shares(ADDED)
@@ -55,6 +55,9 @@ class RatesPanel(Panel):
         name, choices = CHOICES[rate]
         shown = tuple((key, text, None) for key, text in choices)
         self.pick(name, shown, lambda: getattr(self.store.job.rates, rate), lambda v: self._set(rate, v))
+
+    def _figure(self, rate: str, name: str) -> None:
+        self.text(name, lambda: f"{getattr(self.store.job.rates, rate):.2f}", lambda v: self._set(rate, _point(v)), figure=True)
 
     def _shares(self, rates: tuple[tuple[str, str], ...]) -> None:
         for rate, name in rates:
