@@ -12,7 +12,7 @@ from tallplank.core.edit import construction, front, group, mirror, room, standa
 from tallplank.core.edit import opening as openings
 from tallplank.core.error import PlankError
 from tallplank.core.job.file import LARGEST_BYTES, dumps, loads
-from tallplank.core.job.job import Job
+from tallplank.core.job.job import Job, Rates
 from tallplank.core.job.opening import walk
 from tallplank.core.job.unit import FINISH_ROLES, HARDWARE_ROLES
 from tallplank.core.measure.display import LengthStyle
@@ -142,7 +142,9 @@ def _job(h: Hand) -> Edit:
 
 def _rates(h: Hand) -> Edit:
     values = {
-        h.rng.choice(("waste", "overhead", "margin", "tax", "labour_hour", "currency", "wrong")): h.rng.choice((0.2, number(h.rng), "EUR"))
+        h.rng.choice((*Rates.model_fields, "wrong")): h.rng.choice(
+            (0.2, number(h.rng), "EUR", "sheets", "rolls", "whole", "markup", "free")
+        )
     }
     return lambda j: standard.change_rates(j, **values)
 
