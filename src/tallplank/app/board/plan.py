@@ -4,6 +4,7 @@ from tallplank.app.board.kind import PaneKind
 from tallplank.app.canvas.tool.place import PlaceTool
 from tallplank.app.canvas.tool.select import SelectTool
 from tallplank.app.canvas.view import DrawingCanvas
+from tallplank.app.hint import drawing_hint
 from tallplank.app.theme import Tokens
 from tallplank.core.draw.plan import plan
 from tallplank.core.draw.primitive import Drawing
@@ -20,6 +21,7 @@ class PlanPane(DrawingCanvas):
             return plan(store.derived.made, room.id, store.derived.wrong) if room else None
 
         super().__init__(store, tokens, draw, textured=False)
+        self.hint = lambda: drawing_hint(store, on_plan=True)
         arranger = Arranger(store, on_plan=True)
         self.work_with((PlaceTool(self, arranger),), (SelectTool(self, arranger),))
 

@@ -191,7 +191,8 @@ def _chains(room: Room, face: Face, units: Sequence[MadeUnit], runs: Sequence[Ru
         yield unit_chain(above, hung, face.length)
     elif face.openings:
         yield opening_chain(above, room.id, face)
-    yield _levels(left, floor, runs, face.height)
+    if floor:
+        yield _levels(left, floor, runs, face.height)
     yield Chain(left, (0.0, face.height), (LEVEL if face.is_loose else OfRoom(room.id),))
     if hung:
         yield _levels(right, hung, (), face.height)
