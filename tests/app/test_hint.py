@@ -2,6 +2,11 @@
 
 from collections.abc import Callable
 
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QLabel
+
+from hands import panel, type_into
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
 from tallplank.app.canvas.view import DrawingCanvas
 from tallplank.app.hint import drawing_hint
@@ -43,3 +48,20 @@ def test_an_empty_wall_shows_its_height_once() -> None:
     drawing = elevation(made(a_room()), ROOM, WALL)
     upright = [c for c in drawing.chains if c.side.name == "left"]
     assert len(upright) == 1
+
+
+def test_a_room_is_walked_round_with_a_tape_and_drawn_as_it_grows(open_window: Open) -> None:
+    window = open_window(a_room())
+    store = window.store
+    store.go("survey")
+    field = panel(window).row("Walls")
+    field.setFocus()
+    QTest.keyClicks(field, "5000 r 2500 r 2004 l")
+    assert [tuple(map(round, p)) for p in store.state.walk] == [(0, 3000), (5000, 3000), (5000, 500), (2996, 500)]
+    QTest.keyClicks(field, " 1500 r 3000 r 3995")
+    assert "6 walls; the end is 6.4 mm from the start" in " ".join(label.text() for label in panel(window).findChildren(QLabel))
+    QTest.keyClick(field, Qt.Key.Key_Return)
+    assert store.state.walk == ()
+    assert len(store.job.rooms[0].walls) == 6
+    type_into(window, "Walls", "4000 r nonsense")
+    assert "Wall 2" in window.message_label.text()

@@ -8,7 +8,9 @@ NO_UNITS = "Nothing is here yet. Place units in Layout."
 def drawing_hint(store: Store, *, on_plan: bool) -> str:
     """For plans and elevations of a room in which nothing stands."""
     room = store.room()
-    if room is None or any(u.room == room.id for u in store.job.units):
+    if room is None or store.state.walk or any(u.room == room.id for u in store.job.units):
+        return ""
+    if store.state.stage == "survey" and store.state.history.undo_label is not None:
         return ""
     if store.state.stage == "survey":
         return (

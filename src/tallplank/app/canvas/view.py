@@ -32,7 +32,8 @@ from tallplank.core.space.outline import Point, holds
 from tallplank.session.arrange import Ghost
 from tallplank.session.store import Store
 
-HINT_FROM_EDGE = 14
+HINT_FROM_EDGE, HINT_SHARE, LEAST_HINT = 14, 0.8, 180
+"""A hint keeps within the pane, and within so much of the drawing's width unless that is very small."""
 TEXT_PX, SMALL_TEXT_PX, SMALL_PANE = 12.5, 11.0, 300
 """Height of dimension texts, and in panes that are not as high or wide as this."""
 KIND_MIME = "application/x-tall-plank-kind"
@@ -214,6 +215,7 @@ class DrawingCanvas(QWidget):
         painter.setFont(font())
         (x0, y0), (x1, y1) = drawing.low, drawing.high
         room = self.rect().adjusted(HINT_FROM_EDGE, HINT_FROM_EDGE, -HINT_FROM_EDGE, -HINT_FROM_EDGE)
+        room.setWidth(max(round(self.view.scale * (x1 - x0) * HINT_SHARE), LEAST_HINT))
         room.moveCenter(self.place_of((x0 + x1) / 2, (y0 + y1) / 2).toPoint())
         flags = Qt.AlignmentFlag.AlignCenter | Qt.TextFlag.TextWordWrap
         text = painter.boundingRect(room, flags, hint)

@@ -19,13 +19,17 @@ def room_by_tape(job: Job, name: str, legs: Sequence[Leg], height: float, spread
 
 
 def survey_room(job: Job, room_id: str, legs: Sequence[Leg], spread: Spread = "even") -> Job:
-    """A job with a room as it was walked round. With as many walls as before they stay, with all that is in and at them.
+    """A job with a room as it was walked round from its first corner, to the right on the plan.
+
+    With as many walls as before they stay, with all that is in and at them.
 
     Raises:
         TapeError: the walk does not close.
         EditError: its walls cross, openings do not fit any more, or walls would go that something stands at.
     """
-    room, corners = job.room(room_id), closed(walked(legs), spread)
+    room = job.room(room_id)
+    x0, y0 = room.corners[0]
+    corners = tuple((x0 + x, y0 + y) for x, y in closed(walked(legs), spread))
     if len(corners) == len(room.corners):
         if not is_clockwise(corners):
             raise EditError("Walk round the room clockwise, with the walls at your left.")
