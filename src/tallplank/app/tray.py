@@ -231,6 +231,7 @@ class Tray(QWidget):
         self._group("Openings")
         self._item("door", "Door", "A door, 900 by 2050", opening_picture("door", self._tokens, PICTURE))
         self._item("window", "Window", "A window, 1200 by 1150", opening_picture("window", self._tokens, PICTURE))
+        self._item("opening", "Opening", "A way through without a door, 1000 by 2100", opening_picture("opening", self._tokens, PICTURE))
         self._soft("Click a door or window, then the wall it is in. Drag it along the wall, or type over its dimensions.")
 
     def _add_room(self) -> None:

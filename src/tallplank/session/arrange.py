@@ -21,7 +21,7 @@ from tallplank.session.store import Store
 
 FITTED, NARROWEST = ("carcass", "filler"), 20.0
 """Ways of building whose width is free, and the narrowest gap that is filled."""
-OPENING_KINDS = ("door", "window")
+OPENING_KINDS = ("door", "window", "opening")
 
 
 @dataclass(frozen=True, slots=True)

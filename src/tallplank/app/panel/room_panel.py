@@ -174,6 +174,13 @@ SPREADS = (("even", "Spread over all walls", None), ("last", "Into the last wall
 HOW = "Clockwise: a length, then r or l for the turn; r45 by degrees; rd5100 by the diagonal to the next corner but one."
 
 
+DOOR = (
+    ("leaf", "Leaves", (("single", "One", None), ("double", "Two", None), ("sliding", "Sliding", None))),
+    ("hand", "Hand", (("left", "Hinged left", None), ("right", "Hinged right", None))),
+    ("swing", "Opens", (("in", "To this side", None), ("out", "To the other side", None))),
+)
+
+
 class OpeningPanel(Panel):
     """The place and size of a door or window."""
 
@@ -189,11 +196,17 @@ class OpeningPanel(Panel):
                 lambda j: change_opening(j, room_id, face.id, opening.id, **{name: value}), f"{opening.kind} {name} → {self.shown(value)}"
             )
 
+        def turn(name: str, value: object) -> None:
+            store.apply(lambda j: change_opening(j, room_id, face.id, opening.id, **{name: value}), f"door {name}")
+
         self.title(
             lambda: opening.kind.capitalize(), lambda: f"In {store.job.face(room_id, face.id).name}, from its left end as you face it."
         )
         for name, label in (("x", "From left"), ("width", "Width"), ("sill", "Sill"), ("height", "Height")):
             self.length(label, lambda n=name: getattr(now(), n), lambda v, n=name: put(n, v))  # type: ignore[misc]
+        if opening.kind == "door":
+            for name, label, choices in DOOR:
+                self.pick(label, choices, lambda n=name: getattr(now(), n), lambda v, n=name: turn(n, v))  # type: ignore[misc]
         button = QPushButton(f"Remove this {opening.kind}")
         button.clicked.connect(lambda: store.apply(lambda j: remove_opening(j, room_id, face.id, opening.id), f"remove {opening.kind}"))
         self.widget(button)

@@ -11,6 +11,7 @@ from tallplank.core.check.kept import kept_entries
 from tallplank.core.check.machining import Fault, Known, faults
 from tallplank.core.check.overlap import SLACK, Overlap, OverlapFinder
 from tallplank.core.check.record import Constructions, Finding, Site, shown
+from tallplank.core.check.room_door import meeting_doors
 from tallplank.core.check.strength import (
     few_legs,
     heavy_doors,
@@ -224,6 +225,7 @@ JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
     _alike_numbers,
     few_legs,
     weak_worktops,
+    meeting_doors,
     kept_entries,
 )
 """Checks of what concerns several things; a new one is one function added here."""

@@ -97,15 +97,35 @@ def _opening(opening: WallOpening) -> Iterator[Shape]:
     if opening.kind == "door":
         yield rectangle(x - 70, z, width + 140, height + 70, Pen.EDGE, PAPER)
         yield rectangle(x, z, width, height, Pen.OUTLINE, PAPER)
-        yield Line((x + width, z), (x, z + height / 2), Pen.HIDDEN)
-        yield Line((x + width, z + height), (x, z + height / 2), Pen.HIDDEN)
+        yield from _leaf_marks(opening)
         return
     yield rectangle(x, z, width, height, Pen.OUTLINE, PAPER)
+    if opening.kind == "opening":
+        return
     sash = min(55.0, width / 8, height / 8)
     panes = 2 if width > 700 else 1
     pane = (width - (panes + 1) * sash) / panes
     for i in range(panes):
         yield rectangle(x + sash + i * (pane + sash), z + sash, pane, height - 2 * sash, Pen.EDGE, GLASS)
+
+
+def _leaf_marks(door: WallOpening) -> Iterator[Shape]:
+    """Broken lines that meet where a leaf hangs; an arrow to where one slides."""
+    left, right, low, middle, high = door.x, door.x + door.width, door.sill, door.sill + door.height / 2, door.sill + door.height
+    if door.leaf == "sliding":
+        tip, tail = (left, right) if door.hand == "left" else (right, left)
+        way = (tip - tail) / door.width
+        yield Line((tail, middle), (tip, middle), Pen.HIDDEN)
+        for rise in (-ARROW, ARROW):
+            yield Line((tip - way * 2 * ARROW, middle + rise), (tip, middle), Pen.HIDDEN)
+        return
+    leaves = [(left, (left + right) / 2), (right, (left + right) / 2)] if door.leaf == "double" else []
+    for hung, free in leaves or [(left, right) if door.hand == "left" else (right, left)]:
+        yield Line((free, low), (hung, middle), Pen.HIDDEN)
+        yield Line((free, high), (hung, middle), Pen.HIDDEN)
+
+
+ARROW = 40.0
 
 
 def unit_front(unit: MadeUnit, *, marked: bool = True) -> Iterator[Shape]:

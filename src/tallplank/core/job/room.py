@@ -16,10 +16,16 @@ Degrees = Annotated[float, Field(allow_inf_nan=False, ge=-360, le=360)]
 
 
 class WallOpening(Record):
-    """A door or window in a wall; `x` runs from the wall's left end, `sill` up from the floor."""
+    """A door or window in a wall, or an opening without either; `x` runs from the wall's left end, `sill` up from the floor."""
 
     id: Id
-    kind: Literal["door", "window"]
+    kind: Literal["door", "window", "opening"]
+    leaf: Literal["single", "double", "sliding"] = "single"
+    """Of a door."""
+    hand: Literal["left", "right"] = "left"
+    """Where a single door hangs, or to which side a sliding one goes, as seen on this face."""
+    swing: Literal["in", "out"] = "in"
+    """Whether it opens to this side of the wall or to the other."""
     x: NotNegative
     width: Positive
     sill: NotNegative

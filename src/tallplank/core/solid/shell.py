@@ -30,7 +30,7 @@ def shell(room: Room, faces: Mapping[str, Face]) -> tuple[Batch, ...]:
         quads["wall"] += _jambs(face)
         if isinstance(face.carrier, FreeWall):
             quads["wall"] += _ends(face)
-        for opening in face.openings:
+        for opening in (o for o in face.openings if o.kind != "opening"):
             x, z = (opening.x, opening.x + opening.width), (opening.sill, opening.sill + opening.height)
             quads["glass" if opening.kind == "window" else "door"].append(_upright(face, x, z, face.thickness * PANE_DEPTH))
     return tuple(Batch(look, _flat(found)) for look, found in quads.items() if found)
