@@ -10,7 +10,7 @@ def drawing_hint(store: Store, *, on_plan: bool) -> str:
     room = store.room()
     if room is None or store.state.walk or any(u.room == room.id for u in store.job.units):
         return ""
-    if store.state.stage == "survey" and store.state.history.undo_label is not None:
+    if store.state.stage == "survey" and (store.state.history.undo_label is not None or any(w.openings for w in room.walls)):
         return ""
     if store.state.stage == "survey":
         return (

@@ -176,7 +176,7 @@ HOW = "Clockwise: a length, then r or l for the turn; r45 by degrees; rd5100 by 
 
 DOOR = (
     ("leaf", "Leaves", (("single", "One", None), ("double", "Two", None), ("sliding", "Sliding", None))),
-    ("hand", "Hand", (("left", "Hinged left", None), ("right", "Hinged right", None))),
+    ("hand", "Hand", (("left", "Left", None), ("right", "Right", None))),
     ("swing", "Opens", (("in", "To this side", None), ("out", "To the other side", None))),
 )
 

@@ -58,7 +58,8 @@ def _met(face: Face, door: WallOpening, standing: Sequence[Obstacle]) -> tuple[f
     """How far the door opens, and what stops it; what stands before it when it is closed is another fault."""
     left, right = door.x, door.x + door.width
     close = (((left, -CLOSE), (right, -CLOSE), (right, 0.0), (left, 0.0)),)
-    away = [other for other in standing if not _meets(face, door, close, other)]
+    covering = {other.owner for other in standing if _meets(face, door, close, other)}
+    away = [other for other in standing if other.owner not in covering]
     for number in range(1, round(OPEN / STEP) + 1):
         for other in away:
             if _meets(face, door, tuple(_leaves(door, number * STEP)), other):
