@@ -8,7 +8,7 @@ from fuzz.sizes import use_everywhere
 from fuzz.trial import Fuzzer, limited
 from fuzz.value import FRONTS, INSIDES, number, rule, style, text
 from makers import CATALOG, a_room, a_wall_of
-from tallplank.core.edit import construction, front, group, mirror, room, standard, tape, unit, walled
+from tallplank.core.edit import column, construction, front, group, mirror, room, standard, tape, unit, walled
 from tallplank.core.edit import opening as openings
 from tallplank.core.error import PlankError
 from tallplank.core.job.file import LARGEST_BYTES, dumps, loads
@@ -156,9 +156,23 @@ def _by_tape(h: Hand) -> Edit:
     return lambda j: tape.survey_room(j, room_id, r.choice((legs, square)), r.choice(("even", "last", "none")))
 
 
+def _column(h: Hand) -> Edit:
+    r, room_id, at = h.rng, h.room(), h.point()
+    key = r.choice((*[c.id for room in h.job.rooms for c in room.columns] * 3, "column9"))
+    values = {r.choice(("x", "width", "depth", "turn", "low", "high", "round", "id", "wrong")): r.choice((number(r), True, None))}
+    return r.choice(
+        (
+            lambda j: column.add_column(j, room_id, at, **values).job,
+            lambda j: column.change_column(j, room_id, key, **values),
+            lambda j: column.remove_column(j, room_id, key),
+        )
+    )
+
+
 EDITS: Mapping[str, Callable[[Hand], Edit]] = {
     "place": _placed,
     "tape": _by_tape,
+    "column": _column,
     "change": _changed,
     "copy": _copied_often,
     "fix": _fixed,

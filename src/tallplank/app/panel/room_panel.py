@@ -6,6 +6,7 @@ from math import atan2, degrees
 from PyQt6.QtWidgets import QLineEdit, QPushButton
 
 from tallplank.app.panel.panel import Panel
+from tallplank.core.edit.column import change_column, column_of, remove_column
 from tallplank.core.edit.group import change_group, remove_group
 from tallplank.core.edit.room import change_room, change_wall, rectangle_of, remove_free_wall, set_wall_length
 from tallplank.core.edit.tape import survey_room
@@ -13,7 +14,7 @@ from tallplank.core.edit.walled import change_opening, remove_opening
 from tallplank.core.error import PlankError
 from tallplank.core.job.face import Face, faces_of
 from tallplank.core.job.job import Job
-from tallplank.core.job.room import Group, WallOpening
+from tallplank.core.job.room import Column, Group, WallOpening
 from tallplank.core.measure.tape import Spread, parse_walk, walked
 from tallplank.session.store import Store
 
@@ -53,7 +54,9 @@ class RoomPanel(Panel):
     def key(store: Store) -> tuple[object, ...]:
         """What the panel's rows depend on."""
         room = store.room()
-        return ("room", room.id, room.face_ids, rectangle_of(room) is not None) if room is not None else ("room",)
+        if room is None:
+            return ("room",)
+        return ("room", room.id, room.face_ids, rectangle_of(room) is not None, tuple(c.id for c in room.columns))
 
     def __init__(self, store: Store) -> None:
         super().__init__(store)
@@ -80,6 +83,8 @@ class RoomPanel(Panel):
                 self._wall(face, "Wall that stands free")
         for group in room.groups:
             self._group(group.id)
+        for column in room.columns:
+            self._column_rows(column.id)
         self.done()
 
     def _sides(self) -> tuple[float, float]:
@@ -109,6 +114,25 @@ class RoomPanel(Panel):
         button = QPushButton(words)
         button.clicked.connect(lambda: self.store.apply(edit, label))
         self.widget(button)
+
+    def _column_rows(self, column_id: str) -> None:
+        store, room_id = self.store, self._room_id
+
+        def now() -> Column:
+            return column_of(store.job.room(room_id), column_id)
+
+        def put(name: str, value: object) -> None:
+            store.apply(lambda j: change_column(j, room_id, column_id, **{name: value}), f"{now().name} {name}")
+
+        self.group("Column or beam")
+        self.text("Name", lambda: now().name, lambda v: put("name", v))
+        shapes = ((False, "Square", None), (True, "Round", None))
+        self.pick("Shape", shapes, lambda: now().round, lambda v: put("round", v))
+        for name, label in (("x", "From left"), ("y", "From below"), ("width", "Width"), ("depth", "Depth"), ("low", "Bottom at")):
+            self.length(label, lambda n=name: getattr(now(), n), lambda v, n=name: put(n, v))  # type: ignore[misc]
+        self.length("Top at", lambda: now().high or store.job.room(room_id).height, lambda v: put("high", v))
+        self.text("Turn", lambda: f"{now().turn:g}°", lambda v: put("turn", degrees_of(v)))
+        self._remove(f"Remove {now().name}", lambda j: remove_column(j, room_id, column_id), "remove column")
 
     def _group(self, group_id: str) -> None:
         store, room_id = self.store, self._room_id

@@ -29,6 +29,7 @@ from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.measure.memo import Rounds, are_same
+from tallplank.core.space.outline import shared_depth
 
 LEVELS = ("error", "warning", "note")
 
@@ -128,6 +129,17 @@ def _outside(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     if placed.top - site.room.height > SLACK:
         text = f"{unit.label} is {shown(site, placed.top - site.room.height)} higher than the room."
         yield Finding("error", "beyond-ceiling", text, "Make it lower.", (unit.unit.id,))
+
+
+def _in_columns(site: Site, unit: MadeUnit) -> Iterator[Finding]:
+    ring = site.face(unit).frame.flat_out(unit.outline) if site.room.columns else ()
+    for column in site.room.columns:
+        high = site.room.height if column.high is None else column.high
+        above = min(unit.placed.top, high) - max(unit.placed.z, column.low)
+        deep = shared_depth(ring, column.outline) if above > SLACK else 0.0
+        if deep > SLACK:
+            text = f"{unit.label} stands {shown(site, min(deep, above))} into {column.name}."
+            yield Finding("error", "in-column", text, "Move it, or make it narrower, lower or shallower.", (unit.unit.id,))
 
 
 def _before_openings(site: Site, unit: MadeUnit) -> Iterator[Finding]:
@@ -232,6 +244,7 @@ JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
 UNIT_CHECKS: tuple[Callable[[Site, MadeUnit], Iterator[Finding]], ...] = (
     _not_built,
     _outside,
+    _in_columns,
     _before_openings,
     _unit_choices,
     _thickness_not_sold,

@@ -29,6 +29,7 @@ from tallplank.core.job.room import Group, Room, WallOpening
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Front, Part
 from tallplank.core.joinery.run.worktop import JOINED, Run
+from tallplank.core.space.outline import bounds
 
 FLOOR_DEPTH = 60.0
 
@@ -43,7 +44,7 @@ def elevation(made: Made, room_id: str, face_id: str, wrong: frozenset[str] = fr
     runs = [r for r in made.runs if (r.room, r.face) == (room_id, face_id)]
     face, length = _as_high_as_what_stands(face, units, runs), face.length
     beside = _thick_beside(room, face)
-    shapes: list[Shape] = [*_surround(face, beside)]
+    shapes: list[Shape] = [*_surround(face, beside), *_columns(room, face)]
     for run in runs:
         if run.what == "plinth":
             shapes += _run_faces(run)
@@ -90,6 +91,20 @@ def _surround(face: Face, beside: tuple[float, float]) -> Iterator[Shape]:
             yield Line((0.0, height), (length, height), Pen.OUTLINE)
     for opening in face.openings:
         yield from _opening(opening)
+
+
+def _columns(room: Room, face: Face) -> Iterator[Shape]:
+    """The columns and beams that stand at the face or shortly before it."""
+    for column in room.columns:
+        (left, near), (right, far) = bounds([face.frame.inside((*point, 0.0))[:2] for point in column.outline])
+        if far > -AT_FACE and near < 0 and right > 0 and left < face.length:
+            high = face.height if column.high is None else min(column.high, face.height)
+            if high > column.low:
+                yield rectangle(left, column.low, right - left, high - column.low, Pen.OUTLINE, PAPER)
+
+
+AT_FACE = 300.0
+"""What stands nearer to a face than this is shown on its elevation."""
 
 
 def _opening(opening: WallOpening) -> Iterator[Shape]:

@@ -86,6 +86,9 @@ def _walls(room: Room, faces: Faces, outer: Sequence[tuple[Point, Point]]) -> It
         yield Poly(_box(faces[wall.id].frame, 0.0, 0.0, faces[wall.id].length, wall.thickness), Pen.CUT, WALL)
     for face in _fronts(room, faces):
         yield from _openings(face)
+    for column in room.columns:
+        hangs = column.low > 0
+        yield Poly(column.outline, Pen.HIDDEN if hangs else Pen.CUT, None if hangs else WALL)
 
 
 def _openings(face: Face) -> Iterator[Shape]:
