@@ -191,7 +191,7 @@ class Work:
             for o in w.openings
         )
 
-    def add_opening(self, kind: Literal["door", "window"], wall: str = "back", *, room_id: str = "", **sizes: Length) -> str:
+    def add_opening(self, kind: Literal["door", "window", "opening"], wall: str = "back", *, room_id: str = "", **sizes: Length) -> str:
         """Add a door or window to a wall, in its middle unless `x` says where; returns its id. Sill, width and height may be given."""
         where, values = room_id or self._room(), self._sizes(sizes)
         x = values.pop("x", None)

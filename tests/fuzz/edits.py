@@ -8,7 +8,7 @@ from fuzz.sizes import use_everywhere
 from fuzz.trial import Fuzzer, limited
 from fuzz.value import FRONTS, INSIDES, number, rule, style, text
 from makers import CATALOG, a_room, a_wall_of
-from tallplank.core.edit import construction, front, group, mirror, room, standard, unit, walled
+from tallplank.core.edit import column, construction, front, group, mirror, room, standard, tape, unit, walled
 from tallplank.core.edit import opening as openings
 from tallplank.core.error import PlankError
 from tallplank.core.job.file import LARGEST_BYTES, dumps, loads
@@ -17,6 +17,7 @@ from tallplank.core.job.opening import walk
 from tallplank.core.job.unit import FINISH_ROLES, HARDWARE_ROLES
 from tallplank.core.measure.display import LengthStyle
 from tallplank.core.measure.divide import Member
+from tallplank.core.measure.tape import Leg
 from tallplank.session.store import Store
 
 LONGEST_SERIES, USED_SHARE = 30, 0.2
@@ -127,7 +128,8 @@ def _room(h: Hand) -> Edit:
 
 def _hole(h: Hand) -> Edit:
     r, ids = h.rng, (h.room(), h.face(), h.hole())
-    values = {r.choice(("x", "width", "sill", "height", "id", "wrong")): number(r)}
+    turned = ({"leaf": "double"}, {"leaf": "gate"}, {"hand": "right"}, {"swing": "out"})
+    values = {r.choice(("x", "width", "sill", "height", "id", "wrong")): number(r)} if r.random() < 0.7 else r.choice(turned)
     return lambda j: walled.change_opening(j, *ids, **values)
 
 
@@ -149,8 +151,30 @@ def _rates(h: Hand) -> Edit:
     return lambda j: standard.change_rates(j, **values)
 
 
+def _by_tape(h: Hand) -> Edit:
+    r, room_id = h.rng, h.room()
+    legs = tuple(Leg(number(r), r.choice((90.0, 90.0, -90.0, 45.0, number(r, -400, 400)))) for _ in range(r.choice((0, 3, 4, 6))))
+    square = (Leg(4000.0), Leg(3000.0), Leg(number(r, 3900, 4100)), Leg(3000.0))
+    return lambda j: tape.survey_room(j, room_id, r.choice((legs, square)), r.choice(("even", "last", "none")))
+
+
+def _column(h: Hand) -> Edit:
+    r, room_id, at = h.rng, h.room(), h.point()
+    key = r.choice((*[c.id for room in h.job.rooms for c in room.columns] * 3, "column9"))
+    values = {r.choice(("x", "width", "depth", "turn", "low", "high", "round", "id", "wrong")): r.choice((number(r), True, None))}
+    return r.choice(
+        (
+            lambda j: column.add_column(j, room_id, at, **values).job,
+            lambda j: column.change_column(j, room_id, key, **values),
+            lambda j: column.remove_column(j, room_id, key),
+        )
+    )
+
+
 EDITS: Mapping[str, Callable[[Hand], Edit]] = {
     "place": _placed,
+    "tape": _by_tape,
+    "column": _column,
     "change": _changed,
     "copy": _copied_often,
     "fix": _fixed,

@@ -7,7 +7,7 @@ import pytest
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of
 from tallplank.core.draw.primitive import Handle
 from tallplank.core.edit.room import rectangle_of
-from tallplank.core.edit.unit import set_width, slide_units
+from tallplank.core.edit.unit import Spot, place_unit, set_width, slide_units
 from tallplank.core.edit.walled import add_opening
 from tallplank.core.error import PlankError
 from tallplank.core.job.file import ChangedMeanwhileError, JobFileError
@@ -264,3 +264,19 @@ def test_dragging_on_the_plan_can_change_the_wall() -> None:
     arranger.slide("u2", (900, 2700), (4150, 1500), 30, first=True)
     moved = store.job.unit("u2")
     assert (moved.face, moved.x) == ("right", 1200)
+
+
+def test_a_unit_comes_as_wide_as_the_gap_that_is_pointed_at() -> None:
+    """Bases end at 600 and begin again at 1037: a base of 600 comes 437 wide; where there is room it comes as usual."""
+    job = place_unit(a_wall_of("base"), CATALOG, "base", Spot(ROOM, WALL, 1037.0)).job
+    store = Store(CATALOG, job)
+    arranger = Arranger(store, on_plan=False)
+    ghost = arranger.ghost("drawers", (800.0, 300.0), 60.0)
+    assert ghost is not None
+    assert ghost.relation == "fills the gap of 437 mm"
+    arranger.place("drawers", (800.0, 300.0), 60.0)
+    assert (store.job.units[-1].x, store.job.units[-1].width) == (600.0, 437.0)
+    arranger.place("base", (2500.0, 300.0), 60.0)
+    assert store.job.units[-1].width == 600.0
+    arranger.place("oven-housing", (1700.0, 300.0), 60.0)
+    assert store.job.units[-1].width == 600.0, "an oven keeps its niche"

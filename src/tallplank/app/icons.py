@@ -56,7 +56,7 @@ def kind_picture(catalog: Catalog, standard: Standard, kind: str, tokens: Tokens
 
 
 def opening_picture(kind: str, tokens: Tokens, size: QSize) -> QPixmap:
-    """A door or a window in a wall."""
+    """A door, a window or an opening without either in a wall."""
     picture = blank_picture(size)
     painter = QPainter(picture)
     painter.setRenderHint(QPainter.RenderHint.Antialiasing)
@@ -68,7 +68,8 @@ def opening_picture(kind: str, tokens: Tokens, size: QSize) -> QPixmap:
         painter.drawLine(QPointF(w / 2, h * 0.2), QPointF(w / 2, h * 0.7))
     else:
         painter.drawRect(QRectF(w * 0.33, h * 0.12, w * 0.34, h * 0.76))
-        painter.drawEllipse(QPointF(w * 0.61, h * 0.52), 1.2, 1.2)
+        if kind == "door":
+            painter.drawEllipse(QPointF(w * 0.61, h * 0.52), 1.2, 1.2)
     painter.drawLine(QPointF(w * 0.1, h * 0.88), QPointF(w * 0.9, h * 0.88))
     painter.end()
     return picture

@@ -31,6 +31,7 @@ class JobFiles:
         """Begin another job."""
         if self.may_leave():
             self._store.replace_job(Store(self._store.catalog).job, None, saved=True)
+            self._store.go("survey")
 
     def open(self) -> None:
         """Ask for a file and open it.

@@ -45,6 +45,8 @@ def run(make: Callable[[Catalog], Job] | None, path: Path | None, folder: Path |
     store = Store(catalog, make(catalog) if make is not None else None, shelf=shelf)
     if path is not None:
         store.open(path)
+    elif make is None:
+        store.go("survey")
     window = MainWindow(store, settings_file(), Autosave(state / "recovery"), faults)
     window.show()
     if problem:

@@ -5,9 +5,10 @@ from dataclasses import dataclass
 from typing import Any, Generic, TypeVar
 
 from PyQt6.QtCore import QAbstractTableModel, QItemSelection, QItemSelectionModel, QModelIndex, QObject, QRect, Qt
-from PyQt6.QtGui import QPainter
+from PyQt6.QtGui import QPainter, QPaintEvent
 from PyQt6.QtWidgets import QAbstractItemView, QHeaderView, QStyledItemDelegate, QStyleOptionViewItem, QTableView
 
+from tallplank.app.hint import NO_UNITS
 from tallplank.app.theme import Tokens, font
 from tallplank.session.store import State, Store
 
@@ -143,6 +144,12 @@ class UnitTable(QTableView, Generic[_R]):
         self.rows_model.show(self._rows())
         self._linking = False
         self._show_selected()
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        super().paintEvent(event)
+        viewport = self.viewport()
+        if not self.rows_model.rows and viewport is not None:
+            QPainter(viewport).drawText(viewport.rect(), Qt.AlignmentFlag.AlignCenter, NO_UNITS)
 
     def picked_rows(self) -> list[_R]:
         """The selected rows."""

@@ -3,6 +3,7 @@
 from collections.abc import Callable
 
 from PyQt6.QtCore import QSize, Qt
+from PyQt6.QtGui import QPainter, QPaintEvent
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QToolButton, QVBoxLayout, QWidget
 
 from tallplank.app.money import money
@@ -11,6 +12,21 @@ from tallplank.app.theme import Tokens
 from tallplank.session.store import Store
 
 HEIGHT = 54
+NAMES = 250
+"""Pixels that the job's name takes, whatever its length, so that what stands beside it never moves."""
+
+
+class Elided(QLabel):
+    """A line of text that ends in dots where it has no room."""
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        painter = QPainter(self)
+        painter.setPen(self.palette().color(self.foregroundRole()))
+        text = self.fontMetrics().elidedText(self.text(), Qt.TextElideMode.ElideRight, self.width())
+        painter.drawText(self.rect(), Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter, text)
+
+    def minimumSizeHint(self) -> QSize:
+        return QSize(0, super().minimumSizeHint().height())
 
 
 class Figure(QPushButton):
@@ -56,16 +72,19 @@ class Ticket(QWidget):
         row = QHBoxLayout(self)
         row.setContentsMargins(12, 0, 10, 0)
         row.setSpacing(6)
-        names = QVBoxLayout()
+        holder = QWidget()
+        holder.setFixedWidth(NAMES)
+        names = QVBoxLayout(holder)
+        names.setContentsMargins(0, 0, 0, 0)
         names.setSpacing(0)
         names.addStretch(1)
-        self.name_label, self.customer_label = QLabel(), QLabel()
+        self.name_label, self.customer_label = Elided(), Elided()
         self.name_label.setProperty("kind", "title")
         self.customer_label.setProperty("kind", "soft")
         names.addWidget(self.name_label)
         names.addWidget(self.customer_label)
         names.addStretch(1)
-        row.addLayout(names)
+        row.addWidget(holder)
         row.addSpacing(14)
         self.undo_button, self.redo_button = QToolButton(), QToolButton()
         for button, act in ((self.undo_button, store.undo), (self.redo_button, store.redo)):

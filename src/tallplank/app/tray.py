@@ -25,6 +25,7 @@ from tallplank.app.sign import blank_picture
 from tallplank.app.theme import Tokens, font
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
+from tallplank.core.edit.column import add_column
 from tallplank.core.edit.group import add_island
 from tallplank.core.edit.room import add_free_wall, add_room
 from tallplank.core.edit.standard import set_job_finish, set_job_style
@@ -223,7 +224,11 @@ class Tray(QWidget):
         add.setFixedWidth(WIDTH - 26)
         add.clicked.connect(self._add_room)
         self._add("add a room", add)
-        for words, make in (("Add an island", self._add_island), ("Add a wall that stands free", self._add_free_wall)):
+        for words, make in (
+            ("Add an island", self._add_island),
+            ("Add a wall that stands free", self._add_free_wall),
+            ("Add a column or a beam", self._add_column),
+        ):
             button = QPushButton(words)
             button.setFixedWidth(WIDTH - 26)
             button.clicked.connect(make)
@@ -231,6 +236,7 @@ class Tray(QWidget):
         self._group("Openings")
         self._item("door", "Door", "A door, 900 by 2050", opening_picture("door", self._tokens, PICTURE))
         self._item("window", "Window", "A window, 1200 by 1150", opening_picture("window", self._tokens, PICTURE))
+        self._item("opening", "Opening", "A way through without a door, 1000 by 2100", opening_picture("opening", self._tokens, PICTURE))
         self._soft("Click a door or window, then the wall it is in. Drag it along the wall, or type over its dimensions.")
 
     def _add_room(self) -> None:
@@ -253,6 +259,11 @@ class Tray(QWidget):
             ends = ((x - FREE_WALL / 2, y), (x + FREE_WALL / 2, y))
             front, _ = self._store.apply(lambda j: add_free_wall(j, room.id, *ends), "add wall")
             self._store.look_at(room.id, front)
+
+    def _add_column(self) -> None:
+        room = self._store.room()
+        if room is not None:
+            self._store.apply(lambda j: add_column(j, room.id, middle(room.corners)), "add column")
 
     def _layout(self) -> None:
         kinds = self._store.catalog.kinds.values()

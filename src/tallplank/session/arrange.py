@@ -2,8 +2,9 @@
 
 from dataclasses import dataclass
 
+from tallplank.core.catalog.kind import Kind
 from tallplank.core.draw.plan import face_at
-from tallplank.core.edit.snap import Mover, Rest, rest
+from tallplank.core.edit.snap import Mover, Rest, gap_around, rest
 from tallplank.core.edit.unit import Spot, move_to_face, place_unit, slide_units, usual_values
 from tallplank.core.edit.walled import add_opening, change_opening, usual_opening
 from tallplank.core.job.face import Face, faces_of
@@ -12,12 +13,15 @@ from tallplank.core.job.room import Room
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.rule.choice import choice_for
 from tallplank.core.joinery.rule.place import place
+from tallplank.core.measure.divide import TOLERANCE
 from tallplank.core.measure.length import LengthUnit
 from tallplank.core.space.outline import Point, Ring
 from tallplank.session.drag import Drag
 from tallplank.session.store import Store
 
-OPENING_KINDS = ("door", "window")
+FITTED, NARROWEST = ("carcass", "filler"), 20.0
+"""Ways of building whose width is free, and the narrowest gap that is filled."""
+OPENING_KINDS = ("door", "window", "opening")
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,6 +42,8 @@ class _Aim:
     width: float
     y: tuple[float, float]
     z: tuple[float, float]
+    fitted: bool = False
+    """Whether it is narrower than usual, to fit into a gap."""
 
 
 class Arranger:
@@ -67,7 +73,8 @@ class Arranger:
         else:
             name, made = store.catalog.kinds[kind].name.lower(), store.derived.made
             spot = Spot(room.id, face.id, resting.x)
-            made_ids = store.apply(lambda j: place_unit(j, store.catalog, kind, spot, made), f"place {name}")
+            sizes = {"width": aim.width} if aim.fitted else {}
+            made_ids = store.apply(lambda j: place_unit(j, store.catalog, kind, spot, made, **sizes), f"place {name}")
         store.select(made_ids)
         store.place_next("")
         if store.state.face != face.id:
@@ -147,9 +154,22 @@ class Arranger:
             x=0,
             **usual_values(usual, inches=store.job.display.style.unit is LengthUnit.INCH),
         )
-        resting = self._rest(store.job, face, unit, along - unit.width / 2, reach, frozenset())
+        if (gap := self._narrow_gap(usual, face, unit, along)) is not None:
+            unit = unit.but(width=gap[1] - gap[0])
+            resting = Rest(gap[0], f"fills the gap of {store.job.display.shown(unit.width)}")
+        else:
+            resting = self._rest(store.job, face, unit, along - unit.width / 2, reach, frozenset())
         placed = place(choice_for(store.catalog, store.job.standard, unit))
-        return _Aim(room, face, resting, unit.width, (placed.front, 0.0), (placed.z, placed.top))
+        return _Aim(room, face, resting, unit.width, (placed.front, 0.0), (placed.z, placed.top), fitted=gap is not None)
+
+    def _narrow_gap(self, kind: Kind, face: Face, unit: Unit, along: float) -> tuple[float, float] | None:
+        """The gap that is pointed at, where it is narrower than the unit and the kind can be made so narrow."""
+        low = place(choice_for(self._store.catalog, self._store.job.standard, unit)).z
+        mover = Mover(unit.width, unit.depth, low, low + unit.height)
+        gap = gap_around(self._store.derived.made, unit.room, face, mover, along)
+        if gap is None or not NARROWEST <= gap[1] - gap[0] < unit.width - TOLERANCE:
+            return None
+        return gap if kind.build in FITTED and not any(c.inside == "appliance" for c in unit.opening.cells) else None
 
     def _rest(self, job: Job, face: Face, unit: Unit, x: float, reach: float, ignore: frozenset[str]) -> Rest:
         low = place(choice_for(self._store.catalog, job.standard, unit)).z

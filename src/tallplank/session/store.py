@@ -49,6 +49,8 @@ class State:
     digest: str = ""
     """Of the file as it was last read or written here, by which a change by another program is noticed."""
     message: str = ""
+    walk: tuple[tuple[float, float], ...] = ()
+    """Where the walk with a tape leads that is being typed, on the plan."""
     line: str = ""
     """The line of the price that was picked."""
     trial: Trial | None = None
@@ -158,6 +160,10 @@ class Store:
     def pick(self, what: Pick | None) -> None:
         """Pick an opening or a part of the unit on the bench, or nothing."""
         self._set(replace(self.state, pick=what))
+
+    def show_walk(self, points: tuple[tuple[float, float], ...]) -> None:
+        """Show a walk that is being typed; nothing with no points."""
+        self._set(replace(self.state, walk=points))
 
     def pick_line(self, owner: str) -> None:
         """Look at one line of the price."""

@@ -6,6 +6,7 @@ from tallplank.app.board.kind import PaneKind
 from tallplank.app.canvas.tool.place import PlaceTool
 from tallplank.app.canvas.tool.select import SelectTool
 from tallplank.app.canvas.view import DrawingCanvas
+from tallplank.app.hint import drawing_hint
 from tallplank.app.theme import Tokens
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.primitive import Drawing
@@ -24,6 +25,7 @@ class ElevationPane(DrawingCanvas):
             return elevation(store.derived.made, room.id, face.id, store.derived.wrong, working=working) if room and face else None
 
         super().__init__(store, tokens, draw, textured=store.state.stage == "finish")
+        self.hint = lambda: drawing_hint(store, on_plan=False)
         arranger = Arranger(store, on_plan=False)
         self.work_with((PlaceTool(self, arranger),), (SelectTool(self, arranger),))
         self._subscriptions.append(store.subscribe(lambda s: s.stage, lambda _: self._stage_changed()))

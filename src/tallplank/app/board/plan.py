@@ -1,12 +1,18 @@
 """The plan of the shown room."""
 
+from collections.abc import Sequence
+from dataclasses import replace
+
 from tallplank.app.board.kind import PaneKind
 from tallplank.app.canvas.tool.place import PlaceTool
 from tallplank.app.canvas.tool.select import SelectTool
+from tallplank.app.canvas.tool.walk import WalkTool
 from tallplank.app.canvas.view import DrawingCanvas
+from tallplank.app.hint import drawing_hint
 from tallplank.app.theme import Tokens
 from tallplank.core.draw.plan import plan
-from tallplank.core.draw.primitive import Drawing
+from tallplank.core.draw.primitive import Drawing, Point
+from tallplank.core.space.outline import bounds
 from tallplank.session.arrange import Arranger
 from tallplank.session.store import Store
 
@@ -17,14 +23,28 @@ class PlanPane(DrawingCanvas):
     def __init__(self, store: Store, tokens: Tokens) -> None:
         def draw() -> Drawing | None:
             room = store.room()
-            return plan(store.derived.made, room.id, store.derived.wrong) if room else None
+            return _with_walk(plan(store.derived.made, room.id, store.derived.wrong), store.state.walk) if room else None
 
         super().__init__(store, tokens, draw, textured=False)
+        self.hint = lambda: drawing_hint(store, on_plan=True)
         arranger = Arranger(store, on_plan=True)
-        self.work_with((PlaceTool(self, arranger),), (SelectTool(self, arranger),))
+        self.work_with((PlaceTool(self, arranger), WalkTool(self)), (SelectTool(self, arranger),))
+        self._subscriptions.append(store.subscribe(lambda s: s.walk, lambda _: self._walked()))
+
+    def _walked(self) -> None:
+        self.refresh()
+        self.fit()
 
     def restyle(self, tokens: Tokens, *, textured: bool = False) -> None:
         super().restyle(tokens, textured=textured)
+
+
+def _with_walk(drawing: Drawing, walk: Sequence[Point]) -> Drawing:
+    """The drawing with room for a walk that is being typed."""
+    if not walk:
+        return drawing
+    low, high = bounds([drawing.low, drawing.high, *walk])
+    return replace(drawing, low=low, high=high)
 
 
 KIND = PaneKind("plan", "Plan", PlanPane)

@@ -25,13 +25,15 @@ from tallplank.app.canvas.tool.dimension import DimensionTool
 from tallplank.app.canvas.tool.tool import Tool
 from tallplank.app.inline import InlineField
 from tallplank.app.painter import DrawingPainter, View
-from tallplank.app.theme import Tokens, colour
+from tallplank.app.theme import Tokens, colour, font
 from tallplank.core.draw.dimension import DimensionText, SetOut, set_out
 from tallplank.core.draw.primitive import Drawing, Subject, Target
 from tallplank.core.space.outline import Point, holds
 from tallplank.session.arrange import Ghost
 from tallplank.session.store import Store
 
+HINT_FROM_EDGE, HINT_SHARE, LEAST_HINT = 14, 0.8, 180
+"""A hint keeps within the pane, and within so much of the drawing's width unless that is very small."""
 TEXT_PX, SMALL_TEXT_PX, SMALL_PANE = 12.5, 11.0, 300
 """Height of dimension texts, and in panes that are not as high or wide as this."""
 KIND_MIME = "application/x-tall-plank-kind"
@@ -70,6 +72,8 @@ class DrawingCanvas(QWidget):
         self.view = View(0.1, 0.0, 0.0)
         self._fitted = True
         self.empty_text = "There is no room yet. Add one in Survey."
+        self.hint: Callable[[], str] = lambda: ""
+        """What the drawing says in its middle while there is nothing on it."""
         self._dimensions = DimensionTool(self)
         self._tools: tuple[Tool, ...] = (self._dimensions,)
         self._press: _Press | None = None
@@ -204,6 +208,22 @@ class DrawingCanvas(QWidget):
         self._paint_selection(painter)
         for tool in self._tools:
             tool.paint(painter)
+        if hint := self.hint():
+            self._paint_hint(painter, hint, self._drawing)
+
+    def _paint_hint(self, painter: QPainter, hint: str, drawing: Drawing) -> None:
+        painter.setFont(font())
+        (x0, y0), (x1, y1) = drawing.low, drawing.high
+        room = self.rect().adjusted(HINT_FROM_EDGE, HINT_FROM_EDGE, -HINT_FROM_EDGE, -HINT_FROM_EDGE)
+        room.setWidth(max(round(self.view.scale * (x1 - x0) * HINT_SHARE), LEAST_HINT))
+        room.moveCenter(self.place_of((x0 + x1) / 2, (y0 + y1) / 2).toPoint())
+        flags = Qt.AlignmentFlag.AlignCenter | Qt.TextFlag.TextWordWrap
+        text = painter.boundingRect(room, flags, hint)
+        painter.setPen(colour(self.tokens.line))
+        painter.setBrush(colour(self.tokens.raised))
+        painter.drawRoundedRect(text.adjusted(-10, -6, 10, 6), 4, 4)
+        painter.setPen(colour(self.tokens.ink))
+        painter.drawText(text, flags, hint)
 
     def _painted(self, drawing: Drawing) -> QPixmap:
         """The drawing with its dimensions."""

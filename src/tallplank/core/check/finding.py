@@ -11,6 +11,7 @@ from tallplank.core.check.kept import kept_entries
 from tallplank.core.check.machining import Fault, Known, faults
 from tallplank.core.check.overlap import SLACK, Overlap, OverlapFinder
 from tallplank.core.check.record import Constructions, Finding, Site, shown
+from tallplank.core.check.room_door import meeting_doors
 from tallplank.core.check.strength import (
     few_legs,
     heavy_doors,
@@ -28,6 +29,7 @@ from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.measure.memo import Rounds, are_same
+from tallplank.core.space.outline import shared_depth
 
 LEVELS = ("error", "warning", "note")
 
@@ -129,6 +131,17 @@ def _outside(site: Site, unit: MadeUnit) -> Iterator[Finding]:
         yield Finding("error", "beyond-ceiling", text, "Make it lower.", (unit.unit.id,))
 
 
+def _in_columns(site: Site, unit: MadeUnit) -> Iterator[Finding]:
+    ring = site.face(unit).frame.flat_out(unit.outline) if site.room.columns else ()
+    for column in site.room.columns:
+        high = site.room.height if column.high is None else column.high
+        above = min(unit.placed.top, high) - max(unit.placed.z, column.low)
+        deep = shared_depth(ring, column.outline) if above > SLACK else 0.0
+        if deep > SLACK:
+            text = f"{unit.label} stands {shown(site, min(deep, above))} into {column.name}."
+            yield Finding("error", "in-column", text, "Move it, or make it narrower, lower or shallower.", (unit.unit.id,))
+
+
 def _before_openings(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     placed, face = unit.placed, site.face(unit)
     for opening in face.openings:
@@ -224,12 +237,14 @@ JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
     _alike_numbers,
     few_legs,
     weak_worktops,
+    meeting_doors,
     kept_entries,
 )
 """Checks of what concerns several things; a new one is one function added here."""
 UNIT_CHECKS: tuple[Callable[[Site, MadeUnit], Iterator[Finding]], ...] = (
     _not_built,
     _outside,
+    _in_columns,
     _before_openings,
     _unit_choices,
     _thickness_not_sold,

@@ -58,6 +58,8 @@ def obstacles_of_room(room: Room, faces: Faces) -> Iterator[Obstacle]:
     corners = tuple(room.corners)
     yield _obstacle(Prism(corners, room.height, room.height + WALL), "", "the ceiling")
     yield _obstacle(Prism(corners, -WALL, 0.0), "", "the floor")
+    for column in room.columns:
+        yield _obstacle(Prism(column.outline, column.low, room.height if column.high is None else column.high), "", column.name)
 
 
 def obstacles_of_runs(runs: Sequence[Run], faces: Faces) -> Iterator[Obstacle]:

@@ -29,6 +29,7 @@ from tallplank.core.job.room import Group, Room, WallOpening
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Front, Part
 from tallplank.core.joinery.run.worktop import JOINED, Run
+from tallplank.core.space.outline import bounds
 
 FLOOR_DEPTH = 60.0
 
@@ -43,7 +44,7 @@ def elevation(made: Made, room_id: str, face_id: str, wrong: frozenset[str] = fr
     runs = [r for r in made.runs if (r.room, r.face) == (room_id, face_id)]
     face, length = _as_high_as_what_stands(face, units, runs), face.length
     beside = _thick_beside(room, face)
-    shapes: list[Shape] = [*_surround(face, beside)]
+    shapes: list[Shape] = [*_surround(face, beside), *_columns(room, face)]
     for run in runs:
         if run.what == "plinth":
             shapes += _run_faces(run)
@@ -92,20 +93,54 @@ def _surround(face: Face, beside: tuple[float, float]) -> Iterator[Shape]:
         yield from _opening(opening)
 
 
+def _columns(room: Room, face: Face) -> Iterator[Shape]:
+    """The columns and beams that stand at the face or shortly before it."""
+    for column in room.columns:
+        (left, near), (right, far) = bounds([face.frame.inside((*point, 0.0))[:2] for point in column.outline])
+        if far > -AT_FACE and near < 0 and right > 0 and left < face.length:
+            high = face.height if column.high is None else min(column.high, face.height)
+            if high > column.low:
+                yield rectangle(left, column.low, right - left, high - column.low, Pen.OUTLINE, PAPER)
+
+
+AT_FACE = 300.0
+"""What stands nearer to a face than this is shown on its elevation."""
+
+
 def _opening(opening: WallOpening) -> Iterator[Shape]:
     x, z, width, height = opening.x, opening.sill, opening.width, opening.height
     if opening.kind == "door":
         yield rectangle(x - 70, z, width + 140, height + 70, Pen.EDGE, PAPER)
         yield rectangle(x, z, width, height, Pen.OUTLINE, PAPER)
-        yield Line((x + width, z), (x, z + height / 2), Pen.HIDDEN)
-        yield Line((x + width, z + height), (x, z + height / 2), Pen.HIDDEN)
+        yield from _leaf_marks(opening)
         return
     yield rectangle(x, z, width, height, Pen.OUTLINE, PAPER)
+    if opening.kind == "opening":
+        return
     sash = min(55.0, width / 8, height / 8)
     panes = 2 if width > 700 else 1
     pane = (width - (panes + 1) * sash) / panes
     for i in range(panes):
         yield rectangle(x + sash + i * (pane + sash), z + sash, pane, height - 2 * sash, Pen.EDGE, GLASS)
+
+
+def _leaf_marks(door: WallOpening) -> Iterator[Shape]:
+    """Broken lines that meet where a leaf hangs; an arrow to where one slides."""
+    left, right, low, middle, high = door.x, door.x + door.width, door.sill, door.sill + door.height / 2, door.sill + door.height
+    if door.leaf == "sliding":
+        tip, tail = (left, right) if door.hand == "left" else (right, left)
+        way = (tip - tail) / door.width
+        yield Line((tail, middle), (tip, middle), Pen.HIDDEN)
+        for rise in (-ARROW, ARROW):
+            yield Line((tip - way * 2 * ARROW, middle + rise), (tip, middle), Pen.HIDDEN)
+        return
+    leaves = [(left, (left + right) / 2), (right, (left + right) / 2)] if door.leaf == "double" else []
+    for hung, free in leaves or [(left, right) if door.hand == "left" else (right, left)]:
+        yield Line((free, low), (hung, middle), Pen.HIDDEN)
+        yield Line((free, high), (hung, middle), Pen.HIDDEN)
+
+
+ARROW = 40.0
 
 
 def unit_front(unit: MadeUnit, *, marked: bool = True) -> Iterator[Shape]:
@@ -191,7 +226,8 @@ def _chains(room: Room, face: Face, units: Sequence[MadeUnit], runs: Sequence[Ru
         yield unit_chain(above, hung, face.length)
     elif face.openings:
         yield opening_chain(above, room.id, face)
-    yield _levels(left, floor, runs, face.height)
+    if floor:
+        yield _levels(left, floor, runs, face.height)
     yield Chain(left, (0.0, face.height), (LEVEL if face.is_loose else OfRoom(room.id),))
     if hung:
         yield _levels(right, hung, (), face.height)

@@ -23,7 +23,7 @@ from tallplank.core.draw.primitive import (
 )
 from tallplank.core.job.face import Face, Faces
 from tallplank.core.job.measure import OfFace
-from tallplank.core.job.room import FreeWall, Group, Room
+from tallplank.core.job.room import FreeWall, Group, Room, WallOpening
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.run.worktop import JOINED, Run
 from tallplank.core.space.frame import Frame
@@ -86,31 +86,59 @@ def _walls(room: Room, faces: Faces, outer: Sequence[tuple[Point, Point]]) -> It
         yield Poly(_box(faces[wall.id].frame, 0.0, 0.0, faces[wall.id].length, wall.thickness), Pen.CUT, WALL)
     for face in _fronts(room, faces):
         yield from _openings(face)
+    for column in room.columns:
+        hangs = column.low > 0
+        yield Poly(column.outline, Pen.HIDDEN if hangs else Pen.CUT, None if hangs else WALL)
 
 
 def _openings(face: Face) -> Iterator[Shape]:
     frame, thick = face.frame, face.thickness
     for opening in face.openings:
-        fill = PAPER if opening.kind == "door" else GLASS
+        fill = GLASS if opening.kind == "window" else PAPER
         yield Poly(_box(frame, opening.x, 0.0, opening.width, thick), None, fill)
         for x in (opening.x, opening.x + opening.width):
             yield _line(frame, (x, 0.0), (x, thick), Pen.CUT)
         if opening.kind == "window":
             for y in (0.0, thick * 0.42, thick * 0.58, thick):
                 yield _line(frame, (opening.x, y), (opening.x + opening.width, y), Pen.EDGE)
-        else:
-            yield from _leaf(frame, opening.x, opening.width)
+        elif opening.kind == "door":
+            yield from _door(frame, opening, thick)
 
 
 def _line(frame: Frame, a: Point, b: Point, pen: Pen) -> Line:
     return Line(_point(frame, *a), _point(frame, *b), pen)
 
 
-def _leaf(frame: Frame, x: float, width: float) -> Iterator[Shape]:
-    """A door leaf open at a right angle into the room, and the quarter circle that it sweeps."""
-    yield _line(frame, (x, 0.0), (x, -width), Pen.OUTLINE)
-    hinge, free = _point(frame, x, 0.0), _point(frame, x, -width)
-    yield Arc(hinge, width, degrees(atan2(free[1] - hinge[1], free[0] - hinge[0])), 90.0, Pen.BEYOND)
+def _door(frame: Frame, door: WallOpening, thick: float) -> Iterator[Shape]:
+    """The leaves of a door: open at a right angle with what they sweep, or slid before the wall."""
+    left, right, out = door.x, door.x + door.width, -1.0 if door.swing == "in" else 1.0
+    face = 0.0 if door.swing == "in" else thick
+    if door.leaf == "sliding":
+        start = left - door.width if door.hand == "left" else right
+        y = face + out * BEFORE_WALL
+        yield _line(frame, (start, y), (start + door.width, y), Pen.OUTLINE)
+        yield _line(frame, (left, y), (right, y), Pen.HIDDEN)
+    elif door.leaf == "double":
+        yield from _leaf(frame, (left, face), door.width / 2, 1.0, out)
+        yield from _leaf(frame, (right, face), door.width / 2, -1.0, out)
+    elif door.hand == "left":
+        yield from _leaf(frame, (left, face), door.width, 1.0, out)
+    else:
+        yield from _leaf(frame, (right, face), door.width, -1.0, out)
+
+
+BEFORE_WALL = 25.0
+"""From the wall to the middle of a leaf that slides before it."""
+
+
+def _leaf(frame: Frame, hung: Point, width: float, inward: float, out: float) -> Iterator[Shape]:
+    """A leaf open at a right angle, and the quarter circle from there to where it is closed."""
+    hinge, free = _point(frame, *hung), _point(frame, hung[0], hung[1] + out * width)
+    shut = _point(frame, hung[0] + inward * width, hung[1])
+    yield Line(hinge, free, Pen.OUTLINE)
+    angles = [degrees(atan2(p[1] - hinge[1], p[0] - hinge[0])) for p in (free, shut)]
+    turn = (angles[1] - angles[0] + 180.0) % 360.0 - 180.0
+    yield Arc(hinge, width, angles[0] if turn > 0 else angles[1], abs(turn), Pen.BEYOND)
 
 
 def _group(group: Group, faces: Faces) -> Iterator[Shape]:

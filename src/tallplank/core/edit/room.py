@@ -158,7 +158,11 @@ def _turned(room: Room, degrees: float) -> Room:
     for group in room.groups:
         x, y = at((group.x, group.y))
         groups.append(group.but(x=x, y=y, turn=folded(group.turn + degrees)))
-    return room.but(corners=tuple(map(at, room.corners)), free_walls=free, groups=tuple(groups))
+    columns = []
+    for column in room.columns:
+        x, y = at((column.x, column.y))
+        columns.append(column.but(x=x, y=y, turn=folded(column.turn + degrees)))
+    return room.but(corners=tuple(map(at, room.corners)), free_walls=free, groups=tuple(groups), columns=tuple(columns))
 
 
 def remove_room(job: Job, room_id: str) -> Job:

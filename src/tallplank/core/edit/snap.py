@@ -52,6 +52,20 @@ def first_gap(made: Made, room: str, face: Face, mover: Mover) -> float:
     return min(at, max(face.length - mover.width, 0.0))
 
 
+def gap_around(made: Made, room: str, face: Face, mover: Mover, at: float) -> tuple[float, float] | None:
+    """From where to where along a face it is free around a point, between units or the walls that close it.
+
+    None within a unit, or where the face is open at an end of the gap.
+    """
+    spans = [(u.placed.x, u.placed.right) for u in _beside(made, room, face.id, mover)]
+    spans += [span for _, span in _reaching(made, room, face, mover)]
+    if any(start < at < end for start, end in spans):
+        return None
+    left = max((end for _, end in spans if end <= at), default=0.0 if face.closed_left else None)
+    right = min((start for start, _ in spans if start >= at), default=face.length if face.closed_right else None)
+    return None if left is None or right is None else (left, right)
+
+
 def neighbour(made: Made, room: str, face: str, x: float, width: float, touch: float) -> MadeUnit | None:
     """The unit that stands against either side of a place, the left one first."""
     units = made.at_face(room, face)
@@ -89,15 +103,20 @@ def _places(made: Made, room: str, face: Face, mover: Mover) -> Iterator[tuple[i
 
 def _corners(made: Made, room: str, face: Face, mover: Mover) -> Iterator[tuple[int, float, str]]:
     """Beside what stands round a corner: where another face's units reach into the strip before this one."""
+    for unit, span in _reaching(made, room, face, mover):
+        told = f"corner, beside {unit.unit.mark} on {made.face(unit).name}"
+        for place in (span[1], span[0] - mover.width):
+            if face.is_loose or -TOLERANCE <= place <= face.length - mover.width + TOLERANCE:
+                yield 1, place, told
+
+
+def _reaching(made: Made, room: str, face: Face, mover: Mover) -> Iterator[tuple[MadeUnit, tuple[float, float]]]:
+    """Units at other faces that reach into the strip before this one, each with from where to where."""
     for unit in made.by_room.get(room, ()):
         if unit.unit.face == face.id or not _is_level(unit, mover):
             continue
         frame = made.face(unit).frame
         ring = [face.frame.inside(frame.out((x, y, 0.0))) for x, y in unit.outline]
         span = strip_span([(p.x, p.y) for p in ring], -mover.depth, 0.0)
-        if span is None or span[1] <= TOLERANCE or span[0] >= face.length - TOLERANCE:
-            continue
-        told = f"corner, beside {unit.unit.mark} on {made.face(unit).name}"
-        for place in (span[1], span[0] - mover.width):
-            if face.is_loose or -TOLERANCE <= place <= face.length - mover.width + TOLERANCE:
-                yield 1, place, told
+        if span is not None and span[1] > TOLERANCE and span[0] < face.length - TOLERANCE:
+            yield unit, span

@@ -8,17 +8,20 @@ from tallplank.core.job.face import Face
 from tallplank.core.job.job import Job
 from tallplank.core.job.room import Wall, WallOpening
 
-_DOOR, _WINDOW = (0.0, 900.0, 2050.0), (1050.0, 1200.0, 1150.0)
-"""Sill, width and height of a new door and a new window; common practice, no source."""
+USUAL = {"door": (0.0, 900.0, 2050.0), "window": (1050.0, 1200.0, 1150.0), "opening": (0.0, 1000.0, 2100.0)}
+"""Sill, width and height of what is new in a wall; common practice, no source."""
+OpeningKind = Literal["door", "window", "opening"]
 
 
 def usual_opening(kind: str) -> tuple[float, float, float]:
-    """Sill, width and height of a new door or window."""
-    return _DOOR if kind == "door" else _WINDOW
+    """Sill, width and height of a new door, window or opening without either."""
+    return USUAL.get(kind, USUAL["door"])
 
 
-def add_opening(job: Job, room_id: str, face_id: str, kind: Literal["door", "window"], x: float | None = None, **values: float) -> Edited:
-    """A job with a door or a window in a wall, in its middle unless `x` says where; sill, width and height may be given.
+def add_opening(job: Job, room_id: str, face_id: str, kind: OpeningKind, x: float | None = None, **values: float) -> Edited:
+    """A job with a door, a window or an opening without either in a wall, in its middle unless `x` says where.
+
+    Sill, width and height may be given.
 
     Raises:
         EditError: it does not fit into the wall or meets another opening.
@@ -42,6 +45,8 @@ def change_opening(job: Job, room_id: str, face_id: str, opening_id: str, **valu
     if _is_back(face):
         seen = valid(lambda: before.but(**values))
         values = {**values, "x": _on_front(face, seen.x, seen.width)}
+        other = {"left": "right", "right": "left", "in": "out", "out": "in"}
+        values |= {name: other[str(getattr(seen, name))] for name in ("hand", "swing") if name in values}
 
     def changed(wall: Wall) -> Wall:
         return wall.but(openings=tuple(o.but(**values) if o.id == opening_id else o for o in wall.openings))

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
+from typing import Literal
 
 from tallplank.core.job.room import FreeWall, Group, GroupFace, Room, Wall, WallOpening
 from tallplank.core.space.frame import Frame, along, turned_about_z
@@ -82,8 +83,14 @@ def _sides(wall: FreeWall) -> Iterator[Face]:
     yield Face(wall.id, wall.name, front, length, wall.height, wall, wall.thickness, wall.openings)
     a, b = front.out((length, wall.thickness, 0.0)), front.out((0.0, wall.thickness, 0.0))
     back = along((a.x, a.y), (b.x, b.y))
-    turned = tuple(o.but(x=max(length - o.x - o.width, 0.0)) for o in reversed(wall.openings))
+    turned = tuple(_from_behind(o, length) for o in reversed(wall.openings))
     yield Face(wall.back, f"{wall.name}, back", back, length, wall.height, wall, wall.thickness, turned)
+
+
+def _from_behind(opening: WallOpening, length: float) -> WallOpening:
+    hand: Literal["left", "right"] = "right" if opening.hand == "left" else "left"
+    swing: Literal["in", "out"] = "out" if opening.swing == "in" else "in"
+    return opening.but(x=max(length - opening.x - opening.width, 0.0), hand=hand, swing=swing)
 
 
 def _group(room: Room, group: Group) -> Iterator[Face]:

@@ -1,5 +1,6 @@
 """What is measured: rooms of any shape, their walls with doors and windows, walls that stand free, and groups of units in the room."""
 
+from math import cos, pi, radians, sin
 from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
@@ -8,6 +9,8 @@ from tallplank.core.job.base import Id, Mm, Name, NotNegative, Positive, Record
 from tallplank.core.space.outline import edges, far, is_clockwise, is_simple
 
 MOST_WALL_OPENINGS = 100
+MOST_COLUMNS, ROUND = 50, 32
+"""Columns of a room, and the corners by which a round one is drawn."""
 MOST_CORNERS, MOST_FREE_WALLS, MOST_GROUPS, MOST_GROUP_FACES = 100, 50, 50, 4
 SHORTEST_WALL = 10.0
 Corner = tuple[Mm, Mm]
@@ -16,10 +19,16 @@ Degrees = Annotated[float, Field(allow_inf_nan=False, ge=-360, le=360)]
 
 
 class WallOpening(Record):
-    """A door or window in a wall; `x` runs from the wall's left end, `sill` up from the floor."""
+    """A door or window in a wall, or an opening without either; `x` runs from the wall's left end, `sill` up from the floor."""
 
     id: Id
-    kind: Literal["door", "window"]
+    kind: Literal["door", "window", "opening"]
+    leaf: Literal["single", "double", "sliding"] = "single"
+    """Of a door."""
+    hand: Literal["left", "right"] = "left"
+    """Where a single door hangs, or to which side a sliding one goes, as seen on this face."""
+    swing: Literal["in", "out"] = "in"
+    """Whether it opens to this side of the wall or to the other."""
     x: NotNegative
     width: Positive
     sill: NotNegative
@@ -76,6 +85,39 @@ class Group(Record):
     faces: Annotated[tuple[GroupFace, ...], Field(min_length=1, max_length=MOST_GROUP_FACES)]
 
 
+class Column(Record):
+    """What stands or hangs in a room and cannot be moved: a column, a chimney breast, a beam, a boxing, a soffit.
+
+    A rectangle about its middle, turned counter-clockwise, or a round one as wide as `width`; from `low` up to `high`, or to the ceiling.
+    """
+
+    id: Id
+    name: Name
+    x: Mm
+    y: Mm
+    width: Annotated[float, Field(allow_inf_nan=False, ge=10, le=100_000)]
+    depth: Annotated[float, Field(allow_inf_nan=False, ge=10, le=100_000)]
+    turn: Degrees = 0.0
+    round: bool = False
+    low: NotNegative = 0.0
+    high: Positive | None = None
+
+    @model_validator(mode="after")
+    def _has_a_height(self) -> Self:
+        if self.high is not None and self.high <= self.low:
+            raise ValueError("its top is above its bottom")
+        return self
+
+    @property
+    def outline(self) -> tuple[Corner, ...]:
+        """Seen from above, counter-clockwise."""
+        if self.round:
+            angles = (2 * pi * i / ROUND for i in range(ROUND))
+            return tuple((self.x + self.width / 2 * cos(a), self.y + self.width / 2 * sin(a)) for a in angles)
+        a, b, c, s = self.width / 2, self.depth / 2, cos(radians(self.turn)), sin(radians(self.turn))
+        return tuple((self.x + x * c - y * s, self.y + x * s + y * c) for x, y in ((-a, -b), (a, -b), (a, b), (-a, b)))
+
+
 class Room(Record):
     """A room, measured between the finished faces of its walls.
 
@@ -89,6 +131,7 @@ class Room(Record):
     walls: Annotated[tuple[Wall, ...], Field(min_length=3, max_length=MOST_CORNERS)]
     free_walls: Annotated[tuple[FreeWall, ...], Field(max_length=MOST_FREE_WALLS)] = ()
     groups: Annotated[tuple[Group, ...], Field(max_length=MOST_GROUPS)] = ()
+    columns: Annotated[tuple[Column, ...], Field(max_length=MOST_COLUMNS)] = ()
 
     @model_validator(mode="after")
     def _is_sound(self) -> Self:
@@ -100,7 +143,7 @@ class Room(Record):
             raise ValueError("the walls of a room may not cross or touch one another")
         if not is_clockwise(self.corners):
             raise ValueError("the corners of a room run clockwise as seen from above")
-        ids = self.face_ids + tuple(g.id for g in self.groups)
+        ids = self.face_ids + tuple(g.id for g in self.groups) + tuple(c.id for c in self.columns)
         if len(set(ids)) != len(ids):
             raise ValueError("two walls, faces or groups have the same id")
         openings = [o.id for wall in (*self.walls, *self.free_walls) for o in wall.openings]

@@ -1,14 +1,15 @@
 """The room itself as surfaces: floor, walls with their doors and windows, and walls that stand free."""
 
 from collections.abc import Iterable, Iterator, Mapping, Sequence
+from math import hypot
 
 import numpy as np
 from numpy.typing import NDArray
 
 from tallplank.core.job.face import Face
-from tallplank.core.job.room import FreeWall, Room
+from tallplank.core.job.room import Column, FreeWall, Room
 from tallplank.core.solid.mesh import Batch, Faces
-from tallplank.core.space.outline import triangles
+from tallplank.core.space.outline import edges, triangles
 
 SHELL_GAP = 3.0
 """Walls and floor are shown this far behind their true faces, so that what stands against them keeps its edges."""
@@ -30,10 +31,26 @@ def shell(room: Room, faces: Mapping[str, Face]) -> tuple[Batch, ...]:
         quads["wall"] += _jambs(face)
         if isinstance(face.carrier, FreeWall):
             quads["wall"] += _ends(face)
-        for opening in face.openings:
+        for opening in (o for o in face.openings if o.kind != "opening"):
             x, z = (opening.x, opening.x + opening.width), (opening.sill, opening.sill + opening.height)
             quads["glass" if opening.kind == "window" else "door"].append(_upright(face, x, z, face.thickness * PANE_DEPTH))
+    for column in room.columns:
+        quads["wall"] += _column(room, column)
     return tuple(Batch(look, _flat(found)) for look, found in quads.items() if found)
+
+
+def _column(room: Room, column: Column) -> Iterator[_Quad]:
+    """The sides of a column, and its upper and lower end where they are seen."""
+    low, high = column.low, room.height if column.high is None else column.high
+    for (x0, y0), (x1, y1) in edges(column.outline):
+        long = hypot(x1 - x0, y1 - y0)
+        corners = ((x0, y0, low), (x1, y1, low), (x1, y1, high), (x0, y0, high))
+        yield np.array(corners, np.float32), ((y1 - y0) / long, (x0 - x1) / long, 0.0)
+    for a, b, c in triangles(column.outline):
+        if high < room.height:
+            yield np.array([(*p, high) for p in (a, b, c, c)], np.float32), (0.0, 0.0, 1.0)
+        if low > 0:
+            yield np.array([(*p, low) for p in (c, b, a, a)], np.float32), (0.0, 0.0, -1.0)
 
 
 def _floor(room: Room) -> Iterator[_Quad]:

@@ -1,0 +1,42 @@
+"""Rooms surveyed by walking round them with a tape."""
+
+from collections.abc import Sequence
+
+from tallplank.core.edit.check import Edited, EditError
+from tallplank.core.edit.room import add_room_of, change_room, check_openings
+from tallplank.core.job.job import Job
+from tallplank.core.measure.tape import Leg, Spread, closed, walked
+from tallplank.core.space.outline import is_clockwise
+
+
+def room_by_tape(job: Job, name: str, legs: Sequence[Leg], height: float, spread: Spread = "even") -> Edited:
+    """A job with one more room, as it was walked round; its id comes with it.
+
+    Raises:
+        TapeError, EditError: the walk does not close, or its walls cross.
+    """
+    return add_room_of(job, name, closed(walked(legs), spread), height)
+
+
+def survey_room(job: Job, room_id: str, legs: Sequence[Leg], spread: Spread = "even") -> Job:
+    """A job with a room as it was walked round from its first corner, to the right on the plan.
+
+    With as many walls as before they stay, with all that is in and at them.
+
+    Raises:
+        TapeError: the walk does not close.
+        EditError: its walls cross, openings do not fit any more, or walls would go that something stands at.
+    """
+    room = job.room(room_id)
+    x0, y0 = room.corners[0]
+    corners = tuple((x0 + x, y0 + y) for x, y in closed(walked(legs), spread))
+    if len(corners) == len(room.corners):
+        if not is_clockwise(corners):
+            raise EditError("Walk round the room clockwise, with the walls at your left.")
+        return change_room(job, room_id, corners=corners)
+    if any(u.room == room_id for u in job.units) or any(w.openings for w in room.walls) or room.free_walls or room.groups:
+        raise EditError(f"{room.name} has {len(room.corners)} walls with something in or at them; this walk has {len(corners)}.")
+    made = add_room_of(job, room.name, corners, room.height)
+    fresh = made.job.room(made.ids[0]).but(id=room_id)
+    check_openings(fresh, job.display)
+    return job.replaced(rooms=tuple(fresh if r.id == room_id else r for r in job.rooms))
