@@ -23,7 +23,7 @@ from tallplank.core.check.strength import (
     sagging_shelves,
 )
 from tallplank.core.check.swing import SwingFinder
-from tallplank.core.check.worktop import weak_worktops
+from tallplank.core.check.worktop import WorktopChecker
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made, MadeUnit
@@ -41,6 +41,7 @@ class Checker:
         self._rooms: dict[str, _Checked] = {}
         self._overlaps = OverlapFinder()
         self._swings = SwingFinder()
+        self._worktops = WorktopChecker()
         self._boards: Known = Rounds()
         self.checked = 0
         """How many units were checked so far, for tests and benchmarks."""
@@ -54,6 +55,7 @@ class Checker:
             rooms[room.id] = checked = self._room(site, made.by_room.get(room.id, ()))
             found += checked.findings
         found += self._swings.findings(made)
+        found += self._worktops.findings(made)
         self._rooms = rooms
         self._boards.turn()
         return tuple(sorted(found, key=lambda f: LEVELS.index(f.level)))
@@ -236,7 +238,6 @@ JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
     _job_choices,
     _alike_numbers,
     few_legs,
-    weak_worktops,
     meeting_doors,
     kept_entries,
 )

@@ -9,6 +9,7 @@ from functools import partial
 from math import ceil
 from typing import NamedTuple
 
+from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.obstacle import (
     Box,
     Obstacle,
@@ -23,7 +24,7 @@ from tallplank.core.check.record import Finding, Fix
 from tallplank.core.check.sweep import Mover, movers_of
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.job.face import Faces
-from tallplank.core.job.job import Job
+from tallplank.core.job.job import Display, Job
 from tallplank.core.job.opening import Opening, opening_at
 from tallplank.core.job.room import Room
 from tallplank.core.joinery.made import Made, MadeUnit
@@ -37,6 +38,8 @@ MOST_ROOM = 300.0
 """The widest filler that is proposed as a remedy."""
 FINE = 1.0
 """To how many millimetres, or degrees, it is sought how far a front opens and what would set it free."""
+MOST_KEPT = 2
+"""What fronts sweep is kept for so many times the units that there are, before what is gone is forgotten."""
 TOLD = 300
 """Findings of one room at most; where there are more, nobody reads them one by one."""
 
@@ -79,20 +82,33 @@ class SwingFinder:
     def __init__(self) -> None:
         self._known: dict[str, _Known] = {}
         self._movers: dict[int, tuple[object, tuple[Mover, ...]]] = {}
+        self._shown: tuple[Catalog | None, Display] = (None, Display())
+        self._told: dict[str, tuple[_Known, tuple[Finding, ...]]] = {}
+        """What was told of each room, as lengths are shown now."""
 
     def findings(self, made: Made) -> Iterator[Finding]:
         """A finding for every front that cannot be opened as far as it shall."""
-        self._movers = {id(u.fronts): self._movers[id(u.fronts)] for u in made.units if id(u.fronts) in self._movers}
-        known = {}
+        if made.catalog is not self._shown[0] or made.job.display != self._shown[1]:
+            self._shown, self._told = (made.catalog, made.job.display), {}
+        if len(self._movers) > MOST_KEPT * (len(made.units) + 1):
+            present = {id(u.fronts) for u in made.units}
+            self._movers = {key: kept for key, kept in self._movers.items() if key in present}
+        runs: dict[str, list[Run]] = {}
+        for run in made.runs:
+            runs.setdefault(run.room, []).append(run)
+        known, told = {}, {}
         for room in made.job.rooms:
-            known[room.id] = found = self._room(made, room)
-            stops = [stop for unit in found.units for stop in found.stops[id(unit)]]
-            yield from map(partial(_told, made), stops[:TOLD])
-        self._known = known
+            known[room.id] = found = self._room(made, room, tuple(runs.get(room.id, ())))
+            before = self._told.get(room.id)
+            if before is None or before[0] is not found:
+                stops = [stop for unit in found.units for stop in found.stops[id(unit)]]
+                before = (found, tuple(_told(made, stop) for stop in stops[:TOLD]))
+            told[room.id] = before
+            yield from before[1]
+        self._known, self._told = known, told
 
-    def _room(self, made: Made, room: Room) -> _Known:
+    def _room(self, made: Made, room: Room, runs: tuple[Run, ...]) -> _Known:
         units = made.by_room.get(room.id, ())
-        runs = tuple(run for run in made.runs if run.room == room.id)
         before = self._known.get(room.id)
         if before is not None and before.room is not room:
             before = None

@@ -1,7 +1,6 @@
 """What an amount consists of: so much of something, at a rate. Costs are sums of entries, so that every amount explains itself."""
 
 from collections.abc import Iterable
-from dataclasses import dataclass, fields
 from typing import Literal, NamedTuple, get_args
 
 from tallplank.core.joinery.part.part import PartRef
@@ -30,8 +29,7 @@ class Entry(NamedTuple):
         return self.quantity * self.factor * self.rate
 
 
-@dataclass(frozen=True, slots=True)
-class Cost:
+class Cost(NamedTuple):
     """What one thing costs the shop, in cents, by kind."""
 
     boards: int = 0
@@ -48,12 +46,12 @@ class Cost:
     @property
     def total(self) -> int:
         """All of it."""
-        return sum(self.by_kind.values())
+        return sum(self)
 
     @property
     def by_kind(self) -> dict[CostKind, int]:
         """The same as a mapping."""
-        return {kind: getattr(self, kind) for kind in COST_KINDS}
+        return dict(zip(COST_KINDS, self, strict=True))
 
     @property
     def own(self) -> int:
@@ -61,7 +59,7 @@ class Cost:
         return self.total - self.bought
 
 
-assert tuple(f.name for f in fields(Cost)) == COST_KINDS
+assert Cost._fields == COST_KINDS
 
 
 def cost_of(entries: Iterable[Entry]) -> Cost:
@@ -74,8 +72,4 @@ def cost_of(entries: Iterable[Entry]) -> Cost:
 
 def added(costs: Iterable[Cost]) -> Cost:
     """Several costs together."""
-    sums = dict.fromkeys(COST_KINDS, 0)
-    for cost in costs:
-        for kind in COST_KINDS:
-            sums[kind] += getattr(cost, kind)
-    return Cost(**sums)
+    return Cost(*map(sum, zip(*costs, strict=True)))

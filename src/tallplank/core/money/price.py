@@ -114,7 +114,7 @@ def _entries(made: Made, owner: str, tables: Tables) -> Iterator[Entry]:
     elif run is not None:
         yield from _run_entries(run, run_counts(run), tables)
     elif owner in SITE:
-        yield from _site_entries(made, owner, tables)
+        yield from _site_entries(made, owner, _site_counts(made, owner), tables)
 
 
 def _unit_entries(made: MadeUnit, counts: Counts, tables: Tables) -> Iterator[Entry]:
@@ -127,17 +127,19 @@ def _run_entries(run: Run, counts: Counts, tables: Tables) -> Iterator[Entry]:
     yield from labour_entries(counts, tables)
 
 
-def _site_entries(made: Made, owner: str, tables: Tables) -> Iterator[Entry]:
+def _site_entries(made: Made, owner: str, counts: Counts, tables: Tables) -> Iterator[Entry]:
     if owner == "delivery":
         yield from delivery_entries(made, tables)
     elif owner == "stock":
         yield from stock_entries(made, tables)
     else:
-        yield from labour_entries(_site_counts(made, owner), tables)
+        yield from labour_entries(counts, tables)
 
 
 def _site_counts(made: Made, owner: str) -> Counts:
-    return design_counts(made) if owner == "design" else install_counts(made.units, made.runs)
+    if owner == "design":
+        return design_counts(made)
+    return install_counts(made.units, made.runs) if owner == "installation" else {}
 
 
 def _unit_line(made: MadeUnit, room: str, tables: Tables) -> PriceLine:
@@ -154,10 +156,10 @@ def _run_line(run: Run, room: str, tables: Tables) -> PriceLine:
 
 def _site_lines(made: Made, tables: Tables) -> Iterator[PriceLine]:
     for owner, label in SITE.items() if made.units else ():
-        cost = cost_of(_site_entries(made, owner, tables))
+        counts = _site_counts(made, owner)
+        cost = cost_of(_site_entries(made, owner, counts, tables))
         if cost.total:
-            hours = _hours(_site_counts(made, owner), tables) if owner in ("design", "installation") else ()
-            yield PriceLine(owner, (), "", label, cost, _sold_for(cost, tables.rates), hours)
+            yield PriceLine(owner, (), "", label, cost, _sold_for(cost, tables.rates), _hours(counts, tables))
 
 
 def _hours(counts: Counts, tables: Tables) -> Hours:

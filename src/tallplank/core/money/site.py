@@ -26,9 +26,7 @@ def design_counts(made: Made) -> Counts:
 
 def install_counts(units: Sequence[MadeUnit], runs: Sequence[Run]) -> Counts:
     """What is set up in the house."""
-    counts: Counter[Count] = Counter()
-    for unit in units:
-        counts[_set_up(unit)] += 1
+    counts: Counter[Count] = Counter(map(_set_up, units))
     counts["run_metre"] = sum(p.length.value for run in runs for p in run.parts) / 1000  # type: ignore[assignment]
     return {count: float(n) for count, n in counts.items()}
 
@@ -51,15 +49,18 @@ def delivery_entries(made: Made, tables: Tables) -> Iterator[Entry]:
 
 def stock_entries(made: Made, tables: Tables) -> Iterator[Entry]:
     """What whole sheets, rolls and packs cost beyond what the units take of them, where the shop charges that to the job."""
-    owners: tuple[MadeUnit | Run, ...] = (*made.units, *made.runs)
-    parts = [part for owner in owners for part in owner.parts]
     rates = tables.rates
     if rates.boards == "sheets":
-        yield from _sheets(parts, tables)
+        yield from _sheets(_parts(made), tables)
     if rates.bands == "rolls":
-        yield from _rolls(parts, tables)
+        yield from _rolls(_parts(made), tables)
     if rates.packs == "whole":
         yield from _packs(made, tables)
+
+
+def _parts(made: Made) -> list[Part]:
+    owners: tuple[MadeUnit | Run, ...] = (*made.units, *made.runs)
+    return [part for owner in owners for part in owner.parts]
 
 
 def _sheets(parts: Sequence[Part], tables: Tables) -> Iterator[Entry]:
