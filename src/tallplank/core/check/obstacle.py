@@ -10,6 +10,7 @@ from tallplank.core.job.room import FreeWall, Room
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.run.worktop import Run
 from tallplank.core.space.frame import Frame, Vec
+from tallplank.core.space.outline import shared_depth
 
 WALL = 50.0
 """How deep a wall is taken to be behind its face, that a front is told to be in it."""
@@ -42,6 +43,11 @@ def boxes_meet(one: Box, other: Box) -> bool:
         and min(right, right2) - max(left, left2) > SLACK
         and min(far, far2) - max(near, near2) > SLACK
     )
+
+
+def meets(body: Prism, other: Obstacle) -> bool:
+    """Whether a body stands in what is there, by more than it may."""
+    return boxes_meet(body.box, (other.low, other.high)) and shared_depth(body.ring, other.body.ring) > SLACK
 
 
 def _obstacle(body: Prism, owner: str, name: str) -> Obstacle:

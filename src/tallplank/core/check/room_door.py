@@ -4,15 +4,14 @@ from collections.abc import Iterator, Sequence
 from functools import partial
 from math import cos, radians, sin
 
-from tallplank.core.check.obstacle import Obstacle, boxes_meet, obstacles_of_unit
-from tallplank.core.check.overlap import SLACK
+from tallplank.core.check.obstacle import Obstacle, meets, obstacles_of_unit
 from tallplank.core.check.record import Finding, Fix
 from tallplank.core.check.sweep import Prism
 from tallplank.core.edit.walled import change_opening
 from tallplank.core.job.face import Face
 from tallplank.core.job.room import WallOpening
 from tallplank.core.joinery.made import Made
-from tallplank.core.space.outline import Point, Ring, shared_depth
+from tallplank.core.space.outline import Point, Ring
 
 CLOSE = 10.0
 """What stands nearer before a door than this covers it."""
@@ -68,11 +67,7 @@ def _met(face: Face, door: WallOpening, standing: Sequence[Obstacle]) -> tuple[f
 
 
 def _meets(face: Face, door: WallOpening, rings: Sequence[Ring], other: Obstacle) -> bool:
-    for ring in rings:
-        body = Prism(face.frame.flat_out(ring), door.sill, door.sill + door.height)
-        if boxes_meet(body.box, (other.low, other.high)) and shared_depth(body.ring, other.body.ring) > SLACK:
-            return True
-    return False
+    return any(meets(Prism(face.frame.flat_out(ring), door.sill, door.sill + door.height), other) for ring in rings)
 
 
 def _leaves(door: WallOpening, angle: float) -> Iterator[Ring]:

@@ -86,7 +86,7 @@ class Mover:
         swings = isinstance(self.motion, Turn) and abs(self.motion.axis.z) > UPRIGHT
         boxes = [prism.box for opened in ((self.wanted,) if swings else self.steps) for prism in self.at(opened)]
         boxes += [body.box for body in self.bodies] if swings else []
-        (x0, y0, z0), (x1, y1, z1) = _around(boxes)
+        (x0, y0, z0), (x1, y1, z1) = box_around(boxes)
         more = self._beyond() if swings else 0.0
         return Vec(x0 - more, y0 - more, z0), Vec(x1 + more, y1 + more, z1)
 
@@ -176,13 +176,14 @@ def _on(front: Front, pull: Piece) -> bool:
 def _bodies(leaf: list[Part]) -> tuple[Prism, ...]:
     """A front as one body where it lies square, else each of its parts."""
     boxes = [part.box for part in leaf]
-    low, high = _around(boxes)
+    low, high = box_around(boxes)
     if all(max(abs(part.frame.z.y), abs(part.frame.x.y), abs(part.frame.y.y)) > UPRIGHT and len(part.above) == 4 for part in leaf):
         return (Prism(_rectangle(low, high), low.z, high.z),)
     return tuple(Prism(part.above, box[0].z, box[1].z) for part, box in zip(leaf, boxes, strict=True))
 
 
-def _around(boxes: Sequence[tuple[Vec, Vec]]) -> tuple[Vec, Vec]:
+def box_around(boxes: Sequence[tuple[Vec, Vec]]) -> tuple[Vec, Vec]:
+    """The one box around several."""
     lows, highs = zip(*boxes, strict=True)
     return Vec(*map(min, zip(*lows, strict=True))), Vec(*map(max, zip(*highs, strict=True)))
 

@@ -14,6 +14,7 @@ from tallplank.core.check.obstacle import (
     Box,
     Obstacle,
     boxes_meet,
+    meets,
     moved_box,
     obstacles_of_room,
     obstacles_of_runs,
@@ -21,7 +22,7 @@ from tallplank.core.check.obstacle import (
 )
 from tallplank.core.check.overlap import SLACK
 from tallplank.core.check.record import Finding, Fix
-from tallplank.core.check.sweep import Mover, movers_of
+from tallplank.core.check.sweep import Mover, box_around, movers_of
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.job.face import Faces
 from tallplank.core.job.job import Display, Job
@@ -31,7 +32,7 @@ from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Front
 from tallplank.core.joinery.run.worktop import Run
 from tallplank.core.measure.memo import are_same
-from tallplank.core.space.frame import Frame, Vec, moved
+from tallplank.core.space.frame import Frame, moved
 from tallplank.core.space.outline import shared_depth
 
 MOST_ROOM = 300.0
@@ -154,8 +155,7 @@ def _stood(unit: MadeUnit, movers: tuple[Mover, ...], face: Frame) -> _Standing:
     frame = unit.frame.then(face)
     obstacles = tuple(obstacles_of_unit(unit, face, frame))
     boxes = [(o.low, o.high) for o in obstacles] + [moved_box(mover.around, frame) for mover in movers if mover.wanted]
-    lows, highs = zip(*boxes, strict=True)
-    return _Standing(frame, movers, obstacles, (Vec(*map(min, zip(*lows, strict=True))), Vec(*map(max, zip(*highs, strict=True)))))
+    return _Standing(frame, movers, obstacles, box_around(boxes))
 
 
 class _Way(NamedTuple):
@@ -164,6 +164,12 @@ class _Way(NamedTuple):
     mover: Mover
     frame: Frame
     near: tuple[Obstacle, ...]
+
+    @classmethod
+    def of(cls, mover: Mover, own: _Standing, others: Sequence[Obstacle]) -> "_Way":
+        """The way of a front among all that it comes near to, but for what its unit stands in already: that is told as such."""
+        box = moved_box(mover.around, own.frame)
+        return cls(mover, own.frame, tuple(o for o in others if boxes_meet(box, (o.low, o.high)) and not meets(own.obstacles[0].body, o)))
 
     def met(self, opened: float) -> Obstacle | None:
         """What it meets when opened so far."""
@@ -177,6 +183,8 @@ class _Way(NamedTuple):
 
     def blocked(self) -> tuple[float, Obstacle] | None:
         """How far it opens where it is stopped on its way, and by what."""
+        if not self.near:
+            return None
         last = 0.0
         for opened in self.mover.steps:
             if (met := self.met(opened)) is not None:
@@ -194,31 +202,12 @@ def _last_free(free: float, blocked: float, is_blocked: Callable[[float], bool])
 
 
 def _stops(unit: MadeUnit, own: _Standing, obstacles: Sequence[Obstacle]) -> Iterator[Stop]:
+    others = tuple(o for o in obstacles if o.owner != unit.unit.id)
     for mover in (m for m in own.movers if m.wanted):
-        box = moved_box(mover.around, own.frame)
-        near = tuple(o for o in _others(obstacles, unit) if boxes_meet(box, (o.low, o.high)) and not _overlap(own, o))
-        if near and (found := _Way(mover, own.frame, near).blocked()) is not None:
+        if (found := _Way.of(mover, own, others).blocked()) is not None:
             opened, met = found
-            other = mover.front.kind == "door" and _opens_mirrored(mover, own, _others(obstacles, unit))
+            other = mover.front.kind == "door" and _Way.of(mover.mirrored(), own, others).blocked() is None
             yield Stop(unit, mover, opened, met.name, _room_needed(_Way(mover, own.frame, (met,)), opened), other)
-
-
-def _overlap(own: _Standing, other: Obstacle) -> bool:
-    """Whether a unit stands in something with its fronts closed, which is another fault and told as such."""
-    body = own.obstacles[0]
-    return boxes_meet((body.low, body.high), (other.low, other.high)) and shared_depth(body.body.ring, other.body.ring) > SLACK
-
-
-def _opens_mirrored(mover: Mover, own: _Standing, others: Sequence[Obstacle]) -> bool:
-    turned = mover.mirrored()
-    box = moved_box(turned.around, own.frame)
-    near = tuple(o for o in others if boxes_meet(box, (o.low, o.high)) and not _overlap(own, o))
-    return _Way(turned, own.frame, near).blocked() is None
-
-
-def _others(obstacles: Sequence[Obstacle], unit: MadeUnit) -> tuple[Obstacle, ...]:
-    """All that is not the unit's own."""
-    return tuple(o for o in obstacles if o.owner != unit.unit.id)
 
 
 def _room_needed(way: _Way, opened: float) -> float | None:
