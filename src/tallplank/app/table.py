@@ -84,7 +84,7 @@ class _Shared(QStyledItemDelegate, Generic[_R]):
         if painter is not None:
             rect, share = option.rect.adjusted(4, 0, -4, 0), self._share(self._table.rows_model.rows[index.row()])
             wide = round(rect.width() * share)
-            painter.fillRect(QRect(rect.right() - wide + 1, rect.bottom() - BAR, wide, BAR), option.palette.mid())
+            painter.fillRect(QRect(rect.right() - wide + 1, rect.bottom() - BAR, wide, BAR), self._table.bar)
 
 
 class UnitTable(QTableView, Generic[_R]):
@@ -96,6 +96,8 @@ class UnitTable(QTableView, Generic[_R]):
         super().__init__()
         self.store = store
         self._rows, self._owners = rows, owners
+        self.bar = self.palette().mid().color()
+        """The colour of the quiet bars under figures."""
         self._linking = False
         self.rows_model: RowModel[_R] = RowModel(columns, self)
         self.setModel(self.rows_model)

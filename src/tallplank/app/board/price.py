@@ -20,7 +20,7 @@ from tallplank.app.board.bars import Bar, Bars
 from tallplank.app.board.kind import PaneKind
 from tallplank.app.money import money
 from tallplank.app.table import Column, UnitTable
-from tallplank.app.theme import Tokens
+from tallplank.app.theme import Tokens, colour
 from tallplank.core.money.entry import MATERIALS, Cost
 from tallplank.core.money.price import PriceLine
 from tallplank.session.store import Store
@@ -55,6 +55,7 @@ class PricePane(QWidget):
         column.setSpacing(0)
         self.trial_bar = _TrialBar(store)
         self.table: UnitTable[PriceLine] = UnitTable(store, self._columns(), lambda: store.derived.price.lines, lambda r: r.owners)
+        self.table.bar = colour(tokens.wood_dark)
         if (selection := self.table.selectionModel()) is not None:
             selection.selectionChanged.connect(self._picked)
         column.addWidget(self.table, 1)
@@ -73,6 +74,7 @@ class PricePane(QWidget):
 
     def restyle(self, tokens: Tokens) -> None:
         """Take other colours."""
+        self.table.bar = colour(tokens.wood_dark)
         self._sums.restyle(tokens)
 
     def fit(self) -> None:
