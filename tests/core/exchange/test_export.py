@@ -2,6 +2,8 @@
 
 import csv
 import io
+import re
+import zipfile
 from pathlib import Path
 
 import openpyxl
@@ -11,7 +13,7 @@ from hypothesis import strategies as st
 
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of
 from tallplank.core.edit.construction import set_job_construction
-from tallplank.core.edit.standard import set_job_rule
+from tallplank.core.edit.standard import set_job_finish, set_job_rule
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.exporter import Exporter, ExportError, chosen, export
@@ -181,3 +183,30 @@ def test_sizes_are_rounded_to_what_the_shop_cuts_and_by_how_much_is_told() -> No
         assert (door[rows[0].index("width_mm")], door[rows[0].index("rounded_by_mm")]) == (width, off)
         shelf = next(r for r in rows if r[2] == "shelf")
         assert shelf[rows[0].index("shape")] == "shaped, in this box"
+
+
+def test_the_door_list_tells_bands_machining_shape_and_rounding() -> None:
+    """By hand: a slab of 597 x 717 has all four edges banded; the diagonal corner's door is 435.8326 wide, 0.0326 off to a tenth."""
+    writer = next(e for e in EXPORTERS if e.name == "doors.csv")
+    oak = set_job_finish(a_wall_of("wall"), CATALOG, "front", "oak")
+    header, slab = read(writer.write(shop(oak)))[:2]
+    line = dict(zip(header, slab, strict=True))
+    assert sorted(line["bands"].split(": ")[1].split(", ")) == ["bottom", "left", "right", "top"]
+    assert line["machining"].endswith("holes")
+    header, door = read(writer.write(shop(a_wall_of("corner-diagonal"))))[:2]
+    assert dict(zip(header, door, strict=True))["rounded_by_mm"] == "0.033"
+
+
+def test_the_schedule_tells_the_length_of_what_comes_in_several() -> None:
+    job = a_wall_of("drawers", "base")
+    header, *lines = read(next(e for e in EXPORTERS if e.name == "hardware.csv").write(shop(job)))
+    lengths = {line[0]: line[header.index("length_mm")] for line in lines}
+    assert any(name.startswith("Runner") or "slide" in name.lower() for name, length in lengths.items() if length)
+    assert all(length == "" or name.endswith(f", {length}") for name, length in lengths.items())
+
+
+def test_the_workbook_has_all_lists_and_a_legend() -> None:
+    found = next(e for e in EXPORTERS if e.name == "cutlist.xlsx").write(shop(a_wall_of("base")))
+    with zipfile.ZipFile(io.BytesIO(found)) as book:
+        names = re.findall(r'<sheet[^>]* name="([^"]+)"', book.read("xl/workbook.xml").decode())
+    assert names == ["Per unit", "Grouped", "Doors", "Hardware", "Legend"]

@@ -5,12 +5,20 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from makers import CATALOG, ROOM, WALL, a_made_unit, a_room, a_wall_of, made
+from tallplank.core.check.finding import findings
+from tallplank.core.edit.appliance import fit_appliances
 from tallplank.core.edit.check import EditError
+from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.opening import set_opening, set_opening_size
+from tallplank.core.edit.room import change_room
 from tallplank.core.edit.unit import Spot, place_unit
+from tallplank.core.job.job import Display
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.measure.display import LengthStyle
+
+
+DISPLAY = Display()
 
 
 def niche_of(unit: MadeUnit) -> tuple[float, float]:
@@ -45,12 +53,78 @@ def test_another_appliance_moves_the_boards() -> None:
 
 def test_a_niche_that_lacks_something_is_told() -> None:
     narrow = a_made_unit("oven-housing", width=580.0)
-    assert [n.code for n in narrow.notes] == ["niche"]
+    assert {n.code for n in narrow.notes} == {"niche"}
+    assert [DISPLAY.told(n.text).split(" is ")[0].split(" needs ")[0] for n in narrow.notes] == [
+        "Oven 60, Hearthside",
+        "The door of Oven 60, Hearthside",
+    ]
     wide = a_made_unit("oven-housing", width=700.0)
     assert [n.code for n in wide.notes] == ["niche"]
     shallow = a_made_unit("oven-housing", depth=520.0)
     assert [n.code for n in shallow.notes] == ["niche"]
     assert a_made_unit("oven-housing").notes == ()
+
+
+@pytest.mark.parametrize("construction", list(CATALOG.constructions))
+def test_a_new_housing_is_as_wide_and_deep_as_its_appliance_asks_for(construction: str) -> None:
+    """By hand: a frameless housing gives 600 - 2 x 18 = 564, of 560 to 568; stiles of 38 leave 560 in a unit of 636."""
+    job = set_job_construction(a_room(), CATALOG, construction)
+    unit = made(place_unit(job, CATALOG, "oven-housing", Spot(ROOM, WALL, 500.0)).job).units[0]
+    assert unit.notes == ()
+    assert unit.layout is not None
+    cell = next(c for c in unit.layout.leaves if c.opening.inside == "appliance")
+    assert 560.0 - 1e-6 <= cell.x.way.value <= 568.0 + 1e-6
+    assert unit.unit.width == {"frameless": 600.0, "face-frame": 636.0}.get(construction, unit.unit.width)
+
+
+def test_units_follow_the_appliance_that_is_chosen_for_them() -> None:
+    """By hand: the 30 in oven needs 723.9 clear, 759.9 outside, and 577.85 before a back of 8 that is set in by 18: 603.85 deep."""
+    job = place_unit(a_room(), CATALOG, "oven-housing", Spot(ROOM, WALL, 500.0)).job
+    other = set_opening(job, CATALOG, ["u1"], (1,), item="oven-30in")
+    unit = other.units[0]
+    assert (unit.width, unit.depth) == pytest.approx((759.9, 603.85))
+    assert made(other).units[0].notes == ()
+    given = place_unit(a_room(), CATALOG, "oven-housing", Spot(ROOM, WALL, 500.0), width=700.0).job
+    assert given.units[0].width == 700.0
+
+
+@given(st.sampled_from(list(CATALOG.constructions)), st.floats(450, 900), st.floats(450, 700))
+def test_one_click_fits_a_unit_to_its_appliance(construction: str, width: float, depth: float) -> None:
+    job = set_job_construction(a_room(), CATALOG, construction)
+    job = place_unit(job, CATALOG, "oven-housing", Spot(ROOM, WALL, 500.0), width=width, depth=depth).job
+    found = [f for f in findings(made(job)) if f.code == "niche"]
+    for finding in found[:1]:
+        assert finding.fix is not None
+        assert made(finding.fix.edit(job)).units[0].notes == ()
+    if not found:
+        assert fit_appliances(job, CATALOG, ["u1"]) is job
+
+
+def test_an_oven_shows_its_door_between_the_fronts_and_opens_downward() -> None:
+    """By hand: the niche of 595 leaves 595 + 18 - 3 = 610 between the fronts; a door of 595 stands in the middle of it, 20 before the boards."""
+    unit = a_made_unit("oven-housing")
+    body, door, handle = [p for p in unit.pieces if p.role == "appliance"]
+    assert unit.layout is not None
+    cell = next(c for c in unit.layout.leaves if c.opening.inside == "appliance")
+    assert cell.z.front.value == pytest.approx(610.0)
+    assert door.low.z - cell.z.front_at == pytest.approx(7.5)
+    assert (door.high.z - door.low.z, door.high.x - door.low.x, door.high.y - door.low.y) == pytest.approx((595.0, 594.0, 20.0))
+    assert handle.low.y == pytest.approx(door.low.y - 45.0)
+    assert (body.motion, door.motion == handle.motion) == (None, True)
+    tight = place_unit(a_room(), CATALOG, "oven-housing", Spot(ROOM, WALL, 500.0)).job
+    tight = change_room(tight, ROOM, depth=560.0 + 2.0 + 20.0 + 500.0)
+    assert any("the door of Oven 60, Hearthside opens only" in f.text for f in findings(made(tight)))
+
+
+@pytest.mark.parametrize("construction", list(CATALOG.constructions))
+def test_a_hood_draws_through_the_board_below_it(construction: str) -> None:
+    unit = a_made_unit("hood", Standard(construction=construction))
+    bottom = next(p for p in unit.parts if p.kind == "floor")
+    (cut,) = [p for p in bottom.pockets if p.what == "cutout"]
+    assert (cut.high.x - cut.low.x, cut.high.y - cut.low.y, cut.high.z - cut.low.z) == pytest.approx((430.0, 200.0, bottom.size[2]))
+    assert cut.low.x + cut.high.x == pytest.approx(bottom.size[0])
+    narrow = a_made_unit("hood", Standard(construction=construction), width=560.0)
+    assert any("in the board below it" in n.text for n in narrow.notes)
 
 
 def test_backs_are_cut_out_for_hangers_and_air() -> None:

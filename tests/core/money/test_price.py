@@ -91,13 +91,14 @@ def test_the_hours_of_a_box_by_hand() -> None:
     counts = unit_counts(made_unit)
     holes = sum(len(p.holes) for p in made_unit.parts)
     assert (counts["part"], counts["band_edge"], counts["unit"], counts["boxed_board"]) == (7, 10, 1, 5)
+    assert counts["boxed_m3"] == pytest.approx(0.4 * 0.72 * 0.3)
     assert counts["band_metre"] == pytest.approx((2 * (720 + 2 * 300) + 2 * 364 + 2 * 362) / 1000)
     assert counts["pocket"] == 6, "a groove in each board around the back, two corners of it cut out for the hangers"
     cams, dowels = counts["fixing"] / 2, counts["fixing"] / 2
     assert cams == dowels
     labour = Labour.of(CATALOG.operations)
     minutes = 7 * 3 + counts["band_metre"] * 1.2 + 10 * 0.5 + counts["bored_part"] * 1 + holes * 0.12 + 6 * 1.5
-    minutes += counts["fixing"] * 0.4 + 5 * 4 + 22
+    minutes += counts["fixing"] * 0.4 + 5 * 4 + 0.0864 * 12 + 19
     assert labour.hours(counts) == pytest.approx(minutes / 60)
     assert sum(labour.by_department(counts).values()) == pytest.approx(minutes / 60)
 

@@ -16,7 +16,7 @@ class DoorlistPane(UnitTable[DoorRow]):
             return display.shown(value, suffix=False)
 
         def pieces(row: DoorRow) -> str:
-            lines = [f"{n} × {name} {size(a)} × {size(b)} × {size(c)}" for name, n, a, b, c in row.parts]
+            lines = [f"{n} × {name} {size(a)} × {size(b)} × {size(c)}" for name, n, a, b, c, _ in row.parts]
             return "\n".join(lines) or "One board."
 
         columns: tuple[Column[DoorRow], ...] = (
@@ -31,7 +31,7 @@ class DoorlistPane(UnitTable[DoorRow]):
             Column("kg", lambda r: f"{r.weight_kg:.1f}", figure=True, width=44),
             Column("Finish", lambda r: r.finish, width=170),
             Column("Edge", lambda r: r.edge, width=66),
-            Column("Pieces", lambda r: str(sum(n for _, n, *_ in r.parts)) if r.parts else "1", figure=True, width=54),
+            Column("Pieces", lambda r: str(sum(p.count for p in r.parts)) if r.parts else "1", figure=True, width=54),
         )
         super().__init__(store, columns, lambda: store.derived.doorlist, lambda r: r.owners)
 

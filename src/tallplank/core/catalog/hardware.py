@@ -234,6 +234,14 @@ class Appliance(Item):
     """The widest niche that its front still covers; 0 for any."""
     air: tuple[NotNegative, NotNegative] = (0.0, 0.0)
     """Width and height of the opening behind it for its air."""
+    below: tuple[NotNegative, NotNegative] = (0.0, 0.0)
+    """Width and depth of the opening in the board below it, through which it draws; (0, 0) for none."""
+    door: tuple[Positive, Positive, Positive] | None = None
+    """Width, height and thickness of its own door or face, which stands before the boards; none for what has a front of ours before it."""
+    drops: bool = False
+    """Whether its door opens downward."""
+    handle: NotNegative = 0.0
+    """How far the handle stands before that door; 0 for none."""
     kg: NotNegative = 0.0
 
 

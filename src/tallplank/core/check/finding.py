@@ -10,7 +10,7 @@ from tallplank.core.check.bearing import hanging_boards
 from tallplank.core.check.kept import kept_entries
 from tallplank.core.check.machining import Fault, Known, faults
 from tallplank.core.check.overlap import SLACK, Overlap, OverlapFinder
-from tallplank.core.check.record import Constructions, Finding, Site, shown
+from tallplank.core.check.record import Constructions, Finding, Fix, Site, shown
 from tallplank.core.check.room_door import meeting_doors
 from tallplank.core.check.strength import (
     few_legs,
@@ -24,6 +24,7 @@ from tallplank.core.check.strength import (
 )
 from tallplank.core.check.swing import SwingFinder
 from tallplank.core.check.worktop import WorktopChecker
+from tallplank.core.edit.appliance import fit_appliances, fitted_unit
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made, MadeUnit
@@ -218,7 +219,10 @@ def _badly_bored(site: Site, unit: MadeUnit) -> Iterator[Finding]:
 
 def _notes(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     for note in unit.notes:
-        yield Finding("warning", note.code, f"{unit.label}: {site.display.told(note.text)}", note.remedy, (unit.unit.id,))
+        text, ids = f"{unit.label}: {site.display.told(note.text)}", (unit.unit.id,)
+        fits = fitted_unit(site.catalog, unit.choice.standard, unit.unit) if note.code == "niche" else unit.unit
+        fix = Fix("Fit the unit to it", partial(fit_appliances, catalog=site.catalog, ids=ids)) if fits is not unit.unit else None
+        yield Finding("warning", note.code, text, note.remedy, ids, fix)
 
 
 def _alike_numbers(made: Made) -> Iterator[Finding]:

@@ -4,7 +4,7 @@ from collections.abc import Iterator, Sequence
 from typing import NamedTuple
 
 from tallplank.core.check.overlap import SLACK
-from tallplank.core.check.sweep import Prism, prism_of, pulls_of
+from tallplank.core.check.sweep import Prism, prism_of, proud_of
 from tallplank.core.job.face import Faces
 from tallplank.core.job.room import FreeWall, Room
 from tallplank.core.joinery.made import MadeUnit
@@ -78,8 +78,9 @@ def obstacles_of_runs(runs: Sequence[Run], faces: Faces) -> Iterator[Obstacle]:
 
 
 def obstacles_of_unit(unit: MadeUnit, face: Frame, frame: Frame) -> Iterator[Obstacle]:
-    """A unit with its fronts closed, first of all, then its pulls."""
+    """A unit with its fronts closed, first of all, then its pulls and what stands out of its appliances."""
     body = Prism(face.flat_out(unit.outline), unit.placed.z, unit.placed.top)
     yield _obstacle(body, unit.unit.id, unit.label)
-    for pull in pulls_of(unit):
-        yield _obstacle(prism_of(pull).within(frame), unit.unit.id, f"a pull of {unit.label}")
+    for piece in proud_of(unit):
+        name = f"the {piece.name} in {unit.label}" if piece.name else f"a pull of {unit.label}"
+        yield _obstacle(prism_of(piece).within(frame), unit.unit.id, name)

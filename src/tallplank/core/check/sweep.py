@@ -1,4 +1,4 @@
-"""What a front sweeps when it opens: the front and its pulls as upright prisms, in its unit's frame, at every step of its way."""
+"""What a front or an appliance's door sweeps when it opens: the front and its pulls as upright prisms, in its unit's frame, at every step of its way."""
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
@@ -114,7 +114,7 @@ class Mover:
 
 
 def movers_of(unit: MadeUnit) -> tuple[Mover, ...]:
-    """The fronts of a unit that open."""
+    """The fronts of a unit that open, and the doors of the appliances in it."""
     parts: dict[int, list[Part]] = {}
     for part in unit.parts:
         if part.front >= 0 and part.motion is not None:
@@ -122,7 +122,24 @@ def movers_of(unit: MadeUnit) -> tuple[Mover, ...]:
     pulls = pulls_of(unit)
     doors_open = unit.choice.rules.door_opens
     found = (_mover(unit.fronts[index], leaf, pulls, doors_open) for index, leaf in parts.items())
-    return tuple(mover for mover in found if mover is not None)
+    return (*(mover for mover in found if mover is not None), *_appliance_doors(unit))
+
+
+def _appliance_doors(unit: MadeUnit) -> Iterator[Mover]:
+    """Doors of appliances with their handles, which come after them."""
+    doors: dict[Motion, list[Piece]] = {}
+    for piece in unit.pieces:
+        if piece.role == "appliance" and piece.motion is not None:
+            doors.setdefault(piece.motion, []).append(piece)
+    for motion, pieces in doors.items():
+        low, high = pieces[0].box
+        front = Front("flap", low.x, low.z, high.x - low.x, high.z - low.z)
+        yield Mover(front, pieces[0].name, motion, SQUARE_TURN, tuple(map(prism_of, pieces)))
+
+
+def proud_of(unit: MadeUnit) -> tuple[Piece, ...]:
+    """What stands before a unit's boards and fronts: pulls, and the doors and handles of appliances."""
+    return (*pulls_of(unit), *(p for p in unit.pieces if p.role == "appliance" and p.low.y < 0.0))
 
 
 def pulls_of(unit: MadeUnit) -> tuple[Piece, ...]:

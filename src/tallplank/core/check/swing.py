@@ -22,7 +22,7 @@ from tallplank.core.check.obstacle import (
 )
 from tallplank.core.check.overlap import SLACK
 from tallplank.core.check.record import Finding, Fix
-from tallplank.core.check.sweep import Mover, box_around, movers_of
+from tallplank.core.check.sweep import Mover, box_around, movers_of, proud_of
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.job.face import Faces
 from tallplank.core.job.job import Display, Job
@@ -166,10 +166,14 @@ class _Way(NamedTuple):
     near: tuple[Obstacle, ...]
 
     @classmethod
-    def of(cls, mover: Mover, own: _Standing, others: Sequence[Obstacle]) -> "_Way":
-        """The way of a front among all that it comes near to, but for what its unit stands in already: that is told as such."""
+    def of(cls, mover: Mover, own: _Standing, others: Sequence[Obstacle], still: Sequence[Obstacle]) -> "_Way":
+        """The way of a front among all that it comes near to, but for what its unit stands in already: that is told as such.
+
+        `still` is what stands out of its own unit and does not move with it.
+        """
         box = moved_box(mover.around, own.frame)
-        return cls(mover, own.frame, tuple(o for o in others if boxes_meet(box, (o.low, o.high)) and not meets(own.obstacles[0].body, o)))
+        beside = (o for o in others if boxes_meet(box, (o.low, o.high)) and not meets(own.obstacles[0].body, o))
+        return cls(mover, own.frame, (*beside, *(o for o in still if boxes_meet(box, (o.low, o.high)))))
 
     def met(self, opened: float) -> Obstacle | None:
         """What it meets when opened so far."""
@@ -203,10 +207,12 @@ def _last_free(free: float, blocked: float, is_blocked: Callable[[float], bool])
 
 def _stops(unit: MadeUnit, own: _Standing, obstacles: Sequence[Obstacle]) -> Iterator[Stop]:
     others = tuple(o for o in obstacles if o.owner != unit.unit.id)
+    proud = tuple(zip(proud_of(unit), own.obstacles[1:], strict=True))
     for mover in (m for m in own.movers if m.wanted):
-        if (found := _Way.of(mover, own, others).blocked()) is not None:
+        still = tuple(o for piece, o in proud if piece.motion != mover.motion)
+        if (found := _Way.of(mover, own, others, still).blocked()) is not None:
             opened, met = found
-            other = mover.front.kind == "door" and _Way.of(mover.mirrored(), own, others).blocked() is None
+            other = mover.front.kind == "door" and _Way.of(mover.mirrored(), own, others, still).blocked() is None
             yield Stop(unit, mover, opened, met.name, _room_needed(_Way(mover, own.frame, (met,)), opened), other)
 
 

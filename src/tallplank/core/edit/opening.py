@@ -5,6 +5,7 @@ from functools import partial
 from typing import Literal
 
 from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.edit.appliance import fitted_unit
 from tallplank.core.edit.check import EditError, valid, with_units
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import MOST_CELLS, FrontKind, Opening, Path, divides_fronts, opening_at, replaced_at
@@ -20,10 +21,13 @@ Split = Literal["rows", "bays"]
 def set_opening(job: Job, catalog: Catalog, ids: Iterable[str], path: Path, **values: object) -> Job:
     """A job with one opening changed in units that have it; the others are left as they are.
 
+    Where an appliance is chosen for it, the unit becomes as wide and as deep as that asks for.
+
     Raises:
         EditError: a value out of range, or a unit that could not be built.
     """
-    return _changed(job, catalog, ids, path, lambda _, opening: opening.but(**values))
+    followed = partial(fitted_unit, catalog, job.standard) if {"item", "inside"} & values.keys() else None
+    return _changed(job, catalog, ids, path, lambda _, opening: opening.but(**values), followed)
 
 
 def set_opening_size(job: Job, catalog: Catalog, ids: Iterable[str], path: Path, size: float | None) -> Job:
@@ -207,13 +211,21 @@ def _without_fronts(opening: Opening) -> Opening:
     return opening.but(openings=tuple(cells))
 
 
-def _changed(job: Job, catalog: Catalog, ids: Iterable[str], path: Path, change: Callable[[Unit, Opening], Opening]) -> Job:
+def _changed(
+    job: Job,
+    catalog: Catalog,
+    ids: Iterable[str],
+    path: Path,
+    change: Callable[[Unit, Opening], Opening],
+    followed: Callable[[Unit], Unit] | None = None,
+) -> Job:
+    """The job with one opening changed; `followed` is how each unit follows its new openings."""
     wanted, changed = set(ids), {}
     for unit in job.units:
         if unit.id in wanted and opening_at(unit.opening, path) is not None:
             root = valid(partial(replaced_at, unit.opening, path, partial(change, unit)))
             if root is not unit.opening and root != unit.opening:
-                changed[unit.id] = unit.but(opening=root)
+                changed[unit.id] = unit.but(opening=root) if followed is None else followed(unit.but(opening=root))
     return with_units(job, catalog, changed) if changed else job
 
 

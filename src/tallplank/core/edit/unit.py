@@ -7,6 +7,7 @@ from typing import Literal, TypeVar
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.kind import Kind
+from tallplank.core.edit.appliance import fitted_unit
 from tallplank.core.edit.check import Edited, EditError, buildable, valid, with_more, with_units
 from tallplank.core.edit.corner import set_for_place
 from tallplank.core.edit.room import fresh_id, taken_ids
@@ -39,7 +40,8 @@ class Spot:
 def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | None = None, **sizes: object) -> Edited:
     """A job with one more unit of a kind at its usual sizes, which `sizes` may change; its id comes with it.
 
-    A filler takes height, depth and level of the unit it stands against. Unless its opening is given, its doors open away from a wall
+    A filler takes height, depth and level of the unit it stands against; a unit is as wide and as deep as the appliance in it asks for,
+    where that is not given. Unless its opening is given, its doors open away from a wall
     beside it, and a corner unit is made for its corner and its neighbours there.
 
     Raises:
@@ -58,6 +60,7 @@ def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | N
     base = {"id": unit_id, "mark": mark, "kind": kind, "room": room.id, "face": face.id}
     unit = valid(lambda: Unit.model_validate({**base, "x": spot.x or 0.0, **values}))
     present = cache(lambda: made if made is not None and made.job is job else make(job, catalog))
+    unit = fitted_unit(catalog, job.standard, unit, keep=frozenset(sizes))
     if spot.x is None:
         low = _level(catalog, job, unit)
         unit = unit.but(x=first_gap(present(), room.id, face, Mover(unit.width, unit.depth, low, low + unit.height)))

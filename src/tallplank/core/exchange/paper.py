@@ -6,12 +6,15 @@ from tallplank.core.exchange.exporter import Exporter, Shop
 from tallplank.core.exchange.table import Table, Value, as_csv, as_xlsx
 from tallplank.core.exchange.unit import Lengths
 from tallplank.core.job.job import Display
-from tallplank.core.joinery.rule.choice import rules_for
 from tallplank.core.money.entry import COST_KINDS, Cost
 from tallplank.core.money.price import PriceMaker
 from tallplank.core.shop.cutlist import CutRow, grouped
+from tallplank.core.shop.doorlist import DoorPiece, DoorRow
+from tallplank.core.shop.schedule import ScheduleRow
 
 CUT_SIZES = ("thickness", "length", "width", "cut_length", "cut_width")
+EXACT = 0.1
+"""Lengths that something is bought in are told to a tenth."""
 BANDS = ("band_along_1", "band_along_2", "band_across_1", "band_across_2")
 """Edges along the length are 1 at the lower or left and 2 at the upper or right side of the drawing; those across it likewise."""
 
@@ -33,31 +36,43 @@ def _cut_line(row: CutRow, display: Display) -> tuple[Value, ...]:
 
 
 def hardware_table(shop: Shop) -> Table:
-    """The hardware schedule as a table."""
-    columns = ("item", "finish", "supplier", "code", "quantity", "price_each", "price", "where_used")
-    return Table(
-        "Hardware",
-        columns,
-        tuple(
-            (r.name, r.item.finish, r.item.supplier, r.code, r.quantity, r.item.price, r.item.price * r.quantity, r.where)
-            for r in shop.schedule
-        ),
-    )
+    """The hardware schedule as a table: pieces, with the length of what comes in several or is cut to one."""
+    lengths = Lengths(shop.made.job.display, EXACT)
+    columns = ("item", "finish", "supplier", "code", *lengths.names("length"), "pieces", "price_each", "price", "where_used")
+    return Table("Hardware", columns, tuple(_hardware_line(row, lengths) for row in shop.schedule))
+
+
+def _hardware_line(row: ScheduleRow, lengths: Lengths) -> tuple[Value, ...]:
+    item = row.item
+    long = lengths.values((row.length,)) if row.length else ("" for _ in lengths.names(""))
+    return (row.name, item.finish, item.supplier, row.code, *long, row.quantity, item.price, item.price * row.quantity, row.where)
 
 
 def door_table(shop: Shop) -> Table:
     """The door list as a table: each front, and below it the pieces that it is framed from."""
-    lengths = Lengths(shop.made.job.display, rules_for(shop.made.catalog, shop.made.job.standard).cut_step)
+    display = shop.made.job.display
+    lengths = Lengths(display, 0.1)
     first = ("room", "unit", "front", "piece", "quantity", "style", "edge", "finish")
-    columns = (*first, *lengths.names("width", "height", "thickness"), "hand", "hinges", "weight_kg")
+    last = ("hand", "hinges", "weight_kg", "bands", "machining", "shape", *lengths.names("rounded_by"))
     lines: list[tuple[Value, ...]] = []
-    for r in shop.doorlist:
-        size = (*lengths.values((r.width, r.height)), *lengths.thickness(r.thickness))
-        lines.append((r.room, r.unit, r.front, "", 1, r.style, r.edge, r.finish, *size, r.hand, r.hinges, r.weight_kg))
-        for piece, count, width, height, thick in r.parts:
-            sizes = (*lengths.values((width, height)), *lengths.thickness(thick))
-            lines.append((r.room, r.unit, r.front, piece, count, "", "", "", *sizes, "", "", ""))
-    return Table("Doors", columns, tuple(lines))
+    for row in shop.doorlist:
+        lines.append(_front_line(row, display))
+        lines.extend(_piece_line(row, piece, display) for piece in row.parts)
+    return Table("Doors", (*first, *lengths.names("width", "height", "thickness"), *last), tuple(lines))
+
+
+def _front_line(row: DoorRow, display: Display) -> tuple[Value, ...]:
+    lengths, exact = Lengths(display, row.step), (row.width, row.height)
+    first = (row.room, row.unit, row.front, "", 1, row.style, row.edge, row.finish)
+    last = (row.hand, row.hinges, row.weight_kg, *row.telling)
+    return (*first, *lengths.values(exact), *lengths.thickness(row.thickness), *last, *lengths.residue(exact))
+
+
+def _piece_line(row: DoorRow, piece: DoorPiece, display: Display) -> tuple[Value, ...]:
+    lengths, exact = Lengths(display, row.step), (piece.width, piece.height)
+    first = (row.room, row.unit, row.front, piece.name, piece.count, "", "", "")
+    last = ("", "", "", *piece.telling)
+    return (*first, *lengths.values(exact), *lengths.thickness(piece.thickness), *last, *lengths.residue(exact))
 
 
 def price_table(shop: Shop) -> Table:
@@ -104,11 +119,12 @@ def _cutlist(shop: Shop) -> bytes:
 
 def _cutlist_workbook(shop: Shop) -> bytes:
     display = shop.made.job.display
-    return as_xlsx((cut_table("Per unit", shop.cutlist, display), cut_table("Grouped", grouped(shop.cutlist), display), _legend(display)))
+    cuts = (cut_table("Per unit", shop.cutlist, display), cut_table("Grouped", grouped(shop.cutlist), display))
+    return as_xlsx((*cuts, door_table(shop), hardware_table(shop), _legend(display)))
 
 
 def _legend(display: Display) -> Table:
-    """What the columns of the cut list mean."""
+    """What the columns of the lists mean."""
     unit = {"mm": "millimetres", "inches": "inches", "both": "millimetres and inches"}[display.papers]
     return Table("Legend", ("column", "meaning"), tuple((name, text.format(unit=unit)) for name, text in LEGEND))
 
@@ -119,12 +135,16 @@ LEGEND = (
     ("band_along_1, band_along_2", "Bands on the edges along the length: 1 at the lower or left side of the part's drawing, 2 opposite"),
     ("band_across_1, band_across_2", "Bands on the edges across the length, likewise"),
     ("edges", "Where in its unit each banded edge lies"),
+    ("width, height", "Of doors: as they stand in the unit, in {unit}, bands included"),
+    ("bands", "Each band of a front with the sides that it covers, seen from before the unit"),
     ("machining", "Holes and cuts of one piece; the part's drawing shows them"),
     ("shape", "Parts that are no rectangle: their outline is in the part's drawing and in parts.json"),
+    ("length", "Of hardware: what the item comes in or is cut to, in {unit}; nothing where its code says all"),
+    ("pieces", "How many are used; packs are counted in the price"),
     ("rounded_by", "By how much the roundings of this line change a size at most"),
 )
 CUTLIST_CSV = Exporter("cutlist.csv", "Cut list", _cutlist)
-CUTLIST_XLSX = Exporter("cutlist.xlsx", "Cut list, workbook", _cutlist_workbook)
+CUTLIST_XLSX = Exporter("cutlist.xlsx", "Cut list, doors and hardware, workbook", _cutlist_workbook)
 DOORS_CSV = Exporter("doors.csv", "Door list", lambda shop: as_csv(door_table(shop)))
 HARDWARE_CSV = Exporter("hardware.csv", "Hardware schedule", lambda shop: as_csv(hardware_table(shop)))
 PRICE_CSV = Exporter("price.csv", "Price", lambda shop: as_csv(price_table(shop)))

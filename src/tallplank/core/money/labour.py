@@ -48,7 +48,9 @@ def _minutes(minutes: Mapping[Count, float], counts: Counts) -> float:
 def unit_counts(made: MadeUnit) -> dict[Count, float]:
     """What is done to make one unit."""
     counts = _made_counts(made.parts, made.fittings)
-    counts["unit"] = float(any(p.kind == "gable" for p in made.parts))
+    is_box = any(p.kind == "gable" for p in made.parts)
+    counts["unit"] = float(is_box)
+    counts["boxed_m3"] = made.unit.width * made.unit.height * made.unit.depth / 1e9 if is_box else 0.0
     counts["boxed_board"] = float(sum(p.kind not in LOOSE for p in made.parts))
     counts.update(_front_counts(made.fronts))
     counts["drawer"] = _bought(made.fittings, "slide")

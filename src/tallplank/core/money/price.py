@@ -4,8 +4,9 @@ Money is summed in whole cents, so that the lines of a paper add up to its total
 Source: price = cost / (1 - margin) for a margin of the price, cost * (1 + markup) for a markup; common practice.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from typing import NamedTuple
 
 from tallplank.core.catalog.operation import Department
 from tallplank.core.job.job import Rates
@@ -16,7 +17,7 @@ from tallplank.core.measure.memo import IdentityMemo, Mapped
 from tallplank.core.money.entry import Cost, Entry, added, cost_of
 from tallplank.core.money.labour import Counts, run_counts, unit_counts
 from tallplank.core.money.material import Tables, entries_of, labour_entries
-from tallplank.core.money.site import delivery_entries, design_counts, install_counts, stock_entries
+from tallplank.core.money.site import Load, delivery_entries, design_counts, install_counts, load_of, run_metres, stock_entries
 
 Hours = tuple[tuple[Department, float], ...]
 SITE = {"design": "Design and survey", "delivery": "Delivery", "installation": "Installation", "stock": "Left of sheets, rolls, packs"}
@@ -71,10 +72,25 @@ class Price:
         return self.net + self.tax
 
 
+class _Site(NamedTuple):
+    """What lines of the job as a whole are reckoned from."""
+
+    made: Made
+    loads: Sequence[Load]
+    metres: Sequence[float]
+
+    @classmethod
+    def of(cls, made: Made) -> "_Site":
+        """For a job that was not priced before."""
+        return cls(made, [load_of(unit) for unit in made.units], [run_metres(run) for run in made.runs])
+
+
 class PriceMaker:
     """Prices jobs, keeping the lines of each unit and run that did not change."""
 
     def __init__(self) -> None:
+        self._loads: Mapped[MadeUnit, Load] = Mapped()
+        self._metres: Mapped[Run, float] = Mapped()
         self._units: Mapped[MadeUnit, PriceLine] = Mapped()
         self._runs: Mapped[Run, PriceLine] = Mapped()
         self._tables: IdentityMemo[Tables] = IdentityMemo(1)
@@ -85,7 +101,8 @@ class PriceMaker:
         rooms = {room.id: room.name for room in made.job.rooms}
         units = self._units.of(made.units, lambda u: _unit_line(u, rooms[u.unit.room], tables), (id(tables), rooms))
         runs = self._runs.of(made.runs, lambda r: _run_line(r, rooms[r.room], tables), (id(tables), rooms))
-        return _summed((*units, *runs, *_site_lines(made, tables)), rates)
+        site = _Site(made, self._loads.of(made.units, load_of), self._metres.of(made.runs, run_metres))
+        return _summed((*units, *runs, *_site_lines(site, tables)), rates)
 
     def entries(self, made: Made, owner: str) -> tuple[Entry, ...]:
         """What the cost of one line consists of; nothing for a line that there is not."""
@@ -114,7 +131,8 @@ def _entries(made: Made, owner: str, tables: Tables) -> Iterator[Entry]:
     elif run is not None:
         yield from _run_entries(run, run_counts(run), tables)
     elif owner in SITE:
-        yield from _site_entries(made, owner, _site_counts(made, owner), tables)
+        site = _Site.of(made)
+        yield from _site_entries(site, owner, _site_counts(site, owner), tables)
 
 
 def _unit_entries(made: MadeUnit, counts: Counts, tables: Tables) -> Iterator[Entry]:
@@ -127,19 +145,19 @@ def _run_entries(run: Run, counts: Counts, tables: Tables) -> Iterator[Entry]:
     yield from labour_entries(counts, tables)
 
 
-def _site_entries(made: Made, owner: str, counts: Counts, tables: Tables) -> Iterator[Entry]:
+def _site_entries(site: _Site, owner: str, counts: Counts, tables: Tables) -> Iterator[Entry]:
     if owner == "delivery":
-        yield from delivery_entries(made, tables)
+        yield from delivery_entries(site.loads, tables)
     elif owner == "stock":
-        yield from stock_entries(made, tables)
+        yield from stock_entries(site.made, tables)
     else:
         yield from labour_entries(counts, tables)
 
 
-def _site_counts(made: Made, owner: str) -> Counts:
+def _site_counts(site: _Site, owner: str) -> Counts:
     if owner == "design":
-        return design_counts(made)
-    return install_counts(made.units, made.runs) if owner == "installation" else {}
+        return design_counts(site.loads)
+    return install_counts(site.loads, site.metres) if owner == "installation" else {}
 
 
 def _unit_line(made: MadeUnit, room: str, tables: Tables) -> PriceLine:
@@ -154,10 +172,10 @@ def _run_line(run: Run, room: str, tables: Tables) -> PriceLine:
     return PriceLine(run.id, run.members, room, run.label, cost, _sold_for(cost, tables.rates), _hours(counts, tables))
 
 
-def _site_lines(made: Made, tables: Tables) -> Iterator[PriceLine]:
-    for owner, label in SITE.items() if made.units else ():
-        counts = _site_counts(made, owner)
-        cost = cost_of(_site_entries(made, owner, counts, tables))
+def _site_lines(site: _Site, tables: Tables) -> Iterator[PriceLine]:
+    for owner, label in SITE.items() if site.loads else ():
+        counts = _site_counts(site, owner)
+        cost = cost_of(_site_entries(site, owner, counts, tables))
         if cost.total:
             yield PriceLine(owner, (), "", label, cost, _sold_for(cost, tables.rates), _hours(counts, tables))
 

@@ -3,6 +3,7 @@
 from collections import Counter
 from collections.abc import Iterator, Sequence
 from math import ceil
+from typing import NamedTuple
 
 from tallplank.core.catalog.operation import Count
 from tallplank.core.joinery.made import Made, MadeUnit
@@ -18,17 +19,35 @@ WRAPPED = 1.25
 """What units take in a van, wrapped and stacked, against their own volume; common practice, no source."""
 
 
-def design_counts(made: Made) -> Counts:
+class Load(NamedTuple):
+    """What one unit is on its way to the house and in it: its room, how it is set up, and what it takes of a van, in m³."""
+
+    room: str
+    set_up: Count
+    volume: float
+
+
+def load_of(unit: MadeUnit) -> Load:
+    """What a unit is on its way."""
+    record = unit.unit
+    return Load(record.room, _set_up(unit), record.width * record.height * record.depth / 1e9 * WRAPPED)
+
+
+def design_counts(loads: Sequence[Load]) -> Counts:
     """What is surveyed and designed."""
-    rooms = {unit.unit.room for unit in made.units}
-    return {"job": 1.0, "room": float(len(rooms)), "designed_unit": float(len(made.units))}
+    rooms = {load.room for load in loads}
+    return {"job": 1.0, "room": float(len(rooms)), "designed_unit": float(len(loads))}
 
 
-def install_counts(units: Sequence[MadeUnit], runs: Sequence[Run]) -> Counts:
-    """What is set up in the house."""
-    counts: Counter[Count] = Counter(map(_set_up, units))
-    counts["run_metre"] = sum(p.length.value for run in runs for p in run.parts) / 1000  # type: ignore[assignment]
-    return {count: float(n) for count, n in counts.items()}
+def run_metres(run: Run) -> float:
+    """What is set up of a worktop or a plinth."""
+    return sum(p.length.value for p in run.parts) / 1000
+
+
+def install_counts(loads: Sequence[Load], metres: Sequence[float]) -> Counts:
+    """What is set up in the house: units, and so many metres of each run."""
+    counts: dict[Count, float] = {count: float(n) for count, n in Counter(load.set_up for load in loads).items()}
+    return {**counts, "run_metre": sum(metres)}
 
 
 def _set_up(unit: MadeUnit) -> Count:
@@ -39,10 +58,10 @@ def _set_up(unit: MadeUnit) -> Count:
     return "tall_unit" if unit.unit.height > TALL else "standing_unit"
 
 
-def delivery_entries(made: Made, tables: Tables) -> Iterator[Entry]:
+def delivery_entries(loads: Sequence[Load], tables: Tables) -> Iterator[Entry]:
     """Trips of the van, by the volume of the units as they are wrapped."""
     rates = tables.rates
-    volume = sum(u.unit.width * u.unit.height * u.unit.depth for u in made.units) / 1e9 * WRAPPED
+    volume = sum(load.volume for load in loads)
     trips = ceil(volume / rates.van_m3) if rates.van_m3 > 0 else 1
     yield Entry("delivery", f"Trips for {volume:.1f} m³, {rates.van_m3:g} m³ each", trips, "trips", rates.delivery_trip)
 

@@ -6,11 +6,12 @@ from itertools import chain
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.joinery.made import Made, MadeUnit
-from tallplank.core.joinery.part.part import EDGE_NAMES, Part
+from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.rule.choice import rules_for
 from tallplank.core.joinery.run.worktop import Run
 from tallplank.core.measure.memo import Mapped
 from tallplank.core.shop.alike import grouped_alike
+from tallplank.core.shop.telling import band_names, edges_of, machining_of, shape_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -154,13 +155,13 @@ def _rows(catalog: Catalog, parts: Sequence[Part], owner: tuple[str, tuple[str, 
                 cut_width,
                 len(group),
                 "along length" if part.grain == "length" else "none",
-                _band_names(catalog, part),
+                band_names(catalog, part),
                 f"{prefix}-{number:02d}",
                 part,
-                _machining(part),
-                "" if part.form.is_square else "shaped, in this box",
+                machining_of(part),
+                shape_of(part),
                 max(abs(a - b) for a, b in zip(exact, rounded, strict=True)),
-                _edges(part),
+                edges_of(part),
                 step,
             )
         )
@@ -170,22 +171,3 @@ def _rows(catalog: Catalog, parts: Sequence[Part], owner: tuple[str, tuple[str, 
 def to_step(value: float, step: float) -> float:
     """A length rounded to what the shop cuts."""
     return round(round(value / step) * step, 6)
-
-
-def _machining(part: Part) -> str:
-    counts = ((len(part.holes), "hole", "holes"), (len(part.pockets), "cut", "cuts"))
-    return ", ".join(f"{n} {one if n == 1 else many}" for n, one, many in counts if n)
-
-
-def _edges(part: Part) -> str:
-    """The sides of the unit that banded edges look to; a shaped one is told by its band."""
-    sides = [part.edge_side(edge) for edge in EDGE_NAMES if getattr(part.edges, edge)]
-    return ", ".join([*sides, *(["along its front"] if part.shaped_edges else [])])
-
-
-def _band_names(catalog: Catalog, part: Part) -> tuple[str, str, str, str]:
-    e = part.edges
-    l1, l2, w1, w2 = (catalog.bands[b].name if b else "" for b in (e.l1, e.l2, e.w1, e.w2))
-    if part.shaped_edges:
-        l1 = f"{catalog.bands[part.shaped_edges[0].band].name}, along its front"
-    return (l1, l2, w1, w2)

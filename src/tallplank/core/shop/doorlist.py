@@ -4,13 +4,35 @@ from collections import Counter
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from itertools import chain
+from typing import NamedTuple
 
+from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Front, Part, Tag
 from tallplank.core.measure.memo import Mapped
+from tallplank.core.shop.telling import bands_of, machining_of, shape_of
 from tallplank.core.space.frame import Vec
 
 UPRIGHT = 0.5
+
+
+class Telling(NamedTuple):
+    """What is said of a board beside its sizes: its bands with their sides, what is bored and cut, and that it is shaped."""
+
+    bands: str = ""
+    machining: str = ""
+    shape: str = ""
+
+
+class DoorPiece(NamedTuple):
+    """Alike pieces of a framed front, with width and height as they stand in it."""
+
+    name: str
+    count: int
+    width: float
+    height: float
+    thickness: float
+    telling: Telling
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,8 +52,12 @@ class DoorRow:
     hand: str
     hinges: int
     weight_kg: float
-    parts: tuple[tuple[str, int, float, float, float], ...]
-    """Name, count, width, height (as they stand in the front) and thickness of the pieces of a framed front; nothing for a slab."""
+    parts: tuple[DoorPiece, ...]
+    """The pieces of a framed front; nothing for a slab."""
+    telling: Telling
+    """Of a slab; that of a framed front is told of its pieces."""
+    step: float
+    """What its sizes are rounded to."""
 
 
 class DoorlistMaker:
@@ -73,7 +99,9 @@ def _rows(unit: MadeUnit, room: str) -> Iterator[DoorRow]:
             front.hand,
             _hinges(parts),
             front.weight_kg,
-            tuple(_pieces(parts)) if framed else (),
+            tuple(_pieces(unit.choice.catalog, parts)) if framed else (),
+            Telling() if framed else _telling(unit.choice.catalog, whole),
+            unit.choice.rules.cut_step,
         )
 
 
@@ -112,12 +140,15 @@ def _hinges(parts: list[Part]) -> int:
     return sum(h.what == "cup" for p in parts for h in p.holes)
 
 
-def _pieces(parts: list[Part]) -> Iterator[tuple[str, int, float, float, float]]:
-    alike: Counter[tuple[str, float, float, float]] = Counter()
+def _telling(catalog: Catalog, part: Part) -> Telling:
+    return Telling(bands_of(catalog, part), machining_of(part), shape_of(part))
+
+
+def _pieces(catalog: Catalog, parts: list[Part]) -> Iterator[DoorPiece]:
+    alike: Counter[DoorPiece] = Counter()
     for part in parts:
-        alike[_piece(part.tag.unhanded).name, *_standing(part), round(part.thickness.value, 6)] += 1
-    for (piece, width, height, thick), count in alike.items():
-        yield piece, count, width, height, thick
+        alike[DoorPiece(_piece(part.tag.unhanded).name, 1, *_standing(part), round(part.thickness.value, 6), _telling(catalog, part))] += 1
+    return (piece._replace(count=count) for piece, count in alike.items())
 
 
 def _piece(tag: Tag) -> Tag:

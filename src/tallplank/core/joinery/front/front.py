@@ -3,6 +3,9 @@
 Source: common practice; the values are rules of the construction, fields of the door style and of the hardware.
 """
 
+from collections.abc import Sequence
+from dataclasses import replace
+
 from tallplank.core.catalog.door_style import DoorStyle
 from tallplank.core.catalog.hardware import Hinge, Stay
 from tallplank.core.error import mm
@@ -32,9 +35,23 @@ def door_count(choice: Choice, cell: Cell) -> int:
     return cell.opening.doors or (1 if cell.x.front.value - cell.opening.blind + choice.rules.reveal <= choice.rules.door_most else 2)
 
 
-def add_doors(choice: Choice, cell: Cell, which: tuple[int, int], plane: Plane, out: Collector) -> None:
-    """Add one door or a pair, with hinges and pulls; `which` is its number among the openings with doors, and theirs."""
-    number, total = which if which[1] > 1 else (0, 0)
+STACKED = {2: ("upper", "lower"), 3: ("upper", "middle", "lower")}
+"""What doors one above the other are called."""
+
+
+def door_tag(cell: Cell, others: Sequence[Cell]) -> Tag:
+    """What the doors of an opening are called among those of all openings with doors, from the top left."""
+    if len(others) == 1:
+        return Tag("door")
+    number, total = [c.path for c in others].index(cell.path), len(others)
+    if total in STACKED and len({(c.x.front_at, c.x.front_end) for c in others}) == 1:
+        return Tag("door", place=STACKED[total][number])
+    return Tag("door", number=number + 1, total=total)
+
+
+def add_doors(choice: Choice, cell: Cell, others: Sequence[Cell], plane: Plane, out: Collector) -> None:
+    """Add one door or a pair, with hinges and pulls; `others` are all openings with doors, this among them."""
+    which = door_tag(cell, others)
     count, reveal, width, start = door_count(choice, cell), choice.rule("reveal"), cell.x.front, cell.x.front_at
     if cell.opening.blind:
         width, start = _add_blind(choice, cell, plane, out)
@@ -44,7 +61,7 @@ def add_doors(choice: Choice, cell: Cell, which: tuple[int, int], plane: Plane, 
         left = (cell.opening.hand if count == 1 else ("left", "right")[i]) == "left"
         x = start + i * (each.value + reveal.value)
         motion = swing(x if left else x + each.value, plane.back - thick, left=left)
-        tag = Tag("door", "" if count == 1 else "left" if left else "right", number, total=total)
+        tag = which if count == 1 else replace(which, side="left" if left else "right")
         leaf = Leaf(tag, "door", x, cell.z.front_at, each, cell.z.front, plane.back, motion, "left" if left else "right")
         weight = add_front(choice, cell, leaf, out)
         hinge = usual_hinge(choice)

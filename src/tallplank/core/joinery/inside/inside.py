@@ -6,11 +6,12 @@ Source: common practice; the room that each needs stands in its record.
 from collections.abc import Iterator
 from itertools import product
 
-from tallplank.core.catalog.hardware import Appliance, Insert, Rail
+from tallplank.core.catalog.hardware import Insert, Rail
 from tallplank.core.error import mm
-from tallplank.core.job.opening import InsideKind, Opening
+from tallplank.core.job.opening import InsideKind
 from tallplank.core.job.unit import HardwareRole
-from tallplank.core.joinery.part.part import BuildError, Note, Piece
+from tallplank.core.joinery.inside.appliance import add_niche
+from tallplank.core.joinery.part.part import BuildError, Piece
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box
 from tallplank.core.joinery.setout.collector import Bore, Collector
@@ -32,8 +33,6 @@ ROLES: dict[InsideKind, HardwareRole] = {
     "dish-rack": "dish-rack",
     "appliance": "appliance",
 }
-NICHE = "#3a3c3d"
-FITS = 1e-6
 
 
 def add_inside(choice: Choice, box: Box, cell: Cell, plane: Plane, out: Collector) -> None:
@@ -44,7 +43,7 @@ def add_inside(choice: Choice, box: Box, cell: Cell, plane: Plane, out: Collecto
     """
     kind = cell.opening.inside
     if kind == "appliance":
-        _add_niche(choice, box, cell, plane, out)
+        add_niche(choice, box, cell, plane, out)
         return
     item = choice.item(ROLES[kind], cell.opening.item)
     if not isinstance(item, Rail | Insert):
@@ -60,46 +59,6 @@ def add_inside(choice: Choice, box: Box, cell: Cell, plane: Plane, out: Collecto
     low, high = _standing(box, cell, plane, item, hung=kind == "dish-rack")
     bars = _solid(low, high) if kind == "bin" else _wire(low, high)
     out.pieces.extend(Piece(item.role, item.colour, a, b) for a, b in bars)
-
-
-def appliance_of(choice: Choice, opening: Opening) -> Appliance | None:
-    """The appliance that an opening is made for; None for a niche of the designer's own size."""
-    item = choice.catalog.hardware.get(opening.item or "")
-    return item if opening.inside == "appliance" and isinstance(item, Appliance) else None
-
-
-def _add_niche(choice: Choice, box: Box, cell: Cell, plane: Plane, out: Collector) -> None:
-    """The space that an appliance takes, kept free of shelves, with its face in the plane of the box."""
-    if cell.opening.shelves:
-        raise BuildError("An appliance's niche takes no shelves.")
-    appliance = appliance_of(choice, cell.opening)
-    if appliance is not None:
-        _add_appliance(appliance, box, cell, plane, out)
-        return
-    gap = 4.0
-    low = Vec(cell.x.way_at + gap, plane.inner, cell.z.way_at + gap)
-    high = Vec(cell.x.way_end - gap, box.back_face - 30.0, cell.z.way_end - gap)
-    if any(b - a <= 0 for a, b in zip(low, high, strict=True)):
-        raise BuildError("The niche leaves no room for an appliance.")
-    out.pieces.append(Piece("appliance", NICHE, low, high))
-
-
-def _add_appliance(appliance: Appliance, box: Box, cell: Cell, plane: Plane, out: Collector) -> None:
-    """The appliance in the middle of its niche, on the board below it; what the niche lacks is told."""
-    front = 0.0 if cell.opening.front == "none" else plane.inner
-    clear = (cell.x.way.value, cell.z.way.value, box.back_face - front)
-    for what, need, there in zip(("wide", "high", "deep"), appliance.niche, clear, strict=True):
-        if need > there + FITS:
-            text = f"{appliance.name} needs a niche {mm(need)} {what}; there are {mm(there)}."
-            out.note(Note("niche", text, "Make the unit larger, or choose another appliance."))
-    if appliance.widest and clear[0] > appliance.widest + FITS:
-        text = f"{appliance.name} covers a niche of {mm(appliance.widest)} at most; this one is {mm(clear[0])} wide."
-        out.note(Note("niche", text, "Make the unit narrower, or put strips beside the appliance."))
-    wide, high, deep = (min(own, there) for own, there in zip(appliance.size, clear, strict=True))
-    x, z = cell.x.way_at + (clear[0] - wide) / 2, max(cell.z.way_at, cell.z.clear_at)
-    y = max(front, 0.0)
-    out.pieces.append(Piece("appliance", appliance.colour, Vec(x, y, z), Vec(x + wide, y + deep, z + high)))
-    out.fit(appliance, Size.of(1, "to an opening", cell.source), "its niche")
 
 
 def _add_rail(choice: Choice, box: Box, cell: Cell, item: Rail, out: Collector) -> None:

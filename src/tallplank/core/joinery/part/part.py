@@ -68,7 +68,7 @@ def pulled_out(reach: float) -> Slide:
 
 @dataclass(frozen=True, slots=True)
 class Tag:
-    """What a part is, in the words of the trade: its role, which of several, the side it is on, and what it is a piece of."""
+    """What a part is, in the words of the trade: its role, which of several, where it is, and what it is a piece of."""
 
     role: str
     side: str = ""
@@ -76,12 +76,14 @@ class Tag:
     of: "Tag | None" = None
     total: int = 0
     """Of how many it is one, where that is said with its number."""
+    place: str = ""
+    """Which of several one above the other it is: upper, middle or lower."""
 
     @property
     def name(self) -> str:
         """How drawings and papers call it."""
         which = f"{self.number} of {self.total}" if self.total else str(self.number) if self.number else ""
-        own = (self.role, which, self.side)
+        own = (self.place, self.role, which, self.side)
         return " ".join(word for word in (self.of.name if self.of is not None else "", *own) if word)
 
     @property
@@ -261,6 +263,8 @@ class Piece:
     high: Vec
     motion: Motion | None = None
     turned: Frame | None = None
+    name: str = ""
+    """What it is called, where that says more than its role."""
 
     @property
     def box(self) -> tuple[Vec, Vec]:

@@ -13,7 +13,7 @@ from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box, box_of, foot_of, front_band
 from tallplank.core.joinery.setout.collector import Collector, Lay, slot
 from tallplank.core.joinery.setout.layout import lay_out
-from tallplank.core.joinery.unit.back_cut import cut_backs
+from tallplank.core.joinery.unit.cut_out import cut_backs, cut_below
 from tallplank.core.joinery.unit.fill import fill_cells
 from tallplank.core.joinery.unit.frame import add_face_frame
 from tallplank.core.joinery.unit.support import add_support
@@ -36,6 +36,7 @@ def build_carcass(choice: Choice, out: Collector) -> None:
     hanger = add_support(choice, box, out)
     add_joints(choice, box, out)
     bore_spares(rows, out)
+    cut_below(choice, box, layout, out)
     fix_faces(choice, out)
     cut_backs(choice, box, layout, hanger, out)
 

@@ -140,8 +140,7 @@ def _drawer_front_over(filling: _Filling, cell: Cell) -> bool:
 def _add_front(filling: _Filling, cell: Cell) -> None:
     choice, out, plane, kind = filling.choice, filling.out, filling.plane, cell.opening.front
     if kind == "doors":
-        with_doors = [c.path for c in filling.layout.cells if c.opening.front == "doors"]
-        add_doors(choice, cell, (with_doors.index(cell.path) + 1, len(with_doors)), plane, out)
+        add_doors(choice, cell, [c for c in filling.layout.cells if c.opening.front == "doors"], plane, out)
     elif kind == "drawer":
         lowest = next(c for c in reversed(filling.layout.leaves) if c.path[: len(cell.path)] == cell.path)
         if lowest.path not in filling.reach:
