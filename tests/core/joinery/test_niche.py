@@ -17,7 +17,6 @@ from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.measure.display import LengthStyle
 
-
 DISPLAY = Display()
 
 

@@ -31,7 +31,7 @@ class DoorlistPane(UnitTable[DoorRow]):
             Column("kg", lambda r: f"{r.weight_kg:.1f}", figure=True, width=44),
             Column("Finish", lambda r: r.finish, width=170),
             Column("Edge", lambda r: r.edge, width=66),
-            Column("Pieces", lambda r: str(sum(p.count for p in r.parts)) if r.parts else "1", figure=True, width=54),
+            Column("Pieces", lambda r: str(sum(p.quantity for p in r.parts)) if r.parts else "1", figure=True, width=54),
         )
         super().__init__(store, columns, lambda: store.derived.doorlist, lambda r: r.owners)
 

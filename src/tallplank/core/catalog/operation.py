@@ -35,7 +35,8 @@ Count = Literal[
 ]
 """What an operation can be counted by; the last eight once for the whole job: what is designed, and what is set up in the house.
 
-A boxed board is one that is put together with its box, boxed cubic metres are what the boxes take; a pocket is a groove, notch or rebate."""
+A boxed board is one that is put together with its box, boxed cubic metres are what the boxes take; a pocket is a groove, notch or
+rebate."""
 Department = Literal["machining", "assembly", "finishing", "fitting", "design", "installation"]
 
 

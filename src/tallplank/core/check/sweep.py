@@ -1,4 +1,4 @@
-"""What a front or an appliance's door sweeps when it opens: the front and its pulls as upright prisms, in its unit's frame, at every step of its way."""
+"""What a front or an appliance's door sweeps when it opens: with its pulls as upright prisms, in its unit's frame, step by step."""
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace

@@ -70,7 +70,7 @@ def _front_line(row: DoorRow, display: Display) -> tuple[Value, ...]:
 
 def _piece_line(row: DoorRow, piece: DoorPiece, display: Display) -> tuple[Value, ...]:
     lengths, exact = Lengths(display, row.step), (piece.width, piece.height)
-    first = (row.room, row.unit, row.front, piece.name, piece.count, "", "", "")
+    first = (row.room, row.unit, row.front, piece.name, piece.quantity, "", "", "")
     last = ("", "", "", *piece.telling)
     return (*first, *lengths.values(exact), *lengths.thickness(piece.thickness), *last, *lengths.residue(exact))
 

@@ -28,7 +28,7 @@ class DoorPiece(NamedTuple):
     """Alike pieces of a framed front, with width and height as they stand in it."""
 
     name: str
-    count: int
+    quantity: int
     width: float
     height: float
     thickness: float
@@ -148,7 +148,7 @@ def _pieces(catalog: Catalog, parts: list[Part]) -> Iterator[DoorPiece]:
     alike: Counter[DoorPiece] = Counter()
     for part in parts:
         alike[DoorPiece(_piece(part.tag.unhanded).name, 1, *_standing(part), round(part.thickness.value, 6), _telling(catalog, part))] += 1
-    return (piece._replace(count=count) for piece, count in alike.items())
+    return (piece._replace(quantity=count) for piece, count in alike.items())
 
 
 def _piece(tag: Tag) -> Tag:
