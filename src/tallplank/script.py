@@ -10,7 +10,7 @@ from typing import Literal, NamedTuple, Self
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.reader import laid_over, shipped
-from tallplank.core.edit import construction, group, mirror, opening, room, standard, unit, walled
+from tallplank.core.edit import construction, filler, group, mirror, opening, room, standard, unit, walled
 from tallplank.core.edit.check import Edited
 from tallplank.core.edit.open import open_stamped
 from tallplank.core.error import PlankError
@@ -207,10 +207,14 @@ class Work:
         )
 
     def place(self, kind: str, wall: str = "back", *, room_id: str = "", at: Length | None = None, **sizes: Length) -> str:
-        """Place a unit of a kind, in the first gap of a wall unless `at` says where its left edge is; returns its id."""
+        """Place a unit of a kind, in the first gap of a wall unless `at` says where its left edge is; returns its id.
+
+        In the first gap a unit in a corner comes with the filler that the fronts there ask for.
+        """
         spot = unit.Spot(room_id or self._room(), wall, None if at is None else self._mm(at))
         values, catalog, made = self._sizes(sizes), self._store.catalog, self._store.derived.made
-        return self._do(lambda j: unit.place_unit(j, catalog, kind, spot, made, **values), f"place {kind}")[0]
+        placing = unit.place_unit if at is not None else filler.place_beside
+        return self._do(lambda j: placing(j, catalog, kind, spot, made, **values), f"place {kind}")[0]
 
     def change(self, units: Units, **sizes: Length) -> None:
         """Change width, height, depth, x or z of units alike."""

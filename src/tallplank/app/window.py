@@ -35,8 +35,9 @@ from tallplank.app.theme import LIGHT, THEMES, Tokens, stylesheet
 from tallplank.app.ticket import Ticket
 from tallplank.app.tray import Tray
 from tallplank.core.disk import write_atomically
+from tallplank.core.edit.filler import place_beside
 from tallplank.core.edit.standard import change_job
-from tallplank.core.edit.unit import Spot, place_unit
+from tallplank.core.edit.unit import Spot
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.exporter import chosen, export
 from tallplank.core.exchange.registry import EXPORTERS
@@ -295,7 +296,7 @@ class MainWindow(QMainWindow):
         name = store.catalog.kinds[kind].name.lower()
 
         def place() -> None:
-            store.select(store.apply(lambda j: place_unit(j, store.catalog, kind, spot, made), f"place {name}"))
+            store.select(store.apply(lambda j: place_beside(j, store.catalog, kind, spot, made), f"place {name}")[:1])
 
         self._try(place)
 

@@ -1,11 +1,12 @@
 """Placing and sliding units by pointing at a drawing, without any window: points in, edits and ghosts out."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from tallplank.core.catalog.kind import Kind
 from tallplank.core.draw.plan import face_at
+from tallplank.core.edit.filler import Strip, corner_filler, place_beside
 from tallplank.core.edit.snap import Mover, Rest, gap_around, rest
-from tallplank.core.edit.unit import Spot, move_to_face, place_unit, slide_units, usual_values
+from tallplank.core.edit.unit import Spot, move_to_face, slide_units, usual_values
 from tallplank.core.edit.walled import add_opening, change_opening, usual_opening
 from tallplank.core.job.face import Face, faces_of
 from tallplank.core.job.job import Display, Job
@@ -44,6 +45,16 @@ class _Aim:
     z: tuple[float, float]
     fitted: bool = False
     """Whether it is narrower than usual, to fit into a gap."""
+    strip: Strip | None = None
+    """The filler that comes with it."""
+
+    @property
+    def span(self) -> tuple[float, float]:
+        """From where to where it reaches along its face, with its filler."""
+        left, right = self.resting.x, self.resting.x + self.width
+        if self.strip is None or self.fitted:
+            return left, right
+        return (left, right + self.strip.width) if self.strip.side == "left" else (left - self.strip.width, right)
 
 
 class Arranger:
@@ -74,8 +85,8 @@ class Arranger:
             name, made = store.catalog.kinds[kind].name.lower(), store.derived.made
             spot = Spot(room.id, face.id, resting.x)
             sizes = {"width": aim.width} if aim.fitted else {}
-            made_ids = store.apply(lambda j: place_unit(j, store.catalog, kind, spot, made, **sizes), f"place {name}")
-        store.select(made_ids)
+            made_ids = store.apply(lambda j: place_beside(j, store.catalog, kind, spot, made, **sizes), f"place {name}")
+        store.select(made_ids[:1])
         store.place_next("")
         if store.state.face != face.id:
             store.look_at(room.id, face.id)
@@ -159,8 +170,12 @@ class Arranger:
             resting = Rest(gap[0], f"fills the gap of {store.job.display.shown(unit.width)}")
         else:
             resting = self._rest(store.job, face, unit, along - unit.width / 2, reach, frozenset())
-        placed = place(choice_for(store.catalog, store.job.standard, unit))
-        return _Aim(room, face, resting, unit.width, (placed.front, 0.0), (placed.z, placed.top), fitted=gap is not None)
+        choice = choice_for(store.catalog, store.job.standard, unit.but(x=resting.x))
+        placed, inches = place(choice), store.job.display.style.unit is LengthUnit.INCH
+        strip = corner_filler(choice, face, lambda: store.derived.made, inches=inches)
+        if strip is not None:
+            resting = replace(resting, relation=f"{resting.relation}, with a filler of {store.job.display.shown(strip.width)}")
+        return _Aim(room, face, resting, unit.width, (placed.front, 0.0), (placed.z, placed.top), fitted=gap is not None, strip=strip)
 
     def _narrow_gap(self, kind: Kind, face: Face, unit: Unit, along: float) -> tuple[float, float] | None:
         """The gap that is pointed at, where it is narrower than the unit and the kind can be made so narrow."""
@@ -184,7 +199,7 @@ class Arranger:
         return face.frame.inside((*point, 0.0)).x if self._on_plan else point[0]
 
     def _outline(self, aim: _Aim) -> Ring:
-        left, right = aim.resting.x, aim.resting.x + aim.width
+        left, right = aim.span
         (a, b), on_plan = aim.y if self._on_plan else aim.z, self._on_plan
         corners = ((left, a), (right, a), (right, b), (left, b))
         if not on_plan:

@@ -62,7 +62,10 @@ def test_the_other_hand_is_offered_where_it_helps() -> None:
     assert found.fix.label == "Hang it at the other side"
     assert stops(found.fix.edit(job)) == []
     narrow = change_room(job, ROOM, width=600.0)
-    assert [f.fix for f in stops(narrow)] == [None]
+    (wedged,) = stops(narrow)
+    assert wedged.fix is not None
+    assert wedged.fix.label == "Put in a filler"
+    assert stops(wedged.fix.edit(narrow)) == [], "narrower by its filler, where there is no room to slide"
 
 
 def test_a_new_unit_has_its_doors_away_from_the_wall_beside_it() -> None:
@@ -122,6 +125,25 @@ def test_flaps_meet_what_is_before_them() -> None:
     assert [f.text.split(": ")[1][:27] for f in stops(change_room(job, ROOM, depth=1050.0))] == ["the lift-up flap opens only"]
     above = place_unit(job, CATALOG, "wall", Spot(ROOM, WALL, 900.0), z=1400.0 + 720.0, height=300.0, depth=500.0).job
     assert stops(above) == []
+
+
+def test_a_door_meets_the_pulls_of_its_own_unit() -> None:
+    """Two bays, the left door hung in the middle: laid flat it would lie on the right door's pull, at a right angle it is free."""
+    bay = {"front": "doors", "shelves": 1}
+    bays = {"split": "bays", "openings": [{**bay, "hand": "right", "board": True}, {**bay, "hand": "right"}]}
+    job = place_unit(a_room(), CATALOG, "base", Spot(ROOM, WALL, 1000.0), width=1000.0, opening=bays).job
+    assert stops(job) == []
+    found = stops(set_job_rule(job, CATALOG, "door_opens", 165.0))
+    assert {f.text.split("then it meets ")[1] for f in found} == {"a pull of 1 Base, doors."}
+
+
+def test_fronts_meet_the_handles_of_ovens() -> None:
+    """By hand: an oven's handle stands 2 + 20 + 45 before the boards, in the way of drawers that come out 6 before them round the corner."""
+    job = place_unit(a_room(), CATALOG, "oven-housing", Spot(ROOM, "left", 3000.0 - 1250.0)).job
+    job = place_unit(job, CATALOG, "drawers", Spot(ROOM, WALL, 587.0), z=700.0).job
+    assert any(f.text.endswith("the handle of Oven 60, Hearthside in 1 Oven housing.") for f in stops(job))
+    freed = slide_units(job, ["u2"], 70.0)
+    assert not any("Oven" in f.text for f in stops(freed) if f.units == ("u2",))
 
 
 def test_doors_are_looked_at_as_far_as_the_rule_says() -> None:

@@ -23,13 +23,14 @@ from tallplank.core.check.obstacle import (
 from tallplank.core.check.overlap import SLACK
 from tallplank.core.check.record import Finding, Fix
 from tallplank.core.check.sweep import Mover, box_around, movers_of, proud_of
+from tallplank.core.edit.corner import Side
+from tallplank.core.edit.filler import LEAST, Strip, put_filler
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.job.face import Faces
 from tallplank.core.job.job import Display, Job
 from tallplank.core.job.opening import Opening, opening_at
 from tallplank.core.job.room import Room
 from tallplank.core.joinery.made import Made, MadeUnit
-from tallplank.core.joinery.part.part import Front
 from tallplank.core.joinery.run.worktop import Run
 from tallplank.core.measure.memo import are_same
 from tallplank.core.space.frame import Frame, moved
@@ -53,8 +54,8 @@ class Stop:
     mover: Mover
     opened: float
     name: str
-    room: float | None
-    """Millimetres that the front would have to stand farther from what stops it; None where that does not help."""
+    room: Strip | None
+    """The filler beside its unit that would set it free; None where none does."""
     other_hand: bool
     """Whether it would open on its other side."""
 
@@ -216,16 +217,17 @@ def _stops(unit: MadeUnit, own: _Standing, obstacles: Sequence[Obstacle]) -> Ite
             yield Stop(unit, mover, opened, met.name, _room_needed(_Way(mover, own.frame, (met,)), opened), other)
 
 
-def _room_needed(way: _Way, opened: float) -> float | None:
-    """By how much the front would have to stand farther to the left or right, so that this does not stop it."""
+def _room_needed(way: _Way, opened: float) -> Strip | None:
+    """By how much the front would have to stand farther to the left or right, so that this does not stop it, as a filler."""
     positions = [at for at in way.mover.steps if at > opened]
 
     def is_blocked(by: float) -> bool:
         beside = way._replace(frame=moved(by, 0.0, 0.0).then(way.frame))
         return any(beside.met(at) is not None for at in positions)
 
-    found = [abs(_last_free(end, 0.0, is_blocked)) for end in (-MOST_ROOM, MOST_ROOM) if not is_blocked(end)]
-    return float(ceil(min(found))) if found else None
+    sides: tuple[tuple[Side, float], ...] = (("right", -MOST_ROOM), ("left", MOST_ROOM))
+    found = [Strip(side, float(ceil(abs(_last_free(end, 0.0, is_blocked))))) for side, end in sides if not is_blocked(end)]
+    return min(found, key=lambda strip: strip.width) if found else None
 
 
 def _told(made: Made, stop: Stop) -> Finding:
@@ -236,14 +238,14 @@ def _told(made: Made, stop: Stop) -> Finding:
     opening = opening_at(stop.unit.unit.opening, stop.mover.front.path)
     fixes = tuple(_fixes(made, stop, opening)) if opening is not None else ()
     ways = [_beside(job, stop, opening)] if stop.room is not None else []
-    if stop.other_hand and fixes:
+    if stop.other_hand and _is_single(stop):
         ways.append("hang it at the other side")
     remedy = f"{', or '.join(ways) or 'move one of them'}."
     return Finding("warning", "cannot-open", text, remedy[0].upper() + remedy[1:], (stop.unit.unit.id,), fixes[0] if fixes else None)
 
 
 def _beside(job: Job, stop: Stop, opening: Opening | None) -> str:
-    need = job.display.shown(stop.room or 0.0)
+    need = job.display.shown(stop.room.width if stop.room is not None else 0.0)
     if opening is not None and opening.blind:
         return f"make its fixed front {need} wider"
     return f"put a filler of {need} beside it"
@@ -253,10 +255,16 @@ def _fixes(made: Made, stop: Stop, opening: Opening) -> Iterator[Fix]:
     change = partial(set_opening, catalog=made.catalog, ids=[stop.unit.unit.id], path=stop.mover.front.path)
     if opening.blind:
         if stop.room is not None:
-            yield Fix("Widen the fixed front", partial(change, blind=opening.blind + stop.room))
-    elif stop.other_hand and stop.mover.front.kind == "door" and _is_single(stop.unit, stop.mover.front):
+            yield Fix("Widen the fixed front", partial(change, blind=opening.blind + stop.room.width))
+        return
+    if stop.other_hand and _is_single(stop):
         yield Fix("Hang it at the other side", partial(change, hand="right" if opening.hand == "left" else "left"))
+    if stop.room is not None:
+        strip = stop.room._replace(width=max(stop.room.width, LEAST))
+        yield Fix("Put in a filler", partial(put_filler, catalog=made.catalog, unit_id=stop.unit.unit.id, strip=strip))
 
 
-def _is_single(unit: MadeUnit, front: Front) -> bool:
-    return sum(f.path == front.path and f.kind == "door" for f in unit.fronts) == 1
+def _is_single(stop: Stop) -> bool:
+    """Whether it is the one door of its opening, which can be hung at either side."""
+    front = stop.mover.front
+    return front.kind == "door" and sum(f.path == front.path and f.kind == "door" for f in stop.unit.fronts) == 1

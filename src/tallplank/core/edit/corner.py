@@ -43,7 +43,7 @@ def set_for_place(choice: Choice, face: Face, present: Callable[[], Made]) -> Un
     near_right = face.closed_right and right < NEAR_WALL
     if near_left == near_right:
         return unit
-    return unit.but(opening=_hung(unit.opening, "right" if near_left else "left"))
+    return unit.but(opening=hung_at(unit.opening, "right" if near_left else "left"))
 
 
 def _corner(face: Face, left: float, right: float) -> Side | None:
@@ -100,7 +100,7 @@ def _reaches(placed: Placed, face: Face, present: Callable[[], Made], corner: Si
     return [reach for reach in found if reach < face.length / 2]
 
 
-def _hung(opening: Opening, hand: Side) -> Opening:
+def hung_at(opening: Opening, hand: Side) -> Opening:
     """The opening with its doors hung so; doors between others of one row of bays too."""
-    cells = tuple(_hung(cell, hand) for cell in opening.openings)
+    cells = tuple(hung_at(cell, hand) for cell in opening.openings)
     return opening.but(hand=hand, openings=cells) if opening.front == "doors" else opening.but(openings=cells)

@@ -42,8 +42,9 @@ def rest(made: Made, room: str, face: Face, mover: Mover, x: float, reach: float
 
 
 def first_gap(made: Made, room: str, face: Face, mover: Mover) -> float:
-    """The leftmost left edge where the thing stands free of its neighbours; the right end of all if none is free."""
-    spans = sorted((u.placed.x, u.placed.right) for u in _beside(made, room, face.id, mover))
+    """The leftmost left edge where the thing stands free of its neighbours, those round the corners too; else the right end of all."""
+    spans = [(u.placed.x, u.placed.right) for u in _beside(made, room, face.id, mover)]
+    spans = sorted([*spans, *(span for _, span in reaching(made, room, face, mover))])
     at = 0.0
     for start, end in spans:
         if start - at >= mover.width - TOLERANCE:
@@ -58,7 +59,7 @@ def gap_around(made: Made, room: str, face: Face, mover: Mover, at: float) -> tu
     None within a unit, or where the face is open at an end of the gap.
     """
     spans = [(u.placed.x, u.placed.right) for u in _beside(made, room, face.id, mover)]
-    spans += [span for _, span in _reaching(made, room, face, mover)]
+    spans += [span for _, span in reaching(made, room, face, mover)]
     if any(start < at < end for start, end in spans):
         return None
     left = max((end for _, end in spans if end <= at), default=0.0 if face.closed_left else None)
@@ -103,14 +104,14 @@ def _places(made: Made, room: str, face: Face, mover: Mover) -> Iterator[tuple[i
 
 def _corners(made: Made, room: str, face: Face, mover: Mover) -> Iterator[tuple[int, float, str]]:
     """Beside what stands round a corner: where another face's units reach into the strip before this one."""
-    for unit, span in _reaching(made, room, face, mover):
+    for unit, span in reaching(made, room, face, mover):
         told = f"corner, beside {unit.unit.mark} on {made.face(unit).name}"
         for place in (span[1], span[0] - mover.width):
             if face.is_loose or -TOLERANCE <= place <= face.length - mover.width + TOLERANCE:
                 yield 1, place, told
 
 
-def _reaching(made: Made, room: str, face: Face, mover: Mover) -> Iterator[tuple[MadeUnit, tuple[float, float]]]:
+def reaching(made: Made, room: str, face: Face, mover: Mover) -> Iterator[tuple[MadeUnit, tuple[float, float]]]:
     """Units at other faces that reach into the strip before this one, each with from where to where."""
     for unit in made.by_room.get(room, ()):
         if unit.unit.face == face.id or not _is_level(unit, mover):

@@ -26,6 +26,8 @@ from tallplank.core.measure.length import LengthUnit
 
 _K = TypeVar("_K", bound=str)
 Anchor = Literal["left", "right", "centre"]
+MATCHED = {"height", "depth", "z", "side"}
+"""What a filler takes from the unit it stands against."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,7 +66,7 @@ def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | N
     if spot.x is None:
         low = _level(catalog, job, unit)
         unit = unit.but(x=first_gap(present(), room.id, face, Mover(unit.width, unit.depth, low, low + unit.height)))
-    if usual.build == "filler":
+    if usual.build == "filler" and not sizes.keys() >= MATCHED:
         unit = _matched(unit, present(), sizes)
     if not {"opening", "side"} & sizes.keys():
         unit = set_for_place(choice_for(catalog, job.standard, unit), face, present)
@@ -99,7 +101,8 @@ def _matched(unit: Unit, made: Made, given: Mapping[str, object]) -> Unit:
     beside = neighbour(made, unit.room, unit.face, unit.x, unit.width, JOINED)
     if beside is None:
         return unit
-    taken = {"height": beside.unit.height, "depth": beside.unit.depth, "z": beside.placed.z}
+    side = "left" if abs(beside.placed.right - unit.x) <= JOINED else "right"
+    taken = {"height": beside.unit.height, "depth": beside.unit.depth, "z": beside.placed.z, "side": side}
     return unit.but(**{key: value for key, value in taken.items() if key not in given})
 
 
