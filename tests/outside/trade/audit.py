@@ -22,6 +22,8 @@ EVEN = 0.02
 """Boards that share less than this touch."""
 LOOSE_MARGIN = 15.0
 """A loose board's middle lies this far within its supports."""
+PIN_OUT = 6.0
+"""How far the pin of a shelf stands out of its hole."""
 PLATE_OUT, PLATE_AROUND = 8.0, 7.0
 """How far the plate of a hinge stands out of its board, and how far it reaches beyond its screws."""
 
@@ -123,8 +125,9 @@ def _any_inside(a: Part, b: Part) -> bool:
 
 
 def plates_free(owner: Owner) -> Iterator[str]:
-    """Nothing stands where the plate of a hinge is."""
+    """Nothing stands where the plate of a hinge is: no board, no slide, no hanger, no appliance."""
     blocks = [(p, block_of(p)) for p in owner["parts"] if "body" not in p and p["kind"] != "front"]
+    bodies = [(p, body_of(p, Axes.read(owner["frame"])).shrunk(0.02)) for p in owner["pieces"]]
     for part in owner["parts"]:
         axes = Axes.read(part["frame"])
         plates = [h for h in part["holes"] if h["what"] == "plate"]
@@ -139,6 +142,9 @@ def plates_free(owner: Owner) -> Iterator[str]:
             for board, block in blocks:
                 if board is not part and plate.meets(block):
                     yield f"{board['name']} stands where a hinge's plate is on {part['name']}, {np.round(plate.middle, 1)}"
+            for piece, body in bodies:
+                if plate.meets(body):
+                    yield f"a {piece['role']} stands where a hinge's plate is on {part['name']}, {np.round(plate.middle, 1)}"
 
 
 def loose_boards_lie(owner: Owner) -> Iterator[str]:
@@ -195,6 +201,24 @@ def bodies_free(owner: Owner) -> Iterator[str]:
         for other, another in bodies[:number]:
             if body.meets(another) and piece.get("motion") == other.get("motion"):
                 yield f"a {piece['role']} stands in a {other['role']} at {np.round(body.middle, 1)}"
+    yield from _pins_free(owner, bodies)
+
+
+def _pins_free(owner: Owner, bodies: list[tuple[Any, Block]]) -> Iterator[str]:
+    """No pin that a shelf lies on stands in a slide, a hanger or an appliance."""
+    axes = Axes.read(owner["frame"])
+    shelves = [b.middle[2] - np.abs(b.rows[:, 2]) @ b.half for b in (block_of(p) for p in owner["parts"] if p["kind"] == "shelf")]
+    for part in owner["parts"]:
+        for bar in (b for b in bars_of(part) if b.what == "pin"):
+            out = (bar.start - bar.end) / np.linalg.norm(bar.start - bar.end) @ axes.rows.T
+            if not any(-0.1 < under - (bar.start[2] + bar.radius) < 0.6 for under in shelves):
+                continue
+            at, around = (bar.start - axes.origin) @ axes.rows.T, bar.radius * (1 - np.abs(out))
+            ends = np.array([at - around, at + around, at + PIN_OUT * out - around, at + PIN_OUT * out + around])
+            pin = Block.between(axes, ends.min(axis=0), ends.max(axis=0)).shrunk(0.02)
+            for piece, body in bodies:
+                if pin.meets(body):
+                    yield f"a pin in {part['name']} stands in a {piece['role']} at {np.round(pin.middle, 1)}"
 
 
 def _within_outline(part: Part, body: Block) -> bool:

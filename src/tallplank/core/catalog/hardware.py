@@ -144,6 +144,9 @@ class Hanger(Item):
     """In the gable: x from the rear."""
     cutout: tuple[NotNegative, NotNegative] = (0.0, 0.0)
     """Width and height that it needs cut out of the upper corners of the back."""
+    body: tuple[NotNegative, NotNegative, NotNegative] = (0.0, 0.0, 0.0)
+    """Width, depth before the back and height of each, in its corner."""
+    colour: Colour = GREY
 
 
 class Clip(Item):

@@ -19,6 +19,8 @@ from tallplank.core.space.frame import Vec
 
 NICHE, STEEL = "#3a3c3d", "#b9b6ae"
 FITS = 1e-6
+HINGE_PLATE = 9.0
+"""What is left beside an appliance behind doors, for the plates of their hinges; common practice, no source."""
 HANDLE, HANDLE_DOWN, HANDLE_SHARE = 22.0, 60.0, 0.84
 """How high a handle is, how far below the top of its door, and how much of the door's width it takes."""
 
@@ -39,12 +41,18 @@ def appliance_of(choice: Choice, opening: Opening) -> Appliance | None:
 def lack_of(choice: Choice, box: Box, cell: Cell, plane: Plane, appliance: Appliance) -> Lack:
     """What the niche of an appliance lacks in width and depth; its height follows the appliance anyway."""
     clear = _clear(box, cell, plane)
-    wider = max(appliance.niche[0] - clear[0], 0.0)
+    wider = max(_need(appliance, cell)[0] - clear[0], 0.0)
     if appliance.door is not None and cell.opening.front == "none" and choice.rules.overlay != "inset":
         wider = max(wider, appliance.door[0] - _door_room(choice, box, cell)[0])
     if not wider and appliance.widest:
         wider = min(appliance.widest - clear[0], 0.0)
     return Lack(wider, max(appliance.niche[2] - clear[2], 0.0))
+
+
+def _need(appliance: Appliance, cell: Cell) -> tuple[float, float, float]:
+    """What an appliance needs: its niche, and behind doors room for the plates of their hinges beside it."""
+    wide, high, deep = appliance.niche
+    return max(wide, appliance.size[0] + 2 * HINGE_PLATE) if cell.opening.front == "doors" else wide, high, deep
 
 
 def _clear(box: Box, cell: Cell, plane: Plane) -> tuple[float, float, float]:
@@ -85,14 +93,16 @@ def add_niche(choice: Choice, box: Box, cell: Cell, plane: Plane, out: Collector
 def _add_appliance(choice: Choice, box: Box, cell: Cell, plane: Plane, appliance: Appliance, out: Collector) -> None:
     """The appliance in the middle of its niche, on the board below it; what the niche lacks is told."""
     clear = _clear(box, cell, plane)
-    for what, need, there in zip(("wide", "high", "deep"), appliance.niche, clear, strict=True):
+    for what, need, there in zip(("wide", "high", "deep"), _need(appliance, cell), clear, strict=True):
         if need > there + FITS:
             text = f"{appliance.name} needs a niche {mm(need)} {what}; there are {mm(there)}."
             out.note(Note("niche", text, "Make the unit larger, or choose another appliance."))
     if appliance.widest and clear[0] > appliance.widest + FITS:
         text = f"{appliance.name} covers a niche of {mm(appliance.widest)} at most; this one is {mm(clear[0])} wide."
         out.note(Note("niche", text, "Make the unit narrower, or put strips beside the appliance."))
-    wide, high, deep = (min(own, there) for own, there in zip(appliance.size, clear, strict=True))
+    beside = 2 * HINGE_PLATE if cell.opening.front == "doors" else 0.0
+    room = (clear[0] - beside, clear[1], clear[2])
+    wide, high, deep = (min(own, there) for own, there in zip(appliance.size, room, strict=True))
     x, y, z = cell.x.way_at + (clear[0] - wide) / 2, max(_foremost(cell, plane), 0.0), max(cell.z.way_at, cell.z.clear_at)
     out.pieces.append(Piece("appliance", appliance.colour, Vec(x, y, z), Vec(x + wide, y + deep, z + high), name=appliance.name))
     out.fit(appliance, Size.of(1, "to an opening", cell.source), "its niche")

@@ -1,5 +1,6 @@
 """Drawer boxes: sides the length of the slide, front and back between them, the bottom in a groove all round."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 from tallplank.core.catalog.hardware import Slide
@@ -9,7 +10,7 @@ from tallplank.core.joinery.inside.blocking import add_blocking, mount_of
 from tallplank.core.joinery.inside.drawer_joint import add_corners
 from tallplank.core.joinery.joint.system import on_row
 from tallplank.core.joinery.part.hole import Pocket
-from tallplank.core.joinery.part.part import BOTTOM, BOX_FRONT, UPRIGHTS, BuildError, Edges, Part, PartKind, Tag, pulled_out
+from tallplank.core.joinery.part.part import BOTTOM, BOX_FRONT, UPRIGHTS, BuildError, Edges, Part, PartKind, Piece, Tag, pulled_out
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box
 from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, slot
@@ -28,6 +29,9 @@ FROM_END, SIDE_SKIN = 20.0, 2.0
 """A screw of a slide stays so far from the rear end of a side, and leaves so much of it."""
 LEAST_BELOW, LEAST_ABOVE = 3.0, 6.0
 """What is left free below and above a box."""
+UNDER_BOX = 18.0
+"""How far a slide that holds a box from below reaches under it, from within its sides."""
+STEEL = "#b9b6ae"
 LOWEST_BOX, NARROWEST_BOX = 30.0, 60.0
 """The height and the inside width below which a box is of no use."""
 
@@ -218,11 +222,23 @@ def _slide_depth(host: Part, wanted: float) -> float:
     return wanted if host.kind == "partition" or wanted <= thick - LEAST_SKIN else thick
 
 
+def _bars(slide: Slide, side: float) -> Iterator[tuple[float, float, float]]:
+    """What a slide takes beside and below a box: how far it reaches from what it is screwed to, from where to where about its screws."""
+    if slide.mount == "side":
+        yield slide.side_clearance, -slide.high / 2, slide.high / 2
+        return
+    yield slide.width_less / 2 - side, -slide.rise - slide.under, slide.rise
+    yield slide.width_less / 2 + UNDER_BOX, -slide.rise - slide.under, -slide.rise
+
+
 def bore_slides(choice: Choice, cell: Cell, plane: Plane, z: float, length: float, out: Collector) -> None:
-    """The holes of both slides, in the uprights or in the blocking that stands in front of them."""
-    holes = [h for h in choice.hardware("slide").box_holes if h.x <= length]
-    mount = mount_of(choice, cell)
+    """Both slides with their holes, in the uprights or in the blocking that stands in front of them; `z` is the line of their screws."""
+    slide, mount = choice.hardware("slide"), mount_of(choice, cell)
+    holes = [h for h in slide.box_holes if h.x <= length]
     for x, into in ((mount.left, LEFT), (mount.right, RIGHT)):
+        for wide, low, high in _bars(slide, choice.finish("drawer").thickness):
+            near, far = sorted((x, x - into.x * wide))
+            out.pieces.append(Piece("slide", STEEL, Vec(near, plane.rows, z + low), Vec(far, plane.rows + length, z + high)))
         for bored in holes:
             point = Vec(x, plane.rows + bored.x, z + bored.z)
             host = out.host(point, into, SLIDE_HOSTS)

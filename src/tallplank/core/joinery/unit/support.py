@@ -46,7 +46,11 @@ def _add_hangers(choice: Choice, box: Box, out: Collector) -> Hanger:
     hanger = by_load(choice, choice.hardware("hanger"), load)
     out.fit(hanger, Size.of(1, f"pair of hangers for {load:.0f} kg filled", Decided("hardware", "hanger")), "hung on the wall")
     top = box.height.value - box.top_used.value
+    wide, deep, high = hanger.body
     for x, into in ((box.inside_left, Vec(-1.0, 0.0, 0.0)), (box.inside_right, Vec(1.0, 0.0, 0.0))):
+        if min(hanger.body) > 0:
+            near, far = sorted((x, x - into.x * wide))
+            out.pieces.append(Piece("hanger", hanger.colour, Vec(near, rear - deep, top - high), Vec(far, rear, top)))
         for bored in hanger.box_holes:
             bore = Bore("hanger", bored.diameter, bored.depth)
             out.bore_at(Vec(x, rear - bored.x, top - bored.z), into, bore, ("gable",))
