@@ -69,7 +69,15 @@ def test_a_new_package_of_the_core_must_be_placed(copied: Path) -> None:
     assert done.returncode != 0
 
 
+LONG = int(os.environ.get("PLANK_EXAMPLES", "60")) >= 600
+WITHOUT_WINDOW = (
+    ("tests/core", "tests/session") if LONG else ("tests/core/money", "tests/core/shop", "tests/core/draw", "tests/core/exchange")
+)
+"""What is run where there is neither Qt nor VTK: all tests of the core, or those that use the most of it."""
+
+
 def test_the_core_and_its_tests_run_without_qt_and_vtk() -> None:
+    """Every module of core and session is read there, and tests that go through most of it are run; a long run has them all."""
     code = (
         "import sys\n"
         "class Wall:\n"
@@ -77,8 +85,12 @@ def test_the_core_and_its_tests_run_without_qt_and_vtk() -> None:
         "        if name.split('.')[0] in ('PyQt6', 'vtk', 'vtkmodules'):\n"
         "            raise ModuleNotFoundError(name)\n"
         "sys.meta_path.insert(0, Wall())\n"
-        "import pytest\n"
-        "sys.exit(pytest.main(['-q', '-c', 'tests/arch/plain.ini', '--rootdir', '.', '--confcutdir', '.', '-p', 'no:cacheprovider', 'tests/core', 'tests/session']))\n"
+        "import importlib, pkgutil, pytest\n"
+        "import tallplank.core, tallplank.session\n"
+        "for package in (tallplank.core, tallplank.session):\n"
+        "    for module in pkgutil.walk_packages(package.__path__, package.__name__ + '.'):\n"
+        "        importlib.import_module(module.name)\n"
+        f"sys.exit(pytest.main(['-q', '-c', 'tests/arch/plain.ini', '--rootdir', '.', '--confcutdir', '.', '-p', 'no:cacheprovider', *{WITHOUT_WINDOW!r}]))\n"
     )
     environment = {**os.environ, "PYTHONPATH": str(ROOT / "src"), "PYTEST_DISABLE_PLUGIN_AUTOLOAD": "1", "PLANK_EXAMPLES": "5"}
     done = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=False, env=environment, cwd=ROOT)

@@ -33,7 +33,7 @@ JOBS = {
 }
 
 
-@pytest.fixture(params=sorted(JOBS))
+@pytest.fixture(params=sorted(JOBS), scope="module")
 def both(request: pytest.FixtureRequest) -> tuple[Derived, dict[str, Any]]:
     derived = Deriver(CATALOG).derive(JOBS[request.param]())
     return derived, json.loads(PARTS_JSON.write(derived.shop))

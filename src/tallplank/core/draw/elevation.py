@@ -160,7 +160,7 @@ def unit_front(unit: MadeUnit, *, marked: bool = True) -> Iterator[Shape]:
     for front in unit.fronts if marked else ():
         yield from front_marks(front, x, z)
     for piece in unit.pieces:
-        if piece.role == "pull" or (piece.role == "appliance" and (piece.name or not covered)):
+        if piece.role == "pull" or (piece.role == "appliance" and piece.low.y < 0.0):
             low, high = piece.box
             yield rectangle(x + low.x, z + low.z, high.x - low.x, high.z - low.z, Pen.EDGE, Fill("plain", piece.colour))
     if marked:
