@@ -175,8 +175,8 @@ def test_an_empty_job_still_makes_readable_papers(tmp_path: Path) -> None:
 
 def test_sizes_are_rounded_to_what_the_shop_cuts_and_by_how_much_is_told() -> None:
     """By hand: the diagonal corner's door is 435.8326 wide: 435.8 to a tenth, 0.0326 off; to 1/32 in, 0.79375, it is 549 · 0.79375 = 435.7688,
-    and its height 717 is 903 · 0.79375 = 716.756, which is 0.244 off."""
-    for step, width, off in ((0.1, "435.8", "0.033"), (0.79375, "435.769", "0.244")):
+    0.0638 off, and its height 716 is 902 · 0.79375 = 715.9625, which is 0.0375 off."""
+    for step, width, off in ((0.1, "435.8", "0.033"), (0.79375, "435.769", "0.064")):
         job = set_job_rule(a_wall_of("corner-diagonal"), CATALOG, "cut_step", step)
         rows = read(next(e for e in EXPORTERS if e.name == "cutlist.csv").write(shop(job)))
         door = next(r for r in rows if r[2] == "door")

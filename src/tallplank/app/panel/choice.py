@@ -41,6 +41,7 @@ HARDWARE_NAMES: dict[HardwareRole, str] = {
     "bin": "Waste bins",
     "dish-rack": "Dish rack",
     "anchor": "Wall angle",
+    "top-bolt": "Worktop bolt",
     "fastener": "Front bracket",
     "appliance": "Appliance",
 }

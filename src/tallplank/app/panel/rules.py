@@ -100,6 +100,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
     "Run": {
         "top_front": "Top front",
         "top_end": "Top end",
+        "top_corner": "Top corners",
         "wall_height": "Wall units at",
         "filler_cleat": "Filler cleat",
         "scribe": "Scribe",

@@ -214,6 +214,16 @@ class Anchor(Item):
     """In the top: x sideways from its middle, z to the front from the face of the back."""
 
 
+class TopBolt(Item):
+    """A bolt that draws two pieces of a worktop together, let into the underside of both."""
+
+    role: Literal["top-bolt"]
+    length: Positive = 150.0
+    """Of its pocket in both pieces together."""
+    width: Positive = 30.0
+    depth: Positive = 20.0
+
+
 class Fastener(Item):
     """A bracket that holds a front that stays shut, in the corner between it and a board of its box."""
 
@@ -249,6 +259,6 @@ class Appliance(Item):
 
 
 Hardware = Annotated[
-    Hinge | Slide | Leg | Pin | Pull | Hanger | Clip | Fixing | Stay | Rail | Bracket | Insert | Anchor | Fastener | Appliance,
+    Hinge | Slide | Leg | Pin | Pull | Hanger | Clip | Fixing | Stay | Rail | Bracket | Insert | Anchor | Fastener | TopBolt | Appliance,
     Field(discriminator="role"),
 ]

@@ -8,7 +8,7 @@ from tallplank.core.check.sweep import Prism, prism_of, proud_of
 from tallplank.core.job.face import Faces
 from tallplank.core.job.room import FreeWall, Room
 from tallplank.core.joinery.made import MadeUnit
-from tallplank.core.joinery.run.worktop import Run
+from tallplank.core.joinery.run.run import Run
 from tallplank.core.space.frame import Frame, Vec
 from tallplank.core.space.outline import shared_depth
 

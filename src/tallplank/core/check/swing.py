@@ -31,7 +31,7 @@ from tallplank.core.job.job import Display, Job
 from tallplank.core.job.opening import Opening, opening_at
 from tallplank.core.job.room import Room
 from tallplank.core.joinery.made import Made, MadeUnit
-from tallplank.core.joinery.run.worktop import Run
+from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import are_same
 from tallplank.core.space.frame import Frame, moved
 from tallplank.core.space.outline import shared_depth

@@ -4,15 +4,23 @@ Source: common practice: a worktop stands out free by ten times its thickness at
 """
 
 from collections.abc import Iterator, Sequence
+from math import cos, radians, sin
+
+from shapely import LineString, Point, Polygon, union_all
 
 from tallplank.core.check.record import Finding, shown
 from tallplank.core.check.strength import shelf_sag
+from tallplank.core.job.face import Face
 from tallplank.core.job.job import Display
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
-from tallplank.core.joinery.run.worktop import Run
+from tallplank.core.joinery.run.run import Run
+from tallplank.core.joinery.run.stretch import CORNER_PLANS
+from tallplank.core.space.outline import Ring, edges
 
 FREE_BY_THICKNESS, FREE_MOST = 10.0, 300.0
+IN_CORNER, FAR = 0.5, 10_000.0
+"""A worktop that comes this near to a corner of the walls lies on battens there; and a length beyond any worktop's depth."""
 
 
 class WorktopChecker:
@@ -53,14 +61,51 @@ def _clear(unit: MadeUnit) -> float:
 
 def _standing_out(made: Made, run: Run, members: Sequence[MadeUnit]) -> Iterator[Finding]:
     most = min(FREE_BY_THICKNESS * run.parts[0].thickness.value, FREE_MOST)
-    far, where = max(_overhangs(run.parts, members))
+    face = made.faces[run.room][run.face]
+    boxes = [*map(_carcass, members), *_corner_boxes(made, run, face)]
+    far, where = max(_overhangs(run.parts, boxes, members, face))
     if far > most:
         text = f"{run.label} stands out {shown(made.job, far)} {where} without support; {shown(made.job, most)} is the most."
         yield Finding("warning", "worktop-overhang", text, "Make the overhang smaller, or put a support under it.", run.members)
 
 
-def _overhangs(parts: tuple[Part, ...], members: Sequence[MadeUnit]) -> Iterator[tuple[float, str]]:
-    boxes = [part.box for part in parts]
-    yield min(u.placed.x for u in members) - min(low.x for low, _ in boxes), "at its left end"
-    yield max(high.x for _, high in boxes) - max(u.placed.right for u in members), "at its right end"
-    yield max(u.placed.back - u.unit.depth for u in members) - min(low.y for low, _ in boxes), "at its front"
+def _overhangs(parts: tuple[Part, ...], boxes: Sequence[Ring], members: Sequence[MadeUnit], face: Face) -> Iterator[tuple[float, str]]:
+    """How far the middle of each edge of a worktop stands from what carries it: the boxes under it, and in a corner the walls.
+
+    Between a box and the two walls of a corner it lies on battens, and on what it is bolted to.
+    """
+    left, right = min(u.placed.x for u in members), max(u.placed.right for u in members)
+    low, high = min(part.box[0].x for part in parts), max(part.box[1].x for part in parts)
+    shallow = min(u.unit.depth for u in members)
+    walls: list[LineString | Polygon] = []
+    if face.closed_left and low < IN_CORNER < left:
+        turn = radians(face.before)
+        walls += [LineString([(0.0, 0.0), (FAR * cos(turn), -FAR * sin(turn))]), Polygon([(0.0, 0.0), (left, 0.0), (left, -shallow)])]
+    if face.closed_right and right < face.length - IN_CORNER < high:
+        turn = radians(face.after)
+        end = face.length
+        walls += [
+            LineString([(end, 0.0), (end - FAR * cos(turn), -FAR * sin(turn))]),
+            Polygon([(end, 0.0), (right, 0.0), (right, -shallow)]),
+        ]
+    under = union_all([*walls, *map(Polygon, boxes)])
+    middles = (((a[0] + b[0]) / 2, (a[1] + b[1]) / 2) for part in parts for a, b in edges(part.above))
+    for x, y in middles:
+        where = "at its left end" if x < left else "at its right end" if x > right else "at its front"
+        yield float(under.distance(Point(x, y))), where
+
+
+def _corner_boxes(made: Made, run: Run, face: Face) -> Iterator[Ring]:
+    """The boxes of corner units that stand at other walls, in the frame of the face."""
+    for unit in made.by_room.get(run.room, ()):
+        if unit.choice.kind.plan in CORNER_PLANS and unit.unit.face != run.face:
+            frame = made.face(unit).frame
+            yield tuple(face.frame.inside((*point, 0.0))[:2] for point in frame.flat_out(_carcass(unit)))
+
+
+def _carcass(unit: MadeUnit) -> Ring:
+    """What of the plan a unit's box takes, without its fronts."""
+    x0, y0, _ = unit.frame.origin
+    width, depth = unit.unit.width, unit.unit.depth
+    plan = unit.plan or ((0.0, 0.0), (width, 0.0), (width, depth), (0.0, depth))
+    return tuple((x0 + x, y0 + y) for x, y in plan)

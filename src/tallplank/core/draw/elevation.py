@@ -28,7 +28,8 @@ from tallplank.core.job.measure import GAP, LEVEL, Measure, OfFace, OfOpening, O
 from tallplank.core.job.room import Group, Room, WallOpening
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Front, Part
-from tallplank.core.joinery.run.worktop import JOINED, Run
+from tallplank.core.joinery.run.run import Run
+from tallplank.core.joinery.run.stretch import JOINED
 from tallplank.core.space.outline import bounds
 
 FLOOR_DEPTH = 60.0

@@ -25,7 +25,8 @@ from tallplank.core.job.face import Face, Faces
 from tallplank.core.job.measure import OfFace
 from tallplank.core.job.room import FreeWall, Group, Room, WallOpening
 from tallplank.core.joinery.made import Made, MadeUnit
-from tallplank.core.joinery.run.worktop import JOINED, Run
+from tallplank.core.joinery.run.run import Run
+from tallplank.core.joinery.run.stretch import JOINED
 from tallplank.core.space.frame import Frame
 from tallplank.core.space.outline import Point, Ring, bounds, mitred
 
@@ -163,9 +164,7 @@ def _unit(faces: Faces, unit: MadeUnit) -> Iterator[Shape]:
 
 def _worktop(frame: Frame, run: Run) -> Iterator[Shape]:
     for part in run.parts:
-        low, high = part.box
-        fill = Fill("look", part.finish.look, _grain(frame))
-        yield Poly(_box(frame, low.x, low.y, high.x - low.x, high.y - low.y), Pen.OUTLINE, fill)
+        yield Poly(frame.flat_out(part.above), Pen.OUTLINE, Fill("look", part.finish.look, _grain(frame)))
 
 
 def _mark(faces: Faces, unit: MadeUnit) -> Text:

@@ -14,7 +14,7 @@ from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.place import Placed, place
-from tallplank.core.joinery.run.worktop import JOINED
+from tallplank.core.joinery.run.stretch import JOINED
 from tallplank.core.joinery.shaped.plan import LEAST_ARM
 from tallplank.core.space.outline import strip_span
 

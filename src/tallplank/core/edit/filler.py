@@ -16,7 +16,7 @@ from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.rule.choice import Choice, choice_for
 from tallplank.core.joinery.rule.place import place
-from tallplank.core.joinery.run.worktop import JOINED
+from tallplank.core.joinery.run.stretch import JOINED
 from tallplank.core.joinery.workshop import make
 from tallplank.core.measure.length import LengthUnit
 

@@ -19,7 +19,7 @@ from tallplank.core.job.unit import FinishRole, HardwareRole, Unit
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.rule.choice import choice_for
 from tallplank.core.joinery.rule.place import place
-from tallplank.core.joinery.run.worktop import JOINED
+from tallplank.core.joinery.run.stretch import JOINED
 from tallplank.core.joinery.workshop import make
 from tallplank.core.measure.divide import LONGEST, Member, divide
 from tallplank.core.measure.length import LengthUnit

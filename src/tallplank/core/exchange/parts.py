@@ -32,7 +32,7 @@ from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.hole import Hole, HoleKind, Pocket
 from tallplank.core.joinery.part.part import Fitting, Part, PartRef, Piece, part_refs, unique_names
 from tallplank.core.joinery.rule.choice import rules_for
-from tallplank.core.joinery.run.worktop import Run
+from tallplank.core.joinery.run.run import Run
 from tallplank.core.shop.alike import grouped_alike
 from tallplank.core.shop.cutlist import run_prefix, unit_prefix
 from tallplank.core.space.curve import Line, pieces

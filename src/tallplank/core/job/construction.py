@@ -155,6 +155,8 @@ class Construction(Record):
     """Worktop overhang before the face of the fronts."""
     top_end: Annotated[Mm, Bounds(0, 1500)]
     """Worktop overhang at an open end."""
+    top_corner: Literal["mitre", "butt"] = "mitre"
+    """Worktops round a corner: both cut from corner to corner, or in nearly square corners the left one running through."""
     shelf_load: Annotated[Mm, Bounds(0.01, 50)] = 0.72
     """What shelves and drawers are meant to bear, in kN per square metre."""
     lasting_load: Annotated[Mm, Bounds(0, 1)] = 0.2

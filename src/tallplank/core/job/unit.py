@@ -32,6 +32,7 @@ HardwareRole = Literal[
     "bin",
     "dish-rack",
     "anchor",
+    "top-bolt",
     "fastener",
     "appliance",
 ]

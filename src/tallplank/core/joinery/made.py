@@ -14,7 +14,7 @@ from tallplank.core.joinery.joint.meeting import TOUCH
 from tallplank.core.joinery.part.part import Fitting, Front, Note, Part, PartRef, Piece, part_refs, unique_names
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.place import Placed
-from tallplank.core.joinery.run.worktop import Run
+from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.setout.layout import Layout
 from tallplank.core.space.frame import Frame, Vec, moved
 from tallplank.core.space.outline import Ring, covered

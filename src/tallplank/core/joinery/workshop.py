@@ -18,7 +18,9 @@ from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.refinish import refinished
 from tallplank.core.joinery.rule.choice import Choice, choice_for
 from tallplank.core.joinery.rule.place import place
-from tallplank.core.joinery.run.worktop import Run, Stretch, build_run, stretches
+from tallplank.core.joinery.run.corner import courses
+from tallplank.core.joinery.run.run import Run, build_run
+from tallplank.core.joinery.run.stretch import Course, Stretch, stretches
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.joinery.shaped.unit import build_shaped
 from tallplank.core.joinery.twin import decisions, twin
@@ -95,7 +97,8 @@ class Workshop:
         """Units by the identity of their records, which they hold on to: those of the last two jobs and what edits built since."""
         self._faces: dict[str, tuple[Room, Faces]] = {}
         self._room_runs: dict[str, tuple[Room, tuple[MadeUnit, ...], tuple[Run, ...]]] = {}
-        self._runs: dict[tuple[str, str], tuple[tuple[object, ...], tuple[Run, ...], list[tuple[tuple[object, ...], Run]]]] = {}
+        self._stretches: dict[tuple[str, str, FinishRole], tuple[Face, tuple[MadeUnit, ...], tuple[Stretch, ...]]] = {}
+        self._runs: dict[tuple[str, str, FinishRole, int], tuple[Course, Run]] = {}
         self._alike: WeakValueDictionary[Hashable, MadeUnit] = WeakValueDictionary()
         """One unit of each row of decisions, whose parts others share, for as long as some job has it."""
         self._last: Made | None = None
@@ -169,30 +172,37 @@ class Workshop:
         return tuple(runs)
 
     def _runs_of_room(self, job: Job, room: str, faces: Faces, members: tuple[MadeUnit, ...]) -> Iterator[Run]:
+        at_faces = {face_id: tuple(m for m in members if m.unit.face == face_id) for face_id in {m.unit.face for m in members}}
+        found = {what: self._courses(room, what, faces, at_faces) for what in RUN_ROLES}
         for face in faces.values():
-            if beside := [m for m in members if m.unit.face == face.id]:
-                yield from self._face_runs(job, room, face, beside)
+            for what in RUN_ROLES:
+                for number, course in enumerate(found[what].get(face.id, ()), 1):
+                    yield self._run(course, what, number, room, job.standard)
 
-    def _face_runs(self, job: Job, room: str, face: Face, members: list[MadeUnit]) -> tuple[Run, ...]:
-        key = (face, *members)
-        known = self._runs.get((room, face.id))
-        if known is not None and are_same(known[0], key):
+    def _courses(
+        self, room: str, what: FinishRole, faces: Faces, at_faces: Mapping[str, tuple[MadeUnit, ...]]
+    ) -> Mapping[str, tuple[Course, ...]]:
+        """What runs at each face, those of faces where nothing changed kept."""
+        found = {}
+        for face_id, units in at_faces.items():
+            key = (room, face_id, what)
+            known = self._stretches.get(key)
+            if known is None or known[0] is not faces[face_id] or not are_same(known[1], units):
+                outlines = {m.unit.id: m.outline for m in units if m.plan is not None}
+                made = stretches([m.placed for m in units], faces[face_id], outlines, worktop=what == "top")
+                known = self._stretches[key] = (faces[face_id], units, made)
+            found[face_id] = known[2]
+        return courses(found, faces, worktop=what == "top")
+
+    def _run(self, course: Course, what: FinishRole, number: int, room: str, standard: Standard) -> Run:
+        key = (room, course.face.id, what, number)
+        known = self._runs.get(key)
+        if known is not None and known[0].is_alike(course):
             return known[1]
-        before = {run_key: run for run_key, run in known[2]} if known is not None and known[0][0] is face else {}
-        placed = [m.placed for m in members]
-        made: list[tuple[tuple[object, ...], Run]] = []
-        for what in RUN_ROLES:
-            for number, stretch in enumerate(stretches(placed, face, worktop=what == "top"), 1):
-                run_key = (what, number, stretch.open_left, stretch.open_right, *map(id, stretch.members))
-                run = before.get(run_key) or self._run(stretch, what, number, room, face, job.standard)
-                made.append((run_key, run))
-        runs = tuple(run for _, run in made)
-        self._runs[room, face.id] = (key, runs, made)
-        return runs
-
-    def _run(self, stretch: Stretch, what: FinishRole, number: int, room: str, face: Face, standard: Standard) -> Run:
         self.built["run"] += 1
-        return build_run(stretch, what, number, room, face, self.catalog, standard)
+        run = build_run(course, what, number, room, self.catalog, standard)
+        self._runs[key] = (course, run)
+        return run
 
 
 def make(job: Job, catalog: Catalog) -> Made:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from tallplank.core.catalog.operation import Count, Department, Operation
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import Fitting, Front, Part
-from tallplank.core.joinery.run.worktop import Run
+from tallplank.core.joinery.run.run import Run
 
 FIXINGS = ("cam", "dowel", "confirmat", "screw", "pocket-screw")
 LOOSE = ("front", "drawer", "shelf")

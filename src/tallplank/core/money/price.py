@@ -12,7 +12,7 @@ from tallplank.core.catalog.operation import Department
 from tallplank.core.job.job import Rates
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import part_refs
-from tallplank.core.joinery.run.worktop import Run
+from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import IdentityMemo, Mapped
 from tallplank.core.money.entry import Cost, Entry, added, cost_of
 from tallplank.core.money.labour import Counts, run_counts, unit_counts

@@ -8,7 +8,7 @@ from typing import NamedTuple
 from tallplank.core.catalog.operation import Count
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
-from tallplank.core.joinery.run.worktop import Run
+from tallplank.core.joinery.run.run import Run
 from tallplank.core.money.entry import Entry
 from tallplank.core.money.labour import Counts, banded_edges
 from tallplank.core.money.material import Tables, board_price_m2

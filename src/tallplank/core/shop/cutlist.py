@@ -8,7 +8,7 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.rule.choice import rules_for
-from tallplank.core.joinery.run.worktop import Run
+from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import Mapped
 from tallplank.core.shop.alike import grouped_alike
 from tallplank.core.shop.telling import band_names, edges_of, machining_of, shape_of

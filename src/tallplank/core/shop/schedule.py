@@ -8,7 +8,7 @@ from itertools import chain
 from tallplank.core.catalog.hardware import Hardware
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Fitting
-from tallplank.core.joinery.run.worktop import Run
+from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import Mapped
 
 

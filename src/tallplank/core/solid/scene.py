@@ -8,7 +8,7 @@ import numpy as np
 from tallplank.core.job.face import Faces as FacesOfRoom
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part, PartRef
-from tallplank.core.joinery.run.worktop import Run
+from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import Mapped
 from tallplank.core.solid.mesh import Batch, Faces, Surfaces, piece_faces
 from tallplank.core.solid.shell import shell

@@ -23,6 +23,7 @@ from tallplank.core.catalog.hardware import (
     Situation,
     Slide,
     Stay,
+    TopBolt,
 )
 from tallplank.core.catalog.kind import Kind
 from tallplank.core.job.construction import Construction, RuleValue
@@ -76,6 +77,8 @@ class Choice:
     def hardware(self, role: Literal["cam", "dowel", "confirmat", "screw", "pocket-screw"]) -> Fixing: ...
     @overload
     def hardware(self, role: Literal["anchor"]) -> Anchor: ...
+    @overload
+    def hardware(self, role: Literal["top-bolt"]) -> TopBolt: ...
     @overload
     def hardware(self, role: Literal["fastener"]) -> Fastener: ...
     @overload

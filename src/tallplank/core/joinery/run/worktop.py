@@ -1,236 +1,175 @@
-"""Runs: units standing side by side, and the worktop and plinth that follow them by themselves."""
+"""Worktops: over the units of a stretch, round the corners of the room, with the bolts that hold their joints.
 
-from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
-from math import ceil
+Source: common practice: mitred from the corner of the walls to that of the fronts, or butted, the left one through; two bolts, or
+three in joints longer than 700.
+"""
+
+from math import hypot
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
-from tallplank.core.error import mm
-from tallplank.core.job.face import Face
+from tallplank.core.catalog.hardware import TopBolt
 from tallplank.core.job.standard import Standard
-from tallplank.core.job.unit import FinishRole
-from tallplank.core.joinery.part.part import BuildError, Edges, Fitting, Part, Tag
-from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, rules_for
+from tallplank.core.joinery.part.form.form import SHEET
+from tallplank.core.joinery.part.form.outlined import Outlined
+from tallplank.core.joinery.part.hole import Pocket, ShapedEdge
+from tallplank.core.joinery.part.part import Edges
+from tallplank.core.joinery.rule.choice import chosen_hardware
 from tallplank.core.joinery.rule.place import Placed
+from tallplank.core.joinery.run.corner import Line
+from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
+from tallplank.core.joinery.run.outline import SLIVER, between, cut_line, lies_on, region
+from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
-from tallplank.core.measure.source import Decided, DecidedFor
+from tallplank.core.measure.source import Decided
+from tallplank.core.space.frame import Vec
+from tallplank.core.space.outline import Point, Ring, bounds, edges
 
-JOINED = 0.5
-"""Units nearer than this stand joined."""
-CLIP_PITCH = 600.0
-LADDER_PITCH, LADDER_FROM_WALL = 600.0, 60.0
-"""Rungs of a ladder base lie no farther apart than this; its rear rail stands this far before the wall."""
-SCREWS_AN_END = 2
-
-
-@dataclass(frozen=True, slots=True)
-class Stretch:
-    """Neighbours at one face that one worktop or one plinth runs across, from left to right."""
-
-    members: tuple[Placed, ...]
-    open_left: bool
-    open_right: bool
-    """Whether the end stands free, not against a wall or a taller unit."""
-
-    @property
-    def start(self) -> float:
-        """The left end of the first unit."""
-        return self.members[0].x
-
-    @property
-    def end(self) -> float:
-        """The right end of the last unit."""
-        return max(m.x + m.unit.width for m in self.members)
+LONG_JOINT = 700.0
+"""From this length on a joint takes three bolts."""
+ALIKE = 0.01
 
 
-@dataclass(frozen=True, slots=True)
-class Run:
-    """A made run trim: its parts are in the frame of the face, not of a unit."""
-
-    id: str
-    label: str
-    room: str
-    face: str
-    what: FinishRole
-    members: tuple[str, ...]
-    parts: tuple[Part, ...]
-    fittings: tuple[Fitting, ...]
-    problem: str = ""
-
-
-def stretches(units: Iterable[Placed], face: Face, *, worktop: bool) -> tuple[Stretch, ...]:
-    """The stretches that carry a worktop, or a plinth; units on the floor that stand apart begin a new one."""
-    floor = sorted((p for p in units if not p.hung), key=lambda p: p.x)
-    carrying = [p for p in floor if (p.kind.worktop if worktop else p.kind.kick and p.kind.plinth and p.rules.kick != "none" and p.z > 0)]
-    groups: list[list[Placed]] = []
-    for placed in carrying:
-        if groups and _joined(groups[-1], placed, worktop):
-            groups[-1].append(placed)
-        else:
-            groups.append([placed])
-    return tuple(_stretch(group, floor, face) for group in groups)
+def add_worktop(course: Course, finish: Finish, out: Collector, catalog: Catalog, standard: Standard) -> None:
+    """The overhangs are those of the units at its ends, and of the one that stands out farthest."""
+    stretch = course.stretch
+    left, right = end_overhangs(course)
+    deepest = min(stretch.plain or stretch.members, key=lambda p: p.front)
+    depth = top_depth(deepest)
+    butt = deepest.rules.top_corner == "butt"
+    over = deepest.rules.top_front
+    area = region(course, depth.value, over, (left.value, right.value), butt=butt)
+    start, _, end, _ = area.bounds
+    ends = {start: left, end: right}
+    seams = [p.right for p in stretch.members]
+    cuts = [line for j in course.joints if (line := cut_line(course, j, depth.value, over, butt=butt)) is not None]
+    pieces = pieces_of(start, end, seams, catalog.boards[finish.board].sheet[0])
+    first = len(out.parts)
+    for a, b in pieces:
+        length = length_of(stretch.members, a, b, ends, "into the corner" if course.joints else "between units")
+        _add_piece(course, finish, between(area, a, b), (length, depth), cuts, (a > start + SLIVER, b < end - SLIVER), out)
+    _add_bolts(course, cuts, first, out, catalog, standard)
 
 
-def _joined(group: Sequence[Placed], placed: Placed, worktop: bool) -> bool:
-    last = max(group, key=lambda p: p.x + p.unit.width)
-    level = abs(placed.top - last.top) < JOINED if worktop else abs(placed.z - last.z) < JOINED
-    return level and placed.x - (last.x + last.unit.width) <= JOINED
-
-
-def _stretch(group: list[Placed], floor: Sequence[Placed], face: Face) -> Stretch:
-    start, end = group[0].x, max(p.x + p.unit.width for p in group)
-    members = set(map(id, group))
-    others = [p for p in floor if id(p) not in members]
-    open_left = not (face.closed_left and start <= JOINED) and not any(abs(p.x + p.unit.width - start) <= JOINED for p in others)
-    open_right = not (face.closed_right and end >= face.length - JOINED) and not any(abs(p.x - end) <= JOINED for p in others)
-    return Stretch(tuple(group), open_left, open_right)
-
-
-def build_run(stretch: Stretch, what: FinishRole, number: int, room: str, face: Face, catalog: Catalog, standard: Standard) -> Run:
-    """The worktop or the plinth of a stretch, in as many pieces as its stock length asks for."""
-    rules = rules_for(catalog, standard)
-    out = Collector(catalog, rules.bands_trimmed == "yes")
-    finish = _run_finish(catalog, standard, stretch, what)
-    problem = ""
-    try:
-        if what == "top":
-            _add_worktop(stretch, finish, face, out)
-        else:
-            _add_plinth(stretch, finish, out, catalog, standard)
-    except BuildError as error:
-        problem = error.text
-    word = "Worktop" if what == "top" else "Plinth"
-    return Run(
-        f"{what}-{room}-{face.id}-{number}",
-        f"{word} {face.name} {number}",
-        room,
-        face.id,
-        what,
-        tuple(p.unit.id for p in stretch.members),
-        tuple(out.parts),
-        tuple(out.fittings),
-        problem,
+def end_overhangs(course: Course) -> tuple[Size, Size]:
+    """How far a worktop stands out at its free ends."""
+    stretch, face = course.stretch, course.face
+    first, last = stretch.members[0], max(stretch.members, key=lambda p: p.right)
+    left_most = stretch.start if face.closed_left else first.rules.top_end
+    right_most = face.length - stretch.end if face.closed_right else last.rules.top_end
+    left = min(first.rules.top_end, left_most) if stretch.open_left and course.left is None else 0.0
+    right = min(last.rules.top_end, right_most) if stretch.open_right and course.right is None else 0.0
+    return (
+        Size.of(left, "end overhang", of_unit(first, Decided("rule", "top_end"))),
+        Size.of(right, "end overhang", of_unit(last, Decided("rule", "top_end"))),
     )
 
 
-def _run_finish(catalog: Catalog, standard: Standard, stretch: Stretch, what: FinishRole) -> Finish:
-    """The finish that the first unit with one of its own asks for, else the job's."""
-    own = next((p.unit for p in stretch.members if what in p.unit.finishes), None)
-    return chosen_finish(catalog, standard, own, what)
-
-
-def pieces_of(start: float, end: float, seams: Sequence[float], longest: float) -> tuple[tuple[float, float], ...]:
-    """The length from start to end in pieces no longer than the stock, parted at the farthest seam within reach."""
-    pieces, at = [], start
-    while end - at > longest + 1e-6:
-        within = [s for s in seams if at + longest / 3 < s <= at + longest]
-        cut = max(within, default=at + longest)
-        pieces.append((at, cut))
-        at = cut
-    return (*pieces, (at, end))
-
-
-def _add_worktop(stretch: Stretch, finish: Finish, face: Face, out: Collector) -> None:
-    """The overhangs are those of the units at its ends, and of the one that stands out farthest."""
-    members = stretch.members
-    first_unit, last_unit = members[0], max(members, key=lambda p: p.right)
-    left_most = stretch.start if face.closed_left else first_unit.rules.top_end
-    right_most = face.length - stretch.end if face.closed_right else last_unit.rules.top_end
-    left = min(first_unit.rules.top_end, left_most) if stretch.open_left else 0.0
-    right = min(last_unit.rules.top_end, right_most) if stretch.open_right else 0.0
-    start, end = stretch.start - left, stretch.end + right
-    ends = {
-        start: Size.of(left, "end overhang", _of(first_unit, Decided("rule", "top_end"))),
-        end: Size.of(right, "end overhang", _of(last_unit, Decided("rule", "top_end"))),
-    }
-    depth = _top_depth(max(members, key=lambda p: -p.front))
-    seams = [p.x + p.unit.width for p in members]
-    for i, (a, b) in enumerate(pieces := pieces_of(start, end, seams, out.catalog.boards[finish.board].sheet[0])):
-        length = _length(members, a, b, ends)
-        thickness = Size.of(finish.thickness, "worktop board", Decided("finish", "top"))
-        first, last = i == 0 and stretch.open_left, i == len(pieces) - 1 and stretch.open_right
-        edges = Edges(l1=finish.band, w1=finish.band if first else None, w2=finish.band if last else None)
-        lay = Lay("+x", "+y", (a, -depth.value, members[0].top))
-        out.add("worktop", "top", "top", finish, (length, depth, thickness), lay, edges=edges)
-
-
-def _top_depth(deepest: Placed) -> Size:
-    """From the wall to the front edge, over the unit that stands out farthest."""
-    depth = Size.of(deepest.unit.depth, "deepest carcass", _of(deepest, Decided("unit", "depth")))
+def top_depth(deepest: Placed) -> Size:
+    """From the wall to the front edge, over the unit that stands out farthest; of a corner unit alone over its arm."""
+    in_corner = deepest.kind.plan in CORNER_PLANS
+    arm = deepest.unit.arm or deepest.kind.arm
+    depth = Size.of(arm if in_corner else deepest.unit.depth, "deepest carcass", of_unit(deepest, Decided("unit", "depth")))
     if deepest.unit.off:
-        depth = depth + Size.of(deepest.unit.off, "behind it", _of(deepest, Decided("unit", "off")))
+        depth = depth + Size.of(deepest.unit.off, "behind it", of_unit(deepest, Decided("unit", "off")))
     if (proud := deepest.back - deepest.unit.depth - deepest.front) > 0:
-        depth = depth + Size.of(proud, "front", _of(deepest, Decided("finish", "front")))
-    return depth + Size.of(deepest.rules.top_front, "front overhang", _of(deepest, Decided("rule", "top_front")))
+        depth = depth + Size.of(proud, "front", of_unit(deepest, Decided("finish", "front")))
+    return depth + Size.of(deepest.rules.top_front, "front overhang", of_unit(deepest, Decided("rule", "top_front")))
 
 
-def _of(placed: Placed, source: Decided) -> DecidedFor:
-    """What is decided for one of several units."""
-    return DecidedFor(placed.unit.id, source)
-
-
-def _add_plinth(stretch: Stretch, finish: Finish, out: Collector, catalog: Catalog, standard: Standard) -> None:
-    members = stretch.members
-    first_unit = members[0]
-    play = Size.of(first_unit.rules.kick_play, "above the floor", _of(first_unit, Decided("rule", "kick_play")))
-    height = Size.of(first_unit.z, "kick height", _of(first_unit, Decided("rule", "kick_height"))) - play
-    if height.value <= 0:
-        return
-    thickness = Size.of(finish.thickness, "plinth board", Decided("finish", "plinth"))
-    setback = min(p.rules.kick_setback - p.unit.depth + p.back for p in members)
-    seams = [p.x + p.unit.width for p in members]
-    pieces = pieces_of(stretch.start, stretch.end, seams, out.catalog.boards[finish.board].sheet[0])
-    for i, (a, b) in enumerate(pieces):
-        length = _length(members, a, b, {})
-        first, last = i == 0 and stretch.open_left, i == len(pieces) - 1 and stretch.open_right
-        edges = Edges(w1=finish.band if first else None, w2=finish.band if last else None)
-        lay = Lay("+x", "+z", (a, setback + finish.thickness, play.value))
-        out.add("plinth", "plinth", "plinth", finish, (length, height, thickness), lay, edges=edges)
-        count = Size.of(ceil((b - a) / CLIP_PITCH) + 1, f"clips, one every {CLIP_PITCH:g} and one more", Decided("hardware", "clip"))
-        if members[0].rules.kick == "legs":
-            out.fit(chosen_hardware(catalog, standard, None, "clip"), count, "behind the plinth")
-        elif members[0].rules.kick == "ladder" and b - a > 2 * members[0].rules.board_thickness:
-            _add_ladder(members, (a, b), setback + finish.thickness, out, catalog, standard)
-
-
-def _add_ladder(
-    members: Sequence[Placed], ends: tuple[float, float], front: float, out: Collector, catalog: Catalog, standard: Standard
+def _add_piece(
+    course: Course, finish: Finish, ring: Ring, sizes: tuple[Size, Size], cuts: list[Line], seamed: tuple[bool, bool], out: Collector
 ) -> None:
-    """A frame like a ladder laid down behind the plinth: two long rails with rungs between them. Source: common practice."""
-    finish, (a, b) = chosen_finish(catalog, standard, None, "carcass"), ends
-    board = Size.of(members[0].rules.board_thickness, "board", Decided("rule", "board_thickness"))
-    height = Size.of(members[0].z, "kick height", _of(members[0], Decided("rule", "kick_height")))
-    length = _length(members, a, b, {})
-    rear = max(p.back for p in members) - LADDER_FROM_WALL
-    between = Size.of(rear - board.value - (front + board.value), "between the rails", Decided("rule", "kick_setback"))
-    if between.value <= 0:
-        raise BuildError(f"The ladder base would be {mm(between.value)} deep between its rails: use a smaller kick setback.")
-    for name, y in (("front", front + board.value), ("rear", rear)):
-        lay = Lay("+x", "+z", (a, y, 0.0))
-        out.add(Tag("ladder rail", name), "plinth", "plinth", finish, (length, height, board), lay, kind="kick")
-    rungs = max(ceil((b - a - board.value) / LADDER_PITCH), 1) + 1
-    step = (b - a - board.value) / (rungs - 1)
-    for i in range(rungs):
-        lay = Lay("+y", "+z", (a + i * step, front + board.value, 0.0))
-        out.add("ladder rung", "plinth", "plinth", finish, (between, height, board), lay, kind="kick")
-    screws = Size.of(2 * SCREWS_AN_END * rungs, f"screws, {SCREWS_AN_END} to each end of {rungs} rungs", Decided("hardware", "screw"))
-    out.fit(chosen_hardware(catalog, standard, None, "screw"), screws, "ladder base")
+    """One piece, a rectangle or of its true outline; the edges that are seen are banded."""
+    stretch, (low, high) = course.stretch, bounds(ring)
+    length, depth = sizes
+    if abs(rest := high[1] - low[1] - depth.value) > ALIKE:
+        depth = depth + Size.of(rest, "in the corner", Decided("unit", "depth"))
+    thickness = Size.of(finish.thickness, "worktop board", Decided("finish", "top"))
+    lay = Lay("+x", "+y", (low[0], low[1], stretch.members[0].top))
+    shown = [(a, b) for a, b in edges(ring) if finish.band and _is_seen(course, a, b, cuts, (low, high), seamed)]
+    if _is_rectangle(ring, low, high):
+        l1, w1, w2 = (finish.band if any(_is_at(e, i, at) for e in shown) else None for i, at in ((1, low[1]), (0, low[0]), (0, high[0])))
+        edge = Edges(l1=l1, w1=w1, w2=w2)
+        out.add("worktop", "top", "top", finish, (length, depth, thickness), lay, edges=edge, form=SHEET)
+        return
+    shape = tuple((x - low[0], y - low[1]) for x, y in ring)
+    banded = tuple(ShapedEdge(finish.band or "", run).shifted(-low[0], -low[1]) for run in _runs(shown))
+    out.add("worktop", "top", "top", finish, (length, depth, thickness), lay, form=Outlined(shape, banded))
 
 
-def _length(members: Sequence[Placed], a: float, b: float, ends: Mapping[float, Size]) -> Size:
-    """The length from a to b as the sum of the units it crosses and of its overhangs at their places."""
-    none = Size(0.0, ())
-    before, after = ends.get(a, none), ends.get(b, none)
-    size, at, stop = none + before if before.value else none, a + before.value, b - after.value
-    for placed in members:
-        low, high = max(placed.x, at), min(placed.right, stop)
-        if high - low > 1e-9:
-            whole = abs(high - low - placed.unit.width) < 1e-9
-            name = f"unit {placed.unit.mark}" if whole else f"part of unit {placed.unit.mark}"
-            size, at = size + Size.of(high - low, name, _of(placed, Decided("unit", "width"))), high
-    if after.value:
-        size = size + after
-    rest = (b - a) - size.value
-    return size + Size.of(rest, "between units") if abs(rest) > 1e-9 else size
+def _is_rectangle(ring: Ring, low: Point, high: Point) -> bool:
+    return len(ring) == 4 and all(min(abs(p[i] - low[i]), abs(p[i] - high[i])) < SLIVER for p in ring for i in (0, 1))
+
+
+def _is_at(edge: tuple[Point, Point], axis: int, value: float) -> bool:
+    return all(abs(p[axis] - value) < SLIVER for p in edge)
+
+
+def _is_seen(course: Course, a: Point, b: Point, cuts: list[Line], extent: tuple[Point, Point], seamed: tuple[bool, bool]) -> bool:
+    """Whether an edge is neither at the wall, nor a joint or a seam, nor against what closes an end."""
+    (left, _), (right, _) = extent
+    stretch = course.stretch
+    hidden_left = seamed[0] or not stretch.open_left
+    hidden_right = seamed[1] or not stretch.open_right
+    return not (
+        _is_at((a, b), 1, 0.0)
+        or any(lies_on(a, b, cut) for cut in cuts)
+        or (hidden_left and _is_at((a, b), 0, left))
+        or (hidden_right and _is_at((a, b), 0, right))
+        or any(lies_on(a, b, (joint.corner, joint.there.flat_out([(1000.0, 0.0)])[0])) for joint in course.joints)
+    )
+
+
+def _runs(shown: list[tuple[Point, Point]]) -> list[Ring]:
+    """Edges that follow one another, joined."""
+    runs: list[list[Point]] = []
+    for a, b in shown:
+        if runs and hypot(runs[-1][-1][0] - a[0], runs[-1][-1][1] - a[1]) < SLIVER:
+            runs[-1].append(b)
+        else:
+            runs.append([a, b])
+    if len(runs) > 1 and hypot(runs[-1][-1][0] - runs[0][0][0], runs[-1][-1][1] - runs[0][0][1]) < SLIVER:
+        runs[0] = [*runs.pop(), *runs[0][1:]]
+    return [tuple(run) for run in runs]
+
+
+def _add_bolts(course: Course, cuts: list[Line], first: int, out: Collector, catalog: Catalog, standard: Standard) -> None:
+    """Bolts across the joints: their pockets in the underside of both, the bolts counted with the one on the left."""
+    bolt = chosen_hardware(catalog, standard, None, "top-bolt")
+    assert isinstance(bolt, TopBolt)
+    for joint, cut in zip(course.joints, cuts, strict=False):
+        for index, part in enumerate(out.parts[first:], first):
+            places = _bolt_places(part.above, cut)
+            pockets = [_pocket(place, way, part.frame.inside((0.0, 0.0, part.frame.origin.z)), bolt) for place, way in places]
+            if pockets and part.thickness.value > bolt.depth:
+                out.cut(index, pockets)
+                if joint.side == "right":
+                    count = Size.of(len(places), "bolts across the joint", Decided("hardware", "top-bolt"))
+                    out.fit(bolt, count, "joint of the worktop")
+
+
+def _bolt_places(ring: Ring, cut: Line) -> list[tuple[Point, Point]]:
+    """Where bolts cross the edge of a piece that lies on a joint, each with the way into the piece."""
+    for a, b in edges(ring):
+        length = hypot(b[0] - a[0], b[1] - a[1])
+        if not lies_on(a, b, cut) or length < LONG_JOINT / 4:
+            continue
+        count = 3 if length > LONG_JOINT else 2
+        into = (-(b[1] - a[1]) / length, (b[0] - a[0]) / length)
+        shares = [(i + 0.5) / count for i in range(count)]
+        return [((a[0] + s * (b[0] - a[0]), a[1] + s * (b[1] - a[1])), into) for s in shares]
+    return []
+
+
+def _pocket(place: Point, into: Point, shift: Vec, bolt: TopBolt) -> Pocket:
+    """A slot from the joint inwards, in the underside, for half a bolt; `shift` is the room's origin in the part."""
+    along = (into[1], -into[0])
+    half, long = bolt.width / 2, bolt.length / 2
+    corners = [
+        (place[0] + t * long * into[0] + s * half * along[0] + shift.x, place[1] + t * long * into[1] + s * half * along[1] + shift.y)
+        for t, s in ((0.0, 1.0), (1.0, 1.0), (1.0, -1.0), (0.0, -1.0))
+    ]
+    (x0, y0), (x1, y1) = bounds(corners)
+    return Pocket("recess", Vec(x0, y0, 0.0), Vec(x1, y1, bolt.depth), tuple(corners))

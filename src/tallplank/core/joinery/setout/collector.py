@@ -199,6 +199,11 @@ class Collector:
         if index in self.holes and part.frame.origin != old.frame.origin:
             self.holes[index] = [h._replace(at=part.frame.inside(old.frame.out(h.at))) for h in self.holes[index]]
 
+    def cut(self, index: int, pockets: Sequence[Pocket]) -> None:
+        """Cut more out of a part."""
+        part = self.parts[index]
+        self.swap(index, replace(part, pockets=(*part.pockets, *pockets)))
+
     def box(self, index: int) -> tuple[Vec, Vec]:
         """The smallest and the largest corner of part number `index`."""
         part = self.parts[index]

@@ -67,7 +67,7 @@ class Stand:
 
     @property
     def foot(self) -> Size:
-        """From the underside of the carcass to their lower edges, and from their upper edges to its top."""
+        """From the underside of the carcass to their lower edges."""
         if self.framed:
             return self._on_frame(self.choice.rule("frame_rail", "rail"))
         if self.inset:
@@ -75,9 +75,17 @@ class Stand:
         return 0.5 * self.choice.rule("reveal")
 
     @property
+    def head(self) -> Size:
+        """From their upper edges to the top of the carcass, at least what a worktop over them asks for."""
+        under = self.choice.rule("top_gap", "under the worktop")
+        free = not self.framed and not self.inset and self.choice.kind.worktop
+        return under if free and under.value > self.foot.value else self.foot
+
+    @property
     def height(self) -> Size:
         """Their height."""
-        return Size.of(self.choice.unit.height, "height", Decided("unit", "height")) - 2 * self.foot
+        whole = Size.of(self.choice.unit.height, "height", Decided("unit", "height"))
+        return whole - 2 * self.foot if self.head == self.foot else whole - self.foot - self.head
 
     def angles(self, index: int) -> tuple[float, float]:
         """The unit's inner angles at both ends of a side."""

@@ -1,0 +1,43 @@
+"""Lengths of what runs across several units: in pieces that the stock allows, and as sums of the units that they cross."""
+
+from collections.abc import Mapping, Sequence
+
+from tallplank.core.joinery.rule.place import Placed
+from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided, DecidedFor
+
+
+def pieces_of(start: float, end: float, seams: Sequence[float], longest: float) -> tuple[tuple[float, float], ...]:
+    """The length from start to end in pieces no longer than the stock, parted at the farthest seam within reach."""
+    pieces, at = [], start
+    while end - at > longest + 1e-6:
+        within = [s for s in seams if at + longest / 3 < s <= at + longest]
+        cut = max(within, default=at + longest)
+        pieces.append((at, cut))
+        at = cut
+    return (*pieces, (at, end))
+
+
+def of_unit(placed: Placed, source: Decided) -> DecidedFor:
+    """What is decided for one of several units."""
+    return DecidedFor(placed.unit.id, source)
+
+
+def length_of(members: Sequence[Placed], a: float, b: float, ends: Mapping[float, Size], besides: str = "between units") -> Size:
+    """The length from a to b as the sum of the units it crosses and of its overhangs at their places.
+
+    What no unit takes is told as `besides`.
+    """
+    none = Size(0.0, ())
+    before, after = ends.get(a, none), ends.get(b, none)
+    size, at, stop = none + before if before.value else none, a + before.value, b - after.value
+    for placed in members:
+        low, high = max(placed.x, at), min(placed.right, stop)
+        if high - low > 1e-9:
+            whole = abs(high - low - placed.unit.width) < 1e-9
+            name = f"unit {placed.unit.mark}" if whole else f"part of unit {placed.unit.mark}"
+            size, at = size + Size.of(high - low, name, of_unit(placed, Decided("unit", "width"))), high
+    if after.value:
+        size = size + after
+    rest = (b - a) - size.value
+    return size + Size.of(rest, besides) if abs(rest) > 1e-9 else size

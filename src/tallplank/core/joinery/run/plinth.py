@@ -1,0 +1,103 @@
+"""Plinths, and the ladder bases behind them. Source: common practice."""
+
+from collections.abc import Sequence
+from itertools import pairwise
+from math import atan2, ceil, degrees, hypot
+
+from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.finish import Finish
+from tallplank.core.error import mm
+from tallplank.core.job.standard import Standard
+from tallplank.core.joinery.part.part import BuildError, Edges, Tag
+from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware
+from tallplank.core.joinery.rule.place import Placed
+from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
+from tallplank.core.joinery.run.outline import SQUARE
+from tallplank.core.joinery.run.path import plinth_path, stands_behind
+from tallplank.core.joinery.run.stretch import Course
+from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
+from tallplank.core.space.frame import frame_along, turned_about_z
+from tallplank.core.space.outline import Point
+
+CLIP_PITCH = 600.0
+LADDER_PITCH, LADDER_FROM_WALL = 600.0, 60.0
+"""Rungs of a ladder base lie no farther apart than this; its rear rail stands this far before the wall."""
+SCREWS_AN_END = 2
+
+
+def add_plinth(course: Course, finish: Finish, out: Collector, catalog: Catalog, standard: Standard) -> None:
+    """The boards under the fronts, from end to end, square at their ends: in an inner corner one stands against the face of the next."""
+    first_unit = course.stretch.members[0]
+    play = Size.of(first_unit.rules.kick_play, "above the floor", of_unit(first_unit, Decided("rule", "kick_play")))
+    height = Size.of(first_unit.z, "kick height", of_unit(first_unit, Decided("rule", "kick_height"))) - play
+    if height.value <= 0:
+        return
+    path = plinth_path(course)
+    for number, (a, b) in enumerate(pairwise(path)):
+        behind = finish.thickness if _stands_behind(course, path, number) else 0.0
+        ends = (number == 0, number == len(path) - 2)
+        _add_boards(course, (a, b), behind, ends, (height, play), finish, out, catalog, standard)
+
+
+def _stands_behind(course: Course, path: Sequence[Point], number: int) -> bool:
+    """Whether a board begins behind the end of the one before it, so that that one stands against its face."""
+    return stands_behind(course) if number == 0 else _turn(path[number - 1], path[number], path[number + 1]) > SQUARE
+
+
+def _turn(a: Point, b: Point, c: Point) -> float:
+    """By how much the way turns away from the wall at b: 1 in the square of an inner corner."""
+    ux, uy, vx, vy = b[0] - a[0], b[1] - a[1], c[0] - b[0], c[1] - b[1]
+    return (uy * vx - ux * vy) / (hypot(ux, uy) * hypot(vx, vy))
+
+
+def _add_boards(
+    course: Course, line: tuple[Point, Point], behind: float, ends: tuple[bool, bool], rise: tuple[Size, Size],
+    finish: Finish, out: Collector, catalog: Catalog, standard: Standard,
+) -> None:  # fmt: skip
+    """The boards along one straight line of the path, no longer than the stock."""
+    (x0, y0), (x1, y1) = line
+    stretch, members, (height, play) = course.stretch, course.stretch.members, rise
+    angle, long = degrees(atan2(y1 - y0, x1 - x0)), hypot(x1 - x0, y1 - y0)
+    along_wall = abs(angle) < 1e-6
+    seams = [p.right - x0 for p in members] if along_wall else []
+    thickness = Size.of(finish.thickness, "plinth board", Decided("finish", "plinth"))
+    frame = turned_about_z(angle, (x0, y0, 0.0))
+    for a, b in (pieces := pieces_of(-behind, long, seams, out.catalog.boards[finish.board].sheet[0])):
+        length = length_of(members, x0 + a, x0 + b, {}, "into the corner") if along_wall else Size.of(b - a, "across the corner")
+        first = ends[0] and (a, b) == pieces[0] and stretch.open_left and course.left is None
+        last = ends[1] and (a, b) == pieces[-1] and stretch.open_right and course.right is None
+        edges = Edges(w1=finish.band if first else None, w2=finish.band if last else None)
+        lay = Lay("+x", "+z", (a, finish.thickness, play.value))
+        own = frame_along("+x", "+z", lay.origin).then(frame)
+        out.add("plinth", "plinth", "plinth", finish, (length, height, thickness), lay, edges=edges, frame=own)
+        count = Size.of(ceil((b - a) / CLIP_PITCH) + 1, f"clips, one every {CLIP_PITCH:g} and one more", Decided("hardware", "clip"))
+        if members[0].rules.kick == "legs":
+            out.fit(chosen_hardware(catalog, standard, None, "clip"), count, "behind the plinth")
+        elif members[0].rules.kick == "ladder" and along_wall and b - a > 2 * members[0].rules.board_thickness:
+            _add_ladder(members, (x0 + a, x0 + b), y0 + finish.thickness, out, catalog, standard)
+
+
+def _add_ladder(
+    members: Sequence[Placed], ends: tuple[float, float], front: float, out: Collector, catalog: Catalog, standard: Standard
+) -> None:
+    """A frame like a ladder laid down behind the plinth: two long rails with rungs between them. Source: common practice."""
+    finish, (a, b) = chosen_finish(catalog, standard, None, "carcass"), ends
+    board = Size.of(members[0].rules.board_thickness, "board", Decided("rule", "board_thickness"))
+    height = Size.of(members[0].z, "kick height", of_unit(members[0], Decided("rule", "kick_height")))
+    length = length_of(members, a, b, {})
+    rear = max(p.back for p in members) - LADDER_FROM_WALL
+    between = Size.of(rear - board.value - (front + board.value), "between the rails", Decided("rule", "kick_setback"))
+    if between.value <= 0:
+        raise BuildError(f"The ladder base would be {mm(between.value)} deep between its rails: use a smaller kick setback.")
+    for name, y in (("front", front + board.value), ("rear", rear)):
+        lay = Lay("+x", "+z", (a, y, 0.0))
+        out.add(Tag("ladder rail", name), "plinth", "plinth", finish, (length, height, board), lay, kind="kick")
+    rungs = max(ceil((b - a - board.value) / LADDER_PITCH), 1) + 1
+    step = (b - a - board.value) / (rungs - 1)
+    for i in range(rungs):
+        lay = Lay("+y", "+z", (a + i * step, front + board.value, 0.0))
+        out.add("ladder rung", "plinth", "plinth", finish, (between, height, board), lay, kind="kick")
+    screws = Size.of(2 * SCREWS_AN_END * rungs, f"screws, {SCREWS_AN_END} to each end of {rungs} rungs", Decided("hardware", "screw"))
+    out.fit(chosen_hardware(catalog, standard, None, "screw"), screws, "ladder base")

@@ -1,0 +1,127 @@
+"""Stretches: units standing side by side at one face, which one worktop or one plinth runs across."""
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from tallplank.core.job.face import Face
+from tallplank.core.joinery.rule.place import Placed
+from tallplank.core.space.frame import Frame
+from tallplank.core.space.outline import Point, Ring
+
+Side = Literal["left", "right"]
+CORNER_PLANS = ("diagonal", "ell")
+"""Plans of units that stand in a corner and take both its walls."""
+JOINED = 0.5
+"""Units nearer than this stand joined."""
+Outlines = tuple[tuple[Placed, Ring], ...]
+"""Units that are no rectangles, each with what it covers with its fronts closed, in the frame of its face."""
+
+
+@dataclass(frozen=True, slots=True)
+class Stretch:
+    """Neighbours at one face that one worktop or one plinth runs across, from left to right."""
+
+    members: tuple[Placed, ...]
+    open_left: bool
+    open_right: bool
+    """Whether the end stands free, not against a wall or a taller unit."""
+    shaped: Outlines = ()
+    """Those of its members that are no rectangles."""
+
+    @property
+    def plain(self) -> tuple[Placed, ...]:
+        """Those that are."""
+        odd = {id(placed) for placed, _ in self.shaped}
+        return tuple(p for p in self.members if id(p) not in odd)
+
+    def corner_unit(self, side: Side) -> Placed | None:
+        """The unit made for a corner that ends it at a side."""
+        last = self.members[0] if side == "left" else max(self.members, key=lambda p: p.right)
+        return last if last.kind.plan in CORNER_PLANS else None
+
+    @property
+    def start(self) -> float:
+        """The left end of the first unit."""
+        return self.members[0].x
+
+    @property
+    def end(self) -> float:
+        """The right end of the last unit."""
+        return max(m.x + m.unit.width for m in self.members)
+
+
+@dataclass(frozen=True, slots=True)
+class Joint:
+    """How a stretch goes on round a corner of the room: at which of its sides, with which other at another face."""
+
+    side: Side
+    other: Stretch
+    there: Frame
+    """The frame of the other's face in that of this one."""
+    corner: Point
+    """Of the walls, in the frame of this face."""
+    inner: bool
+    """Whether the walls meet at less than a straight angle, so that the fronts look at each other."""
+
+
+@dataclass(frozen=True, slots=True)
+class Course:
+    """A stretch with what it goes on with at its ends."""
+
+    stretch: Stretch
+    face: Face
+    left: Joint | None = None
+    right: Joint | None = None
+
+    def is_alike(self, other: "Course") -> bool:
+        """Whether another is of the very same units, so that all over and under them is the same."""
+        return self.face is other.face and all(_same(a, b) for a, b in zip(self._parts(), other._parts(), strict=True))
+
+    def _parts(self) -> tuple[Stretch | None, ...]:
+        return (self.stretch, *(None if joint is None else joint.other for joint in (self.left, self.right)))
+
+    @property
+    def joints(self) -> tuple[Joint, ...]:
+        """At either end, those that there are."""
+        return tuple(j for j in (self.left, self.right) if j is not None)
+
+
+def _same(one: Stretch | None, other: Stretch | None) -> bool:
+    if one is None or other is None:
+        return one is other
+    if one is other:
+        return True
+    ends = (one.open_left, one.open_right) == (other.open_left, other.open_right)
+    return ends and len(one.members) == len(other.members) and all(a is b for a, b in zip(one.members, other.members, strict=True))
+
+
+def stretches(units: Iterable[Placed], face: Face, outlines: Mapping[str, Ring], *, worktop: bool) -> tuple[Stretch, ...]:
+    """The stretches that carry a worktop, or a plinth; units on the floor that stand apart begin a new one.
+
+    `outlines` are those of units that are no rectangles, by their ids, in the frame of the face.
+    """
+    floor = sorted((p for p in units if not p.hung), key=lambda p: p.x)
+    carrying = [p for p in floor if (p.kind.worktop if worktop else p.kind.kick and p.kind.plinth and p.rules.kick != "none" and p.z > 0)]
+    groups: list[list[Placed]] = []
+    for placed in carrying:
+        if groups and _joined(groups[-1], placed, worktop):
+            groups[-1].append(placed)
+        else:
+            groups.append([placed])
+    return tuple(_stretch(group, floor, face, outlines) for group in groups)
+
+
+def _joined(group: Sequence[Placed], placed: Placed, worktop: bool) -> bool:
+    last = max(group, key=lambda p: p.x + p.unit.width)
+    level = abs(placed.top - last.top) < JOINED if worktop else abs(placed.z - last.z) < JOINED
+    return level and placed.x - (last.x + last.unit.width) <= JOINED
+
+
+def _stretch(group: list[Placed], floor: Sequence[Placed], face: Face, outlines: Mapping[str, Ring]) -> Stretch:
+    start, end = group[0].x, max(p.x + p.unit.width for p in group)
+    members = set(map(id, group))
+    others = [p for p in floor if id(p) not in members]
+    open_left = not (face.closed_left and start <= JOINED) and not any(abs(p.x + p.unit.width - start) <= JOINED for p in others)
+    open_right = not (face.closed_right and end >= face.length - JOINED) and not any(abs(p.x - end) <= JOINED for p in others)
+    return Stretch(tuple(group), open_left, open_right, tuple((p, outlines[p.unit.id]) for p in group if p.unit.id in outlines))
