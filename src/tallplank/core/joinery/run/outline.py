@@ -88,7 +88,8 @@ def _odd_beside(placed: Placed, ring: Ring, over: float, joint: Joint) -> Polygo
 def cut_line(course: Course, joint: Joint, depth: float, front_over: float, *, butt: bool) -> Line | None:
     """Where a worktop ends at a joint: from the corner of the walls to where the front edges cross, or along the other's front edge.
 
-    With a butt joint the one on the left runs through to the other's wall, at corners that are nearly square. None where the front edges never cross.
+    With a butt joint the one on the left runs through to the other's wall, at corners that are nearly square. None where the front
+    edges never cross.
     """
     other_side = "left" if joint.side == "right" else "right"
     own: Line = ((0.0, -depth), (1.0, -depth))
