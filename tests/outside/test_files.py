@@ -31,7 +31,7 @@ def test_the_workbook_holds_the_cut_list() -> None:
     """Source: openpyxl as the reader."""
     job = demo_job(CATALOG)
     book = openpyxl.load_workbook(io.BytesIO(paper("cutlist.xlsx", job)))
-    assert book.sheetnames == ["Per unit", "Grouped", "Doors", "Hardware", "Legend"]
+    assert book.sheetnames == ["Per unit", "Grouped", "Doors", "Moldings", "Hardware", "Legend"]
     rows = list(book["Per unit"].iter_rows(values_only=True))
     assert set(rows[0]) > {"part", "length_mm", "cut_width_mm", "edges", "quantity"}
     expected = Deriver(CATALOG).derive(job).cutlist

@@ -1,5 +1,6 @@
 """The catalogue's reader: what it refuses, and that every shipped entry holds together."""
 
+import shutil
 from pathlib import Path
 
 import pytest
@@ -21,6 +22,7 @@ def _copy(target: Path, **changes: tuple[str, str]) -> Path:
             assert old in text
             text = text.replace(old, new, 1)
         (target / file.name).write_text(text)
+    shutil.copytree(DATA / "profile", target / "profile")
     return target
 
 

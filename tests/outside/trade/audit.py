@@ -231,11 +231,16 @@ def _within_outline(part: Part, body: Block) -> bool:
 
 
 def boards_are_sold(data: dict[str, Any]) -> Iterator[tuple[str, str]]:
-    """Every board is sold in its thickness; pieces of framed fronts and of face frames are planed from a thicker one."""
+    """Every board is sold in its thickness; pieces of framed fronts and of face frames are planed from a thicker one.
+
+    Moldings are bought by their profile.
+    """
     sold = {m["id"]: m["thicknesses"] for m in data["materials"]}
     for owner in data["owners"]:
         for part in owner["parts"]:
             thick, thicknesses = part["size"][2], sold[part["material"]]
+            if "profile" in part:
+                continue
             planed = part["kind"] in ("front", "frame")
             if not any(abs(t - thick) < 0.01 for t in thicknesses) and not (planed and thick < max(thicknesses)):
                 yield owner["label"], f"{part['name']}: {thick:g} of {part['material']}, sold in {thicknesses}"

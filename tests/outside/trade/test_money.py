@@ -9,6 +9,7 @@ import pytest
 from makers import CATALOG, a_furnished_ell, a_wall_of
 from outside.trade.test_audit import parts_of
 from tallplank.core.edit.construction import set_job_construction
+from tallplank.core.edit.standard import set_job_rule
 from tallplank.core.job.job import Job
 from tallplank.demo import demo_job
 from tallplank.session.derived import Deriver
@@ -17,15 +18,16 @@ WASTE, SOLID_WASTE = 1.15, 1.35
 """The shipped rates."""
 
 
-def listed(name: str) -> dict[str, dict[str, Any]]:
+def listed(name: str, file: str = "") -> dict[str, dict[str, Any]]:
     """A shipped price list as it is written."""
-    table = tomllib.loads((files("tallplank.core.catalog") / "data" / f"{name}.toml").read_text(encoding="utf-8"))
+    table = tomllib.loads((files("tallplank.core.catalog") / "data" / f"{file or name}.toml").read_text(encoding="utf-8"))
     return {entry["id"]: entry for entry in table[name]}
 
 
 def jobs() -> dict[str, Job]:
     framed = set_job_construction(a_wall_of("base", "drawers", "tall"), CATALOG, "inch-face-frame")
-    return {"demo": demo_job(CATALOG), "ell": a_furnished_ell(), "inch": framed}
+    crowned = set_job_rule(set_job_rule(a_wall_of("wall", "wall", "tall"), CATALOG, "crown", "yes"), CATALOG, "light_rail", "yes")
+    return {"crowned": crowned, "demo": demo_job(CATALOG), "ell": a_furnished_ell(), "inch": framed}
 
 
 @pytest.mark.parametrize("name", list(jobs()))
@@ -33,9 +35,13 @@ def test_boards_and_fittings_cost_what_the_lists_say(name: str) -> None:
     """Source: the arithmetic of a bill of quantities: area by price and waste, pieces by price; common practice."""
     job = jobs()[name]
     data, boards, items = parts_of(job), listed("board"), listed("hardware")
+    moldings = listed("hardware", "molding")
     wood = fittings = bought = 0.0
     for owner in data["owners"]:
         for part in owner["parts"]:
+            if "profile" in part:
+                wood += part["size"][0] / 1000 * moldings[part["profile"]]["price"] * SOLID_WASTE
+                continue
             entry, thick = boards[part["material"]], part["size"][2]
             if "price_m3" in entry:
                 wood += part["cut"][0] * part["cut"][1] * thick / 1e9 * entry["price_m3"] * SOLID_WASTE

@@ -42,6 +42,8 @@ HARDWARE_NAMES: dict[HardwareRole, str] = {
     "dish-rack": "Dish rack",
     "anchor": "Wall angle",
     "top-bolt": "Worktop bolt",
+    "crown": "Crown",
+    "light-rail": "Light rail",
     "fastener": "Front bracket",
     "appliance": "Appliance",
 }

@@ -224,6 +224,30 @@ class TopBolt(Item):
     depth: Positive = 20.0
 
 
+class Molding(Item):
+    """A profiled strip that runs along units, bought by the metre: its price is that of a metre."""
+
+    role: Literal["crown", "light-rail"]
+    drawing: str = ""
+    """The SVG file of its profile, in the folder `profile` beside the catalogue file."""
+    outline: Annotated[tuple[tuple[float, float], ...], Field(min_length=3, max_length=400)]
+    """The profile, up and outwards, as read from the drawing."""
+    lengths: tuple[Positive, ...] = (2400.0, 3000.0, 4000.0)
+    """The lengths that it is sold in."""
+    spring: Annotated[float, Field(ge=0, lt=90)] = 0.0
+    """The angle between its back and the wall, of one that leans; 0 for one that stands."""
+
+    @property
+    def rise(self) -> float:
+        """How high it is."""
+        return max(up for up, _ in self.outline)
+
+    @property
+    def reach(self) -> float:
+        """How far it stands out."""
+        return max(out for _, out in self.outline)
+
+
 class Fastener(Item):
     """A bracket that holds a front that stays shut, in the corner between it and a board of its box."""
 
@@ -258,7 +282,5 @@ class Appliance(Item):
     kg: NotNegative = 0.0
 
 
-Hardware = Annotated[
-    Hinge | Slide | Leg | Pin | Pull | Hanger | Clip | Fixing | Stay | Rail | Bracket | Insert | Anchor | Fastener | TopBolt | Appliance,
-    Field(discriminator="role"),
-]
+Carrying = Hinge | Slide | Leg | Pin | Pull | Hanger | Clip | Fixing | Stay | Rail | Bracket | Anchor | Fastener | TopBolt
+Hardware = Annotated[Carrying | Insert | Molding | Appliance, Field(discriminator="role")]

@@ -1,5 +1,6 @@
 """Reads catalogue folders of TOML files. Unknown keys, doubles and dangling references are refused by file and line."""
 
+import re
 import tomllib
 from collections.abc import Iterator, Mapping
 from functools import cache
@@ -19,6 +20,7 @@ from tallplank.core.catalog.hardware import Hardware
 from tallplank.core.catalog.kind import Kind
 from tallplank.core.catalog.look import Look
 from tallplank.core.catalog.operation import Operation
+from tallplank.core.catalog.profile import ProfileError, read_profile
 from tallplank.core.job.base import Record
 from tallplank.core.job.construction import Construction
 
@@ -37,6 +39,7 @@ TABLES: Mapping[str, TypeAdapter[Any]] = MappingProxyType(
     }
 )
 """The lists that catalogue files hold, by their names, with what an entry of each is."""
+PROFILE_FILE = re.compile(r"[A-Za-z0-9][A-Za-z0-9 _.-]*\.svg")
 LARGEST_FILE, MOST_FILES = 4 * 1024**2, 200
 Tables = dict[str, dict[str, Any]]
 """Entries by the name of their list and by their id."""
@@ -107,6 +110,7 @@ def _lay_over(tables: Tables, where: _Where, folder: Traversable) -> None:
         raise CatalogError(f"{folder}: a catalogue has at most {MOST_FILES} files.")
     for file in found:
         for name, raw, place in _entries(file):
+            raw = _drawn(folder, raw, place) if name == "hardware" else raw
             if name == "defaults" and "" in tables["defaults"]:
                 raw = _merged(tables["defaults"][""], raw)
             entry = _validated(name, raw, place)
@@ -115,6 +119,19 @@ def _lay_over(tables: Tables, where: _Where, folder: Traversable) -> None:
                 raise CatalogError(f"{place}: '{key[1]}' is there twice, first at {where[key]}.")
             own.add(key)
             tables[name][key[1]], where[key] = entry, place.text
+
+
+def _drawn(folder: Traversable, raw: Any, place: "_Place") -> Any:
+    """The entry with the profile that its drawing shows."""
+    drawing = raw.get("drawing") if isinstance(raw, dict) else None
+    if not isinstance(drawing, str) or "outline" in raw:
+        return raw
+    if not PROFILE_FILE.fullmatch(drawing):
+        raise CatalogError(f"{place.at('drawing')}: '{drawing}' is no name of an SVG file.")
+    try:
+        return {**raw, "outline": read_profile(_text(folder / "profile" / drawing), drawing)}
+    except ProfileError as problem:
+        raise CatalogError(f"{place.at('drawing')}: {problem}") from None
 
 
 def _merged(base: Defaults, more: Any) -> Any:

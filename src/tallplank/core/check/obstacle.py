@@ -1,12 +1,13 @@
 """What a front may meet in a room: walls, ceiling and floor, units with their fronts closed, pulls, worktops and plinths."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from typing import NamedTuple
 
 from tallplank.core.check.overlap import SLACK
 from tallplank.core.check.sweep import Prism, prism_of, proud_of
 from tallplank.core.job.face import Faces
 from tallplank.core.job.room import FreeWall, Room
+from tallplank.core.job.unit import RunKind
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.space.frame import Frame, Vec
@@ -68,10 +69,13 @@ def obstacles_of_room(room: Room, faces: Faces) -> Iterator[Obstacle]:
         yield _obstacle(Prism(column.outline, column.low, room.height if column.high is None else column.high), "", column.name)
 
 
+RUN_NAMES: Mapping[RunKind, str] = {"top": "worktop", "plinth": "plinth", "crown": "crown", "light-rail": "light rail"}
+
+
 def obstacles_of_runs(runs: Sequence[Run], faces: Faces) -> Iterator[Obstacle]:
-    """Worktops and plinths."""
+    """Worktops, plinths and moldings."""
     for run in runs:
-        frame, name = faces[run.face].frame, f"the {'worktop' if run.what == 'top' else 'plinth'}"
+        frame, name = faces[run.face].frame, f"the {RUN_NAMES[run.what]}"
         for part in run.parts:
             low, high = part.box
             yield _obstacle(Prism(part.above, low.z, high.z).within(frame), run.id, name)

@@ -27,6 +27,7 @@ from tallplank.core.job.face import Face
 from tallplank.core.job.measure import GAP, LEVEL, Measure, OfFace, OfOpening, OfRoom, OfUnit
 from tallplank.core.job.room import Group, Room, WallOpening
 from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import Front, Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.run.stretch import JOINED
@@ -51,7 +52,7 @@ def elevation(made: Made, room_id: str, face_id: str, wrong: frozenset[str] = fr
             shapes += _run_faces(run)
     shapes += [shape for unit in units for shape in unit_front(unit, marked=working)]
     for run in runs:
-        if run.what == "top":
+        if run.what != "plinth":
             shapes += _run_faces(run)
     shapes += [shape for unit in units if unit.unit.id in wrong for shape in _wrong(unit)]
     chains = tuple(_chains(room, face, units, runs, beside)) if working else ()
@@ -207,8 +208,20 @@ def front_marks(front: Front, x: float, z: float) -> Iterator[Shape]:
 
 def _run_faces(run: Run) -> Iterator[Shape]:
     for part in run.parts:
+        fill = Fill("look", part.finish.look, LEVEL_GRAIN)
+        if isinstance(part.form, Swept):
+            yield from _molding_faces(part, part.form, fill)
+            continue
         low, high = part.box
-        yield rectangle(low.x, low.z, high.x - low.x, high.z - low.z, Pen.OUTLINE, Fill("look", part.finish.look, LEVEL_GRAIN))
+        yield rectangle(low.x, low.z, high.x - low.x, high.z - low.z, Pen.OUTLINE, fill)
+
+
+def _molding_faces(part: Part, form: Swept, fill: Fill) -> Iterator[Shape]:
+    """A molding with the edges of its profile, as far as it is seen from the front."""
+    yield Poly(part.form.front(part.frame, part.size), Pen.EDGE, fill)
+    for a, b in form.seen_edges(part.size):
+        p, q = part.frame.out(a), part.frame.out(b)
+        yield Line((p.x, p.z), (q.x, q.z), Pen.EDGE)
 
 
 def _wrong(unit: MadeUnit) -> Iterator[Shape]:

@@ -6,10 +6,12 @@ from tallplank.core.exchange.exporter import Exporter, Shop
 from tallplank.core.exchange.table import Table, Value, as_csv, as_xlsx
 from tallplank.core.exchange.unit import Lengths
 from tallplank.core.job.job import Display
+from tallplank.core.joinery.rule.choice import rules_for
 from tallplank.core.money.entry import COST_KINDS, Cost
 from tallplank.core.money.price import PriceMaker
 from tallplank.core.shop.cutlist import CutRow, grouped
 from tallplank.core.shop.doorlist import DoorPiece, DoorRow
+from tallplank.core.shop.moldinglist import EndOf, moldinglist
 from tallplank.core.shop.schedule import ScheduleRow
 
 CUT_SIZES = ("thickness", "length", "width", "cut_length", "cut_width")
@@ -75,6 +77,23 @@ def _piece_line(row: DoorRow, piece: DoorPiece, display: Display) -> tuple[Value
     return (*first, *lengths.values(exact), *lengths.thickness(piece.thickness), *last, *lengths.residue(exact))
 
 
+def molding_table(shop: Shop) -> Table:
+    """The molding list as a table: lengths from long point to long point, the saw's settings in degrees."""
+    display = shop.made.job.display
+    lengths = Lengths(display, rules_for(shop.made.catalog, shop.made.job.standard).cut_step)
+    ends = tuple(f"{end}_{what}" for end in ("first", "last") for what in ("end", "miter_deg", "bevel_deg"))
+    columns = ("room", "run", "piece", "molding", "code", "finish", *lengths.names("length"), "quantity", *ends)
+    lines = [
+        (r.room, r.run, r.piece, r.molding, r.code, r.finish, *lengths.values((r.length,)), r.quantity, *_end(r.first), *_end(r.last))
+        for r in moldinglist(shop.made)
+    ]
+    return Table("Moldings", columns, tuple(lines))
+
+
+def _end(end: EndOf) -> tuple[Value, ...]:
+    return end.kind, round(end.saw.miter, 1), round(end.saw.bevel, 1)
+
+
 def price_table(shop: Shop) -> Table:
     """The price as a table: each unit, run and what comes to the whole job, then the sums that lead to the total."""
     price = shop.price
@@ -120,7 +139,7 @@ def _cutlist(shop: Shop) -> bytes:
 def _cutlist_workbook(shop: Shop) -> bytes:
     display = shop.made.job.display
     cuts = (cut_table("Per unit", shop.cutlist, display), cut_table("Grouped", grouped(shop.cutlist), display))
-    return as_xlsx((*cuts, door_table(shop), hardware_table(shop), _legend(display)))
+    return as_xlsx((*cuts, door_table(shop), molding_table(shop), hardware_table(shop), _legend(display)))
 
 
 def _legend(display: Display) -> Table:
@@ -141,11 +160,13 @@ LEGEND = (
     ("shape", "Parts that are no rectangle: their outline is in the part's drawing and in parts.json"),
     ("length", "Of hardware: what the item comes in or is cut to, in {unit}; nothing where its code says all"),
     ("pieces", "How many are used; packs are counted in the price"),
+    ("first_end, last_end", "Of moldings, seen from before them: square, or mitred round an outer or into an inner corner; then the saw"),
     ("rounded_by", "By how much the roundings of this line change a size at most"),
 )
 CUTLIST_CSV = Exporter("cutlist.csv", "Cut list", _cutlist)
-CUTLIST_XLSX = Exporter("cutlist.xlsx", "Cut list, doors and hardware, workbook", _cutlist_workbook)
+CUTLIST_XLSX = Exporter("cutlist.xlsx", "Cut list, doors, moldings and hardware, workbook", _cutlist_workbook)
 DOORS_CSV = Exporter("doors.csv", "Door list", lambda shop: as_csv(door_table(shop)))
+MOLDINGS_CSV = Exporter("moldings.csv", "Molding list", lambda shop: as_csv(molding_table(shop)))
 HARDWARE_CSV = Exporter("hardware.csv", "Hardware schedule", lambda shop: as_csv(hardware_table(shop)))
 PRICE_CSV = Exporter("price.csv", "Price", lambda shop: as_csv(price_table(shop)))
 COSTS_CSV = Exporter("costs.csv", "Costs, term by term", lambda shop: as_csv(costs_table(shop)))

@@ -29,6 +29,7 @@ from tallplank.core.exchange.parts_format import (
 )
 from tallplank.core.job.unit import HardwareRole
 from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.hole import Hole, HoleKind, Pocket
 from tallplank.core.joinery.part.part import Fitting, Part, PartRef, Piece, part_refs, unique_names
 from tallplank.core.joinery.rule.choice import rules_for
@@ -167,6 +168,8 @@ def _part(ref: PartRef, name: str, line: str, part: Part, frame: Frame, partners
         data["motion"] = _motion(part.motion, frame)
     if part.front >= 0:
         data["front"] = part.front
+    if isinstance(part.form, Swept) and part.form.stock:
+        data["profile"] = part.form.stock
     return data
 
 

@@ -123,6 +123,8 @@ class PartData(TypedDict):
     motion: NotRequired[MotionData]
     front: NotRequired[int]
     """Which front of its unit it belongs to, counted from 0."""
+    profile: NotRequired[str]
+    """The molding that it is cut from, in place of a board."""
 
 
 class FittingData(TypedDict):

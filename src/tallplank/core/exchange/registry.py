@@ -1,7 +1,7 @@
 """All exporters, in the order in which they are listed."""
 
 from tallplank.core.exchange.exporter import Exporter, Shop
-from tallplank.core.exchange.paper import COSTS_CSV, CUTLIST_CSV, CUTLIST_XLSX, DOORS_CSV, HARDWARE_CSV, PRICE_CSV
+from tallplank.core.exchange.paper import COSTS_CSV, CUTLIST_CSV, CUTLIST_XLSX, DOORS_CSV, HARDWARE_CSV, MOLDINGS_CSV, PRICE_CSV
 from tallplank.core.exchange.parts import PARTS_JSON
 
 
@@ -13,4 +13,14 @@ def _elevations(shop: Shop) -> bytes:
 
 ELEVATIONS_PDF = Exporter("elevations.pdf", "Elevations", _elevations)
 
-EXPORTERS: tuple[Exporter, ...] = (CUTLIST_CSV, CUTLIST_XLSX, DOORS_CSV, HARDWARE_CSV, PRICE_CSV, COSTS_CSV, ELEVATIONS_PDF, PARTS_JSON)
+EXPORTERS: tuple[Exporter, ...] = (
+    CUTLIST_CSV,
+    CUTLIST_XLSX,
+    DOORS_CSV,
+    MOLDINGS_CSV,
+    HARDWARE_CSV,
+    PRICE_CSV,
+    COSTS_CSV,
+    ELEVATIONS_PDF,
+    PARTS_JSON,
+)

@@ -157,6 +157,10 @@ class Construction(Record):
     """Worktop overhang at an open end."""
     top_corner: Literal["mitre", "butt"] = "mitre"
     """Worktops round a corner: both cut from corner to corner, or in nearly square corners the left one running through."""
+    crown: Literal["yes", "no"] = "no"
+    """Whether a molding runs along the tops of wall and tall units."""
+    light_rail: Literal["yes", "no"] = "no"
+    """Whether one runs below wall units."""
     shelf_load: Annotated[Mm, Bounds(0.01, 50)] = 0.72
     """What shelves and drawers are meant to bear, in kN per square metre."""
     lasting_load: Annotated[Mm, Bounds(0, 1)] = 0.2

@@ -33,13 +33,17 @@ HardwareRole = Literal[
     "dish-rack",
     "anchor",
     "top-bolt",
+    "crown",
+    "light-rail",
     "fastener",
     "appliance",
 ]
 FINISH_ROLES: tuple[FinishRole, ...] = get_args(FinishRole)
 LARGEST_UNIT = 10_000.0
 UnitSize = Annotated[float, Field(allow_inf_nan=False, gt=0, le=LARGEST_UNIT)]
-RUN_ROLES: tuple[FinishRole, ...] = ("top", "plinth")
+RunKind = Literal["top", "plinth", "crown", "light-rail"]
+RUN_KINDS: tuple[RunKind, ...] = get_args(RunKind)
+"""What passes across several units."""
 HARDWARE_ROLES: tuple[HardwareRole, ...] = get_args(HardwareRole)
 
 

@@ -13,7 +13,7 @@ from tallplank.core.job.face import Face, Faces, faces_of
 from tallplank.core.job.job import Job
 from tallplank.core.job.room import Room
 from tallplank.core.job.standard import Standard
-from tallplank.core.job.unit import RUN_ROLES, FinishRole, Unit
+from tallplank.core.job.unit import RUN_KINDS, RunKind, Unit
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.refinish import refinished
 from tallplank.core.joinery.rule.choice import Choice, choice_for
@@ -97,8 +97,8 @@ class Workshop:
         """Units by the identity of their records, which they hold on to: those of the last two jobs and what edits built since."""
         self._faces: dict[str, tuple[Room, Faces]] = {}
         self._room_runs: dict[str, tuple[Room, tuple[MadeUnit, ...], tuple[Run, ...]]] = {}
-        self._stretches: dict[tuple[str, str, FinishRole], tuple[Face, tuple[MadeUnit, ...], tuple[Stretch, ...]]] = {}
-        self._runs: dict[tuple[str, str, FinishRole, int], tuple[Course, Run]] = {}
+        self._stretches: dict[tuple[str, str, RunKind], tuple[Face, tuple[MadeUnit, ...], tuple[Stretch, ...]]] = {}
+        self._runs: dict[tuple[str, str, RunKind, int], tuple[Course, Run]] = {}
         self._alike: WeakValueDictionary[Hashable, MadeUnit] = WeakValueDictionary()
         """One unit of each row of decisions, whose parts others share, for as long as some job has it."""
         self._last: Made | None = None
@@ -173,14 +173,14 @@ class Workshop:
 
     def _runs_of_room(self, job: Job, room: str, faces: Faces, members: tuple[MadeUnit, ...]) -> Iterator[Run]:
         at_faces = {face_id: tuple(m for m in members if m.unit.face == face_id) for face_id in {m.unit.face for m in members}}
-        found = {what: self._courses(room, what, faces, at_faces) for what in RUN_ROLES}
+        found = {what: self._courses(room, what, faces, at_faces) for what in RUN_KINDS}
         for face in faces.values():
-            for what in RUN_ROLES:
+            for what in RUN_KINDS:
                 for number, course in enumerate(found[what].get(face.id, ()), 1):
                     yield self._run(course, what, number, room, job.standard)
 
     def _courses(
-        self, room: str, what: FinishRole, faces: Faces, at_faces: Mapping[str, tuple[MadeUnit, ...]]
+        self, room: str, what: RunKind, faces: Faces, at_faces: Mapping[str, tuple[MadeUnit, ...]]
     ) -> Mapping[str, tuple[Course, ...]]:
         """What runs at each face, those of faces where nothing changed kept."""
         found = {}
@@ -189,12 +189,12 @@ class Workshop:
             known = self._stretches.get(key)
             if known is None or known[0] is not faces[face_id] or not are_same(known[1], units):
                 outlines = {m.unit.id: m.outline for m in units if m.plan is not None}
-                made = stretches([m.placed for m in units], faces[face_id], outlines, worktop=what == "top")
+                made = stretches([m.placed for m in units], faces[face_id], outlines, what)
                 known = self._stretches[key] = (faces[face_id], units, made)
             found[face_id] = known[2]
-        return courses(found, faces, worktop=what == "top")
+        return courses(found, faces, what)
 
-    def _run(self, course: Course, what: FinishRole, number: int, room: str, standard: Standard) -> Run:
+    def _run(self, course: Course, what: RunKind, number: int, room: str, standard: Standard) -> Run:
         key = (room, course.face.id, what, number)
         known = self._runs.get(key)
         if known is not None and known[0].is_alike(course):

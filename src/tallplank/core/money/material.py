@@ -7,6 +7,7 @@ from tallplank.core.catalog.board import Band
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.operation import Department
 from tallplank.core.job.job import Rates
+from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import Fitting, Part, PartRef
 from tallplank.core.money.entry import MATERIALS, CostKind, Entry
 from tallplank.core.money.labour import Counts, Labour, banded_edges
@@ -73,6 +74,9 @@ def _of_parts(parts: Sequence[Part], refs: Sequence[PartRef], tables: Tables) ->
 
 def _wood(part: Part, ref: PartRef, name: str, tables: Tables) -> Entry:
     board, rates = tables.catalog.boards[part.board], tables.rates
+    if isinstance(part.form, Swept) and part.form.stock:
+        molding = tables.catalog.hardware[part.form.stock]
+        return Entry("solid", name, part.length.value / 1000, "m", molding.price, 1 + rates.solid_waste, ref)
     if board.price_m3 is not None:
         volume = part.cut_length * part.cut_width * part.thickness.value / 1e9
         return Entry("solid", name, volume, "m³", board.price_m3, 1 + rates.solid_waste, ref)

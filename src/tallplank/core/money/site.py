@@ -85,7 +85,7 @@ def _parts(made: Made) -> list[Part]:
 def _sheets(parts: Sequence[Part], tables: Tables) -> Iterator[Entry]:
     areas: Counter[tuple[str, float]] = Counter()
     for part in parts:
-        if tables.catalog.boards[part.board].price_m3 is None:
+        if tables.catalog.boards[part.board].price_m3 is None and part.kind != "molding":
             areas[part.board, part.thickness.value] += part.area_m2  # type: ignore[assignment]
     for (key, thick), area in sorted(areas.items()):
         board = tables.catalog.boards[key]

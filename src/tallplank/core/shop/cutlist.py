@@ -1,17 +1,18 @@
 """The cut list: every part that the shop makes, per unit or grouped."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import chain
 
 from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.job.unit import RunKind
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.rule.choice import rules_for
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import Mapped
 from tallplank.core.shop.alike import grouped_alike
-from tallplank.core.shop.telling import band_names, edges_of, machining_of, shape_of
+from tallplank.core.shop.telling import band_names, edges_of, machining_of, material_of, shape_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,9 +87,12 @@ def unit_prefix(made: MadeUnit) -> str:
     return f"{made.unit.mark:03d}"
 
 
+PREFIXES: Mapping[RunKind, str] = {"top": "T", "plinth": "P", "crown": "C", "light-rail": "L"}
+
+
 def run_prefix(run: Run) -> str:
     """The same for a worktop or a plinth."""
-    return f"{'T' if run.what == 'top' else 'P'}-{run.label.split(' ', 1)[1].replace('Wall ', '').replace(' ', '')}"
+    return f"{PREFIXES[run.what]}-{run.label.removeprefix('Light ').split(' ', 1)[1].replace('Wall ', '').replace(' ', '')}"
 
 
 def grouped(rows: Iterable[CutRow]) -> tuple[CutRow, ...]:
@@ -147,7 +151,7 @@ def _rows(catalog: Catalog, parts: Sequence[Part], owner: tuple[str, tuple[str, 
                 room,
                 label,
                 name,
-                catalog.boards[part.board].name,
+                material_of(catalog, part),
                 part.thickness.value,
                 length,
                 width,

@@ -1,6 +1,7 @@
 """What a list says of a board beside its sizes, in words."""
 
 from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import EDGE_NAMES, Part
 
 
@@ -12,7 +13,17 @@ def machining_of(part: Part) -> str:
 
 def shape_of(part: Part) -> str:
     """That a board is no rectangle, where it is none: its length and width are those of the box around it."""
+    if isinstance(part.form, Swept):
+        cuts = (("first", part.form.start.mitre), ("last", part.form.end.mitre))
+        ends = [f"{name} end mitred {angle:.1f}°" for name, angle in cuts if angle]
+        return ", ".join(ends) or "square ends"
     return "" if part.form.is_square else "shaped, in this box"
+
+
+def material_of(catalog: Catalog, part: Part) -> str:
+    """What a part is cut from: its board, or the molding with the finish that it takes."""
+    stock = part.form.stock if isinstance(part.form, Swept) else ""
+    return f"{catalog.hardware[stock].name}, {part.finish.name}" if stock else catalog.boards[part.board].name
 
 
 def edges_of(part: Part) -> str:

@@ -19,7 +19,9 @@ Grain = Literal["length", "none"]
 Surface = Literal["carcass", "front", "inside", "drawer", "top", "plinth"]
 Outline = tuple[tuple[float, float], ...]
 FrontShape = Literal["door", "drawer", "flap", "lift", "false", "strip"]
-PartKind = Literal["gable", "floor", "fixed-shelf", "partition", "back", "frame", "shelf", "front", "drawer", "blocking", "kick", "other"]
+PartKind = Literal[
+    "gable", "floor", "fixed-shelf", "partition", "back", "frame", "shelf", "front", "drawer", "blocking", "kick", "molding", "other"
+]
 UPRIGHTS: tuple[PartKind, ...] = ("gable", "partition")
 
 

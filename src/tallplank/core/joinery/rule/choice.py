@@ -17,6 +17,7 @@ from tallplank.core.catalog.hardware import (
     Hinge,
     Insert,
     Leg,
+    Molding,
     Pin,
     Pull,
     Rail,
@@ -79,6 +80,8 @@ class Choice:
     def hardware(self, role: Literal["anchor"]) -> Anchor: ...
     @overload
     def hardware(self, role: Literal["top-bolt"]) -> TopBolt: ...
+    @overload
+    def hardware(self, role: Literal["crown", "light-rail"]) -> Molding: ...
     @overload
     def hardware(self, role: Literal["fastener"]) -> Fastener: ...
     @overload

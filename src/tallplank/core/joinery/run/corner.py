@@ -6,8 +6,9 @@ Source: common practice: units of both walls end at the corner, at a unit made f
 from collections.abc import Mapping, Sequence
 
 from tallplank.core.job.face import HALF_TURN, Face, Faces
+from tallplank.core.job.unit import RunKind
 from tallplank.core.joinery.rule.place import Placed
-from tallplank.core.joinery.run.stretch import CORNER_PLANS, JOINED, Course, Joint, Side, Stretch
+from tallplank.core.joinery.run.stretch import CORNER_PLANS, JOINED, Course, Joint, Side, Stretch, level_of
 from tallplank.core.space.frame import Frame
 from tallplank.core.space.outline import Point, crossing
 
@@ -16,7 +17,7 @@ NEAR = 200.0
 Line = tuple[Point, Point]
 
 
-def courses(stretches: Mapping[str, Sequence[Stretch]], faces: Faces, *, worktop: bool) -> dict[str, tuple[Course, ...]]:
+def courses(stretches: Mapping[str, Sequence[Stretch]], faces: Faces, what: RunKind) -> dict[str, tuple[Course, ...]]:
     """The stretches of each face with what they meet round the corners of the room."""
     found = {face_id: [Course(stretch, faces[face_id]) for stretch in row] for face_id, row in stretches.items()}
     walls = [face for face in faces.values() if not face.is_loose]
@@ -27,7 +28,7 @@ def courses(stretches: Mapping[str, Sequence[Stretch]], faces: Faces, *, worktop
         last = max(range(len(row)), key=lambda i: row[i].stretch.end)
         first = min(range(len(next_row)), key=lambda i: next_row[i].stretch.start)
         one, other = row[last], next_row[first]
-        if _meet(one.stretch, face, other.stretch, after, worktop=worktop):
+        if _meet(one.stretch, face, other.stretch, after, what):
             inner = face.after < HALF_TURN
             there, back = _within(after, face), _within(face, after)
             row[last] = Course(one.stretch, face, one.left, Joint("right", other.stretch, there, (face.length, 0.0), inner))
@@ -42,13 +43,12 @@ def _within(inner: Face, outer: Face) -> Frame:
     return Frame(b.inside(a.origin), x, y, z)
 
 
-def _meet(one: Stretch, face: Face, other: Stretch, after: Face, *, worktop: bool) -> bool:
-    level = one.members[0].top - other.members[0].top if worktop else one.members[0].z - other.members[0].z
-    if abs(level) >= JOINED:
+def _meet(one: Stretch, face: Face, other: Stretch, after: Face, what: RunKind) -> bool:
+    if abs(level_of(one.members[0], what) - level_of(other.members[0], what)) >= JOINED:
         return False
     if face.after > HALF_TURN:
         return one.end >= face.length - JOINED and other.start <= JOINED
-    cross = crossing(front_line(one, "right"), seen(front_line(other, "left"), _within(after, face)))
+    cross = crossing(_line(one, "right", what), seen(_line(other, "left", what), _within(after, face)))
     if cross is None:
         return False
     there = _within(after, face).inside((*cross, 0.0))
@@ -56,6 +56,13 @@ def _meet(one: Stretch, face: Face, other: Stretch, after: Face, *, worktop: boo
     reached = min(cross[0], face.length - its.unit.depth + its.back) if its is not None else min(cross[0], face.length)
     started = max(there.x, own.unit.depth - own.back) if own is not None else max(there.x, 0.0)
     return one.end >= reached - NEAR and other.start <= started + NEAR
+
+
+def _line(stretch: Stretch, side: Side, what: RunKind) -> Line:
+    if what in ("top", "plinth"):
+        return front_line(stretch, side)
+    y = stretch.last(side).front
+    return (0.0, y), (1.0, y)
 
 
 def front_line(stretch: Stretch, side: Side, more: float = 0.0) -> Line:

@@ -1,13 +1,16 @@
-"""Runs: what passes across several units by itself, the worktop and the plinth."""
+"""Runs: what passes across several units by itself, worktops, plinths, crowns and light rails."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
+from tallplank.core.catalog.hardware import Molding
 from tallplank.core.job.standard import Standard
-from tallplank.core.job.unit import FinishRole
+from tallplank.core.job.unit import FinishRole, HardwareRole, RunKind, Unit
 from tallplank.core.joinery.part.part import BuildError, Fitting, Part
-from tallplank.core.joinery.rule.choice import chosen_finish, rules_for
+from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, rules_for
+from tallplank.core.joinery.run.molding import add_molding
 from tallplank.core.joinery.run.plinth import add_plinth
 from tallplank.core.joinery.run.stretch import Course, Stretch
 from tallplank.core.joinery.run.worktop import add_worktop
@@ -22,14 +25,14 @@ class Run:
     label: str
     room: str
     face: str
-    what: FinishRole
+    what: RunKind
     members: tuple[str, ...]
     parts: tuple[Part, ...]
     fittings: tuple[Fitting, ...]
     problem: str = ""
 
 
-def build_run(course: Course, what: FinishRole, number: int, room: str, catalog: Catalog, standard: Standard) -> Run:
+def build_run(course: Course, what: RunKind, number: int, room: str, catalog: Catalog, standard: Standard) -> Run:
     """The worktop or the plinth of a stretch, in as many pieces as its stock length asks for."""
     stretch, face = course.stretch, course.face
     rules = rules_for(catalog, standard)
@@ -39,14 +42,17 @@ def build_run(course: Course, what: FinishRole, number: int, room: str, catalog:
     try:
         if what == "top":
             add_worktop(course, finish, out, catalog, standard)
-        else:
+        elif what == "plinth":
             add_plinth(course, finish, out, catalog, standard)
+        else:
+            molding = chosen_hardware(catalog, standard, _own_unit(stretch, what), what)
+            assert isinstance(molding, Molding)
+            add_molding(course, what, molding, finish, out)
     except BuildError as error:
         problem = error.text
-    word = "Worktop" if what == "top" else "Plinth"
     return Run(
         f"{what}-{room}-{face.id}-{number}",
-        f"{word} {face.name} {number}",
+        f"{WORDS[what]} {face.name} {number}",
         room,
         face.id,
         what,
@@ -57,7 +63,18 @@ def build_run(course: Course, what: FinishRole, number: int, room: str, catalog:
     )
 
 
-def _run_finish(catalog: Catalog, standard: Standard, stretch: Stretch, what: FinishRole) -> Finish:
+WORDS: Mapping[RunKind, str] = {"top": "Worktop", "plinth": "Plinth", "crown": "Crown", "light-rail": "Light rail"}
+FINISHES: Mapping[RunKind, FinishRole] = {"top": "top", "plinth": "plinth", "crown": "front", "light-rail": "front"}
+"""Which finish each kind of run takes."""
+
+
+def _run_finish(catalog: Catalog, standard: Standard, stretch: Stretch, what: RunKind) -> Finish:
     """The finish that the first unit with one of its own asks for, else the job's."""
-    own = next((p.unit for p in stretch.members if what in p.unit.finishes), None)
-    return chosen_finish(catalog, standard, own, what)
+    role = FINISHES[what]
+    own = next((p.unit for p in stretch.members if role in p.unit.finishes), None)
+    return chosen_finish(catalog, standard, own, role)
+
+
+def _own_unit(stretch: Stretch, what: HardwareRole) -> Unit | None:
+    """The first unit that has chosen an item of its own."""
+    return next((p.unit for p in stretch.members if what in p.unit.hardware), None)

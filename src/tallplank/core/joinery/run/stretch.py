@@ -1,10 +1,11 @@
 """Stretches: units standing side by side at one face, which one worktop or one plinth runs across."""
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
 from tallplank.core.job.face import Face
+from tallplank.core.job.unit import RunKind
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.space.frame import Frame
 from tallplank.core.space.outline import Point, Ring
@@ -35,9 +36,13 @@ class Stretch:
         odd = {id(placed) for placed, _ in self.shaped}
         return tuple(p for p in self.members if id(p) not in odd)
 
+    def last(self, side: Side) -> Placed:
+        """The unit that ends it at a side."""
+        return self.members[0] if side == "left" else max(self.members, key=lambda p: p.right)
+
     def corner_unit(self, side: Side) -> Placed | None:
         """The unit made for a corner that ends it at a side."""
-        last = self.members[0] if side == "left" else max(self.members, key=lambda p: p.right)
+        last = self.last(side)
         return last if last.kind.plan in CORNER_PLANS else None
 
     @property
@@ -96,32 +101,70 @@ def _same(one: Stretch | None, other: Stretch | None) -> bool:
     return ends and len(one.members) == len(other.members) and all(a is b for a, b in zip(one.members, other.members, strict=True))
 
 
-def stretches(units: Iterable[Placed], face: Face, outlines: Mapping[str, Ring], *, worktop: bool) -> tuple[Stretch, ...]:
-    """The stretches that carry a worktop, or a plinth; units on the floor that stand apart begin a new one.
+def stretches(units: Iterable[Placed], face: Face, outlines: Mapping[str, Ring], what: RunKind) -> tuple[Stretch, ...]:
+    """The stretches of units that something runs across; those that stand apart or at other heights begin a new one.
 
     `outlines` are those of units that are no rectangles, by their ids, in the frame of the face.
     """
-    floor = sorted((p for p in units if not p.hung), key=lambda p: p.x)
-    carrying = [p for p in floor if (p.kind.worktop if worktop else p.kind.kick and p.kind.plinth and p.rules.kick != "none" and p.z > 0)]
+    row = sorted(units, key=lambda p: p.x)
+    carrying = [p for p in row if CARRIES[what](p) and not _is_covered(p, row, what)]
     groups: list[list[Placed]] = []
     for placed in carrying:
-        if groups and _joined(groups[-1], placed, worktop):
+        if groups and _joined(groups[-1], placed, what):
             groups[-1].append(placed)
         else:
             groups.append([placed])
-    return tuple(_stretch(group, floor, face, outlines) for group in groups)
+    return tuple(_stretch(group, row, face, outlines, what) for group in groups)
 
 
-def _joined(group: Sequence[Placed], placed: Placed, worktop: bool) -> bool:
-    last = max(group, key=lambda p: p.x + p.unit.width)
-    level = abs(placed.top - last.top) < JOINED if worktop else abs(placed.z - last.z) < JOINED
-    return level and placed.x - (last.x + last.unit.width) <= JOINED
+TALL_FROM = 1600.0
+"""Units whose tops are higher than this carry a crown."""
+BOXES = ("carcass", "filler")
+CARRIES: Mapping[RunKind, Callable[[Placed], bool]] = {
+    "top": lambda p: not p.hung and p.kind.worktop,
+    "plinth": lambda p: not p.hung and p.kind.kick and p.kind.plinth and p.rules.kick != "none" and p.z > 0,
+    "crown": lambda p: p.rules.crown == "yes" and p.top > TALL_FROM and p.kind.build in BOXES,
+    "light-rail": lambda p: p.hung and p.rules.light_rail == "yes" and p.kind.build in BOXES,
+}
+"""Which units each kind of run goes across."""
 
 
-def _stretch(group: list[Placed], floor: Sequence[Placed], face: Face, outlines: Mapping[str, Ring]) -> Stretch:
-    start, end = group[0].x, max(p.x + p.unit.width for p in group)
+def level_of(placed: Placed, what: RunKind) -> float:
+    """The height at which something runs over or under a unit."""
+    return placed.top if what in ("top", "crown") else placed.z
+
+
+def _is_covered(placed: Placed, row: Sequence[Placed], what: RunKind) -> bool:
+    """Whether another unit stands on a unit where its crown would be, or hangs below it where its light rail would."""
+    if what not in ("crown", "light-rail"):
+        return False
+    ends = ((p.z, placed.top) if what == "crown" else (p.top, placed.z) for p in _over(placed, row))
+    return any(abs(one - other) < JOINED for one, other in ends)
+
+
+def _over(placed: Placed, row: Sequence[Placed]) -> Iterator[Placed]:
+    for other in row:
+        if other is not placed and min(other.right, placed.right) - max(other.x, placed.x) > JOINED:
+            yield other
+
+
+def _joined(group: Sequence[Placed], placed: Placed, what: RunKind) -> bool:
+    last = max(group, key=lambda p: p.right)
+    return abs(level_of(placed, what) - level_of(last, what)) < JOINED and placed.x - last.right <= JOINED
+
+
+def _stretch(group: list[Placed], row: Sequence[Placed], face: Face, outlines: Mapping[str, Ring], what: RunKind) -> Stretch:
+    start, end = group[0].x, max(p.right for p in group)
     members = set(map(id, group))
-    others = [p for p in floor if id(p) not in members]
-    open_left = not (face.closed_left and start <= JOINED) and not any(abs(p.x + p.unit.width - start) <= JOINED for p in others)
+    level = level_of(group[0], what)
+    others = [p for p in row if id(p) not in members and _closes(p, level, what)]
+    open_left = not (face.closed_left and start <= JOINED) and not any(abs(p.right - start) <= JOINED for p in others)
     open_right = not (face.closed_right and end >= face.length - JOINED) and not any(abs(p.x - end) <= JOINED for p in others)
     return Stretch(tuple(group), open_left, open_right, tuple((p, outlines[p.unit.id]) for p in group if p.unit.id in outlines))
+
+
+def _closes(placed: Placed, level: float, what: RunKind) -> bool:
+    """Whether a unit beside a stretch closes its end."""
+    if what in ("top", "plinth"):
+        return not placed.hung
+    return placed.z <= level + JOINED < placed.top if what == "crown" else placed.z < level - JOINED < placed.top

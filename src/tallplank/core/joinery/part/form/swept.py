@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from math import atan, atan2, degrees, pi, radians
 
 import numpy as np
 from shapely import Polygon
@@ -24,8 +25,15 @@ class EndCut:
     y: float = 0.0
     z: float = 0.0
 
+    @property
+    def mitre(self) -> float:
+        """The angle in degrees by which the end is off square, seen along y; more than 0 where the far side is longer."""
+        return degrees(atan(self.z))
+
 
 SQUARE_CUT = EndCut()
+SHARP = radians(25.0)
+"""A profile that turns by less than this is a curve there."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,6 +43,8 @@ class Swept(PlainForm):
     profile: Ring
     start: EndCut = SQUARE_CUT
     end: EndCut = SQUARE_CUT
+    stock: str = ""
+    """The molding that it is cut from, by catalogue id; nothing for what the shop shapes itself."""
     is_square = False
 
     def _ends(self, size: Size3, y: float, z: float) -> tuple[float, float]:
@@ -81,17 +91,28 @@ class Swept(PlainForm):
         return flat_grain(corners, normals)
 
     def lines(self, size: Size3, tongue: float) -> Floats:
-        """See `Sheet`: both ends and every edge of the profile."""
-        found = []
+        """See `Sheet`: both ends, and the edges along it that are no part of a curve."""
+        found = list(self.seen_edges(size))
         for a, b in edges(self.profile):
             (a0, a1), (b0, b1) = self._ends(size, *a), self._ends(size, *b)
-            found += [((a0, *a), (b0, *b)), ((a1, *a), (b1, *b)), ((a0, *a), (a1, *a))]
+            found += [((a0, *a), (b0, *b)), ((a1, *a), (b1, *b))]
         return np.array(found, dtype=np.float32)
 
     def box(self, frame: Frame, size: Size3) -> tuple[Vec, Vec]:
         """See `Sheet`."""
         points = [frame.out(p) for quad in self._sides(size) for p in quad]
         return Vec(*map(min, zip(*points, strict=True))), Vec(*map(max, zip(*points, strict=True)))
+
+    def seen_edges(self, size: Size3) -> list[tuple[tuple[float, float, float], tuple[float, float, float]]]:
+        """The edges along the piece where its profile turns by more than a little, from end to end."""
+        count, found = len(self.profile), []
+        for i, (y, z) in enumerate(self.profile):
+            (ay, az), (by, bz) = self.profile[i - 1], self.profile[(i + 1) % count]
+            turn = abs(atan2(bz - z, by - y) - atan2(z - az, y - ay)) % (2 * pi)
+            if min(turn, 2 * pi - turn) > SHARP:
+                first, last = self._ends(size, y, z)
+                found.append(((first, y, z), (last, y, z)))
+        return found
 
     def _outlines(self, size: Size3) -> list[tuple[tuple[float, float, float], ...]]:
         """All flat pieces of the surface: the sides and both ends."""

@@ -1,0 +1,116 @@
+"""Moldings along units: crowns over wall and tall units, light rails below wall units, mitred where they turn.
+
+Source: common practice: they follow steps in depth, return to the wall at free ends, and go on round the corners of the room. A piece
+that turns by an angle d is cut at d / 2; its length is told from long point to long point.
+"""
+
+from collections.abc import Iterator
+from itertools import pairwise
+from math import atan2, degrees, hypot, radians, tan
+
+from tallplank.core.catalog.finish import Finish
+from tallplank.core.catalog.hardware import Molding
+from tallplank.core.job.unit import RunKind
+from tallplank.core.joinery.part.form.swept import EndCut, Swept
+from tallplank.core.joinery.part.part import Tag
+from tallplank.core.joinery.rule.place import Placed
+from tallplank.core.joinery.run.length import length_of, pieces_of
+from tallplank.core.joinery.run.stretch import Course, Joint, Side, level_of
+from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
+from tallplank.core.space.frame import Frame, Vec
+from tallplank.core.space.outline import Point, crossing
+
+NAMES = {"crown": "crown", "light-rail": "light rail"}
+STRAIGHT = 1e-6
+
+
+def add_molding(course: Course, what: RunKind, molding: Molding, finish: Finish, out: Collector) -> None:
+    """The pieces of a crown or a light rail along a stretch."""
+    path = molding_path(course, what, molding)
+    first = course.stretch.members[0]
+    rise = level_of(first, what) - (molding.rise if what == "light-rail" else 0.0)
+    inner = [_turn(*path[i : i + 3]) for i in range(len(path) - 2)]
+    turns = [_joint_turn(course.left), *inner, _joint_turn(course.right)]
+    for number, line in enumerate(pairwise(path)):
+        _add_pieces(course, line, rise, (turns[number], turns[number + 1]), molding, finish, Tag(NAMES[what]), out)
+
+
+def molding_path(course: Course, what: RunKind, molding: Molding) -> tuple[Point, ...]:
+    """Where the back of a molding runs, from left to right, seen from above in the frame of the face."""
+    members = course.stretch.members
+    points = [*reversed(list(_end(course, "left", what, molding)))]
+    for one, other in pairwise(members):
+        a, b = base_line(one, what, molding), base_line(other, what, molding)
+        if abs(a - b) > STRAIGHT:
+            inward = 0.0 if what == "crown" else molding.reach if b < a else -molding.reach
+            points += [(other.x + inward, a), (other.x + inward, b)]
+    return (*points, *_end(course, "right", what, molding))
+
+
+def base_line(placed: Placed, what: RunKind, molding: Molding) -> float:
+    """The y of the back of a molding: a crown stands at the front edge of the box, a light rail ends flush with the fronts."""
+    return placed.back - placed.unit.depth if what == "crown" else placed.front + molding.reach
+
+
+def _end(course: Course, side: Side, what: RunKind, molding: Molding) -> Iterator[Point]:
+    """The corners of the path from its straight line on to one of its ends."""
+    stretch, joint = course.stretch, course.left if side == "left" else course.right
+    last, is_open = stretch.last(side), stretch.open_left if side == "left" else stretch.open_right
+    y, edge = base_line(last, what, molding), last.x if side == "left" else last.right
+    if joint is not None:
+        other = base_line(joint.other.last("left" if side == "right" else "right"), what, molding)
+        a, b = joint.there.flat_out([(0.0, other), (1.0, other)])
+        cross = crossing(((0.0, y), (1.0, y)), (a, b))
+        yield cross if cross is not None else (edge, y)
+        return
+    if not is_open:
+        yield (edge, y)
+        return
+    inward = 0.0 if what == "crown" else molding.reach if side == "left" else -molding.reach
+    yield (edge + inward, y)
+    if last.back - y > STRAIGHT:
+        yield (edge + inward, last.back)
+
+
+def _joint_turn(joint: Joint | None) -> float:
+    """By how much the way turns from one face to the next, in degrees; counter-clockwise, which is round an outer corner."""
+    if joint is None:
+        return 0.0
+    turn = degrees(atan2(joint.there.x.y, joint.there.x.x))
+    return turn if joint.side == "right" else -turn
+
+
+def _turn(a: Point, b: Point, c: Point) -> float:
+    before, after = atan2(b[1] - a[1], b[0] - a[0]), atan2(c[1] - b[1], c[0] - b[0])
+    return (degrees(after - before) + 180.0) % 360.0 - 180.0
+
+
+def _add_pieces(
+    course: Course, line: tuple[Point, Point], z: float, turns: tuple[float, float], molding: Molding, finish: Finish, tag: Tag,
+    out: Collector,
+) -> None:  # fmt: skip
+    """The pieces along one straight line of the path, no longer than the molding is sold."""
+    (x0, y0), (x1, y1) = line
+    long = hypot(x1 - x0, y1 - y0)
+    if long <= STRAIGHT:
+        return
+    way = Vec((x1 - x0) / long, (y1 - y0) / long, 0.0)
+    along_wall = abs(way.y) < STRAIGHT
+    members = course.stretch.members
+    seams = [p.right - x0 for p in members] if along_wall else []
+    pieces = pieces_of(0.0, long, seams, max(molding.lengths))
+    for a, b in pieces:
+        start = EndCut(z=tan(radians(turns[0]) / 2)) if (a, b) == pieces[0] else EndCut()
+        end = EndCut(z=tan(radians(turns[1]) / 2)) if (a, b) == pieces[-1] else EndCut()
+        before, after = (max(cut.z * o for _, o in molding.outline) for cut in (start, end))
+        size = length_of(members, x0 + a, x0 + b, {}, "beside the units") if along_wall else Size.of(b - a, "back to the wall")
+        if before + after > STRAIGHT:
+            size = size + Size.of(before + after, "for the mitres, to the long points", Decided("hardware", "crown"))
+        origin = Vec(x0 + way.x * (a - before), y0 + way.y * (a - before), z)
+        frame = Frame(origin, way, Vec(0.0, 0.0, 1.0), Vec(way.y, -way.x, 0.0))
+        rise = Size.of(molding.rise, "profile", Decided("hardware", "crown"))
+        reach = Size.of(molding.reach, "profile", Decided("hardware", "crown"))
+        form = Swept(molding.outline, start, end, molding.id)
+        out.add(tag, "front", "top", finish, (size, rise, reach), Lay("+x", "+z", origin), kind="molding", form=form, frame=frame)

@@ -1,0 +1,78 @@
+"""The molding list: every piece of crown, light rail and the like, with the saw's settings at both ends.
+
+Source: with the molding standing as it is mounted, a corner of c degrees is cut at a miter of 90 - c / 2. One that leans by its spring
+angle s lies flat on the saw: miter atan(sin s / tan(c / 2)), bevel asin(cos s cos(c / 2)), where c is the angle of the walls
+(printed compound-miter tables, from memory: 38 and 90 degrees give 31.6 and 33.9).
+"""
+
+from collections import Counter
+from dataclasses import dataclass, replace
+from math import asin, atan, cos, degrees, radians, sin, tan
+from typing import NamedTuple
+
+from tallplank.core.catalog.hardware import Molding
+from tallplank.core.joinery.made import Made
+from tallplank.core.joinery.part.form.swept import EndCut, Swept
+
+
+class Saw(NamedTuple):
+    """How the saw is set, in degrees: the angle across, and the tilt of the blade."""
+
+    miter: float
+    bevel: float = 0.0
+
+
+class EndOf(NamedTuple):
+    """How an end of a piece is cut: what it meets, and the settings of the saw."""
+
+    kind: str
+    """square, outer or inner."""
+    saw: Saw
+
+
+@dataclass(frozen=True, slots=True)
+class MoldingRow:
+    """Alike pieces of one run. Lengths in millimetres, from long point to long point."""
+
+    owners: tuple[str, ...]
+    room: str
+    run: str
+    piece: str
+    molding: str
+    code: str
+    finish: str
+    length: float
+    first: EndOf
+    last: EndOf
+    quantity: int
+
+
+def flat_settings(spring: float, corner: float) -> Saw:
+    """The saw for a molding that lies flat: its spring angle and the angle of the walls, in degrees."""
+    s, half = radians(spring), radians(corner) / 2
+    return Saw(degrees(atan(sin(s) / tan(half))), degrees(asin(cos(s) * cos(half))))
+
+
+def end_of(cut: EndCut, molding: Molding) -> EndOf:
+    """How an end is cut."""
+    miter = cut.mitre
+    if abs(miter) < 1e-9:
+        return EndOf("square", Saw(0.0))
+    corner = 180.0 - 2 * abs(miter)
+    saw = flat_settings(molding.spring, corner) if molding.spring else Saw(abs(miter))
+    return EndOf("outer" if miter > 0 else "inner", saw)
+
+
+def moldinglist(made: Made) -> tuple[MoldingRow, ...]:
+    """The pieces of all runs, in the job's order; alike ones of one run together."""
+    rooms = {room.id: room.name for room in made.job.rooms}
+    found: Counter[MoldingRow] = Counter()
+    for run in made.runs:
+        for part in run.parts:
+            form = part.form
+            molding = made.catalog.hardware.get(form.stock) if isinstance(form, Swept) else None
+            if isinstance(form, Swept) and isinstance(molding, Molding):
+                ends = end_of(form.start, molding), end_of(form.end, molding)
+                about = (run.members, rooms[run.room], run.label, part.name, molding.name, molding.code, part.finish.name)
+                found[MoldingRow(*about, part.length.value, *ends, 1)] += 1
+    return tuple(replace(row, quantity=count) for row, count in found.items())
