@@ -1,5 +1,6 @@
 """The catalogue's reader: what it refuses, and that every shipped entry holds together."""
 
+import re
 import shutil
 from pathlib import Path
 
@@ -124,3 +125,9 @@ def test_what_the_bench_needs_of_the_catalogue_is_checked(tmp_path: Path, file: 
     (folder / file).write_text(text.replace(old, new, 1), encoding="utf-8")
     with pytest.raises(CatalogError, match=words):
         read_catalog(folder)
+
+
+def test_hinges_open_as_far_as_their_names_say() -> None:
+    for item in CATALOG.hardware.values():
+        if item.role == "hinge" and (named := re.search(r"(\d+)°", item.name.replace("at 45°", ""))):
+            assert item.opens == float(named.group(1)), item.name

@@ -12,7 +12,7 @@ from tallplank.core.check.record import Finding
 from tallplank.core.check.swing import SwingFinder
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.edit.room import change_room
-from tallplank.core.edit.standard import set_job_rule
+from tallplank.core.edit.standard import set_job_hardware, set_job_rule
 from tallplank.core.edit.unit import Spot, change_units, place_unit, slide_units
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import ROOT
@@ -133,7 +133,9 @@ def test_a_door_meets_the_pulls_of_its_own_unit() -> None:
     bays = {"split": "bays", "openings": [{**bay, "hand": "right", "board": True}, {**bay, "hand": "right"}]}
     job = place_unit(a_room(), CATALOG, "base", Spot(ROOM, WALL, 1000.0), width=1000.0, opening=bays).job
     assert stops(job) == []
-    found = stops(set_job_rule(job, CATALOG, "door_opens", 165.0))
+    wide = set_job_rule(job, CATALOG, "door_opens", 165.0)
+    assert stops(wide) == [], "their hinges open by 110 only"
+    found = stops(set_job_hardware(wide, CATALOG, "hinge", "hinge-155"))
     assert {f.text.split("then it meets ")[1] for f in found} == {"a pull of 1 Base, doors."}
 
 

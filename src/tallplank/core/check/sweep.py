@@ -7,6 +7,7 @@ from math import hypot
 
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import SHOWN_OUT, Front, Part, Piece
+from tallplank.core.joinery.rule.choice import usual_hinge
 from tallplank.core.space.frame import Frame, Vec
 from tallplank.core.space.motion import Motion, Slide, Turn
 from tallplank.core.space.outline import Ring, bounds, far
@@ -114,13 +115,15 @@ class Mover:
 
 
 def movers_of(unit: MadeUnit) -> tuple[Mover, ...]:
-    """The fronts of a unit that open, and the doors of the appliances in it."""
+    """The fronts of a unit that open, and the doors of the appliances in it; doors as far as the rule asks and their hinges allow."""
     parts: dict[int, list[Part]] = {}
     for part in unit.parts:
         if part.front >= 0 and part.motion is not None:
             parts.setdefault(part.front, []).append(part)
     pulls = pulls_of(unit)
     doors_open = unit.choice.rules.door_opens
+    if any(front.kind == "door" for front in unit.fronts):
+        doors_open = min(doors_open, usual_hinge(unit.choice).opens)
     found = (_mover(unit.fronts[index], leaf, pulls, doors_open) for index, leaf in parts.items())
     return (*(mover for mover in found if mover is not None), *_appliance_doors(unit))
 
