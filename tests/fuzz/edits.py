@@ -8,7 +8,7 @@ from fuzz.sizes import use_everywhere
 from fuzz.trial import Fuzzer, limited
 from fuzz.value import FRONTS, INSIDES, number, rule, style, text
 from makers import CATALOG, a_room, a_wall_of
-from tallplank.core.edit import column, construction, front, group, mirror, room, standard, tape, unit, walled
+from tallplank.core.edit import appliance, column, construction, filler, front, group, mirror, room, standard, tape, unit, walled
 from tallplank.core.edit import opening as openings
 from tallplank.core.error import PlankError
 from tallplank.core.job.file import LARGEST_BYTES, dumps, loads
@@ -99,6 +99,22 @@ def _changed(h: Hand) -> Edit:
     return lambda j: unit.change_units(j, CATALOG, ids, **values)
 
 
+def _beside(hand: Hand) -> Edit:
+    """Placing with the filler that a corner asks for, a filler beside a unit, a unit fitted to its appliance."""
+    rng = hand.rng
+    kind = rng.choice((*CATALOG.kinds, "no-such-kind"))
+    spot = unit.Spot(hand.room(), hand.face(), rng.choice((None, number(rng, -500, 5000))))
+    strip = filler.Strip(rng.choice(("left", "right")), number(rng, -50, 400))
+    ids, one = hand.some(), hand.one()
+    return rng.choice(
+        (
+            lambda j: filler.place_beside(j, CATALOG, kind, spot).job,
+            lambda j: filler.put_filler(j, CATALOG, one, strip),
+            lambda j: appliance.fit_appliances(j, CATALOG, ids),
+        )
+    )
+
+
 def _copied_often(h: Hand) -> Edit:
     ids, often = h.some(), h.rng.choice((1, 1, 2, 12))
 
@@ -173,6 +189,7 @@ def _column(h: Hand) -> Edit:
 
 EDITS: Mapping[str, Callable[[Hand], Edit]] = {
     "place": _placed,
+    "beside": _beside,
     "tape": _by_tape,
     "column": _column,
     "change": _changed,
