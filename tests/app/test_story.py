@@ -447,8 +447,8 @@ def test_papers_are_written_in_the_background(open_window: Open, qtbot: QtBot, t
     window.write_papers((), tmp_path / "second")
     assert "still being written" in window.message_label.text()
     qtbot.waitUntil(lambda: window._task is None, timeout=20_000)
-    assert len(list((tmp_path / "papers").iterdir())) == 8
-    assert "Wrote 8 files" in window.message_label.text()
+    assert len(list((tmp_path / "papers").iterdir())) == 9
+    assert "Wrote 9 files" in window.message_label.text()
 
 
 def test_long_work_can_be_given_up(open_window: Open, qtbot: QtBot) -> None:

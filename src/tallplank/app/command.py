@@ -32,6 +32,9 @@ class Shell(Protocol):
     files: JobFiles
     board: Board
 
+    def read_plan(self) -> None:
+        """Make a room out of a drawing."""
+
     def write_papers(self) -> None:
         """Write the shop's papers."""
 

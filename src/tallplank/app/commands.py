@@ -20,6 +20,7 @@ def _file(shell: Shell) -> tuple[Command, ...]:
         Command("open", "Job", lambda: "Open…", shell.files.open, "Ctrl+O"),
         Command("save", "Job", lambda: "Save", lambda: _done(shell.files.save()), "Ctrl+S"),
         Command("save-as", "Job", lambda: "Save as…", lambda: _done(shell.files.save_as()), "Ctrl+Shift+S"),
+        Command("plan", "Job", lambda: "A room from a plan (DXF)…", shell.read_plan),
         Command("papers", "Job", lambda: "Write the shop's papers…", lambda: shell.write_papers(), "Ctrl+E"),
     )
 

@@ -99,15 +99,25 @@ class TrayItem(QToolButton):
 
 
 class Tray(QWidget):
-    """Beside the rail. `place_now` puts a kind into the first gap; `export` writes one or all of the shop's papers."""
+    """Beside the rail.
 
-    def __init__(self, store: Store, tokens: Tokens, place_now: Callable[[str], None], export: Callable[[tuple[str, ...]], None]) -> None:
+    `place_now` puts a kind into the first gap; `export` writes one or all of the shop's papers; `read_plan` reads a room from a drawing.
+    """
+
+    def __init__(
+        self,
+        store: Store,
+        tokens: Tokens,
+        place_now: Callable[[str], None],
+        export: Callable[[tuple[str, ...]], None],
+        read_plan: Callable[[], None],
+    ) -> None:
         super().__init__()
         self.setObjectName("tray")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.setFixedWidth(WIDTH)
         self._store, self._tokens = store, tokens
-        self._place_now, self._export = place_now, export
+        self._place_now, self._export, self._read_plan = place_now, export, read_plan
         self.items: list[TrayItem] = []
         self._filtered: list[tuple[str, QWidget]] = []
         self._unpainted: list[TrayItem] = []
@@ -225,6 +235,7 @@ class Tray(QWidget):
         add.clicked.connect(self._add_room)
         self._add("add a room", add)
         for words, make in (
+            ("A room from a plan (DXF)", self._read_plan),
             ("Add an island", self._add_island),
             ("Add a wall that stands free", self._add_free_wall),
             ("Add a column or a beam", self._add_column),

@@ -26,6 +26,7 @@ from tallplank.app.findings import FindingList
 from tallplank.app.jobfile import JobFiles
 from tallplank.app.notice import Notices
 from tallplank.app.panel.spec import Spec
+from tallplank.app.plan_dialog import room_from_plan
 from tallplank.app.rail import StageRail
 from tallplank.app.setting import remembered_state
 from tallplank.app.sign import action_icon
@@ -69,7 +70,7 @@ class MainWindow(QMainWindow):
         self._menu_button = self._make_menu_button()
         self.ticket = Ticket(store, self.tokens, self._menu_button, self._open_figure)
         self.rail = StageRail(store, self.tokens)
-        self.tray = Tray(store, self.tokens, self.place_now, self.write_papers)
+        self.tray = Tray(store, self.tokens, self.place_now, self.write_papers, self.read_plan)
         self.board = Board(store, self.tokens, settings)
         self.spec = Spec(store, self.tokens)
         self._assemble()
@@ -248,6 +249,10 @@ class MainWindow(QMainWindow):
             field.selectAll()  # type: ignore[attr-defined]
 
     # papers
+
+    def read_plan(self) -> None:
+        """Make a room out of a DXF drawing."""
+        self._try(lambda: room_from_plan(self, self.store, self.tokens, self.files.folder()))
 
     def write_papers(self, names: tuple[str, ...] = (), folder: Path | None = None) -> None:
         """Write papers into a folder that is asked for, in the background."""

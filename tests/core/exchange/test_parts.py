@@ -50,6 +50,7 @@ def test_the_file_keeps_to_its_schema(both: tuple[Derived, dict[str, Any]]) -> N
 def test_the_cut_list_can_be_rebuilt_from_it(both: tuple[Derived, dict[str, Any]]) -> None:
     derived, data = both
     names = {m["id"]: m["name"] for m in data["materials"]} | {b["id"]: b["name"] for b in data["bands"]} | {"": ""}
+    names |= {i["id"]: i["name"] for i in data["items"]}
     rebuilt: Counter[tuple[object, ...]] = Counter()
     for owner in data["owners"]:
         for part in owner["parts"]:
@@ -65,7 +66,7 @@ def test_the_cut_list_can_be_rebuilt_from_it(both: tuple[Derived, dict[str, Any]
             rebuilt[
                 part["line"],
                 owner["label"],
-                names[part["material"]],
+                names[part.get("profile", part["material"])],
                 thick,
                 told(length),
                 told(width),

@@ -239,7 +239,7 @@ def _outline(ring: Ring) -> list[LineData | ArcData]:
 def _used(owners: Iterable[OwnerData]) -> tuple[list[str], list[str], list[str]]:
     parts = [p for o in owners for p in o["parts"]]
     bands = [b for p in parts for b in p["bands"].values()] + [b["band"] for p in parts for b in p.get("curved_bands", ())]
-    items = [f["item"] for o in owners for f in o["fittings"]]
+    items = [f["item"] for o in owners for f in o["fittings"]] + [p["profile"] for p in parts if "profile" in p]
     return sorted({p["material"] for p in parts}), sorted(set(bands)), sorted(set(items))
 
 

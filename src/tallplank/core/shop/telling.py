@@ -21,9 +21,9 @@ def shape_of(part: Part) -> str:
 
 
 def material_of(catalog: Catalog, part: Part) -> str:
-    """What a part is cut from: its board, or the molding with the finish that it takes."""
+    """What a part is cut from: its board, or the molding."""
     stock = part.form.stock if isinstance(part.form, Swept) else ""
-    return f"{catalog.hardware[stock].name}, {part.finish.name}" if stock else catalog.boards[part.board].name
+    return catalog.hardware[stock].name if stock else catalog.boards[part.board].name
 
 
 def edges_of(part: Part) -> str:
