@@ -226,7 +226,9 @@ window.show()
 app.processEvents()
 """
 _OURS = """
+import gc
 import sys
+gc.disable()  # as the command does
 from PyQt6.QtCore import QSettings
 from tallplank.app.theme import load_fonts
 from tallplank.app.window import MainWindow, application

@@ -31,6 +31,7 @@ class IdleCollector(QObject):
         """Start-up is over: what it made stays, and full collections wait for a pause from now on."""
         gc.collect()
         gc.freeze()
+        gc.enable()
         gc.set_threshold(*self._thresholds[:2], NEVER)
 
     def collect(self) -> None:
