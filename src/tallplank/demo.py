@@ -10,18 +10,22 @@ from tallplank.core.job.job import Job
 from tallplank.core.job.opening import ROOT
 
 ROOM = "room1"
-SINK_WALL = "back"
+SINK_WALL, SIDE_WALL = "back", "left"
 
 _STANDING = (
-    ("tall", 0.0, 600.0),
-    ("drawers", 600.0, 600.0),
-    ("base", 1200.0, 450.0),
+    ("corner-ell", 0.0, 900.0),
+    ("drawers", 900.0, 750.0),
     ("sink", 1650.0, 900.0),
     ("base", 2550.0, 450.0),
     ("drawers", 3600.0, 550.0),
     ("filler", 4150.0, 50.0),
 )
-"""Kind, left edge and width; 600 is left free for a range."""
+"""Kind, left edge and width along the canal wall; 600 is left free for a range."""
+_AT_SIDE = (
+    ("tall", 550.0, 600.0),
+    ("base", 1150.0, 600.0),
+)
+"""The same along the stair wall, up to the corner unit."""
 _HUNG = (
     ("wall", 600.0, 450.0),
     ("wall", 1050.0, 450.0),
@@ -32,7 +36,7 @@ _OVER_RANGE = (3000.0, 600.0, 360.0)
 
 
 def demo_job(catalog: Catalog) -> Job:
-    """The galley kitchen's long wall, 4.2 m with a window over the sink."""
+    """The galley kitchen: an L along the canal wall, 4.2 m with a window over the sink, and round the corner along the stair wall."""
     job = Job(name="The Lockkeeper's House", customer="Ottoline Marsh & Tam Fairweather", number="2026-014")
     job = add_room(job, "Galley kitchen", 4200.0, 2650.0, 2450.0).job
     for wall, name in (("back", "Canal wall"), ("right", "Lane wall"), ("front", "Hearth wall"), ("left", "Stair wall")):
@@ -50,6 +54,8 @@ def demo_job(catalog: Catalog) -> Job:
 def _furnished(job: Job, catalog: Catalog) -> Job:
     for kind, x, width in (*_STANDING, *_HUNG):
         job = place_unit(job, catalog, kind, Spot(ROOM, SINK_WALL, x), width=width).job
+    for kind, x, width in _AT_SIDE:
+        job = place_unit(job, catalog, kind, Spot(ROOM, SIDE_WALL, x), width=width).job
     x, width, height = _OVER_RANGE
     top = 2120.0
     job = place_unit(job, catalog, "wall", Spot(ROOM, SINK_WALL, x), width=width, height=height, z=top - height).job
@@ -57,7 +63,7 @@ def _furnished(job: Job, catalog: Catalog) -> Job:
     job = place_unit(job, catalog, "filler", hung_filler, height=720.0, depth=320.0, z=1400.0).job
     ids = {(u.kind, u.x): u.id for u in job.units}
     job = set_opening(job, catalog, [ids["wall", x]], ROOT, shelves=0, doors=2)
-    job = set_opening(job, catalog, [ids["wall", 1050.0], ids["base", 1200.0]], ROOT, hand="right")
+    job = set_opening(job, catalog, [ids["wall", 1050.0]], ROOT, hand="right")
     job = set_finish(job, catalog, [ids["open-shelf", 2700.0]], "carcass", "oak-figure")
     job = set_finish(job, catalog, [ids["open-shelf", 2700.0]], "back", "oak-figure-back")
     job = set_rule(job, catalog, [ids["sink", 1650.0]], "leg_count", 6)

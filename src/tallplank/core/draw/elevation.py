@@ -5,6 +5,7 @@ from dataclasses import replace
 from itertools import pairwise
 
 from tallplank.core.draw.primitive import (
+    CUT,
     GLASS,
     LEVEL_GRAIN,
     PAPER,
@@ -31,7 +32,7 @@ from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import Front, Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.run.stretch import JOINED
-from tallplank.core.space.outline import bounds
+from tallplank.core.space.outline import bounds, strip_span
 
 FLOOR_DEPTH = 60.0
 
@@ -55,6 +56,7 @@ def elevation(made: Made, room_id: str, face_id: str, wrong: frozenset[str] = fr
         if run.what != "plinth":
             shapes += _run_faces(run)
     shapes += [shape for unit in units if unit.unit.id in wrong for shape in _wrong(unit)]
+    shapes += _round_corners(made, room_id, face)
     chains = tuple(_chains(room, face, units, runs, beside)) if working else ()
     targets = [Target.upright(o.id, (o.x, o.sill), (o.x + o.width, o.sill + o.height)) for o in face.openings]
     targets += [Target.upright(u.unit.id, (u.placed.x, u.placed.z), (u.placed.right, u.placed.top)) for u in units]
@@ -93,6 +95,34 @@ def _surround(face: Face, beside: tuple[float, float]) -> Iterator[Shape]:
             yield Line((0.0, height), (length, height), Pen.OUTLINE)
     for opening in face.openings:
         yield from _opening(opening)
+
+
+BEFORE = 3000.0
+"""What stands round a corner is shown where it stands nearer to a face than this."""
+
+
+def _round_corners(made: Made, room_id: str, face: Face) -> Iterator[Shape]:
+    """What stands at the walls beside a face and hides its corners: cut through, since it is looked at from the end."""
+    if face.is_loose:
+        return
+    for unit in made.by_room.get(room_id, ()):
+        other = made.face(unit)
+        along = other.frame.x.x * face.frame.x.x + other.frame.x.y * face.frame.x.y
+        if other.is_loose or other.id == face.id or abs(along) > PARALLEL:
+            continue
+        ring = [face.frame.inside((*point, 0.0))[:2] for point in other.frame.flat_out(unit.outline)]
+        span = strip_span(ring, -BEFORE, -unit.unit.depth / 2)
+        if span is None or (span[0] > AT_END and span[1] < face.length - AT_END) or span[1] - span[0] > face.length / 2:
+            continue
+        low, high = max(span[0], 0.0), min(span[1], face.length)
+        if high - low > AT_END:
+            yield rectangle(low, unit.placed.z, high - low, unit.unit.height, Pen.EDGE, CUT)
+
+
+PARALLEL = 0.8
+"""The cosine from which on another wall stands opposite rather than beside."""
+AT_END = 1.0
+"""What begins nearer than this to an end of a face stands at the wall there."""
 
 
 def _columns(room: Room, face: Face) -> Iterator[Shape]:
