@@ -24,7 +24,6 @@ from tallplank.core.edit.walled import add_opening, change_opening
 from tallplank.core.job.face import faces_of
 from tallplank.core.job.file import dumps, load, loads
 from tallplank.core.job.job import Job
-from tallplank.demo import demo_job
 
 OLD = Path(__file__).parent / "old"
 ELL = ((0, 4000), (3000, 4000), (3000, 2500), (5000, 2500), (5000, 0), (0, 0))
@@ -35,6 +34,10 @@ def a_room_of(corners: tuple = ELL) -> Job:
     return add_room_of(Job(name="Test"), "Room", corners, 2500).job
 
 
+GALLEY = [("tall", 0), ("drawers", 600), ("base", 1200), ("sink", 1650), ("base", 2550), ("drawers", 3600), ("filler", 4150)]
+"""What stood along the back wall when these files were written."""
+
+
 @pytest.mark.parametrize("version", [1, 2])
 def test_files_of_rectangular_rooms_open_and_are_kept_as_rooms_of_any_corners(version: int) -> None:
     job = load(OLD / f"format-{version}.plank")
@@ -42,8 +45,7 @@ def test_files_of_rectangular_rooms_open_and_are_kept_as_rooms_of_any_corners(ve
     assert room.corners == ((0, 2650), (4200, 2650), (4200, 0), (0, 0))
     assert [(w.id, w.thickness) for w in room.walls] == [("back", 320), ("right", 140), ("front", 140), ("left", 140)]
     assert {u.face for u in job.units} == {"back", "right", "front", "left"}
-    demo = {u.id: u for u in demo_job(CATALOG).units}
-    assert [(u.kind, u.x, u.face) for u in job.units if u.id in demo] == [(u.kind, u.x, u.face) for u in demo.values()]
+    assert [(u.kind, u.x) for u in job.units if u.face == "back"][:7] == GALLEY
     assert not [u.problem for u in made(job).units if u.problem]
     assert loads(dumps(job)) == job
 

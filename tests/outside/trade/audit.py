@@ -5,7 +5,7 @@ Source of the rules: common practice, no source, where none is named.
 
 from collections import defaultdict
 from collections.abc import Callable, Iterator
-from itertools import combinations
+from itertools import combinations, pairwise
 from typing import Any
 
 import numpy as np
@@ -89,10 +89,28 @@ def partners_meet(owner: Owner) -> Iterator[str]:
 
 def boards_apart(owner: Owner) -> Iterator[str]:
     """No two flat boards share space, but for what is cut out of one of them for the other."""
-    flat = [(p, block_of(p)) for p in owner["parts"] if "body" not in p]
+    flat = [(p, block_of(p)) for p in owner["parts"] if "body" not in p and "sweep" not in p]
     for (a, one), (b, other) in combinations(flat, 2):
         if one.shrunk(0.01).meets(other.shrunk(0.01)) and not (_let_in(a, other) or _let_in(b, one)) and _shapes_meet(a, b):
             yield f"{a['name']} and {b['name']} stand in each other"
+
+
+def moldings_meet(owner: Owner) -> Iterator[str]:
+    """The pieces of a molding are cut so that their ends lie on one another, corner by corner of the profile."""
+    swept = [p for p in owner["parts"] if "sweep" in p]
+    for one, other in pairwise(swept):
+        far = np.abs(_end_of(one, last=True) - _end_of(other, last=False)).max()
+        if far > EVEN:
+            yield f"{one['name']} and {other['name']} miss each other by {far:.2f}"
+
+
+def _end_of(part: Part, *, last: bool) -> Any:
+    """Where the corners of a profile lie at an end of its piece, in the room."""
+    axes, sweep = Axes.read(part["frame"]), part["sweep"]
+    profile, cut = np.array(sweep["profile"]), np.array(sweep["end" if last else "start"])
+    grown = profile @ cut
+    x = part["size"][0] - grown.max() + grown if last else grown.max() - grown
+    return axes.out(np.column_stack([x, profile]))
 
 
 def _let_in(part: Part, other: Block) -> bool:
@@ -251,6 +269,7 @@ RULES: dict[str, Callable[[Owner], Iterator[str]]] = {
     "holes apart": holes_apart,
     "partners meet": partners_meet,
     "boards apart": boards_apart,
+    "moldings meet": moldings_meet,
     "hinge plates free": plates_free,
     "loose boards lie": loose_boards_lie,
     "fitting bodies free": bodies_free,

@@ -15,7 +15,7 @@ from outside.trade.audit import JOB_RULES, RULES, faults
 from outside.trade.solid import Axes
 from tallplank.core.check.finding import findings
 from tallplank.core.edit.construction import set_job_construction
-from tallplank.core.edit.standard import set_job_style
+from tallplank.core.edit.standard import set_job_rule, set_job_style
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.parts import PARTS_JSON
@@ -82,6 +82,16 @@ def test_units_in_every_door_style_pass_the_audit(style: str) -> None:
     assert list(faults(parts_of(job))) == []
 
 
+@pytest.mark.parametrize("construction", list(CATALOG.constructions))
+@pytest.mark.parametrize("kind", ["corner-ell", "corner-diagonal"])
+def test_runs_round_corners_pass_the_audit(kind: str, construction: str) -> None:
+    """A corner unit with neighbours at both walls, under a unit with crown and light rail."""
+    job = set_job_rule(set_job_rule(a_room(), CATALOG, "crown", "yes"), CATALOG, "light_rail", "yes")
+    for placed, face, x in ((kind, WALL, 0.0), ("base", WALL, 900.0), ("drawers", "left", 1500.0), ("wall", WALL, 1300.0)):
+        job = place_unit(job, CATALOG, placed, Spot(ROOM, face, x)).job
+    assert list(faults(parts_of(set_job_construction(job, CATALOG, construction)))) == []
+
+
 def test_the_demo_passes_the_audit() -> None:
     assert list(faults(parts_of(demo_job(CATALOG)))) == []
 
@@ -110,6 +120,10 @@ def test_each_rule_of_the_audit_finds_a_fault(rule: str) -> None:
         plate["at"] = [bolt["at"][0], bolt["at"][1] + 2.0, bolt["at"][2]]
     elif rule == "partners meet":
         bolt["at"][0] += 3.0
+    elif rule == "moldings meet":
+        data = parts_of(set_job_rule(a_wall_of("wall"), CATALOG, "crown", "yes"))
+        crown = next(o for o in data["owners"] if o["kind"] == "crown")
+        crown["parts"][1]["size"][0] -= 5.0
     elif rule == "boards apart":
         board["frame"]["origin"][0] -= 10.0
     elif rule == "hinge plates free":

@@ -56,7 +56,8 @@ def elevation(made: Made, room_id: str, face_id: str, wrong: frozenset[str] = fr
         if run.what != "plinth":
             shapes += _run_faces(run)
     shapes += [shape for unit in units if unit.unit.id in wrong for shape in _wrong(unit)]
-    shapes += _round_corners(made, room_id, face)
+    words = [shape for shape in shapes if isinstance(shape, Text)]
+    shapes = [*(shape for shape in shapes if not isinstance(shape, Text)), *_round_corners(made, room_id, face, units), *words]
     chains = tuple(_chains(room, face, units, runs, beside)) if working else ()
     targets = [Target.upright(o.id, (o.x, o.sill), (o.x + o.width, o.sill + o.height)) for o in face.openings]
     targets += [Target.upright(u.unit.id, (u.placed.x, u.placed.z), (u.placed.right, u.placed.top)) for u in units]
@@ -97,21 +98,22 @@ def _surround(face: Face, beside: tuple[float, float]) -> Iterator[Shape]:
         yield from _opening(opening)
 
 
-BEFORE = 3000.0
-"""What stands round a corner is shown where it stands nearer to a face than this."""
+BEFORE = 200.0
+"""How far before the units of a face what stands round its corners is cut through."""
 
 
-def _round_corners(made: Made, room_id: str, face: Face) -> Iterator[Shape]:
+def _round_corners(made: Made, room_id: str, face: Face, units: Sequence[MadeUnit]) -> Iterator[Shape]:
     """What stands at the walls beside a face and hides its corners: cut through, since it is looked at from the end."""
-    if face.is_loose:
+    if face.is_loose or not units:
         return
+    deep = max(u.unit.depth + u.unit.off for u in units)
     for unit in made.by_room.get(room_id, ()):
         other = made.face(unit)
         along = other.frame.x.x * face.frame.x.x + other.frame.x.y * face.frame.x.y
         if other.is_loose or other.id == face.id or abs(along) > PARALLEL:
             continue
         ring = [face.frame.inside((*point, 0.0))[:2] for point in other.frame.flat_out(unit.outline)]
-        span = strip_span(ring, -BEFORE, -unit.unit.depth / 2)
+        span = strip_span(ring, -deep - BEFORE, -deep)
         if span is None or (span[0] > AT_END and span[1] < face.length - AT_END) or span[1] - span[0] > face.length / 2:
             continue
         low, high = max(span[0], 0.0), min(span[1], face.length)

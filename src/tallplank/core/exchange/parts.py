@@ -26,6 +26,7 @@ from tallplank.core.exchange.parts_format import (
     PocketData,
     RoomData,
     SeatData,
+    SweepData,
 )
 from tallplank.core.job.unit import HardwareRole
 from tallplank.core.joinery.made import Made, MadeUnit
@@ -170,6 +171,9 @@ def _part(ref: PartRef, name: str, line: str, part: Part, frame: Frame, partners
         data["front"] = part.front
     if isinstance(part.form, Swept) and part.form.stock:
         data["profile"] = part.form.stock
+    if isinstance(part.form, Swept):
+        ends = [_two((cut.y, cut.z)) for cut in (part.form.start, part.form.end)]
+        data["sweep"] = SweepData(profile=[_two(p) for p in part.form.profile], start=ends[0], end=ends[1])
     return data
 
 

@@ -89,6 +89,17 @@ class MotionData(TypedDict):
     by: NotRequired[Point3]
 
 
+class SweepData(TypedDict):
+    """A profile drawn along a part: its corners in y and z of the part, and by how much each end grows with y and with z.
+
+    A corner (y, z) begins at x = max(start · corners) - start · (y, z) and ends at x = length - max(end · corners) + end · (y, z).
+    """
+
+    profile: list[Point2]
+    start: Point2
+    end: Point2
+
+
 class BodyData(TypedDict):
     """The body of a part that is not flat: the outline of its section and its height, in a frame of its own."""
 
@@ -125,6 +136,8 @@ class PartData(TypedDict):
     """Which front of its unit it belongs to, counted from 0."""
     profile: NotRequired[str]
     """The molding that it is cut from, in place of a board."""
+    sweep: NotRequired[SweepData]
+    """Its true shape, where it is a profile drawn along its length."""
 
 
 class FittingData(TypedDict):
