@@ -56,6 +56,8 @@ def _furnished(job: Job, catalog: Catalog) -> Job:
         job = place_unit(job, catalog, kind, Spot(ROOM, SINK_WALL, x), width=width).job
     for kind, x, width in _AT_SIDE:
         job = place_unit(job, catalog, kind, Spot(ROOM, SIDE_WALL, x), width=width).job
+    end = Spot(ROOM, SIDE_WALL, 531.0)
+    job = place_unit(job, catalog, "end-panel", end, height=2120.0, depth=581.0).job
     x, width, height = _OVER_RANGE
     top = 2120.0
     job = place_unit(job, catalog, "wall", Spot(ROOM, SINK_WALL, x), width=width, height=height, z=top - height).job

@@ -164,7 +164,7 @@ LEGEND = (
     ("rounded_by", "By how much the roundings of this line change a size at most"),
 )
 CUTLIST_CSV = Exporter("cutlist.csv", "Cut list", _cutlist)
-CUTLIST_XLSX = Exporter("cutlist.xlsx", "Cut list, doors, moldings and hardware, workbook", _cutlist_workbook)
+CUTLIST_XLSX = Exporter("cutlist.xlsx", "All lists, workbook", _cutlist_workbook)
 DOORS_CSV = Exporter("doors.csv", "Door list", lambda shop: as_csv(door_table(shop)))
 MOLDINGS_CSV = Exporter("moldings.csv", "Molding list", lambda shop: as_csv(molding_table(shop)))
 HARDWARE_CSV = Exporter("hardware.csv", "Hardware schedule", lambda shop: as_csv(hardware_table(shop)))
