@@ -11,7 +11,7 @@ from makers import CATALOG, ROOM, WALL, a_room, made
 from tallplank.core.check.finding import findings
 from tallplank.core.edit.room import add_room_of
 from tallplank.core.edit.standard import set_job_rule
-from tallplank.core.edit.unit import Spot, change_units, place_unit
+from tallplank.core.edit.unit import Spot, change_units, place_unit, set_rule
 from tallplank.core.job.job import Job
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.part.part import Part
@@ -162,6 +162,15 @@ def test_joints_are_bolted_from_below() -> None:
             assert Polygon(part.ring).buffer(0.01).contains(Polygon(pocket.outline))
     straight = made(place_unit(a_room(), CATALOG, "base", Spot(ROOM, WALL, 900.0)).job)
     assert not [f for run in straight.runs for f in run.fittings if f.role == "top-bolt"]
+
+
+@pytest.mark.parametrize("top_corner", ["mitre", "butt"])
+def test_tops_with_other_overhangs_still_meet(top_corner: str) -> None:
+    """By hand: 601 and 641 deep, 1250 long each; the square in the corner is 601 by 641."""
+    job = set_rule(an_ell(None, "left", top_corner), CATALOG, ["u2"], "top_front", 60.0)
+    one, two = areas(job)
+    assert one.intersection(two).area < 0.1
+    assert union_all([one, two]).area == pytest.approx(1250.0 * 601.0 + 1250.0 * 641.0 - 601.0 * 641.0, abs=1.0)
 
 
 def test_tops_that_are_not_level_or_far_apart_do_not_meet() -> None:

@@ -60,7 +60,7 @@ def _end(course: Course, side: Side, what: RunKind, molding: Molding) -> Iterato
     last, is_open = stretch.last(side), stretch.open_left if side == "left" else stretch.open_right
     y, edge = base_line(last, what, molding), last.x if side == "left" else last.right
     if joint is not None:
-        other = base_line(joint.other.last("left" if side == "right" else "right"), what, molding)
+        other = base_line(joint.other.last(joint.other_side), what, molding)
         a, b = joint.there.flat_out([(0.0, other), (1.0, other)])
         cross = crossing(((0.0, y), (1.0, y)), (a, b))
         yield cross if cross is not None else (edge, y)

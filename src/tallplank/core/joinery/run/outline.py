@@ -16,8 +16,6 @@ from tallplank.core.joinery.run.corner import Line, arm_front, front_line, seen
 from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course, Joint
 from tallplank.core.space.outline import Point, Ring, crossing, edges
 
-SQUARE = 0.9
-"""The sine of an angle that counts as nearly square."""
 FAR = 20_000.0
 """Farther than anything in a room."""
 GRID, SLIVER = 1e-4, 1e-3
@@ -36,7 +34,7 @@ def region(course: Course, depth: float, over: float, ends: tuple[float, float],
         areas += [_odd_beside(p, ring, over, joint) for p, ring in joint.other.shaped if p.kind.plan in CORNER_PLANS]
     whole = _one(union_all(areas).buffer(SLIVER, join_style="mitre").buffer(-SLIVER, join_style="mitre"))
     for joint in course.joints:
-        whole = _one(whole.intersection(_kept(course, joint, depth, over, butt=butt)))
+        whole = _one(whole.intersection(_kept(course, joint, depth, butt=butt)))
     return whole
 
 
@@ -85,29 +83,28 @@ def _odd_beside(placed: Placed, ring: Ring, over: float, joint: Joint) -> Polygo
     return grown.intersection(Polygon(joint.there.flat_out(around)))
 
 
-def cut_line(course: Course, joint: Joint, depth: float, front_over: float, *, butt: bool) -> Line | None:
+def cut_line(course: Course, joint: Joint, depth: float, *, butt: bool) -> Line | None:
     """Where a worktop ends at a joint: from the corner of the walls to where the front edges cross, or along the other's front edge.
 
     With a butt joint the one on the left runs through to the other's wall, at corners that are nearly square. None where the front
     edges never cross.
     """
-    other_side = "left" if joint.side == "right" else "right"
     own: Line = ((0.0, -depth), (1.0, -depth))
-    its = seen(front_line(joint.other, other_side, front_over), joint.there)  # type: ignore[arg-type]
+    its = seen(front_line(joint.other, joint.other_side, joint.other.deepest.rules.top_front), joint.there)
     cross = crossing(own, its)
     if cross is None:
         return None
-    has_unit = course.stretch.corner_unit(joint.side) or joint.other.corner_unit(other_side)  # type: ignore[arg-type]
-    if not butt or has_unit is not None or not joint.inner or abs(joint.there.x.y) < SQUARE:
+    has_unit = course.stretch.corner_unit(joint.side) or joint.other.corner_unit(joint.other_side)
+    if not butt or has_unit is not None or not joint.inner or not joint.is_square:
         return joint.corner, cross
     if joint.side == "right":
         return seen(((0.0, 0.0), (1.0, 0.0)), joint.there)
     return its
 
 
-def _kept(course: Course, joint: Joint, depth: float, front_over: float, *, butt: bool) -> Polygon:
+def _kept(course: Course, joint: Joint, depth: float, *, butt: bool) -> Polygon:
     """The half of the plan on this stretch's side of a joint."""
-    line = cut_line(course, joint, depth, front_over, butt=butt)
+    line = cut_line(course, joint, depth, butt=butt)
     return box(-FAR, -FAR, FAR, FAR) if line is None else _half(line, _along(joint, depth))
 
 

@@ -4,7 +4,6 @@ from collections.abc import Iterator
 
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.corner import Line, seen
-from tallplank.core.joinery.run.outline import SQUARE
 from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course, Joint, Side, Stretch
 from tallplank.core.space.outline import Point, crossing, shifted
 
@@ -37,17 +36,16 @@ def _own_line(placed: Placed) -> float:
 def stands_behind(course: Course) -> bool:
     """Whether the first board of a plinth begins behind the end of that of the stretch before, which stands square against it."""
     joint = course.left
-    if joint is None or not joint.inner or abs(joint.there.x.y) < SQUARE:
+    if joint is None or not joint.inner or not joint.is_square:
         return False
     return not any(unit is not None and unit.kind.plan == "diagonal" for unit in _corner_units(course, joint, "left"))
 
 
 def _corner_units(course: Course, joint: Joint | None, side: Side) -> tuple[Placed | None, Placed | None]:
     """The units made for the corner at a side: this stretch's own, and that of what it meets there."""
-    other_side: Side = "left" if side == "right" else "right"
     own = course.stretch.corner_unit(side)
     own = own if own is not None and own.unit.side == side else None
-    return own, joint.other.corner_unit(other_side) if joint is not None else None
+    return own, joint.other.corner_unit(joint.other_side) if joint is not None else None
 
 
 def _end(course: Course, unit: Placed, side: Side, y: float) -> Iterator[Point]:

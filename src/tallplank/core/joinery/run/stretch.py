@@ -13,6 +13,8 @@ from tallplank.core.space.outline import Point, Ring
 Side = Literal["left", "right"]
 CORNER_PLANS = ("diagonal", "ell")
 """Plans of units that stand in a corner and take both its walls."""
+SQUARE = 0.9
+"""The sine of an angle that counts as nearly square."""
 JOINED = 0.5
 """Units nearer than this stand joined."""
 Outlines = tuple[tuple[Placed, Ring], ...]
@@ -39,6 +41,11 @@ class Stretch:
     def last(self, side: Side) -> Placed:
         """The unit that ends it at a side."""
         return self.members[0] if side == "left" else max(self.members, key=lambda p: p.right)
+
+    @property
+    def deepest(self) -> Placed:
+        """The unit whose fronts stand out farthest, of those that are rectangles where there are such."""
+        return min(self.plain or self.members, key=lambda p: p.front)
 
     def corner_unit(self, side: Side) -> Placed | None:
         """The unit made for a corner that ends it at a side."""
@@ -68,6 +75,16 @@ class Joint:
     """Of the walls, in the frame of this face."""
     inner: bool
     """Whether the walls meet at less than a straight angle, so that the fronts look at each other."""
+
+    @property
+    def other_side(self) -> Side:
+        """The end of the other stretch that is at the corner."""
+        return "left" if self.side == "right" else "right"
+
+    @property
+    def is_square(self) -> bool:
+        """Whether the walls meet at nearly a right angle."""
+        return abs(self.there.x.y) > SQUARE
 
 
 @dataclass(frozen=True, slots=True)

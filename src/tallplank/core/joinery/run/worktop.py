@@ -35,7 +35,7 @@ def add_worktop(course: Course, finish: Finish, out: Collector, catalog: Catalog
     """The overhangs are those of the units at its ends, and of the one that stands out farthest."""
     stretch = course.stretch
     left, right = end_overhangs(course)
-    deepest = min(stretch.plain or stretch.members, key=lambda p: p.front)
+    deepest = stretch.deepest
     depth = top_depth(deepest)
     butt = deepest.rules.top_corner == "butt"
     over = deepest.rules.top_front
@@ -43,7 +43,7 @@ def add_worktop(course: Course, finish: Finish, out: Collector, catalog: Catalog
     start, _, end, _ = area.bounds
     ends = {start: left, end: right}
     seams = [p.right for p in stretch.members]
-    cuts = [line for j in course.joints if (line := cut_line(course, j, depth.value, over, butt=butt)) is not None]
+    cuts = [line for j in course.joints if (line := cut_line(course, j, depth.value, butt=butt)) is not None]
     pieces = pieces_of(start, end, seams, catalog.boards[finish.board].sheet[0])
     first = len(out.parts)
     for a, b in pieces:
