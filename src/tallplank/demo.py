@@ -47,6 +47,7 @@ def demo_job(catalog: Catalog) -> Job:
     job = set_job_finish(job, catalog, "top", "oak-stave")
     job = set_job_hardware(job, catalog, "pull", "pull-knob-32")
     job = set_job_rule(set_job_rule(job, catalog, "crown", "yes"), catalog, "light_rail", "yes")
+    job = set_job_rule(job, catalog, "upstand", 60.0)
     job = set_job_rule(job, catalog, "top_end", 0.0)  # the range between the worktops needs all of its 600
     return _furnished(job, catalog)
 

@@ -12,6 +12,7 @@ from tallplank.core.check.finding import findings
 from tallplank.core.edit.room import add_room_of
 from tallplank.core.edit.standard import set_job_rule
 from tallplank.core.edit.unit import Spot, change_units, place_unit, set_rule
+from tallplank.core.edit.walled import add_opening
 from tallplank.core.job.job import Job
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.part.part import Part
@@ -209,3 +210,37 @@ def test_slanted_and_bowed_units_carry_a_top_of_their_shape() -> None:
     for unit in whole.units:
         assert shape.buffer(0.01).contains(Polygon(whole.face(unit).frame.flat_out(unit.outline)))
     assert not part.form.is_square
+
+
+def test_upstands_stand_on_the_top_along_the_wall() -> None:
+    """By hand: a base 600 wide with 10 over at both ends; a stone of 30 stands 100 high on 870 + 30."""
+    job = set_job_rule(place_unit(a_room(), CATALOG, "base", Spot(ROOM, WALL, 900.0)).job, CATALOG, "upstand", 100.0)
+    (run,) = tops(job)
+    top, upstand = run.parts
+    assert upstand.size == pytest.approx((620.0, 100.0, 30.0))
+    assert [tuple(corner) for corner in upstand.box] == [pytest.approx((890.0, -30.0, 900.0)), pytest.approx((1510.0, 0.0, 1000.0))]
+    assert top.size[0] == 620.0
+    assert tops(set_job_rule(job, CATALOG, "upstand", 0.0))[0].parts == (top,)
+
+
+@pytest.mark.parametrize("corner", ["left", "right"])
+@pytest.mark.parametrize("kind", [None, "corner-ell"])
+def test_upstands_meet_in_the_corner(corner: str, kind: str | None) -> None:
+    job = set_job_rule(an_ell(kind, corner), CATALOG, "upstand", 80.0)
+    whole = made(job)
+    found = [in_room(whole, run, part) for run in tops(job) for part in run.parts if part.name.startswith("upstand")]
+    one, other = found
+    assert one.distance(other) == pytest.approx(0.0, abs=1e-6)
+    assert one.intersection(other).area == pytest.approx(0.0, abs=1e-3)
+    assert sum(p.area for p in found) == pytest.approx(
+        30.0 * (sum(max(q.bounds[2] - q.bounds[0], q.bounds[3] - q.bounds[1]) for q in found))
+    )
+
+
+def test_an_upstand_before_a_window_is_told() -> None:
+    job = place_unit(a_room(), CATALOG, "base", Spot(ROOM, WALL, 900.0)).job
+    job = add_opening(job, ROOM, WALL, "window", 1000.0, sill=950.0).job
+    assert not [f for f in findings(made(job)) if f.code == "upstand-window"]
+    (found,) = [f for f in findings(made(set_job_rule(job, CATALOG, "upstand", 100.0))) if f.code == "upstand-window"]
+    assert "covers 50 mm of a window" in found.text
+    assert not [f for f in findings(made(set_job_rule(job, CATALOG, "upstand", 50.0))) if f.code == "upstand-window"]

@@ -101,6 +101,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "top_front": "Top front",
         "top_end": "Top end",
         "top_corner": "Top corners",
+        "upstand": "Upstand",
         "crown": "Crown",
         "light_rail": "Light rail",
         "wall_height": "Wall units at",

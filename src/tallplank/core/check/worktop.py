@@ -8,6 +8,7 @@ from math import cos, radians, sin
 
 from shapely import LineString, Point, Polygon, union_all
 
+from tallplank.core.check.overlap import SLACK
 from tallplank.core.check.record import Finding, shown
 from tallplank.core.check.strength import shelf_sag
 from tallplank.core.job.face import Face
@@ -39,7 +40,8 @@ class WorktopChecker:
             kept = before.get(id(run))
             if kept is None or kept[1] is not display:
                 members = [made.by_id[key] for key in run.members]
-                kept = (run, display, (*_sagging(made, run, members), *_standing_out(made, run, members)))
+                told = (*_sagging(made, run, members), *_standing_out(made, run, members), *_over_windows(made, run))
+                kept = (run, display, told)
             self._known[id(run)] = kept
             yield from kept[2]
 
@@ -57,6 +59,17 @@ def _sagging(made: Made, run: Run, members: Sequence[MadeUnit]) -> Iterator[Find
 
 def _clear(unit: MadeUnit) -> float:
     return unit.unit.width - 2 * unit.choice.rules.board_thickness
+
+
+def _over_windows(made: Made, run: Run) -> Iterator[Finding]:
+    """Upstands that reach higher than the sill of a window behind them."""
+    boards = [part.box for part in run.parts if part.tag.role == "upstand"]
+    for opening in made.faces[run.room][run.face].openings:
+        for low, high in boards:
+            beside = low.x < opening.x + opening.width and high.x > opening.x
+            if beside and opening.sill < high.z - SLACK:
+                text = f"{run.label}: its upstand covers {shown(made.job, high.z - opening.sill)} of a {opening.kind}."
+                yield Finding("warning", "upstand-window", text, "Make the upstand lower, or the sill higher.", run.members)
 
 
 def _standing_out(made: Made, run: Run, members: Sequence[MadeUnit]) -> Iterator[Finding]:

@@ -157,6 +157,8 @@ class Construction(Record):
     """Worktop overhang at an open end."""
     top_corner: Literal["mitre", "butt"] = "mitre"
     """Worktops round a corner: both cut from corner to corner, or in nearly square corners the left one running through."""
+    upstand: Annotated[Mm, Bounds(0, 1500)] = 0.0
+    """How high a board of the worktop stands on it along the wall; 0 for none."""
     crown: Literal["yes", "no"] = "no"
     """Whether a molding runs along the tops of wall and tall units."""
     light_rail: Literal["yes", "no"] = "no"

@@ -62,7 +62,7 @@ def unit_counts(made: MadeUnit) -> dict[Count, float]:
 def run_counts(run: Run) -> dict[Count, float]:
     """What is done to make a worktop or a plinth."""
     counts = _made_counts(run.parts, run.fittings)
-    counts["top_metre"] = sum(p.length.value for p in run.parts) / 1000 if run.what == "top" else 0.0
+    counts["top_metre"] = sum(p.length.value for p in run.parts if p.tag.role == "worktop") / 1000
     return counts
 
 

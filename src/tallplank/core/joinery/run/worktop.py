@@ -20,6 +20,7 @@ from tallplank.core.joinery.run.corner import Line
 from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
 from tallplank.core.joinery.run.outline import SLIVER, between, cut_line, lies_on, region
 from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course
+from tallplank.core.joinery.run.upstand import add_upstand
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
@@ -50,6 +51,7 @@ def add_worktop(course: Course, finish: Finish, out: Collector, catalog: Catalog
         length = length_of(stretch.members, a, b, ends, "into the corner" if course.joints else "between units")
         _add_piece(course, finish, between(area, a, b), (length, depth), cuts, (a > start + SLIVER, b < end - SLIVER), out)
     _add_bolts(course, cuts, first, out, catalog, standard)
+    add_upstand(course, finish, (left.value, right.value), out)
 
 
 def end_overhangs(course: Course) -> tuple[Size, Size]:
