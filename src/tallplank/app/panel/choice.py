@@ -42,8 +42,8 @@ HARDWARE_NAMES: dict[HardwareRole, str] = {
     "dish-rack": "Dish rack",
     "anchor": "Wall angle",
     "top-bolt": "Worktop bolt",
-    "crown": "Crown",
-    "light-rail": "Light rail",
+    "crown": "Crown profile",
+    "light-rail": "Rail profile",
     "fastener": "Front bracket",
     "appliance": "Appliance",
 }
