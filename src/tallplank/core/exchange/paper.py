@@ -82,9 +82,32 @@ def molding_table(shop: Shop) -> Table:
     display = shop.made.job.display
     lengths = Lengths(display, rules_for(shop.made.catalog, shop.made.job.standard).cut_step)
     ends = tuple(f"{end}_{what}" for end in ("first", "last") for what in ("end", "miter_deg", "bevel_deg"))
-    columns = ("room", "run", "piece", "molding", "code", "finish", *lengths.names("length"), "quantity", *ends)
+    columns = (
+        "room",
+        "run",
+        "piece",
+        "molding",
+        "code",
+        "finish",
+        *lengths.names("length"),
+        "quantity",
+        *ends,
+        *lengths.names("rounded_by"),
+    )
     lines = [
-        (r.room, r.run, r.piece, r.molding, r.code, r.finish, *lengths.values((r.length,)), r.quantity, *_end(r.first), *_end(r.last))
+        (
+            r.room,
+            r.run,
+            r.piece,
+            r.molding,
+            r.code,
+            r.finish,
+            *lengths.values((r.length,)),
+            r.quantity,
+            *_end(r.first),
+            *_end(r.last),
+            *lengths.residue((r.length,)),
+        )
         for r in moldinglist(shop.made)
     ]
     return Table("Moldings", columns, tuple(lines))
