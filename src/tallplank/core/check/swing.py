@@ -114,7 +114,7 @@ class SwingFinder:
         before = self._known.get(room.id)
         if before is not None and before.room is not room:
             before = None
-        if before is not None and are_same(before.units, units) and are_same(before.runs, runs):
+        if before is not None and are_same(before.units, units) and _are_alike(before.runs, runs):
             return before
         faces = made.faces[room.id]
         standing = {id(u): self._standing(before, u, faces[u.unit.face].frame) for u in units}
@@ -141,14 +141,27 @@ class SwingFinder:
         return known[1]
 
 
+def _are_alike(one: Sequence[Run], other: Sequence[Run]) -> bool:
+    return len(one) == len(other) and all(map(_is_alike, one, other))
+
+
+def _is_alike(one: Run, other: Run) -> bool:
+    """Whether two runs take the same space, be they of another finish."""
+    if one is other:
+        return True
+    shapes = ([(p.frame, p.size, p.form) for p in run.parts] for run in (one, other))
+    return one.id == other.id and next(shapes) == next(shapes)
+
+
 def _changed(
     before: _Known, units: Sequence[MadeUnit], runs: Sequence[Run], standing: dict[int, _Standing], faces: Faces
 ) -> tuple[Box, ...]:
     """The boxes around all that came, went or changed."""
     kept = {id(u) for u in units} & {id(u) for u in before.units}
     found = [own.box for key, own in (*before.standing.items(), *standing.items()) if key not in kept]
-    same = {id(r) for r in runs} & {id(r) for r in before.runs}
-    gone = [run for run in (*before.runs, *runs) if id(run) not in same]
+    known = {run.id: run for run in before.runs}
+    same = {run.id for run in runs if run.id in known and _is_alike(known[run.id], run)}
+    gone = [run for run in (*before.runs, *runs) if run.id not in same]
     return (*found, *((o.low, o.high) for o in obstacles_of_runs(gone, faces)))
 
 

@@ -74,12 +74,24 @@ def _over_windows(made: Made, run: Run) -> Iterator[Finding]:
 
 def _standing_out(made: Made, run: Run, members: Sequence[MadeUnit]) -> Iterator[Finding]:
     most = min(FREE_BY_THICKNESS * run.parts[0].thickness.value, FREE_MOST)
+    if _at_most(run.parts, members) <= most:
+        return
     face = made.faces[run.room][run.face]
     boxes = [*map(_carcass, members), *_corner_boxes(made, run, face)]
     far, where = max(_overhangs(run.parts, boxes, members, face))
     if far > most:
         text = f"{run.label} stands out {shown(made.job, far)} {where} without support; {shown(made.job, most)} is the most."
         yield Finding("warning", "worktop-overhang", text, "Make the overhang smaller, or put a support under it.", run.members)
+
+
+def _at_most(parts: tuple[Part, ...], members: Sequence[MadeUnit]) -> float:
+    """How far a worktop of rectangles stands out at most, told by the boxes around it and its units alone; no limit for any other."""
+    if not all(part.form.is_square for part in parts):
+        return FAR
+    boxes = [part.box for part in parts]
+    left = min(u.placed.x for u in members) - min(low.x for low, _ in boxes)
+    right = max(high.x for _, high in boxes) - max(u.placed.right for u in members)
+    return max(left, right, max(u.placed.back - u.unit.depth for u in members) - min(low.y for low, _ in boxes))
 
 
 def _overhangs(parts: tuple[Part, ...], boxes: Sequence[Ring], members: Sequence[MadeUnit], face: Face) -> Iterator[tuple[float, str]]:

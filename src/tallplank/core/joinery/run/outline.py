@@ -4,6 +4,7 @@ Areas are joined and cut by shapely; rings here are counter-clockwise, in the fr
 """
 
 from collections.abc import Iterable, Iterator
+from dataclasses import dataclass
 from itertools import groupby
 
 from shapely import Polygon, box, union_all
@@ -24,18 +25,54 @@ SHARP = 20.0
 """How far a mitred corner of an overhang may reach, in overhangs."""
 
 
-def region(course: Course, depth: float, over: float, ends: tuple[float, float], *, butt: bool) -> Polygon:
+@dataclass(frozen=True, slots=True)
+class Strip:
+    """A worktop along one wall: a rectangle, which needs no reckoning with areas."""
+
+    start: float
+    end: float
+    depth: float
+
+    def between(self, start: float, end: float) -> Ring:
+        """What of it lies between two places along the face."""
+        return ((start, -self.depth), (end, -self.depth), (end, 0.0), (start, 0.0))
+
+
+@dataclass(frozen=True, slots=True)
+class Region:
+    """A worktop of any outline."""
+
+    area: Polygon
+
+    @property
+    def start(self) -> float:
+        """Its left end."""
+        return float(self.area.bounds[0])
+
+    @property
+    def end(self) -> float:
+        """Its right end."""
+        return float(self.area.bounds[2])
+
+    def between(self, start: float, end: float) -> Ring:
+        """What of it lies between two places along the face, as a ring of its true corners."""
+        low, high = self.area.bounds[1], self.area.bounds[3]
+        piece = _one(self.area.intersection(box(start, low - 1.0, end, high + 1.0)))
+        return _clean(list(orient(piece, 1.0).exterior.coords)[:-1])
+
+
+def region(course: Course, depth: float, over: float, ends: tuple[float, float], *, butt: bool) -> Strip | Region:
     """What a worktop covers: `depth` from the wall to its front edge, `over` of it before the fronts, and on at its ends."""
     stretch = course.stretch
     if not course.joints and not stretch.shaped:
-        return box(stretch.start - ends[0], -depth, stretch.end + ends[1], 0.0)
+        return Strip(stretch.start - ends[0], stretch.end + ends[1], depth)
     areas = [*_strips(course, depth, over, ends), *(_odd(p, ring, depth, over, ends, course) for p, ring in stretch.shaped)]
     for joint in course.joints:
         areas += [_odd_beside(p, ring, over, joint) for p, ring in joint.other.shaped if p.kind.plan in CORNER_PLANS]
     whole = _one(union_all(areas).buffer(SLIVER, join_style="mitre").buffer(-SLIVER, join_style="mitre"))
     for joint in course.joints:
         whole = _one(whole.intersection(_kept(course, joint, depth, butt=butt)))
-    return whole
+    return Region(whole)
 
 
 def _strips(course: Course, depth: float, over: float, ends: tuple[float, float]) -> Iterator[Polygon]:
@@ -131,13 +168,6 @@ def _one(area: BaseGeometry) -> Polygon:
     if not pieces:
         raise BuildError("The worktops of this corner leave nothing of each other: move the units apart.")
     return max(pieces, key=lambda piece: piece.area)
-
-
-def between(area: Polygon, start: float, end: float) -> Ring:
-    """What of an area lies between two places along the face, as a ring of its true corners."""
-    low, high = area.bounds[1], area.bounds[3]
-    piece = _one(area.intersection(box(start, low - 1.0, end, high + 1.0)))
-    return _clean(list(orient(piece, 1.0).exterior.coords)[:-1])
 
 
 def _clean(points: Iterable[Point]) -> Ring:

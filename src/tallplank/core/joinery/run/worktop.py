@@ -18,7 +18,7 @@ from tallplank.core.joinery.rule.choice import chosen_hardware
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.corner import Line
 from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
-from tallplank.core.joinery.run.outline import SLIVER, between, cut_line, lies_on, region
+from tallplank.core.joinery.run.outline import SLIVER, cut_line, lies_on, region
 from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course
 from tallplank.core.joinery.run.upstand import add_upstand
 from tallplank.core.joinery.setout.collector import Collector, Lay
@@ -40,8 +40,8 @@ def add_worktop(course: Course, finish: Finish, out: Collector, catalog: Catalog
     depth = top_depth(deepest)
     butt = deepest.rules.top_corner == "butt"
     over = deepest.rules.top_front
-    area = region(course, depth.value, over, (left.value, right.value), butt=butt)
-    start, _, end, _ = area.bounds
+    covered = region(course, depth.value, over, (left.value, right.value), butt=butt)
+    start, end = covered.start, covered.end
     ends = {start: left, end: right}
     seams = [p.right for p in stretch.members]
     cuts = [line for j in course.joints if (line := cut_line(course, j, depth.value, butt=butt)) is not None]
@@ -49,7 +49,7 @@ def add_worktop(course: Course, finish: Finish, out: Collector, catalog: Catalog
     first = len(out.parts)
     for a, b in pieces:
         length = length_of(stretch.members, a, b, ends, "into the corner" if course.joints else "between units")
-        _add_piece(course, finish, between(area, a, b), (length, depth), cuts, (a > start + SLIVER, b < end - SLIVER), out)
+        _add_piece(course, finish, covered.between(a, b), (length, depth), cuts, (a > start + SLIVER, b < end - SLIVER), out)
     _add_bolts(course, cuts, first, out, catalog, standard)
     add_upstand(course, finish, (left.value, right.value), out)
 
