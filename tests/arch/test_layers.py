@@ -70,9 +70,7 @@ def test_a_new_package_of_the_core_must_be_placed(copied: Path) -> None:
 
 
 LONG = int(os.environ.get("PLANK_EXAMPLES", "60")) >= 600
-WITHOUT_WINDOW = (
-    ("tests/core", "tests/session") if LONG else ("tests/core/money", "tests/core/shop", "tests/core/draw", "tests/core/exchange")
-)
+WITHOUT_WINDOW = ("tests/core", "tests/session") if LONG else ("tests/core/money", "tests/core/draw")
 """What is run where there is neither Qt nor VTK: all tests of the core, or those that use the most of it."""
 
 
