@@ -44,6 +44,18 @@ def test_a_corner_comes_with_its_filler(corner: str, kind: str) -> None:
     assert [text for text in told(job) if text.startswith(mine)] == []
 
 
+@pytest.mark.parametrize("kind", ["base", "drawers", "wall", "tall"])
+def test_the_strip_is_as_high_as_the_front_beside_it(kind: str) -> None:
+    """By hand: 720 less 1.5 below and 2.5 under the worktop; of wall and tall units less 1.5 at both ends."""
+    job = place_unit(a_room(), CATALOG, kind, Spot(ROOM, WALL, 900.0)).job
+    beside = place_unit(job, CATALOG, "filler", Spot(ROOM, WALL, 900.0 + job.units[0].width)).job
+    inserted = put_filler(job, CATALOG, "u1", Strip("left", 40.0))
+    top = max(f.z + f.height for f in made(job).units[0].fronts)
+    for found in (beside, inserted):
+        (strip,) = made(found).units[1].fronts
+        assert (strip.z, strip.z + strip.height) == pytest.approx((1.5, top))
+
+
 def test_the_first_gap_lies_beside_what_stands_round_the_corner() -> None:
     job, ids = place_beside(round_the_corner("left"), CATALOG, "base", Spot(ROOM, WALL))
     assert job.unit(ids[1]).x == pytest.approx(FRONT)

@@ -11,6 +11,7 @@ from tallplank.core.joinery.front.leaf import Leaf, add_leaf_parts
 from tallplank.core.joinery.joint.joint import fixings
 from tallplank.core.joinery.part.part import BuildError, Front, Tag
 from tallplank.core.joinery.rule.choice import Choice
+from tallplank.core.joinery.rule.place import place
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.joinery.setout.plane import plane_of
 from tallplank.core.measure.size import Size
@@ -65,7 +66,8 @@ def _add_strip(choice: Choice, out: Collector) -> None:
     unit, plane = choice.unit, plane_of(choice)
     edge, left = 0.5 * choice.rule("reveal"), unit.side == "left"
     top = choice.rule("top_gap", "under the worktop")
-    over = top if unit.z is None and unit.height < TALL and top.value > edge.value else edge
+    under_worktop = not place(choice).hung and unit.height < TALL
+    over = top if under_worktop and top.value > edge.value else edge
     width = Size.of(unit.width, "width", Decided("unit", "width")) - edge
     height = Size.of(unit.height, "height", Decided("unit", "height")) - edge - over
     if min(width.value, height.value) <= 0:
