@@ -209,7 +209,7 @@ def bench_orbit() -> tuple[float, float]:
         scene.render()
     for _ in range(60):
         for name, scene in (("ours", ours), ("plain", plain)):
-            scene.orbit(2.0, 0.0)
+            scene.eye.orbit(2.0, 0.0)
             times[name].append(timed(scene.render))
     a, b = median(times["ours"]), median(times["plain"])
     print(f"  ours {a * 1e3:.1f} ms, plain mesh {b * 1e3:.1f} ms, {len(corners) // 2} triangles")

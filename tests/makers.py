@@ -2,9 +2,9 @@
 
 from tallplank.core.catalog.reader import shipped
 from tallplank.core.edit.group import add_island
-from tallplank.core.edit.room import add_free_wall, add_room, add_room_of
+from tallplank.core.edit.survey.room import add_free_wall, add_room, add_room_of
+from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, change_units, place_unit
-from tallplank.core.edit.walled import add_opening
 from tallplank.core.job.job import Job
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit

@@ -6,8 +6,9 @@ from hypothesis import strategies as st
 
 from makers import CATALOG, ROOM, a_unit
 from tallplank.core.edit.opening import set_drawer_count, set_opening
-from tallplank.core.edit.room import change_room, change_wall
 from tallplank.core.edit.standard import change_job, set_job_finish, set_job_hardware, set_job_rule, set_job_style
+from tallplank.core.edit.survey.room import change_room, change_wall
+from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import (
     Spot,
     change_units,
@@ -21,7 +22,6 @@ from tallplank.core.edit.unit import (
     set_width,
     slide_units,
 )
-from tallplank.core.edit.walled import add_opening
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import Opening
 from tallplank.core.job.standard import Standard

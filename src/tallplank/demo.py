@@ -2,10 +2,10 @@
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.opening import set_opening
-from tallplank.core.edit.room import add_room, change_wall
 from tallplank.core.edit.standard import set_job_finish, set_job_hardware, set_job_rule, set_job_style
+from tallplank.core.edit.survey.room import add_room, change_wall
+from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit, renumber, set_finish, set_rule
-from tallplank.core.edit.walled import add_opening
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import ROOT
 

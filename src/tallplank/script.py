@@ -10,9 +10,10 @@ from typing import Literal, NamedTuple, Self
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.reader import laid_over, shipped
-from tallplank.core.edit import construction, filler, group, mirror, opening, room, standard, unit, walled
+from tallplank.core.edit import construction, filler, group, mirror, opening, standard, unit
 from tallplank.core.edit.check import Edited
 from tallplank.core.edit.open import open_stamped
+from tallplank.core.edit.survey import room, walled
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.exporter import chosen, export
 from tallplank.core.exchange.registry import EXPORTERS

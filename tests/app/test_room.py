@@ -7,7 +7,7 @@ from PyQt6.QtWidgets import QPushButton
 from hands import type_into
 from makers import CATALOG, ROOM, a_furnished_ell, a_room, a_wall_of
 from tallplank.app.board.elevation import FaceField
-from tallplank.core.edit.room import turn_room
+from tallplank.core.edit.survey.room import turn_room
 from tallplank.core.edit.unit import Spot, place_unit
 
 

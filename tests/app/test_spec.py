@@ -9,8 +9,8 @@ from tallplank.app.panel.parts import PartList
 from tallplank.app.panel.row import PickField, TextField
 from tallplank.app.panel.rules import RULE_NAMES
 from tallplank.app.window import MainWindow
+from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit
-from tallplank.core.edit.walled import add_opening
 from tallplank.core.job.opening import Opening
 from tallplank.core.measure.display import LengthStyle
 from tallplank.core.measure.source import Decided

@@ -15,8 +15,8 @@ from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.plan import face_at, plan
 from tallplank.core.draw.primitive import Chain
 from tallplank.core.edit.group import add_island, change_group, turn_group
-from tallplank.core.edit.room import add_room_of, turn_room
 from tallplank.core.edit.snap import Mover, rest
+from tallplank.core.edit.survey.room import add_room_of, turn_room
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.job.face import faces_of
 from tallplank.core.job.job import Job

@@ -5,11 +5,13 @@ from collections.abc import Callable, Mapping
 from typing import Any
 
 from fuzz.sizes import use_everywhere
+from fuzz.survey import SURVEY_EDITS
 from fuzz.trial import Fuzzer, limited
 from fuzz.value import FRONTS, INSIDES, number, rule, style, text
 from makers import CATALOG, a_room, a_wall_of
-from tallplank.core.edit import appliance, column, construction, filler, front, group, mirror, room, standard, tape, unit, walled
+from tallplank.core.edit import appliance, construction, filler, front, group, mirror, standard, unit
 from tallplank.core.edit import opening as openings
+from tallplank.core.edit.survey import room, tape, walled
 from tallplank.core.error import PlankError
 from tallplank.core.job.file import LARGEST_BYTES, dumps, loads
 from tallplank.core.job.job import Job, Rates
@@ -174,24 +176,11 @@ def _by_tape(h: Hand) -> Edit:
     return lambda j: tape.survey_room(j, room_id, r.choice((legs, square)), r.choice(("even", "last", "none")))
 
 
-def _column(h: Hand) -> Edit:
-    r, room_id, at = h.rng, h.room(), h.point()
-    key = r.choice((*[c.id for room in h.job.rooms for c in room.columns] * 3, "column9"))
-    values = {r.choice(("x", "width", "depth", "turn", "low", "high", "round", "id", "wrong")): r.choice((number(r), True, None))}
-    return r.choice(
-        (
-            lambda j: column.add_column(j, room_id, at, **values).job,
-            lambda j: column.change_column(j, room_id, key, **values),
-            lambda j: column.remove_column(j, room_id, key),
-        )
-    )
-
-
 EDITS: Mapping[str, Callable[[Hand], Edit]] = {
+    **SURVEY_EDITS,
     "place": _placed,
     "beside": _beside,
     "tape": _by_tape,
-    "column": _column,
     "change": _changed,
     "copy": _copied_often,
     "fix": _fixed,

@@ -17,9 +17,9 @@ from tallplank.core.catalog.carried import carried as carried_by
 from tallplank.core.edit.construction import save_construction
 from tallplank.core.edit.group import add_island
 from tallplank.core.edit.open import at_home
-from tallplank.core.edit.room import add_free_wall, turn_room
+from tallplank.core.edit.survey.room import add_free_wall, turn_room
+from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import set_rule
-from tallplank.core.edit.walled import add_opening
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.file import dumps, loads, loads_all

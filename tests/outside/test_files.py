@@ -10,7 +10,7 @@ import pypdf
 import pytest
 
 from makers import CATALOG, ROOM, a_wall_of
-from tallplank.core.edit.room import change_room
+from tallplank.core.edit.survey.room import change_room
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.exchange.sheet import SCALES
 from tallplank.core.exchange.table import Table, as_xlsx

@@ -10,7 +10,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tallplank.core.edit.room import add_room_of
+from tallplank.core.edit.survey.room import add_room_of
 from tallplank.core.exchange import plan_dxf
 from tallplank.core.exchange.plan_dxf import PlanError, read_plan, room_corners
 from tallplank.core.job.job import Job

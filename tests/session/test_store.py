@@ -6,9 +6,9 @@ import pytest
 
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of
 from tallplank.core.draw.primitive import Handle
-from tallplank.core.edit.room import rectangle_of
+from tallplank.core.edit.survey.room import rectangle_of
+from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit, set_width, slide_units
-from tallplank.core.edit.walled import add_opening
 from tallplank.core.error import PlankError
 from tallplank.core.job.file import ChangedMeanwhileError, JobFileError
 from tallplank.core.job.measure import Measure, OfFace, OfOpening, OfUnit

@@ -1,6 +1,6 @@
 """Small pictures: unit kinds from their own geometry, openings, samples of looks."""
 
-from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
+from PyQt6.QtCore import QPointF, QRect, QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter, QPen, QPixmap
 
 from tallplank.app.painter import DrawingPainter, View, look_pixmap
@@ -10,9 +10,13 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.look import Look
 from tallplank.core.draw.bench import from_above
 from tallplank.core.draw.elevation import unit_front
+from tallplank.core.draw.primitive import Text
+from tallplank.core.draw.surround import service_front
+from tallplank.core.edit.survey.service import USUAL as USUAL_SERVICES
 from tallplank.core.edit.unit import usual_values
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
+from tallplank.core.job.wall import Service, ServiceKind
 from tallplank.core.joinery.workshop import make_unit
 from tallplank.core.solid.texture import SAMPLE
 
@@ -86,5 +90,46 @@ def swatch(look: Look, tokens: Tokens, width: int = 34, height: int = 20) -> QPi
         painter.drawPixmap(area, look_pixmap(look, SAMPLE), QRect(0, 0, 2 * width, 2 * height))
     painter.setPen(QPen(colour(tokens.line), 1.0))
     painter.drawRect(QRectF(0.5, 0.5, width - 1, height - 1))
+    painter.end()
+    return picture
+
+
+def standing_picture(kind: str, tokens: Tokens, size: QSize) -> QPixmap:
+    """A column, chimney breast, beam, pipe, boxing or soffit, as the plan shows it at a wall."""
+    picture = blank_picture(size)
+    painter = QPainter(picture)
+    painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+    w, h = size.width(), size.height()
+    painter.setPen(QPen(colour(tokens.ink), 1.3))
+    painter.setBrush(colour(tokens.wall))
+    painter.drawRect(QRectF(w * 0.08, h * 0.1, w * 0.84, h * 0.12))
+    if kind in ("beam", "soffit"):
+        painter.setPen(QPen(colour(tokens.ink), 1.2, Qt.PenStyle.DashLine))
+        painter.setBrush(Qt.BrushStyle.NoBrush)
+    boxes = {
+        "column": QRectF(w * 0.4, h * 0.45, w * 0.2, w * 0.2),
+        "chimney": QRectF(w * 0.26, h * 0.22, w * 0.48, h * 0.3),
+        "beam": QRectF(w * 0.42, h * 0.22, w * 0.16, h * 0.68),
+        "boxing": QRectF(w * 0.08, h * 0.22, w * 0.18, h * 0.22),
+        "soffit": QRectF(w * 0.14, h * 0.22, w * 0.72, h * 0.36),
+    }
+    if kind == "pipe":
+        painter.drawEllipse(QPointF(w * 0.5, h * 0.36), w * 0.07, w * 0.07)
+    else:
+        painter.drawRect(boxes[kind])
+    painter.end()
+    return picture
+
+
+def service_picture(kind: ServiceKind, catalog: Catalog, tokens: Tokens, size: QSize) -> QPixmap:
+    """A service as elevations show it."""
+    _, width, height, deep = USUAL_SERVICES[kind]
+    service = Service(id="s", kind=kind, x=0.0, z=0.0, width=width, height=height, deep=deep)
+    picture = blank_picture(size)
+    painter = QPainter(picture)
+    scale = min((size.width() - 14) / width, (size.height() - 14) / height, 0.4)
+    at = View(scale, (size.width() - width * scale) / 2, (size.height() + height * scale) / 2)
+    shapes = tuple(shape for shape in service_front(service) if not isinstance(shape, Text))
+    DrawingPainter(catalog, tokens, textured=False).paint(painter, shapes, at)
     painter.end()
     return picture

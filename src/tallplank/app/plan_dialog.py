@@ -7,7 +7,7 @@ from PyQt6.QtGui import QColor, QMouseEvent, QPainter, QPaintEvent, QPen, QPolyg
 from PyQt6.QtWidgets import QComboBox, QDialog, QDialogButtonBox, QFileDialog, QFormLayout, QLabel, QVBoxLayout, QWidget
 
 from tallplank.app.theme import Tokens
-from tallplank.core.edit.room import add_room_of
+from tallplank.core.edit.survey.room import add_room_of
 from tallplank.core.exchange.plan_dxf import LARGEST, UNITS, PlanDrawing, PlanError, read_plan, room_corners
 from tallplank.core.job.job import Display
 from tallplank.core.space.outline import Ring, bounds, holds

@@ -10,6 +10,7 @@ from PyQt6.QtCore import QCoreApplication, QEventLoop, QSettings
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QSlider, QToolButton
 
+from tallplank.app.solidview import SolidView
 from tallplank.app.theme import load_fonts
 from tallplank.app.window import MainWindow, application
 from tallplank.core.catalog.reader import shipped
@@ -62,6 +63,8 @@ def settle(window: MainWindow) -> None:
         if time.monotonic() > last:
             raise TimeoutError("The window is not drawn yet.")
         QTest.qWait(20)
+    for view in window.findChildren(SolidView):
+        view.shade()
     QCoreApplication.processEvents(QEventLoop.ProcessEventsFlag.AllEvents, 200)
 
 

@@ -11,9 +11,15 @@ from tallplank.app.theme import Tokens
 from tallplank.core.joinery.part.part import PartRef
 from tallplank.core.solid.scene import Solids
 from tallplank.session.store import Store
+from tallplank.view3d.eye import Sight
 from tallplank.view3d.scene import Scene, Tones
 
-REST_MS = 180
+REST_MS, SHADE_MS = 180, 900
+"""How long the eye rests before edges are smoothed, and before soft shadows are drawn."""
+SLOW_S = 1.0
+"""A machine that draws soft shadows slower than this goes without them."""
+HEAD, STEP = 0.2, 200.0
+"""Degrees by which the head turns with a pixel; and a step at eye height, in millimetres."""
 HURRY_S = 0.15
 """Edits nearer to each other than this, as in a drag, are not shown one by one: the drag stays smooth, the solids follow."""
 
@@ -37,6 +43,12 @@ class SolidView(QWidget):
         self._rest.setSingleShot(True)
         self._rest.setInterval(REST_MS)
         self._rest.timeout.connect(self._smooth)
+        self._long_rest = QTimer(self)
+        self._long_rest.setSingleShot(True)
+        self._long_rest.setInterval(SHADE_MS)
+        self._long_rest.timeout.connect(self.shade)
+        self._shades = 0.0
+        """How long soft shadows took last."""
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMinimumSize(120, 90)
         self._subscriptions: list = []  # type: ignore[type-arg]
@@ -71,11 +83,18 @@ class SolidView(QWidget):
     def close_pane(self) -> None:
         """End the subscriptions and give the renderer's memory back."""
         self._rest.stop()
+        self._long_rest.stop()
         for subscription in self._subscriptions:
             subscription.close()
         if self._scene is not None:
+            self._keep_sight()
             self._scene.close()
             self._scene = None
+
+    def _keep_sight(self) -> None:
+        """Remember where the eye is, for when the same is shown again at another stage."""
+        if self._framed and self._scene is not None:
+            self.store.sights[self._framed] = self._scene.eye.sight()
 
     def restyle(self, tokens: Tokens) -> None:
         """Use another theme."""
@@ -111,8 +130,13 @@ class SolidView(QWidget):
             self._scene.choose(self.marked())
             self._stale_scene = False
             if self._framed != self.framed_as():
+                self._keep_sight()
                 self._framed = self.framed_as()
-                self.look("corner")
+                kept = self.store.sights.get(self._framed)
+                if isinstance(kept, Sight):
+                    self._scene.eye.take(kept)
+                else:
+                    self.look("corner")
         return self._scene
 
     def changed(self) -> None:
@@ -135,6 +159,7 @@ class SolidView(QWidget):
         """The picture is to be made anew."""
         self._stale_picture = True
         self._rest.start()
+        self._long_rest.stop()
         self.update()
 
     def _size_scene(self, scene: Scene) -> None:
@@ -147,6 +172,22 @@ class SolidView(QWidget):
             self._stale_picture = True
             self.repaint()
             self._scene.smooth(False)
+            self._long_rest.start()
+
+    def shade(self) -> None:
+        """Draw the picture once more with soft shadows where things meet."""
+        if self._scene is None or not self.isVisible() or self._shades > SLOW_S:
+            return
+        started = self.clock()
+        self._scene.smooth(True)
+        self._scene.shade(True)
+        self._stale_picture = True
+        self.repaint()
+        self._scene.smooth(False)
+        self._scene.shade(False)
+        first, self._shades = self._shades == 0.0, self.clock() - started
+        if first:
+            self._shades = min(self._shades, SLOW_S)  # the first time the renderer sets up what it needs
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         if self._stale_picture or self._image is None:
@@ -186,10 +227,18 @@ class SolidView(QWidget):
         self._moved = True
         shifting = event.buttons() & (Qt.MouseButton.MiddleButton | Qt.MouseButton.RightButton)
         if shifting or event.modifiers() & Qt.KeyboardModifier.ShiftModifier:
-            self.ready().pan(step.x() * self.devicePixelRatioF(), -step.y() * self.devicePixelRatioF())
+            self.ready().eye.pan(step.x() * self.devicePixelRatioF(), -step.y() * self.devicePixelRatioF())
         else:
-            self.ready().orbit(step.x(), step.y())
+            self._turn(step.x(), step.y())
         self.turned()
+
+    def _turn(self, x: float, y: float) -> None:
+        """Turn what is shown by a drag of so many pixels; at eye height turn the head."""
+        eye = self.ready().eye
+        if eye.is_walking:
+            eye.look_round(-x * HEAD, y * HEAD)
+        else:
+            eye.orbit(x, y)
 
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
         if event is not None and self._press is not None and not self._moved and event.button() == Qt.MouseButton.LeftButton:
@@ -206,18 +255,28 @@ class SolidView(QWidget):
         if event is not None:
             ratio = self.devicePixelRatioF()
             x, y = event.position().x() - self.width() / 2, self.height() / 2 - event.position().y()
-            self.ready().zoom(1.0012 ** event.angleDelta().y(), x * ratio, y * ratio)
+            self.ready().eye.zoom(1.0012 ** event.angleDelta().y(), x * ratio, y * ratio)
             self.turned()
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         turns = {Qt.Key.Key_Left: (-20, 0), Qt.Key.Key_Right: (20, 0), Qt.Key.Key_Up: (0, 20), Qt.Key.Key_Down: (0, -20)}
         if event is not None and event.key() in turns:
-            self.ready().orbit(*turns[event.key()])
+            self._step(*turns[event.key()])
             self.turned()
         elif event is not None and event.key() == Qt.Key.Key_Escape:
             self.pointed(None, adding=False)
         else:
             super().keyPressEvent(event)
+
+    def _step(self, x: float, y: float) -> None:
+        """An arrow key: turn by so many pixels; at eye height turn to the side or step ahead."""
+        eye = self.ready().eye
+        if not eye.is_walking:
+            eye.orbit(x, y)
+        elif y:
+            eye.walk(STEP if y > 0 else -STEP)
+        else:
+            eye.look_round(x / 3, 0.0)
 
 
 def labelled_slider(name: str, tip: str, width: int, changed: Callable[[float], None]) -> tuple[QWidget, QSlider]:
@@ -252,5 +311,7 @@ def tones(tokens: Tokens) -> Tones:
         "floor": rgb("#77736c" if dark else "#e2d8c6"),
         "glass": rgb("#3c5660" if dark else "#d3e4ea"),
         "door": rgb("#7a7164" if dark else "#e3d9c8"),
+        "ceiling": rgb("#9a9892" if dark else "#fbf8f1"),
+        "service": rgb("#a5a39e" if dark else "#fdfcf9"),
     }
     return Tones(rgb(tokens.desk), shell, rgb("#151617" if dark else "#4a453e"), rgb(tokens.accent))

@@ -5,7 +5,6 @@ from collections.abc import Callable
 from PyQt6.QtCore import QMimeData, QPoint, QSize, Qt, QTimer
 from PyQt6.QtGui import QDrag, QFontMetrics, QIcon, QMouseEvent, QPixmap
 from PyQt6.QtWidgets import (
-    QComboBox,
     QFrame,
     QHBoxLayout,
     QLabel,
@@ -18,27 +17,22 @@ from PyQt6.QtWidgets import (
 )
 
 from tallplank.app.canvas.view import KIND_MIME
-from tallplank.app.icons import kind_picture, opening_picture, swatch
+from tallplank.app.icons import kind_picture, swatch
 from tallplank.app.money import money
 from tallplank.app.panel.choice import ROLE_NAMES
 from tallplank.app.sign import blank_picture
+from tallplank.app.survey_tray import offer_survey
 from tallplank.app.theme import Tokens, font
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
-from tallplank.core.edit.column import add_column
-from tallplank.core.edit.group import add_island
-from tallplank.core.edit.room import add_free_wall, add_room
 from tallplank.core.edit.standard import set_job_finish, set_job_style
 from tallplank.core.edit.unit import change_units, set_finish
 from tallplank.core.exchange.paper import COSTS_CSV, PRICE_CSV
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.unit import FINISH_ROLES, FinishRole
-from tallplank.core.space.outline import middle
 from tallplank.session.store import Store
 
 WIDTH = 196
-ISLAND, FREE_WALL = 1800.0, 1500.0
-"""How long a new island and a new wall that stands free are."""
 PICTURE = QSize(58, 46)
 PICTURE_MS = 4
 """Between one drawing of a kind and the next."""
@@ -171,7 +165,7 @@ class Tray(QWidget):
         self._pictures.stop()
         self._target_label: QLabel | None = None
         {
-            "survey": self._survey,
+            "survey": lambda: offer_survey(self, self._store, self._tokens, self._read_plan),
             "layout": self._layout,
             "bench": self._bench,
             "finish": self._finish,
@@ -187,13 +181,15 @@ class Tray(QWidget):
         self._show_placing(self._store.state.placing)
         self._target()
 
-    def _group(self, name: str) -> None:
+    def group(self, name: str) -> None:
+        """Begin a group of what is offered."""
         label = QLabel(name)
         label.setProperty("kind", "group")
         label.setContentsMargins(4, 8, 0, 2)
         self._column.addWidget(label)
 
-    def _soft(self, text: str) -> QLabel:
+    def soft(self, text: str) -> QLabel:
+        """Add a word of advice."""
         label = QLabel(text)
         label.setProperty("kind", "soft")
         label.setWordWrap(True)
@@ -201,14 +197,16 @@ class Tray(QWidget):
         self._column.addWidget(label)
         return label
 
-    def _add(self, text: str, widget: QWidget) -> None:
+    def put(self, text: str, widget: QWidget) -> None:
+        """Add anything that is found by its text."""
         self._column.addWidget(widget)
         self._filtered.append((text.lower(), widget))
 
-    def _item(self, kind: str, name: str, hint: str, picture: QPixmap) -> None:
+    def item(self, kind: str, name: str, hint: str, picture: QPixmap) -> None:
+        """Add a thing to place."""
         item = TrayItem(kind, name, hint, picture, self._choose)
         self.items.append(item)
-        self._add(f"{name} {hint}", item)
+        self.put(f"{name} {hint}", item)
 
     def _choose(self, kind: str) -> None:
         self._store.place_next("" if self._store.state.placing == kind else kind)
@@ -220,69 +218,13 @@ class Tray(QWidget):
             return
         super().keyPressEvent(event)  # type: ignore[arg-type]
 
-    def _survey(self) -> None:
-        self._group("Rooms")
-        rooms = QComboBox()
-        rooms.setAccessibleName("Room")
-        rooms.setFixedWidth(WIDTH - 26)
-        for room in self._store.job.rooms:
-            rooms.addItem(room.name, room.id)
-        rooms.setCurrentIndex(rooms.findData(self._store.state.room))
-        rooms.activated.connect(lambda i: self._store.look_at(rooms.itemData(i)))
-        self._add("rooms", rooms)
-        add = QPushButton("Add a room")
-        add.setFixedWidth(WIDTH - 26)
-        add.clicked.connect(self._add_room)
-        self._add("add a room", add)
-        for words, make in (
-            ("A room from a plan (DXF)", self._read_plan),
-            ("Add an island", self._add_island),
-            ("Add a wall that stands free", self._add_free_wall),
-            ("Add a column or a beam", self._add_column),
-        ):
-            button = QPushButton(words)
-            button.setFixedWidth(WIDTH - 26)
-            button.clicked.connect(make)
-            self._add(words.lower(), button)
-        self._group("Openings")
-        self._item("door", "Door", "A door, 900 by 2050", opening_picture("door", self._tokens, PICTURE))
-        self._item("window", "Window", "A window, 1200 by 1150", opening_picture("window", self._tokens, PICTURE))
-        self._item("opening", "Opening", "A way through without a door, 1000 by 2100", opening_picture("opening", self._tokens, PICTURE))
-        self._soft("Click a door or window, then the wall it is in. Drag it along the wall, or type over its dimensions.")
-
-    def _add_room(self) -> None:
-        name = f"Room {len(self._store.job.rooms) + 1}"
-        (room,) = self._store.apply(lambda j: add_room(j, name, 4000.0, 3000.0, 2500.0), "add room")
-        self._store.look_at(room)
-
-    def _add_island(self) -> None:
-        """One in the middle of the room, with its front in view."""
-        room = self._store.room()
-        if room is not None:
-            x, y = middle(room.corners)
-            _, front, _ = self._store.apply(lambda j: add_island(j, room.id, x - ISLAND / 2, y, ISLAND), "add island")
-            self._store.look_at(room.id, front)
-
-    def _add_free_wall(self) -> None:
-        room = self._store.room()
-        if room is not None:
-            x, y = middle(room.corners)
-            ends = ((x - FREE_WALL / 2, y), (x + FREE_WALL / 2, y))
-            front, _ = self._store.apply(lambda j: add_free_wall(j, room.id, *ends), "add wall")
-            self._store.look_at(room.id, front)
-
-    def _add_column(self) -> None:
-        room = self._store.room()
-        if room is not None:
-            self._store.apply(lambda j: add_column(j, room.id, middle(room.corners)), "add column")
-
     def _layout(self) -> None:
         kinds = self._store.catalog.kinds.values()
         for mount, title in (("floor", "On the floor"), ("wall", "On the wall")):
-            self._group(title)
+            self.group(title)
             for kind in kinds:
                 if kind.mount == mount:
-                    self._item(kind.id, kind.name, kind.hint, blank_picture(PICTURE))
+                    self.item(kind.id, kind.name, kind.hint, blank_picture(PICTURE))
                     self._unpainted.append(self.items[-1])
         self._pictures.start()
 
@@ -295,17 +237,17 @@ class Tray(QWidget):
         item.show_picture(kind_picture(self._store.catalog, self._store.job.standard, item.kind, self._tokens, PICTURE))
 
     def _bench(self) -> None:
-        self._group("Units")
+        self.group("Units")
         for unit in self._store.job.units:
             name = f"{unit.mark}  {self._store.catalog.kinds[unit.kind].name}"
             self._choice(name, lambda u=unit.id: self._store.select([u]))  # type: ignore[misc]
-        self._soft("Pick a unit; then an opening, a board or a part of it.")
+        self.soft("Pick a unit; then an opening, a board or a part of it.")
 
     def _finish(self) -> None:
         store, catalog = self._store, self._store.catalog
-        self._target_label = self._soft("")
+        self._target_label = self.soft("")
         for role in ("front", *(r for r in FINISH_ROLES if r != "front")):
-            self._group(ROLE_NAMES[role])  # type: ignore[index]
+            self.group(ROLE_NAMES[role])  # type: ignore[index]
             for finish in catalog.finishes_for(role):  # type: ignore[arg-type]
                 self._choice(
                     finish.name,
@@ -313,7 +255,7 @@ class Tray(QWidget):
                     QIcon(swatch(catalog.looks[finish.look], self._tokens)),
                     behind(catalog, finish, store.job.rates.currency),
                 )
-        self._group("Door style")
+        self.group("Door style")
         for style in store.catalog.door_styles.values():
             self._choice(style.name, lambda s=style.id: self._apply_style(s))  # type: ignore[misc]
 
@@ -329,7 +271,7 @@ class Tray(QWidget):
             button.setIconSize(QSize(34, 20))
         button.setFixedSize(WIDTH - 26, 28)
         button.clicked.connect(lambda: apply())
-        self._add(name, button)
+        self.put(name, button)
 
     def _apply_finish(self, role: FinishRole, finish: str) -> None:
         store, catalog = self._store, self._store.catalog
@@ -348,7 +290,7 @@ class Tray(QWidget):
             store.apply(lambda j: set_job_style(j, catalog, style), "door style of the job")
 
     def _make(self) -> None:
-        self._group("The shop's papers")
+        self.group("The shop's papers")
         for exporter in EXPORTERS:
             self._choice(f"{exporter.title}  ({exporter.name.rsplit('.', 1)[1].upper()})", lambda n=exporter.name: self._export((n,)))  # type: ignore[misc]
         everything = QPushButton("Write all…")
@@ -358,14 +300,14 @@ class Tray(QWidget):
         row = QHBoxLayout(frame)
         row.setContentsMargins(0, 8, 8, 4)
         row.addWidget(everything)
-        self._add("write all", frame)
-        self._soft("Rows and units are linked: pick one, and the other is picked too.")
+        self.put("write all", frame)
+        self.soft("Rows and units are linked: pick one, and the other is picked too.")
 
     def _quote(self) -> None:
-        self._group("The price as papers")
+        self.group("The price as papers")
         for exporter in (PRICE_CSV, COSTS_CSV):
             self._choice(f"{exporter.title}  (CSV)", lambda n=exporter.name: self._export((n,)))  # type: ignore[misc]
-        self._soft("The rates are at the right while no row is picked.")
+        self.soft("The rates are at the right while no row is picked.")
 
     def _target(self) -> None:
         if self._target_label is not None:

@@ -7,7 +7,6 @@ from tallplank.core.draw.plan import face_at
 from tallplank.core.edit.filler import Strip, corner_filler, place_beside
 from tallplank.core.edit.snap import Mover, Rest, gap_around, rest
 from tallplank.core.edit.unit import Spot, move_to_face, slide_units, usual_values
-from tallplank.core.edit.walled import add_opening, change_opening, usual_opening
 from tallplank.core.job.face import Face, faces_of
 from tallplank.core.job.job import Display, Job
 from tallplank.core.job.room import Room
@@ -19,10 +18,10 @@ from tallplank.core.measure.length import LengthUnit
 from tallplank.core.space.outline import Point, Ring
 from tallplank.session.drag import Drag
 from tallplank.session.store import Store
+from tallplank.session.survey import SURVEY_KINDS, Landing, kind_name, landing, put, slid
 
 FITTED, NARROWEST = ("carcass", "filler"), 20.0
 """Ways of building whose width is free, and the narrowest gap that is filled."""
-OPENING_KINDS = ("door", "window", "opening")
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,13 +78,14 @@ class Arranger:
         if aim is None:
             return
         store, room, face, resting = self._store, aim.room, aim.face, aim.resting
-        if kind in OPENING_KINDS:
-            made_ids = store.apply(lambda j: add_opening(j, room.id, face.id, kind, resting.x), f"add {kind}")  # type: ignore[arg-type]
+        if kind in SURVEY_KINDS:
+            spot = Landing(resting.x, aim.width, aim.y, aim.z)
+            made_ids = store.apply(lambda j: put(j, room.id, face.id, kind, spot), f"add {kind}")
         else:
             name, made = store.catalog.kinds[kind].name.lower(), store.derived.made
-            spot = Spot(room.id, face.id, resting.x)
+            at = Spot(room.id, face.id, resting.x)
             sizes = {"width": aim.width} if aim.fitted else {}
-            made_ids = store.apply(lambda j: place_beside(j, store.catalog, kind, spot, made, **sizes), f"place {name}")
+            made_ids = store.apply(lambda j: place_beside(j, store.catalog, kind, at, made, **sizes), f"place {name}")
         store.select(made_ids[:1])
         store.place_next("")
         if store.state.face != face.id:
@@ -101,7 +101,7 @@ class Arranger:
             return None
         unit = next((u for u in origin.units if u.id == owner), None)
         if unit is None:
-            self._slide_opening(drag, owner, start, point)
+            self._slide_of_room(drag, owner, (start, point))
             return None
         room = origin.room(unit.room)
         own = origin.face(unit.room, unit.face)
@@ -135,26 +135,20 @@ class Arranger:
             self._drag.cancel()
         self.end()
 
-    def _slide_opening(self, drag: Drag, owner: str, start: Point, point: Point) -> None:
-        origin, room = drag.origin, self._store.room()
-        if room is None:
-            return
-        shown = self._store.face()
-        faces = sorted(faces_of(origin.room(room.id)).values(), key=lambda f: shown is None or f.id != shown.id)
-        found = next(((f, o) for f in faces for o in f.openings if o.id == owner), None)
-        if found is not None:
-            face, opening = found
-            by = self._along(face, point) - self._along(face, start)
-            x = round(min(max(opening.x + by, 0.0), face.length - opening.width))
-            drag.move(lambda job: change_opening(job, room.id, face.id, owner, x=x), f"slide {opening.kind}")
+    def _slide_of_room(self, drag: Drag, owner: str, points: tuple[Point, Point]) -> None:
+        room, shown = self._store.room(), self._store.face()
+        name = kind_name(drag.origin, room.id, owner) if room is not None else ""
+        if room is not None and shown is not None and name:
+            room_id, face = room.id, shown
+            drag.move(lambda job: slid(job, room_id, owner, face, points, on_plan=self._on_plan), f"slide {name}")
 
     def _aim(self, kind: str, point: Point, reach: float) -> _Aim | None:
         store, room, shown = self._store, self._store.room(), self._store.face()
         if room is None or shown is None:
             return None
         face, along = self._face_at(room, point, shown)
-        if kind in OPENING_KINDS:
-            return _opening_aim(room, face, kind, along) if face.thickness else None
+        if kind in SURVEY_KINDS:
+            return _survey_aim(room, face, kind, along) if face.thickness else None
         usual = store.catalog.kinds[kind]
         unit = Unit(
             id="new",
@@ -207,11 +201,9 @@ class Arranger:
         return aim.face.frame.flat_out(corners)
 
 
-def _opening_aim(room: Room, face: Face, kind: str, along: float) -> _Aim:
-    sill, width, height = usual_opening(kind)
-    x = round(min(max(along - width / 2, 0.0), max(face.length - width, 0.0)))
-    resting = Rest(x, f"{x:.0f} from the left end of {face.name}")
-    return _Aim(room, face, resting, width, (0.0, face.thickness), (sill, sill + height))
+def _survey_aim(room: Room, face: Face, kind: str, along: float) -> _Aim:
+    spot = landing(room, face, kind, along)
+    return _Aim(room, face, Rest(spot.x, f"{spot.x:.0f} from the left end of {face.name}"), spot.width, spot.y, spot.z)
 
 
 def _whole(x: float, display: Display) -> float:

@@ -89,6 +89,8 @@ class Store:
         self.shelf = shelf
         self.on_fault: Callable[[Exception], None] | None = None
         """Told what went wrong in a subscriber; without it the first such error is raised when all have been told."""
+        self.sights: dict[str, object] = {}
+        """Where views last looked from, by what they showed: no part of the job, but kept from stage to stage."""
         self._deriver = Deriver(catalog)
         self._subscribers: list[_Subscriber] = []
         self._notifying = False
@@ -219,6 +221,7 @@ class Store:
 
     def replace_job(self, job: Job, path: Path | None, *, saved: bool, digest: str = "") -> None:
         """Open another job with a history of its own."""
+        self.sights.clear()
         stage = self.state.stage
         state = State(History.start(job), path=path, saved=job if saved else None, digest=digest, stage=stage)
         self._set(_shown_first(state))

@@ -10,22 +10,25 @@ import vtkmodules.vtkRenderingOpenGL2  # noqa: F401  registers the renderer
 from numpy.typing import NDArray
 from vtkmodules.util.numpy_support import numpy_to_vtk, numpy_to_vtkIdTypeArray, vtk_to_numpy
 from vtkmodules.vtkCommonCore import vtkPoints, vtkUnsignedCharArray
-from vtkmodules.vtkCommonDataModel import vtkCellArray, vtkImageData, vtkPolyData
+from vtkmodules.vtkCommonDataModel import vtkCellArray, vtkPolyData
 from vtkmodules.vtkRenderingCore import (
     vtkActor,
+    vtkLight,
     vtkPolyDataMapper,
     vtkProperty,
     vtkRenderer,
     vtkRenderWindow,
-    vtkTexture,
 )
 
 from tallplank.core.catalog.look import Look
+from tallplank.core.job.picture import Picture
 from tallplank.core.solid.mesh import Faces
 from tallplank.core.solid.scene import Block, Solids
-from tallplank.core.solid.texture import pixels
+from tallplank.core.solid.shell import STANDS
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import edges, holds
+from tallplank.view3d.eye import Eye, Place
+from tallplank.view3d.texture import look_texture, picture_texture
 
 Colour = tuple[float, float, float]
 FLAT = 1e-9
@@ -44,10 +47,6 @@ class Tones:
 
 if not os.environ.get("DISPLAY"):
     os.environ.setdefault("VTK_DEFAULT_OPENGL_WINDOW", "vtkEGLRenderWindow")
-
-
-FILLED = 0.9
-"""How much of the picture the units fill when all is shown."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -75,6 +74,10 @@ NEARER = 0.9996
 BEHIND_LINES = (1.0, 1.0)
 """By how much faces stand back behind lines, by their slope and in steps of the depth buffer: lines of slanting faces stay whole."""
 SHELL = "shell-"
+CONTACT, SAMPLES = 140.0, 40
+"""How far, in millimetres, corners and things near one another take light from each other at rest; and in how many samples."""
+HIDING = 0.16
+"""How much is left of what stands between the eye and the units."""
 GLASS = 0.35
 """How much of what is behind it glass hides."""
 BODY_LIGHT, SHELL_LIGHT = Light(1.04, 0.6, 0.82, 0.94), Light(0.86, 0.9, 0.95, 1.0)
@@ -95,6 +98,17 @@ class Scene:
         self.window.SetSize(400, 300)
         self.window.AddRenderer(self.renderer)
         self.renderer.SetAutomaticLightCreation(0)
+        self.renderer.SetSSAORadius(CONTACT)
+        self.renderer.SetSSAOBias(CONTACT / 12)
+        self.renderer.SetSSAOKernelSize(SAMPLES)
+        self.renderer.SSAOBlurOn()
+        light = vtkLight()
+        light.SetLightTypeToHeadlight()
+        self.renderer.AddLight(light)
+        self.eye = Eye(self.renderer)
+        self._pictures: Mapping[str, Picture] = {}
+        self._standing: dict[str, tuple[NDArray[np.float64], NDArray[np.float64]]] = {}
+        """The boxes around what stands in the room and may hide units, by the names of their actors."""
         self._opacity, self._kept = 1.0, ""
         self._lines = self._line_actor(1.0)
         self._chosen = self._line_actor(2.5)
@@ -118,16 +132,50 @@ class Scene:
     def show(self, solids: Solids) -> None:
         """Show these surfaces; the camera stays."""
         self._blocks, self._extent = solids.blocks, (solids.low, solids.high)
+        self._bring(solids.pictures)
+        self._standing = {}
         present = set()
         for batch in solids.shell:
-            self._show_faces(SHELL + batch.look, batch.faces)
-            present.add(SHELL + batch.look)
+            name = SHELL + batch.look
+            self._show_faces(name, batch.faces)
+            present.add(name)
+            if STANDS in name:
+                points = batch.faces.corners.reshape(-1, 3).astype(np.float64)
+                self._standing[name] = (points.min(axis=0), points.max(axis=0))
         for batch in solids.batches:
             self._show_faces(batch.look, batch.faces)
             present.add(batch.look)
         for name in set(self._actors) - present:
             self.renderer.RemoveActor(self._actors.pop(name)[0])
         _set_lines(self._lines, solids.lines)
+
+    def _bring(self, pictures: Mapping[str, Picture]) -> None:
+        """Use these pictures; an actor of one that is another now is made anew."""
+        changed = {key for key in {*pictures, *self._pictures} if pictures.get(key) is not self._pictures.get(key)}
+        self._pictures = pictures
+        for name in [n for n in self._actors if _look_of(n) in changed]:
+            self.renderer.RemoveActor(self._actors.pop(name)[0])
+
+    def look_from(self, direction: Place) -> None:
+        """Look at the room from a direction and fit the units, or the empty room, into the picture."""
+        self.eye.look_from(direction, self._extent, self._shown())
+
+    def fit(self) -> None:
+        """Bring the units, or an empty room, wholly into the picture."""
+        self.eye.fit(self._shown() or self._extent)
+
+    def _shown(self) -> list[Place]:
+        return [corner for b in self._blocks for corner in (b.low, b.high)]
+
+    def _fade_what_hides(self) -> None:
+        """What stands in the room fades while it is between the eye and a unit; walls are not seen from behind at all."""
+        if not self._standing:
+            return
+        eye = np.array(self.eye.place)
+        targets = np.array([(np.array(b.low) + np.array(b.high)) / 2 for b in self._blocks]).reshape(-1, 3)
+        for name, (low, high) in self._standing.items():
+            hides = not self.eye.is_walking and _is_between(eye, targets, low, high)
+            self._actors[name][0].GetProperty().SetOpacity(HIDING if hides else 1.0)
 
     def fade(self, opacity: float, kept: str = "") -> None:
         """Show all faces but those of one look see-through, from the next solids on."""
@@ -141,16 +189,24 @@ class Scene:
 
     def resize(self, width: int, height: int) -> None:
         """Render pictures of this size."""
-        self.window.SetSize(max(width, 8), max(height, 8))
+        self.eye.size = (max(width, 8), max(height, 8))
+        self.window.SetSize(*self.eye.size)
 
     def smooth(self, on: bool) -> None:
         """Smooth edges, for when the camera rests."""
         self.renderer.SetUseFXAA(on)
 
+    def shade(self, on: bool) -> None:
+        """Soft shadows where things meet, for when the camera has rested a while; the renderer knows sides only of what is lit."""
+        self.renderer.SetUseSSAO(on)
+        for actor, _ in self._actors.values():
+            actor.GetProperty().SetLighting(on)
+
     def render(self) -> NDArray[np.uint8]:
         """The picture as (height, width, 4) bytes, rows from the bottom up as the renderer gives them."""
+        self._fade_what_hides()
         for actor in (self._lines, self._chosen):
-            actor.SetOrigin(*self.renderer.GetActiveCamera().GetPosition())
+            actor.SetOrigin(*self.eye.place)
         self.renderer.ResetCameraClippingRange()
         self.window.Render()
         width, height = self.window.GetSize()
@@ -164,65 +220,6 @@ class Scene:
         """Give the renderer's memory back."""
         self.window.Finalize()
 
-    def orbit(self, dx: float, dy: float) -> None:
-        """Turn about the middle of what is shown, by pixels dragged."""
-        camera = self.renderer.GetActiveCamera()
-        camera.Azimuth(-dx * 0.4)
-        steepness = camera.GetPosition()[2] - camera.GetFocalPoint()[2]
-        if not (dy > 0 and steepness > 0.985 * camera.GetDistance()) and not (dy < 0 and steepness < -0.3 * camera.GetDistance()):
-            camera.Elevation(dy * 0.4)
-        camera.SetViewUp(0, 0, 1)
-
-    def pan(self, dx: float, dy: float) -> None:
-        """Shift the picture by pixels dragged (y up)."""
-        camera = self.renderer.GetActiveCamera()
-        right, up = self._axes()
-        step = self._world_per_pixel()
-        shift = -(right * dx + up * dy) * step
-        camera.SetPosition(*(np.array(camera.GetPosition()) + shift))
-        camera.SetFocalPoint(*(np.array(camera.GetFocalPoint()) + shift))
-
-    def zoom(self, factor: float, x: float, y: float) -> None:
-        """Come nearer (factor above 1) about a point of the picture, from its middle in pixels (y up)."""
-        camera = self.renderer.GetActiveCamera()
-        distance = camera.GetDistance() / factor
-        if not 200 < distance < 60_000:
-            return
-        before = self._world_per_pixel()
-        camera.Dolly(factor)
-        right, up = self._axes()
-        shift = (right * x + up * y) * (before - self._world_per_pixel())
-        camera.SetPosition(*(np.array(camera.GetPosition()) + shift))
-        camera.SetFocalPoint(*(np.array(camera.GetFocalPoint()) + shift))
-
-    def look_from(self, direction: tuple[float, float, float], focus: tuple[float, float, float] | None = None) -> None:
-        """Look at the room from a direction and fit it into the picture."""
-        camera = self.renderer.GetActiveCamera()
-        camera.SetViewAngle(32)
-        low, high = map(np.array, self._extent)
-        centre = np.array(focus) if focus is not None else low + (high - low) * (0.5, 0.5, 0.45)
-        camera.SetFocalPoint(*centre)
-        camera.SetPosition(*(centre + np.array(direction) * 1000))
-        straight = abs(direction[0]) + abs(direction[1]) < 1e-6
-        camera.SetViewUp(*((0, 1, 0) if straight else (0, 0, 1)))
-        self.fit()
-
-    def fit(self) -> None:
-        """Bring the units, or an empty room, wholly into the picture."""
-        corners = np.array([c for b in self._blocks for c in (b.low, b.high)] or self._extent)
-        low, high = corners.min(axis=0), corners.max(axis=0)
-        self.renderer.ResetCamera(low[0], high[0], low[1], high[1], low[2], high[2])
-        box = np.array([(x, y, z) for x in (low[0], high[0]) for y in (low[1], high[1]) for z in (low[2], high[2])])
-        for _ in range(4):
-            self.renderer.GetActiveCamera().Dolly(FILLED / max(self._spread(box), 1e-3))
-
-    def _spread(self, points: NDArray[np.float64]) -> float:
-        """How far the points reach from the middle of the picture: 1 is its edge."""
-        width, height = self.window.GetSize()
-        matrix = self.renderer.GetActiveCamera().GetCompositeProjectionTransformMatrix(width / height, 1.0, 1e5)
-        flat = np.array([matrix.MultiplyPoint((*p, 1.0)) for p in points])
-        return float(np.abs(flat[:, :2] / np.abs(flat[:, 3:])).max())
-
     def unit_at(self, x: float, y: float) -> str | None:
         """The nearest unit under a point of the picture, in pixels from its lower left corner."""
         ends = []
@@ -235,49 +232,44 @@ class Scene:
         hits = [(reach, b.owner) for b in self._blocks if (reach := _reach(start, along, b)) is not None]
         return min(hits)[1] if hits else None
 
-    def _axes(self) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
-        camera = self.renderer.GetActiveCamera()
-        forward, up = np.array(camera.GetDirectionOfProjection()), np.array(camera.GetViewUp())
-        right = np.cross(forward, up)
-        right /= np.linalg.norm(right)
-        return right, np.cross(right, forward)
-
-    def _world_per_pixel(self) -> float:
-        camera = self.renderer.GetActiveCamera()
-        return float(2 * camera.GetDistance() * np.tan(np.radians(camera.GetViewAngle() / 2)) / self.window.GetSize()[1])
-
     def _show_faces(self, name: str, faces: Faces) -> None:
         if name not in self._actors:
             self._actors[name] = self._face_actor(name)
             self.renderer.AddActor(self._actors[name][0])
         opacity = GLASS if name in self._looks and self._looks[name].kind == "glass" else 1.0
         self._actors[name][0].GetProperty().SetOpacity(1.0 if name == self._kept else opacity * self._opacity)
-        scale = self._looks[name].scale if name in self._looks else 1.0
+        key = _look_of(name)
+        picture = self._pictures.get(key)
+        scale = (picture.width, picture.height) if picture else (self._looks[key].scale,) * 2 if key in self._looks else (1.0, 1.0)
         data = self._actors[name][1]
         points = vtkPoints()
         points.SetData(numpy_to_vtk(faces.corners.reshape(-1, 3), deep=True))
         data.SetPoints(points)
         data.SetPolys(_cells(len(faces), 4))
         data.GetPointData().SetScalars(numpy_to_vtk(self._lit(name, faces), deep=True))
-        if self._is_textured(name):
-            data.GetPointData().SetTCoords(numpy_to_vtk((faces.uv / scale).reshape(-1, 2).astype(np.float32), deep=True))
+        if self._is_textured(key):
+            data.GetPointData().SetTCoords(numpy_to_vtk((faces.uv / np.array(scale)).reshape(-1, 2).astype(np.float32), deep=True))
         data.Modified()
 
     def _lit(self, name: str, faces: Faces) -> NDArray[np.uint8]:
         """The colour of every corner: the surface's own, by how the light falls on its side."""
-        of_shell = name.startswith(SHELL)
-        own = self._tones.shell[name.removeprefix(SHELL)] if of_shell else self._own(name)
+        of_shell, key = name.startswith(SHELL), _look_of(name)
+        own = self._tones.shell.get(key) if of_shell else None
+        if own is None:
+            own = self._own(key)
         light = (SHELL_LIGHT if of_shell else BODY_LIGHT).of(faces.normals)
         colours = np.clip(light[:, None] * np.array(own) * 255, 0, 255).astype(np.uint8)
         return np.repeat(colours, 4, axis=0)
 
-    def _own(self, name: str) -> Colour:
-        if self._is_textured(name):
+    def _own(self, key: str) -> Colour:
+        if self._is_textured(key):
             return (1.0, 1.0, 1.0)
-        return _rgb(self._looks[name].colour if name in self._looks else name)
+        if key in self._looks:
+            return _rgb(self._looks[key].colour)
+        return _rgb(key) if key.startswith("#") else self._tones.shell["wall"]
 
-    def _is_textured(self, name: str) -> bool:
-        return name in self._looks and self._looks[name].kind in ("wood", "stone")
+    def _is_textured(self, key: str) -> bool:
+        return key in self._pictures or (key in self._looks and self._looks[key].kind in ("wood", "stone"))
 
     def _face_actor(self, name: str) -> tuple[vtkActor, vtkPolyData]:
         data, mapper, actor = vtkPolyData(), vtkPolyDataMapper(), vtkActor()
@@ -287,9 +279,12 @@ class Scene:
         actor.SetMapper(mapper)
         prop: vtkProperty = actor.GetProperty()
         prop.LightingOff()
-        if self._is_textured(name):
-            actor.SetTexture(_texture(self._looks[name]))
-        elif name.startswith(SHELL):
+        prop.SetAmbient(1.0)
+        prop.SetDiffuse(0.0)
+        key = _look_of(name)
+        if self._is_textured(key):
+            actor.SetTexture(picture_texture(self._pictures[key]) if key in self._pictures else look_texture(self._looks[key]))
+        if name.startswith(SHELL):
             prop.BackfaceCullingOn()
         return actor, data
 
@@ -302,6 +297,22 @@ class Scene:
         actor.SetScale(NEARER)
         self.renderer.AddActor(actor)
         return actor
+
+
+def _look_of(name: str) -> str:
+    """What a thing of this name is covered with."""
+    return name.removeprefix(SHELL).partition(STANDS)[0]
+
+
+def _is_between(eye: NDArray[np.float64], targets: NDArray[np.float64], low: NDArray[np.float64], high: NDArray[np.float64]) -> bool:
+    """Whether a box lies on the way from the eye to any of these points."""
+    if not len(targets):
+        return False
+    along = targets - eye
+    along[np.abs(along) < FLAT] = FLAT
+    a, b = (low - eye) / along, (high - eye) / along
+    near, far = np.minimum(a, b).max(axis=1), np.maximum(a, b).min(axis=1)
+    return bool(np.any((near <= far) & (far > 0.0) & (near < 0.98)))
 
 
 def _rgb(colour: str) -> Colour:
@@ -333,19 +344,6 @@ def _block_lines(block: Block) -> NDArray[np.float32]:
         found += [((x0, y0, z), (x1, y1, z)) for z in (block.base, block.top)]
         found.append(((x0, y0, block.base), (x0, y0, block.top)))
     return np.array(found, dtype=np.float32)
-
-
-def _texture(look: Look) -> vtkTexture:
-    image = vtkImageData()
-    data = pixels(look)
-    image.SetDimensions(data.shape[1], data.shape[0], 1)
-    image.GetPointData().SetScalars(numpy_to_vtk(data.reshape(-1, 3), deep=True))
-    texture = vtkTexture()
-    texture.SetInputData(image)
-    texture.RepeatOn()
-    texture.InterpolateOn()
-    texture.MipmapOn()
-    return texture
 
 
 def _reach(start: NDArray[np.float64], along: NDArray[np.float64], block: Block) -> float | None:

@@ -9,10 +9,10 @@ from makers import CATALOG, ROOM, WALL, a_room, a_unit, a_wall_of, made
 from tallplank.core.check.finding import findings
 from tallplank.core.check.overlap import overlapping
 from tallplank.core.draw.plan import plan
-from tallplank.core.edit.room import change_room
 from tallplank.core.edit.standard import set_job_rule
+from tallplank.core.edit.survey.room import change_room
+from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, change_units, place_unit, set_rule, slide_units
-from tallplank.core.edit.walled import add_opening
 from tallplank.core.job.job import Job
 from tallplank.demo import demo_job
 

@@ -6,9 +6,9 @@ from makers import CATALOG, ROOM, WALL, a_room, made
 from tallplank.core.check.finding import findings
 from tallplank.core.draw.plan import plan
 from tallplank.core.draw.primitive import Arc
-from tallplank.core.edit.room import add_free_wall
+from tallplank.core.edit.survey.room import add_free_wall
+from tallplank.core.edit.survey.walled import add_opening, change_opening
 from tallplank.core.edit.unit import Spot, place_unit
-from tallplank.core.edit.walled import add_opening, change_opening
 from tallplank.core.job.job import Job
 
 

@@ -11,8 +11,8 @@ from tallplank.core.check.finding import Checker, findings
 from tallplank.core.check.record import Finding
 from tallplank.core.check.swing import SwingFinder
 from tallplank.core.edit.opening import set_opening
-from tallplank.core.edit.room import change_room
 from tallplank.core.edit.standard import set_job_hardware, set_job_rule
+from tallplank.core.edit.survey.room import change_room
 from tallplank.core.edit.unit import Spot, change_units, place_unit, slide_units
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import ROOT

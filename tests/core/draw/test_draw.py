@@ -12,8 +12,8 @@ from tallplank.core.draw.dimension import DimensionText, set_out
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.plan import face_at, plan
 from tallplank.core.draw.primitive import Chain, Drawing, Poly, Side, Text
+from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit, set_width, slide_units
-from tallplank.core.edit.walled import add_opening
 from tallplank.core.job.face import faces_of
 from tallplank.core.job.measure import GAP, OfOpening, OfUnit, can_be_typed
 from tallplank.core.measure.display import LengthStyle, format_length

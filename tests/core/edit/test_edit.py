@@ -8,9 +8,10 @@ from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
 from strategies import edits
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.opening import set_drawer_count, set_opening, set_opening_size
-from tallplank.core.edit.room import change_room, change_wall, remove_room
 from tallplank.core.edit.snap import Mover, rest
 from tallplank.core.edit.standard import change_job, change_rates, new_job, set_job_finish, set_job_hardware, set_job_rule, set_job_style
+from tallplank.core.edit.survey.room import change_room, change_wall, remove_room
+from tallplank.core.edit.survey.walled import add_opening, change_opening, remove_opening
 from tallplank.core.edit.unit import (
     Spot,
     carry_look,
@@ -28,7 +29,6 @@ from tallplank.core.edit.unit import (
     slide_units,
     space_evenly,
 )
-from tallplank.core.edit.walled import add_opening, change_opening, remove_opening
 from tallplank.core.error import PlankError
 from tallplank.session.store import Store
 

@@ -10,7 +10,7 @@ from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.plan import plan
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.measured import measured_name, set_measured
-from tallplank.core.edit.walled import add_opening
+from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.job.job import Job
 from tallplank.core.job.measure import GAP, LEVEL, OfUnit, can_be_typed
 

@@ -7,10 +7,10 @@ import pytest
 from fuzz.trial import limited
 from makers import CATALOG, ROOM, WALL, a_room, a_unit, a_wall_of
 from tallplank.core.edit.opening import merge_openings, move_boundary, set_opening, set_opening_size, split_opening
-from tallplank.core.edit.room import add_room, change_room, change_wall, remove_room
 from tallplank.core.edit.standard import change_job, set_job_rule
+from tallplank.core.edit.survey.room import add_room, change_room, change_wall, remove_room
+from tallplank.core.edit.survey.walled import add_opening, change_opening
 from tallplank.core.edit.unit import Spot, carry_look, change_units, duplicate_units, move_to_face, place_unit, set_rule
-from tallplank.core.edit.walled import add_opening, change_opening
 from tallplank.core.error import PlankError, mm, told
 from tallplank.core.job.construction import Construction, RuleError, check_rules, rule_bounds
 from tallplank.core.job.file import dumps, loads

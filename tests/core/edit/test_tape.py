@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from makers import CATALOG, ROOM, WALL, a_room
 from tallplank.core.edit.check import EditError
-from tallplank.core.edit.tape import room_by_tape, survey_room
+from tallplank.core.edit.survey.tape import room_by_tape, survey_room
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.error import PlankError
 from tallplank.core.measure.length import LengthUnit

@@ -11,7 +11,7 @@ from tallplank.core.check.finding import findings
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.plan import plan
 from tallplank.core.edit.open import at_home, open_job
-from tallplank.core.edit.walled import add_opening
+from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.file import JobFileError, dumps, loads

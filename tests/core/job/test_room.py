@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from makers import CATALOG, ROOM, a_room, made
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.group import add_island, set_face_length, turn_group
-from tallplank.core.edit.room import (
+from tallplank.core.edit.survey.room import (
     add_free_wall,
     add_room_of,
     change_room,
@@ -19,8 +19,8 @@ from tallplank.core.edit.room import (
     set_wall_length,
     turn_room,
 )
+from tallplank.core.edit.survey.walled import add_opening, change_opening
 from tallplank.core.edit.unit import Spot, place_unit
-from tallplank.core.edit.walled import add_opening, change_opening
 from tallplank.core.job.face import faces_of
 from tallplank.core.job.file import dumps, load, loads
 from tallplank.core.job.job import Job

@@ -9,10 +9,10 @@ from shapely import Polygon, box, union_all
 
 from makers import CATALOG, ROOM, WALL, a_room, made
 from tallplank.core.check.finding import findings
-from tallplank.core.edit.room import add_room_of
 from tallplank.core.edit.standard import set_job_rule
+from tallplank.core.edit.survey.room import add_room_of
+from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, change_units, place_unit, set_rule
-from tallplank.core.edit.walled import add_opening
 from tallplank.core.job.job import Job
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.part.part import Part

@@ -9,8 +9,8 @@ from hypothesis import strategies as st
 
 from makers import CATALOG, ROOM, WALL, a_room, made
 from tallplank.core.catalog.hardware import Molding
-from tallplank.core.edit.room import add_room_of
 from tallplank.core.edit.standard import set_job_hardware, set_job_rule
+from tallplank.core.edit.survey.room import add_room_of
 from tallplank.core.edit.unit import Spot, change_units, place_unit, set_rule
 from tallplank.core.job.job import Job
 from tallplank.core.joinery.part.form.swept import Swept

@@ -10,7 +10,7 @@ from tallplank.core.edit.appliance import fit_appliances
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.opening import set_opening, set_opening_size
-from tallplank.core.edit.room import change_room
+from tallplank.core.edit.survey.room import change_room
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.job.job import Display
 from tallplank.core.job.standard import Standard

@@ -3,8 +3,8 @@
 import pytest
 
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made, many_units
-from tallplank.core.edit.room import change_room
 from tallplank.core.edit.standard import change_job, set_job_rule
+from tallplank.core.edit.survey.room import change_room
 from tallplank.core.edit.unit import Spot, change_units, place_unit, set_finish, set_rule, set_width, slide_units
 from tallplank.core.joinery.run.length import pieces_of
 from tallplank.core.joinery.run.run import Run

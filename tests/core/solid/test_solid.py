@@ -11,8 +11,8 @@ from shapely import Point, Polygon
 from makers import CATALOG, ROOM, a_made_unit, a_room, a_unit, a_wall_of, made
 from solids import is_square
 from strategies import standards, units
+from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import set_width
-from tallplank.core.edit.walled import add_opening
 from tallplank.core.job.opening import FrontKind, Opening
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit

@@ -9,7 +9,9 @@ from PyQt6.QtWidgets import QComboBox, QSlider, QWidget
 from tallplank.app.board.kind import PaneKind
 from tallplank.app.solidview import SolidView, labelled_slider
 from tallplank.app.theme import Tokens
+from tallplank.core.job.face import Face
 from tallplank.core.solid.scene import SolidMaker, Solids
+from tallplank.core.space.outline import Point, Ring, holds
 from tallplank.session.pick import open_on_bench
 from tallplank.session.store import Store
 
@@ -45,6 +47,15 @@ class Room3DPane(SolidView):
         else:
             self.store.select([key] if key else [])
 
+    def look(self, view: str) -> None:
+        if view != "inside":
+            super().look(view)
+            return
+        room, face = self.store.room(), self.store.face()
+        if room is not None and face is not None:
+            self.ready().eye.stand(*_stand(room.corners, face))
+            self.turned()
+
     def direction(self, view: str) -> tuple[float, float, float]:
         face = self.store.face()
         if view == "above" or face is None:
@@ -67,12 +78,24 @@ class Room3DPane(SolidView):
             self.look("corner")
 
 
+def _stand(corners: Ring, face: Face) -> tuple[Point, Point]:
+    """Where one stands at eye height to look at a face: before its middle, as far back as the room goes; and the way to it."""
+    middle, into = face.frame.out((face.length / 2, 0.0, 0.0)), face.frame.y
+    back = 600.0
+    while back < FARTHEST and holds(corners, (middle.x - into.x * (back + WALL_GAP), middle.y - into.y * (back + WALL_GAP))):
+        back += 100.0
+    return (middle.x - into.x * back, middle.y - into.y * back), (into.x, into.y)
+
+
+FARTHEST, WALL_GAP = 6000.0, 300.0
+
+
 def _tools(pane: QWidget) -> list[QWidget]:
     if not isinstance(pane, Room3DPane):
         return []
     view_field = QComboBox()
     view_field.setAccessibleName("Standard views")
-    for view, name in (("corner", "From a corner"), ("facing", "Facing"), ("above", "From above")):
+    for view, name in (("corner", "From a corner"), ("facing", "Facing"), ("above", "From above"), ("inside", "At eye height")):
         view_field.addItem(name, view)
     view_field.activated.connect(lambda i: pane.look(view_field.itemData(i)))
     return [view_field, _open_slider(pane)]

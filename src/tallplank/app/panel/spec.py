@@ -11,7 +11,9 @@ from tallplank.app.panel.cost_panel import CostPanel
 from tallplank.app.panel.job_panel import JobPanel
 from tallplank.app.panel.panel import Panel
 from tallplank.app.panel.rates_panel import RatesPanel
-from tallplank.app.panel.room_panel import OpeningPanel, RoomPanel, selected_opening
+from tallplank.app.panel.room.opening_panel import OpeningPanel, selected_opening
+from tallplank.app.panel.room.room_panel import RoomPanel
+from tallplank.app.panel.room.standing_panel import ServicePanel, StandingPanel, selected_service, selected_standing
 from tallplank.app.panel.unit_panel import UnitPanel, row_name
 from tallplank.app.theme import Tokens
 from tallplank.core.job.measure import OfCell
@@ -104,6 +106,18 @@ def _opening_panel(spec: Spec) -> Panel:
     return OpeningPanel(spec.store, *found) if found is not None else JobPanel(spec.store, spec.tokens, spec.opened)
 
 
+def _standing_panel(spec: Spec) -> Panel:
+    thing = selected_standing(spec.store)
+    assert thing is not None
+    return StandingPanel(spec.store, thing)
+
+
+def _service_panel(spec: Spec) -> Panel:
+    found = selected_service(spec.store)
+    assert found is not None
+    return ServicePanel(spec.store, *found)
+
+
 def _opening_key(store: Store) -> tuple[object, ...]:
     found = selected_opening(store)
     return ("opening", store.state.room, found[0].id, found[1].id) if found is not None else ()
@@ -131,6 +145,8 @@ PANELS: tuple[PanelKind, ...] = (
         lambda spec: UnitPanel(spec.store, spec.tokens, spec.lead_to, spec.opened),
     ),
     PanelKind(lambda s: selected_opening(s) is not None, _opening_key, _opening_panel),
+    PanelKind(lambda s: selected_standing(s) is not None, StandingPanel.key, _standing_panel),
+    PanelKind(lambda s: selected_service(s) is not None, ServicePanel.key, _service_panel),
     PanelKind(lambda s: s.state.stage == "survey" and s.room() is not None, RoomPanel.key, lambda spec: RoomPanel(spec.store)),
     PanelKind(lambda s: s.state.stage == "quote", lambda _: ("rates",), lambda spec: RatesPanel(spec.store)),
     PanelKind(lambda _: True, lambda s: ("job", s.state.stage), lambda spec: JobPanel(spec.store, spec.tokens, spec.opened)),

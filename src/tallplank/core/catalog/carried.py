@@ -141,7 +141,7 @@ def _used(catalog: Catalog, job: Job) -> dict[str, list[str]]:
         "kind": kinds,
         "construction": [defaults.construction, standard.construction, *(s.base for s in standard.constructions), *_constructions(job)],
         "finish": finishes,
-        "look": [f.look for f in chosen],
+        "look": [*(f.look for f in chosen), *_surfaces(job)],
         "board": [f.board for f in chosen],
         "band": [f.band for f in chosen if f.band],
         "door_style": [*styles, *(o.style for o in openings if o.style)],
@@ -149,6 +149,13 @@ def _used(catalog: Catalog, job: Job) -> dict[str, list[str]]:
         "operation": list(catalog.operations),
         "defaults": [""],
     }
+
+
+def _surfaces(job: Job) -> Iterator[str]:
+    """What rooms are covered with."""
+    for room in job.rooms:
+        found = (room.floor, room.ceiling, *(w.surface for w in (*room.walls, *room.free_walls)), *(s.surface for s in room.soffits))
+        yield from (key for key in found if key is not None)
 
 
 def _constructions(job: Job) -> Iterator[str]:

@@ -9,6 +9,7 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.bearing import hanging_boards
 from tallplank.core.check.kept import kept_entries
 from tallplank.core.check.machining import Fault, Known, faults
+from tallplank.core.check.obstacle import radiators
 from tallplank.core.check.overlap import SLACK, Overlap, OverlapFinder
 from tallplank.core.check.record import Constructions, Finding, Fix, Site, shown
 from tallplank.core.check.room_door import meeting_doors
@@ -25,6 +26,7 @@ from tallplank.core.check.strength import (
 from tallplank.core.check.swing import SwingFinder
 from tallplank.core.check.worktop import WorktopChecker
 from tallplank.core.edit.appliance import fit_appliances, fitted_unit
+from tallplank.core.job.ceiling import headroom
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made, MadeUnit
@@ -129,20 +131,41 @@ def _outside(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     if beyond > SLACK and not face.is_loose:
         text = f"{unit.label} stands {shown(site, beyond)} beyond the end of {face.name}."
         yield Finding("error", "beyond-wall", text, "Slide it back or make it narrower.", (unit.unit.id,))
-    if placed.top - site.room.height > SLACK:
-        text = f"{unit.label} is {shown(site, placed.top - site.room.height)} higher than the room."
+    over = placed.top - headroom(site.room, site.faces, face.frame.flat_out(unit.outline) if site.room.slopes else ())
+    if over > SLACK:
+        text = f"{unit.label} is {shown(site, over)} higher than the {'ceiling over it' if site.room.slopes else 'room'}."
         yield Finding("error", "beyond-ceiling", text, "Make it lower.", (unit.unit.id,))
 
 
 def _in_columns(site: Site, unit: MadeUnit) -> Iterator[Finding]:
-    ring = site.face(unit).frame.flat_out(unit.outline) if site.room.columns else ()
-    for column in site.room.columns:
-        high = site.room.height if column.high is None else column.high
-        above = min(unit.placed.top, high) - max(unit.placed.z, column.low)
-        deep = shared_depth(ring, column.outline) if above > SLACK else 0.0
+    """Units in columns, beams, soffits and radiators."""
+    room = site.room
+    bodies = [(c.name, c.outline, c.low, c.top(room.height)) for c in room.columns]
+    bodies += [(s.name, s.corners, s.low, room.height) for s in room.soffits]
+    bodies += [b for face in site.faces.values() for b in radiators(face)]
+    ring = site.face(unit).frame.flat_out(unit.outline) if bodies else ()
+    for name, outline, low, high in bodies:
+        above = min(unit.placed.top, high) - max(unit.placed.z, low)
+        deep = shared_depth(ring, outline) if above > SLACK else 0.0
         if deep > SLACK:
-            text = f"{unit.label} stands {shown(site, min(deep, above))} into {column.name}."
+            text = f"{unit.label} stands {shown(site, min(deep, above))} into {name}."
             yield Finding("error", "in-column", text, "Move it, or make it narrower, lower or shallower.", (unit.unit.id,))
+
+
+def _before_services(site: Site, unit: MadeUnit) -> Iterator[Finding]:
+    """Sockets and switches that nobody can reach any more; pipes belong behind units."""
+    placed, face = unit.placed, site.face(unit)
+    if unit.unit.off > REACHED:
+        return
+    for service in face.services:
+        x, z = service.middle
+        if service.kind in ("socket", "switch") and placed.x < x < placed.right and placed.z < z < placed.top:
+            text = f"{unit.label} covers the {service.kind} {shown(site, x)} from the left end of {face.name}."
+            yield Finding("note", "covers-service", text, f"Move the {service.kind}, or leave it there for an appliance.", (unit.unit.id,))
+
+
+REACHED = 100.0
+"""What stands farther than this off the wall leaves room for a hand."""
 
 
 def _before_openings(site: Site, unit: MadeUnit) -> Iterator[Finding]:
@@ -251,6 +274,7 @@ UNIT_CHECKS: tuple[Callable[[Site, MadeUnit], Iterator[Finding]], ...] = (
     _outside,
     _in_columns,
     _before_openings,
+    _before_services,
     _unit_choices,
     _thickness_not_sold,
     _legs_out_of_range,

@@ -5,13 +5,14 @@ from typing import NamedTuple
 
 from tallplank.core.check.overlap import SLACK
 from tallplank.core.check.sweep import Prism, prism_of, proud_of
-from tallplank.core.job.face import Faces
-from tallplank.core.job.room import FreeWall, Room
+from tallplank.core.job.face import Face, Faces
+from tallplank.core.job.room import Room
 from tallplank.core.job.unit import RunKind
+from tallplank.core.job.wall import FreeWall
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.space.frame import Frame, Vec
-from tallplank.core.space.outline import shared_depth
+from tallplank.core.space.outline import Ring, shared_depth
 
 WALL = 50.0
 """How deep a wall is taken to be behind its face, that a front is told to be in it."""
@@ -66,7 +67,19 @@ def obstacles_of_room(room: Room, faces: Faces) -> Iterator[Obstacle]:
     yield _obstacle(Prism(corners, room.height, room.height + WALL), "", "the ceiling")
     yield _obstacle(Prism(corners, -WALL, 0.0), "", "the floor")
     for column in room.columns:
-        yield _obstacle(Prism(column.outline, column.low, room.height if column.high is None else column.high), "", column.name)
+        yield _obstacle(Prism(column.outline, column.low, column.top(room.height)), "", column.name)
+    for soffit in room.soffits:
+        yield _obstacle(Prism(soffit.corners, soffit.low, room.height), "", soffit.name)
+    for face in faces.values():
+        for name, ring, low, high in radiators(face):
+            yield _obstacle(Prism(ring, low, high), "", name)
+
+
+def radiators(face: Face) -> Iterator[tuple[str, Ring, float, float]]:
+    """The radiators at a face: names, outlines on the plan, and from where to where they reach up."""
+    for s in (s for s in face.services if s.kind == "radiator"):
+        ring = face.frame.flat_out(((s.x, -s.deep), (s.x + s.width, -s.deep), (s.x + s.width, 0.0), (s.x, 0.0)))
+        yield f"the radiator at {face.name}", ring, s.z, s.z + s.height
 
 
 RUN_NAMES: Mapping[RunKind, str] = {"top": "worktop", "plinth": "plinth", "crown": "crown", "light-rail": "light rail"}

@@ -7,9 +7,9 @@ from math import cos, radians, sin
 from tallplank.core.check.obstacle import Obstacle, meets, obstacles_of_unit
 from tallplank.core.check.record import Finding, Fix
 from tallplank.core.check.sweep import Prism
-from tallplank.core.edit.walled import change_opening
+from tallplank.core.edit.survey.walled import change_opening
 from tallplank.core.job.face import Face
-from tallplank.core.job.room import WallOpening
+from tallplank.core.job.wall import WallOpening
 from tallplank.core.joinery.made import Made
 from tallplank.core.space.outline import Point, Ring
 

@@ -6,11 +6,9 @@ from itertools import pairwise
 
 from tallplank.core.draw.primitive import (
     CUT,
-    GLASS,
     LEVEL_GRAIN,
     PAPER,
     UPRIGHT,
-    WALL,
     WRONG,
     Chain,
     Drawing,
@@ -24,17 +22,16 @@ from tallplank.core.draw.primitive import (
     Text,
     rectangle,
 )
+from tallplank.core.draw.surround import FLOOR_DEPTH, in_the_room, surround, things_of
 from tallplank.core.job.face import Face
-from tallplank.core.job.measure import GAP, LEVEL, Measure, OfFace, OfOpening, OfRoom, OfUnit
-from tallplank.core.job.room import Group, Room, WallOpening
+from tallplank.core.job.measure import GAP, LEVEL, Measure, OfFace, OfOpening, OfRoom, OfService, OfUnit
+from tallplank.core.job.room import Group, Room
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import Front, Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.run.stretch import JOINED
-from tallplank.core.space.outline import bounds, strip_span
-
-FLOOR_DEPTH = 60.0
+from tallplank.core.space.outline import strip_span
 
 
 def elevation(made: Made, room_id: str, face_id: str, wrong: frozenset[str] = frozenset(), *, working: bool = True) -> Drawing:
@@ -47,7 +44,7 @@ def elevation(made: Made, room_id: str, face_id: str, wrong: frozenset[str] = fr
     runs = [r for r in made.runs if (r.room, r.face) == (room_id, face_id)]
     face, length = _as_high_as_what_stands(face, units, runs), face.length
     beside = _thick_beside(room, face)
-    shapes: list[Shape] = [*_surround(face, beside), *_columns(room, face)]
+    shapes: list[Shape] = [*surround(room, made.faces[room_id], face, beside), *in_the_room(room, face)]
     for run in runs:
         if run.what == "plinth":
             shapes += _run_faces(run)
@@ -59,7 +56,7 @@ def elevation(made: Made, room_id: str, face_id: str, wrong: frozenset[str] = fr
     words = [shape for shape in shapes if isinstance(shape, Text)]
     shapes = [*(shape for shape in shapes if not isinstance(shape, Text)), *_round_corners(made, room_id, face, units), *words]
     chains = tuple(_chains(room, face, units, runs, beside)) if working else ()
-    targets = [Target.upright(o.id, (o.x, o.sill), (o.x + o.width, o.sill + o.height)) for o in face.openings]
+    targets = [Target.upright(owner, low, high) for owner, low, high in things_of(room, face)]
     targets += [Target.upright(u.unit.id, (u.placed.x, u.placed.z), (u.placed.right, u.placed.top)) for u in units]
     left = min([0.0, *(u.placed.x for u in units)])
     right = max([length, *(u.placed.right for u in units)])
@@ -80,22 +77,6 @@ def _thick_beside(room: Room, face: Face) -> tuple[float, float]:
     index = room.face_ids.index(face.id)
     before, after = room.walls[index - 1], room.walls[(index + 1) % len(room.walls)]
     return before.thickness if face.closed_left else 0.0, after.thickness if face.closed_right else 0.0
-
-
-def _surround(face: Face, beside: tuple[float, float]) -> Iterator[Shape]:
-    length, height = face.length, face.height
-    for x, thick in ((-beside[0], beside[0]), (length, beside[1])):
-        if thick:
-            yield rectangle(x, -FLOOR_DEPTH, thick, height + FLOOR_DEPTH, None, WALL)
-    yield rectangle(0.0, -FLOOR_DEPTH, length, FLOOR_DEPTH, None, WALL)
-    yield Line((0.0, 0.0), (length, 0.0), Pen.CUT)
-    if face.thickness:
-        for x, closed in ((0.0, face.closed_left), (length, face.closed_right)):
-            yield Line((x, 0.0), (x, height), Pen.CUT if closed else Pen.OUTLINE)
-        if face.is_loose:
-            yield Line((0.0, height), (length, height), Pen.OUTLINE)
-    for opening in face.openings:
-        yield from _opening(opening)
 
 
 BEFORE = 200.0
@@ -125,56 +106,6 @@ PARALLEL = 0.8
 """The cosine from which on another wall stands opposite rather than beside."""
 AT_END = 1.0
 """What begins nearer than this to an end of a face stands at the wall there."""
-
-
-def _columns(room: Room, face: Face) -> Iterator[Shape]:
-    """The columns and beams that stand at the face or shortly before it."""
-    for column in room.columns:
-        (left, near), (right, far) = bounds([face.frame.inside((*point, 0.0))[:2] for point in column.outline])
-        if far > -AT_FACE and near < 0 and right > 0 and left < face.length:
-            high = face.height if column.high is None else min(column.high, face.height)
-            if high > column.low:
-                yield rectangle(left, column.low, right - left, high - column.low, Pen.OUTLINE, PAPER)
-
-
-AT_FACE = 300.0
-"""What stands nearer to a face than this is shown on its elevation."""
-
-
-def _opening(opening: WallOpening) -> Iterator[Shape]:
-    x, z, width, height = opening.x, opening.sill, opening.width, opening.height
-    if opening.kind == "door":
-        yield rectangle(x - 70, z, width + 140, height + 70, Pen.EDGE, PAPER)
-        yield rectangle(x, z, width, height, Pen.OUTLINE, PAPER)
-        yield from _leaf_marks(opening)
-        return
-    yield rectangle(x, z, width, height, Pen.OUTLINE, PAPER)
-    if opening.kind == "opening":
-        return
-    sash = min(55.0, width / 8, height / 8)
-    panes = 2 if width > 700 else 1
-    pane = (width - (panes + 1) * sash) / panes
-    for i in range(panes):
-        yield rectangle(x + sash + i * (pane + sash), z + sash, pane, height - 2 * sash, Pen.EDGE, GLASS)
-
-
-def _leaf_marks(door: WallOpening) -> Iterator[Shape]:
-    """Broken lines that meet where a leaf hangs; an arrow to where one slides."""
-    left, right, low, middle, high = door.x, door.x + door.width, door.sill, door.sill + door.height / 2, door.sill + door.height
-    if door.leaf == "sliding":
-        tip, tail = (left, right) if door.hand == "left" else (right, left)
-        way = (tip - tail) / door.width
-        yield Line((tail, middle), (tip, middle), Pen.HIDDEN)
-        for rise in (-ARROW, ARROW):
-            yield Line((tip - way * 2 * ARROW, middle + rise), (tip, middle), Pen.HIDDEN)
-        return
-    leaves = [(left, (left + right) / 2), (right, (left + right) / 2)] if door.leaf == "double" else []
-    for hung, free in leaves or [(left, right) if door.hand == "left" else (right, left)]:
-        yield Line((free, low), (hung, middle), Pen.HIDDEN)
-        yield Line((free, high), (hung, middle), Pen.HIDDEN)
-
-
-ARROW = 40.0
 
 
 def unit_front(unit: MadeUnit, *, marked: bool = True) -> Iterator[Shape]:
@@ -267,6 +198,7 @@ def _chains(room: Room, face: Face, units: Sequence[MadeUnit], runs: Sequence[Ru
     left, right = Side.of("left", -beside[0]), Side.of("right", face.length + beside[1])
     if floor:
         yield unit_chain(below, floor, face.length)
+    yield from service_chains(room.id, face, (below, right), with_heights=not hung)
     yield Chain(below, (0.0, face.length), (OfFace(room.id, face.id),))
     if hung:
         yield unit_chain(above, hung, face.length)
@@ -309,6 +241,31 @@ def opening_chain(side: Side, room: str, face: Face) -> Chain:
         measures.append(OfOpening(room, face.id, opening.id, "width"))
     if face.length - ticks[-1] > JOINED:
         ticks.append(face.length)
+        measures.append(GAP)
+    return Chain(side, tuple(ticks), tuple(measures))
+
+
+def service_chains(room: str, face: Face, sides: tuple[Side, Side], *, with_heights: bool) -> Iterator[Chain]:
+    """The middles of services from the left end of a face, and their heights above the floor."""
+    below, right = sides
+    if not face.services:
+        return
+    by_x = sorted(face.services, key=lambda s: s.middle[0])
+    yield _spaced(below, [(s.middle[0], OfService(room, face.id, s.id, "x")) for s in by_x], face.length)
+    if with_heights:
+        by_z = sorted(face.services, key=lambda s: s.middle[1])
+        yield _spaced(right, [(s.middle[1], OfService(room, face.id, s.id, "z")) for s in by_z], face.height)
+
+
+def _spaced(side: Side, places: Sequence[tuple[float, Measure]], length: float) -> Chain:
+    """A chain from nothing through places to the whole length; the first can be typed over, the others measure from one to the next."""
+    ticks, measures = [0.0], list[Measure]()
+    for place, measure in places:
+        if place - ticks[-1] > JOINED:
+            measures.append(measure if len(ticks) == 1 else GAP)
+            ticks.append(place)
+    if length - ticks[-1] > JOINED:
+        ticks.append(length)
         measures.append(GAP)
     return Chain(side, tuple(ticks), tuple(measures))
 

@@ -1,19 +1,16 @@
 """The plan of a room: walls cut above the worktops, units below the cut in full line, those above it broken."""
 
 from collections.abc import Iterator, Sequence
+from itertools import pairwise
 from math import atan2, degrees, hypot
 
 from tallplank.core.draw.elevation import mark_room, opening_chain, unit_chain
 from tallplank.core.draw.primitive import (
-    GLASS,
     PAPER,
-    WALL,
     WRONG,
-    Arc,
     Chain,
     Drawing,
     Fill,
-    Line,
     Pen,
     Poly,
     Shape,
@@ -21,9 +18,12 @@ from tallplank.core.draw.primitive import (
     Target,
     Text,
 )
+from tallplank.core.draw.room_plan import above_of, box_on, line_on, point_on, things_of, walls_of
 from tallplank.core.job.face import Face, Faces
-from tallplank.core.job.measure import OfFace
-from tallplank.core.job.room import FreeWall, Group, Room, WallOpening
+from tallplank.core.job.measure import GAP, Measure, OfFace, OfStanding
+from tallplank.core.job.room import Group, Room
+from tallplank.core.job.standing import Column
+from tallplank.core.job.wall import FreeWall
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.run.stretch import JOINED
@@ -36,7 +36,7 @@ def plan(made: Made, room_id: str, wrong: frozenset[str] = frozenset()) -> Drawi
     room, faces = made.job.room(room_id), made.faces[room_id]
     outer = mitred(room.corners, [w.thickness for w in room.walls])
     outside = tuple(p for edge in outer for p in edge)
-    shapes: list[Shape] = [Poly(room.corners, None, PAPER), *_walls(room, faces, outer)]
+    shapes: list[Shape] = [Poly(room.corners, None, PAPER), *walls_of(room, faces, outer)]
     units = made.by_room.get(room_id, ())
     low_first = sorted(units, key=lambda u: (u.placed.hung, u.placed.top))
     runs = [r for r in made.runs if r.room == room_id and r.what == "top"]
@@ -45,8 +45,8 @@ def plan(made: Made, room_id: str, wrong: frozenset[str] = frozenset()) -> Drawi
     shapes += [s for r in runs for s in _worktop(faces[r.face].frame, r)]
     shapes += [s for u in low_first if u.placed.hung for s in _unit(faces, u)]
     shapes += [Poly(_frame(faces, u).flat_out(u.outline), Pen.WRONG, WRONG) for u in units if u.unit.id in wrong]
-    shapes += [_mark(faces, u) for u in units]
-    targets = [Target(o.id, _box(f.frame, o.x, 0.0, o.width, f.thickness)) for f in _fronts(room, faces) for o in f.openings]
+    shapes += [*above_of(room, faces), *(_mark(faces, u) for u in units)]
+    targets = [Target(owner, ring) for owner, ring in things_of(room, faces)]
     targets += [Target(u.unit.id, _frame(faces, u).flat_out(u.outline)) for u in low_first]
     reach = [p for u in units for p in _frame(faces, u).flat_out(u.outline)]
     low, high = bounds([*outside, *reach])
@@ -57,95 +57,15 @@ def _frame(faces: Faces, unit: MadeUnit) -> Frame:
     return faces[unit.unit.face].frame
 
 
-def _fronts(room: Room, faces: Faces) -> Iterator[Face]:
-    """One face of every wall: the one that its openings are measured on."""
-    return (faces[wall.id] for wall in (*room.walls, *room.free_walls))
-
-
-def _point(frame: Frame, x: float, y: float) -> Point:
-    """A point of a face's frame on the plan."""
-    p = frame.out((x, y, 0.0))
-    return (p.x, p.y)
-
-
-def _box(frame: Frame, x: float, y: float, along: float, into: float) -> Ring:
-    """A rectangle in the frame of a face."""
-    return frame.flat_out(((x, y), (x + along, y), (x + along, y + into), (x, y + into)))
-
-
 def _grain(frame: Frame) -> float:
     """The direction of a face on the plan, in degrees from 0 to 180."""
     return degrees(atan2(frame.x.y, frame.x.x)) % 180.0
 
 
-def _walls(room: Room, faces: Faces, outer: Sequence[tuple[Point, Point]]) -> Iterator[Shape]:
-    for i, (a, b) in enumerate(outer):
-        yield Poly((room.corners[i], a, b, room.corners[(i + 1) % len(room.corners)]), None, WALL)
-    yield Poly(tuple(p for edge in outer for p in edge), Pen.CUT)
-    yield Poly(room.corners, Pen.CUT)
-    for wall in room.free_walls:
-        yield Poly(_box(faces[wall.id].frame, 0.0, 0.0, faces[wall.id].length, wall.thickness), Pen.CUT, WALL)
-    for face in _fronts(room, faces):
-        yield from _openings(face)
-    for column in room.columns:
-        hangs = column.low > 0
-        yield Poly(column.outline, Pen.HIDDEN if hangs else Pen.CUT, None if hangs else WALL)
-
-
-def _openings(face: Face) -> Iterator[Shape]:
-    frame, thick = face.frame, face.thickness
-    for opening in face.openings:
-        fill = GLASS if opening.kind == "window" else PAPER
-        yield Poly(_box(frame, opening.x, 0.0, opening.width, thick), None, fill)
-        for x in (opening.x, opening.x + opening.width):
-            yield _line(frame, (x, 0.0), (x, thick), Pen.CUT)
-        if opening.kind == "window":
-            for y in (0.0, thick * 0.42, thick * 0.58, thick):
-                yield _line(frame, (opening.x, y), (opening.x + opening.width, y), Pen.EDGE)
-        elif opening.kind == "door":
-            yield from _door(frame, opening, thick)
-
-
-def _line(frame: Frame, a: Point, b: Point, pen: Pen) -> Line:
-    return Line(_point(frame, *a), _point(frame, *b), pen)
-
-
-def _door(frame: Frame, door: WallOpening, thick: float) -> Iterator[Shape]:
-    """The leaves of a door: open at a right angle with what they sweep, or slid before the wall."""
-    left, right, out = door.x, door.x + door.width, -1.0 if door.swing == "in" else 1.0
-    face = 0.0 if door.swing == "in" else thick
-    if door.leaf == "sliding":
-        start = left - door.width if door.hand == "left" else right
-        y = face + out * BEFORE_WALL
-        yield _line(frame, (start, y), (start + door.width, y), Pen.OUTLINE)
-        yield _line(frame, (left, y), (right, y), Pen.HIDDEN)
-    elif door.leaf == "double":
-        yield from _leaf(frame, (left, face), door.width / 2, 1.0, out)
-        yield from _leaf(frame, (right, face), door.width / 2, -1.0, out)
-    elif door.hand == "left":
-        yield from _leaf(frame, (left, face), door.width, 1.0, out)
-    else:
-        yield from _leaf(frame, (right, face), door.width, -1.0, out)
-
-
-BEFORE_WALL = 25.0
-"""From the wall to the middle of a leaf that slides before it."""
-
-
-def _leaf(frame: Frame, hung: Point, width: float, inward: float, out: float) -> Iterator[Shape]:
-    """A leaf open at a right angle, and the quarter circle from there to where it is closed."""
-    hinge, free = _point(frame, *hung), _point(frame, hung[0], hung[1] + out * width)
-    shut = _point(frame, hung[0] + inward * width, hung[1])
-    yield Line(hinge, free, Pen.OUTLINE)
-    angles = [degrees(atan2(p[1] - hinge[1], p[0] - hinge[0])) for p in (free, shut)]
-    turn = (angles[1] - angles[0] + 180.0) % 360.0 - 180.0
-    yield Arc(hinge, width, angles[0] if turn > 0 else angles[1], abs(turn), Pen.BEYOND)
-
-
 def _group(group: Group, faces: Faces) -> Iterator[Shape]:
     """The lines that units of a group stand at."""
     for face in (faces[f.id] for f in group.faces):
-        yield _line(face.frame, (0.0, 0.0), (face.length, 0.0), Pen.HIDDEN)
+        yield line_on(face.frame, (0.0, 0.0), (face.length, 0.0), Pen.HIDDEN)
 
 
 def _unit(faces: Faces, unit: MadeUnit) -> Iterator[Shape]:
@@ -156,10 +76,10 @@ def _unit(faces: Faces, unit: MadeUnit) -> Iterator[Shape]:
         x0, y0, _ = unit.frame.origin
         yield Poly(frame.flat_out([(x0 + x, y0 + y) for x, y in unit.plan]), pen, fill)
         return
-    yield Poly(_box(frame, placed.x, placed.back, unit.unit.width, -unit.unit.depth), pen, fill)
+    yield Poly(box_on(frame, placed.x, placed.back, unit.unit.width, -unit.unit.depth), pen, fill)
     if placed.has_fronts and not hung:
         front = Fill("look", unit.choice.finish("front").look, grain)
-        yield Poly(_box(frame, placed.x, placed.front, unit.unit.width, placed.front_thickness), Pen.EDGE, front)
+        yield Poly(box_on(frame, placed.x, placed.front, unit.unit.width, placed.front_thickness), Pen.EDGE, front)
 
 
 def _worktop(frame: Frame, run: Run) -> Iterator[Shape]:
@@ -172,7 +92,7 @@ def _mark(faces: Faces, unit: MadeUnit) -> Text:
     share = 0.3 if unit.placed.hung else 0.76
     if unit.placed.top > 1800 and not unit.placed.hung:
         share = 0.5
-    at = _point(_frame(faces, unit), unit.placed.x + unit.unit.width / 2, unit.placed.front * share)
+    at = point_on(_frame(faces, unit), unit.placed.x + unit.unit.width / 2, unit.placed.front * share)
     return Text(at, str(unit.unit.mark), framed=True, room=mark_room(unit))
 
 
@@ -187,11 +107,40 @@ def _chains(made: Made, room: Room, outside: Ring) -> Iterator[Chain]:
             yield _outward(unit_chain(side, floor, face.length), face)
         if face.openings:
             yield _outward(opening_chain(side, room.id, face), face)
+        yield from (_outward(chain, face) for chain in _standing_chains(room, faces, face, side))
         if not face.is_loose or (face.id == face.carrier.id if isinstance(face.carrier, FreeWall) else not floor):
             whole = _outward(Chain(side, (0.0, face.length), (OfFace(room.id, face.id),)), face)
             lengths = [c for c in lengths if not _tells_the_same(c, whole)]
             lengths.append(whole)
     yield from lengths
+
+
+def _standing_chains(room: Room, faces: Faces, face: Face, side: Side) -> Iterator[Chain]:
+    """The places of columns along the wall that they stand nearest to."""
+    if face.is_loose:
+        return
+    for column in room.columns:
+        if _nearest_wall(faces, column) != face.id:
+            continue
+        (left, _), (right, _) = bounds([face.frame.inside((*point, 0.0))[:2] for point in column.outline])
+        places = [p for p in (left, right) if JOINED < p < face.length - JOINED]
+        ticks = (0.0, *places, face.length)
+        known: dict[tuple[float, float], Measure] = {
+            (0.0, left): OfStanding(room.id, face.id, column.id, "x"),
+            (left, right): OfStanding(room.id, face.id, column.id, "width"),
+        }
+        yield Chain(side, ticks, tuple(known.get(pair, GAP) for pair in pairwise(ticks)))
+
+
+def _nearest_wall(faces: Faces, column: Column) -> str:
+    """The wall that a column stands nearest to."""
+
+    def away(face: Face) -> float:
+        ring = [face.frame.inside((*point, 0.0)) for point in column.outline]
+        beyond = max(-max(p.x for p in ring), min(p.x for p in ring) - face.length, 0.0)
+        return min(-p.y for p in ring) + beyond
+
+    return min((f for f in faces.values() if not f.is_loose), key=away).id
 
 
 def _tells_the_same(one: Chain, other: Chain) -> bool:
@@ -206,14 +155,14 @@ def _outer_side(face: Face, outside: Ring) -> Side:
     frame = face.frame
     away = max((p[0] - frame.origin.x) * frame.y.x + (p[1] - frame.origin.y) * frame.y.y for p in outside)
     way = (frame.x.x, frame.x.y)
-    return Side(f"out {_direction(frame)}", _point(frame, 0.0, away), way, (frame.y.x, frame.y.y))
+    return Side(f"out {_direction(frame)}", point_on(frame, 0.0, away), way, (frame.y.x, frame.y.y))
 
 
 def _inner_side(face: Face, units: Sequence[MadeUnit]) -> Side:
     """In the room, before what stands at a face that stands free."""
     frame = face.frame
     front = min((u.placed.front for u in units), default=0.0)
-    return Side(f"at {face.id}", _point(frame, 0.0, front), (frame.x.x, frame.x.y), (0.0 - frame.y.x, 0.0 - frame.y.y))
+    return Side(f"at {face.id}", point_on(frame, 0.0, front), (frame.x.x, frame.x.y), (0.0 - frame.y.x, 0.0 - frame.y.y))
 
 
 def _direction(frame: Frame) -> int:

@@ -5,7 +5,7 @@ from functools import partial
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.check import EditError, valid, with_standard, with_units
-from tallplank.core.edit.room import fresh_id
+from tallplank.core.edit.survey.room import fresh_id
 from tallplank.core.job.job import Job
 from tallplank.core.job.standard import SavedConstruction
 from tallplank.core.job.unit import Unit

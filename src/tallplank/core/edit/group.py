@@ -3,7 +3,7 @@
 from functools import partial
 
 from tallplank.core.edit.check import Edited, EditError, valid
-from tallplank.core.edit.room import check_angle, folded, fresh_id, set_wall_length, with_room
+from tallplank.core.edit.survey.room import check_angle, folded, fresh_id, set_wall_length, with_room
 from tallplank.core.job.job import Job
 from tallplank.core.job.room import Group, GroupFace, Room
 from tallplank.core.space.frame import turned_about_z

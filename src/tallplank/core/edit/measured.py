@@ -1,16 +1,18 @@
 """A new value for what a dimension measures, as an edit."""
 
-from typing import assert_never
+from typing import Literal, assert_never
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.group import set_face_length
 from tallplank.core.edit.opening import set_opening_size
-from tallplank.core.edit.room import change_room
+from tallplank.core.edit.survey.room import change_room
+from tallplank.core.edit.survey.service import change_service, service_of
+from tallplank.core.edit.survey.standing import set_standing_along
+from tallplank.core.edit.survey.walled import change_opening
 from tallplank.core.edit.unit import Anchor, change_units, set_width
-from tallplank.core.edit.walled import change_opening
 from tallplank.core.job.job import Job
-from tallplank.core.job.measure import Between, Measure, OfCell, OfFace, OfOpening, OfRoom, OfUnit
+from tallplank.core.job.measure import Between, Measure, OfCell, OfFace, OfOpening, OfRoom, OfService, OfStanding, OfUnit
 
 
 def set_measured(job: Job, catalog: Catalog, measure: Measure, value: float, anchor: Anchor = "left") -> Job:
@@ -28,6 +30,10 @@ def set_measured(job: Job, catalog: Catalog, measure: Measure, value: float, anc
             return set_opening_size(job, catalog, [unit], path, value)
         case OfOpening(room, wall, opening, size):
             return change_opening(job, room, wall, opening, **{size: value})
+        case OfService(room, wall, service, size):
+            return _service_at(job, room, wall, service, size, value)
+        case OfStanding(room, wall, thing, size):
+            return set_standing_along(job, room, thing, job.face(room, wall), size, value)
         case OfFace(room, face):
             return set_face_length(job, room, face, value)
         case OfRoom(room):
@@ -47,6 +53,10 @@ def measured_name(measure: Measure) -> str:
             return "opening"
         case OfOpening(_, _, _, size):
             return f"opening {size}"
+        case OfService():
+            return "place of a service"
+        case OfStanding(_, _, _, size):
+            return "place" if size == "x" else "width"
         case OfFace():
             return "wall length"
         case OfRoom():
@@ -55,3 +65,12 @@ def measured_name(measure: Measure) -> str:
             return kind
         case _:
             assert_never(measure)
+
+
+def _service_at(job: Job, room: str, wall: str, service_id: str, axis: Literal["x", "z"], middle: float) -> Job:
+    """A job with the middle of a service at a place along its wall, or at a height."""
+    service = service_of(job.face(room, wall), service_id)
+    half = (service.width if axis == "x" else service.height) / 2
+    if middle < half:
+        raise EditError(f"Its middle is at least {job.display.shown(half)} from there.")
+    return change_service(job, room, wall, service_id, **{axis: middle - half})

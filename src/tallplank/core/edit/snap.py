@@ -44,7 +44,9 @@ def rest(made: Made, room: str, face: Face, mover: Mover, x: float, reach: float
 def first_gap(made: Made, room: str, face: Face, mover: Mover) -> float:
     """The leftmost left edge where the thing stands free of its neighbours, those round the corners too; else the right end of all."""
     spans = [(u.placed.x, u.placed.right) for u in _beside(made, room, face.id, mover)]
-    spans = sorted([*spans, *(span for _, span in reaching(made, room, face, mover))])
+    spans = sorted(
+        [*spans, *(span for _, span in reaching(made, room, face, mover)), *(span for _, span in standing(made, room, face, mover))]
+    )
     at = 0.0
     for start, end in spans:
         if start - at >= mover.width - TOLERANCE:
@@ -59,7 +61,7 @@ def gap_around(made: Made, room: str, face: Face, mover: Mover, at: float) -> tu
     None within a unit, or where the face is open at an end of the gap.
     """
     spans = [(u.placed.x, u.placed.right) for u in _beside(made, room, face.id, mover)]
-    spans += [span for _, span in reaching(made, room, face, mover)]
+    spans += [span for _, span in (*reaching(made, room, face, mover), *standing(made, room, face, mover))]
     if any(start < at < end for start, end in spans):
         return None
     left = max((end for _, end in spans if end <= at), default=0.0 if face.closed_left else None)
@@ -93,6 +95,11 @@ def _places(made: Made, room: str, face: Face, mover: Mover) -> Iterator[tuple[i
     yield 1, 0.0, f"left end of {face.name}"
     yield 1, face.length - mover.width, f"right end of {face.name}"
     yield from _corners(made, room, face, mover)
+    for name, span in standing(made, room, face, mover):
+        yield 1, span[1], f"right of {name}"
+        yield 1, span[0] - mover.width, f"left of {name}"
+    for service in face.services:
+        yield 3, service.middle[0] - mover.width / 2, f"centred on the {service.kind}"
     for opening in face.openings:
         yield 2, opening.x + (opening.width - mover.width) / 2, f"centred on the {opening.kind}"
     for unit in made.at_face(room, face.id):
@@ -109,6 +116,21 @@ def _corners(made: Made, room: str, face: Face, mover: Mover) -> Iterator[tuple[
         for place in (span[1], span[0] - mover.width):
             if face.is_loose or -TOLERANCE <= place <= face.length - mover.width + TOLERANCE:
                 yield 1, place, told
+
+
+def standing(made: Made, room_id: str, face: Face, mover: Mover) -> Iterator[tuple[str, tuple[float, float]]]:
+    """Columns, beams, soffits and radiators in the strip before a face, each with its name and from where to where."""
+    room = made.job.room(room_id)
+    bodies = [(c.name, c.outline, c.low, c.top(room.height)) for c in room.columns]
+    bodies += [(s.name, s.corners, s.low, room.height) for s in room.soffits]
+    for name, ring, low, high in bodies:
+        if low < mover.high and high > mover.low:
+            span = strip_span([face.frame.inside((*point, 0.0))[:2] for point in ring], -mover.depth, 0.0)
+            if span is not None and span[1] > TOLERANCE and span[0] < face.length - TOLERANCE:
+                yield name, span
+    for s in face.services:
+        if s.kind == "radiator" and s.z < mover.high and s.z + s.height > mover.low:
+            yield "the radiator", (s.x, s.x + s.width)
 
 
 def reaching(made: Made, room: str, face: Face, mover: Mover) -> Iterator[tuple[MadeUnit, tuple[float, float]]]:

@@ -2,7 +2,7 @@
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.check import EditError, valid, with_standard
-from tallplank.core.edit.room import add_room
+from tallplank.core.edit.survey.room import add_room
 from tallplank.core.edit.unit import check_finish, check_hardware, overlaid
 from tallplank.core.job.construction import RuleValue, check_rules
 from tallplank.core.job.job import Job

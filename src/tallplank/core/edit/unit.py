@@ -10,8 +10,8 @@ from tallplank.core.catalog.kind import Kind
 from tallplank.core.edit.appliance import fitted_unit
 from tallplank.core.edit.check import Edited, EditError, buildable, valid, with_more, with_units
 from tallplank.core.edit.corner import set_for_place
-from tallplank.core.edit.room import fresh_id, taken_ids
 from tallplank.core.edit.snap import Mover, first_gap, neighbour
+from tallplank.core.edit.survey.room import fresh_id, taken_ids
 from tallplank.core.job.construction import Construction, RuleValue, check_rules
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import Opening

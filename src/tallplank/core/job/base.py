@@ -63,6 +63,7 @@ def _in_lines(text: str) -> str:
 Mm = Annotated[float, Field(allow_inf_nan=False, ge=-100_000, le=100_000)]
 Positive = Annotated[float, Field(allow_inf_nan=False, gt=0, le=100_000)]
 NotNegative = Annotated[float, Field(allow_inf_nan=False, ge=0, le=100_000)]
+Degrees = Annotated[float, Field(allow_inf_nan=False, ge=-360, le=360)]
 Share = Annotated[float, Field(allow_inf_nan=False, ge=0, lt=1)]
 Line = Annotated[str, AfterValidator(_in_one_line)]
 """Text that stands in one line."""

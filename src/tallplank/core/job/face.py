@@ -2,9 +2,11 @@
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
+from math import atan2, degrees
 from typing import Literal
 
-from tallplank.core.job.room import FreeWall, Group, GroupFace, Room, Wall, WallOpening
+from tallplank.core.job.room import Group, GroupFace, Room
+from tallplank.core.job.wall import FreeWall, Service, Wall, WallOpening
 from tallplank.core.space.frame import Frame, along, turned_about_z
 from tallplank.core.space.outline import edges, far, inner_angle
 
@@ -24,7 +26,8 @@ class Face:
     thickness: float
     """Of the wall behind it; nothing behind the face of a group."""
     openings: tuple[WallOpening, ...] = ()
-    """As measured on this face."""
+    services: tuple[Service, ...] = ()
+    """Both as measured on this face."""
     before: float = 360.0
     """The angle in the room between it and the wall that meets its left end; a whole turn where none does."""
     after: float = 360.0
@@ -39,6 +42,11 @@ class Face:
     def closed_right(self) -> bool:
         """Whether a wall stands against its right end."""
         return self.after < HALF_TURN
+
+    @property
+    def turn(self) -> float:
+        """Which way it runs on the plan, in degrees counter-clockwise from x."""
+        return degrees(atan2(self.frame.x.y, self.frame.x.x))
 
     @property
     def is_loose(self) -> bool:
@@ -75,12 +83,12 @@ def _walls(room: Room) -> Iterator[Face]:
     angles = [inner_angle(corners[i - 1], c, corners[(i + 1) % len(corners)]) for i, c in enumerate(corners)]
     for i, (wall, (a, b)) in enumerate(zip(room.walls, edges(corners), strict=True)):
         ends = (angles[i], angles[(i + 1) % len(angles)])
-        yield Face(wall.id, wall.name, along(a, b), far(a, b), room.height, wall, wall.thickness, wall.openings, *ends)
+        yield Face(wall.id, wall.name, along(a, b), far(a, b), room.height, wall, wall.thickness, wall.openings, wall.services, *ends)
 
 
 def _sides(wall: FreeWall) -> Iterator[Face]:
     length, front = far(wall.start, wall.end), along(wall.start, wall.end)
-    yield Face(wall.id, wall.name, front, length, wall.height, wall, wall.thickness, wall.openings)
+    yield Face(wall.id, wall.name, front, length, wall.height, wall, wall.thickness, wall.openings, wall.services)
     a, b = front.out((length, wall.thickness, 0.0)), front.out((0.0, wall.thickness, 0.0))
     back = along((a.x, a.y), (b.x, b.y))
     turned = tuple(_from_behind(o, length) for o in reversed(wall.openings))

@@ -8,6 +8,7 @@ from pydantic import Field, JsonValue, model_validator
 from tallplank.core.error import PlankError, told
 from tallplank.core.job.base import Line, Name, NotNegative, Record, Share
 from tallplank.core.job.face import Face, face_of
+from tallplank.core.job.picture import MOST_PICTURES, Picture
 from tallplank.core.job.room import Room
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
@@ -106,6 +107,7 @@ class Job(Record):
     rates: Rates = Rates()
     rooms: Annotated[tuple[Room, ...], Field(max_length=MOST_ROOMS)] = ()
     units: Annotated[tuple[Unit, ...], Field(max_length=MOST_UNITS)] = ()
+    pictures: Annotated[tuple[Picture, ...], Field(max_length=MOST_PICTURES)] = ()
     pinned: Pinned = Field(default_factory=dict)
     """Entries that the job keeps as they were, because the catalogue has them otherwise now or not at all."""
 
@@ -113,9 +115,9 @@ class Job(Record):
     def _holds_together(self) -> Self:
         check_entries(self.pinned)
         faces = {(room.id, face) for room in self.rooms for face in room.face_ids}
-        ids = [room.id for room in self.rooms] + [unit.id for unit in self.units]
+        ids = [room.id for room in self.rooms] + [unit.id for unit in self.units] + [picture.id for picture in self.pictures]
         if len(set(ids)) != len(ids):
-            raise ValueError("two rooms or units have the same id")
+            raise ValueError("two rooms, units or pictures have the same id")
         for unit in self.units:
             if (unit.room, unit.face) not in faces:
                 raise ValueError(f"unit {unit.mark} stands at face '{unit.face}' of room '{unit.room}', which does not exist")

@@ -33,6 +33,26 @@ class OfOpening:
 
 
 @dataclass(frozen=True, slots=True)
+class OfService:
+    """The middle of a service, along its wall or above the floor."""
+
+    room: str
+    face: str
+    service: str
+    size: Literal["x", "z"]
+
+
+@dataclass(frozen=True, slots=True)
+class OfStanding:
+    """The place of a column or soffit along a face, or its width there."""
+
+    room: str
+    face: str
+    thing: str
+    size: Literal["x", "width"]
+
+
+@dataclass(frozen=True, slots=True)
 class OfFace:
     """The length of a wall or of a group's face."""
 
@@ -54,7 +74,7 @@ class Between:
     kind: Literal["gap", "level"] = "gap"
 
 
-Measure = OfUnit | OfCell | OfOpening | OfFace | OfRoom | Between
+Measure = OfUnit | OfCell | OfOpening | OfService | OfStanding | OfFace | OfRoom | Between
 GAP, LEVEL = Between("gap"), Between("level")
 
 

@@ -1,25 +1,21 @@
 """A room as surfaces gathered by look, ready for any renderer. Units that did not change keep their arrays."""
 
-from collections.abc import Iterable, Iterator, Sequence
-from dataclasses import dataclass
+from collections.abc import Iterable, Iterator, Mapping, Sequence
+from dataclasses import dataclass, field
 
 import numpy as np
 
 from tallplank.core.job.face import Faces as FacesOfRoom
+from tallplank.core.job.picture import Picture
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part, PartRef
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import Mapped
 from tallplank.core.solid.mesh import Batch, Faces, Surfaces, piece_faces
-from tallplank.core.solid.shell import shell
+from tallplank.core.solid.shell import shell, shell_lines
 from tallplank.core.space.frame import Floats, Frame, Vec
 from tallplank.core.space.motion import Motion
 from tallplank.core.space.outline import Ring, bounds
-
-SHELL_GAP = 3.0
-"""Walls and floor are shown this far behind their true faces, so that what stands against them keeps its edges."""
-PANE_DEPTH = 0.6
-"""How far into the wall glass and door leaves stand, as a share of its thickness."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,10 +60,12 @@ class Solids:
     lines: Floats
     blocks: tuple[Block, ...]
     shell: tuple[Batch, ...]
-    """The room itself, each side seen from inside only: batches named wall, floor, glass and door."""
+    """The room itself, each side seen from inside only: batches by what covers them, see `shell`."""
     low: Vec
     high: Vec
     """The corners of the box around the room, or around the unit."""
+    pictures: Mapping[str, Picture] = field(default_factory=dict)
+    """What the user brought along for walls and floors, by id."""
 
 
 _Placed = tuple[str, Faces, Floats]
@@ -94,15 +92,16 @@ class SolidMaker:
         )
         self._surfaces.turn()
         placed = [one for bodies in (*standing, *passing) for one in bodies]
-        lines = [line for _, _, line in placed if len(line)]
+        lines = [*(line for _, _, line in placed if len(line)), shell_lines(room)]
         (left, near), (right, far) = bounds(room.corners)
         return Solids(
             tuple(_gathered(placed)),
-            np.concatenate(lines) if lines else np.zeros((0, 2, 3), np.float32),
+            np.concatenate(lines),
             tuple(_block(unit, faces[unit.unit.face].frame) for unit in units),
             shell(room, faces),
             Vec(left, near, 0.0),
             Vec(right, far, room.height),
+            {picture.id: picture for picture in made.job.pictures},
         )
 
     def _stood(self, units: Sequence[MadeUnit], faces: FacesOfRoom, opened: float) -> list[tuple[_Placed, ...]]:

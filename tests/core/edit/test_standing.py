@@ -10,8 +10,8 @@ from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.plan import plan
 from tallplank.core.draw.primitive import Pen, Poly
 from tallplank.core.edit.check import EditError
-from tallplank.core.edit.column import add_column, change_column, remove_column
-from tallplank.core.edit.room import turn_room
+from tallplank.core.edit.survey.room import turn_room
+from tallplank.core.edit.survey.standing import add_column, change_standing, remove_standing
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.job.file import dumps, loads
 from tallplank.core.job.job import Job
@@ -53,7 +53,7 @@ def test_a_round_column_is_drawn_and_weighs_as_a_circle() -> None:
     assert area(outline) == pytest.approx(pi * 150.0**2, rel=0.01)
     drawn = [s for s in plan(made(job), ROOM).shapes if isinstance(s, Poly) and s.points == outline]
     assert [s.pen for s in drawn] == [Pen.CUT]
-    hung = change_column(job, ROOM, "column1", low=2000.0)
+    hung = change_standing(job, ROOM, "column1", low=2000.0)
     assert [s.pen for s in plan(made(hung), ROOM).shapes if isinstance(s, Poly) and s.points == outline] == [Pen.HIDDEN]
 
 
@@ -66,10 +66,10 @@ def test_columns_are_kept_turned_and_removed() -> None:
     before = sum(len(b.faces) for b in shell(a_room().rooms[0], made(a_room()).faces[ROOM]) if b.look == "wall")
     after = sum(len(b.faces) for b in shell(job.rooms[0], made(job).faces[ROOM]) if b.look == "wall")
     assert after == before + 4
-    assert remove_column(job, ROOM, "column1").rooms[0].columns == ()
+    assert remove_standing(job, ROOM, "column1").rooms[0].columns == ()
     for edit in (
-        lambda: change_column(job, ROOM, "column9", width=1.0),
-        lambda: change_column(job, ROOM, "column1", low=300.0, high=200.0),
+        lambda: change_standing(job, ROOM, "column9", width=1.0),
+        lambda: change_standing(job, ROOM, "column1", low=300.0, high=200.0),
     ):
         with pytest.raises(EditError):
             edit()

@@ -1,16 +1,15 @@
 """Edits of doors and windows in walls."""
 
-from typing import Literal
-
 from tallplank.core.edit.check import Edited, EditError, valid
-from tallplank.core.edit.room import fresh_id, with_wall
+from tallplank.core.edit.survey.room import fresh_id, with_wall
 from tallplank.core.job.face import Face
 from tallplank.core.job.job import Job
-from tallplank.core.job.room import Wall, WallOpening
+from tallplank.core.job.wall import OpeningKind, Wall, WallOpening
 
-USUAL = {"door": (0.0, 900.0, 2050.0), "window": (1050.0, 1200.0, 1150.0), "opening": (0.0, 1000.0, 2100.0)}
+USUAL = {"door": (0.0, 900.0, 2050.0), "window": (1050.0, 1200.0, 1150.0), "opening": (0.0, 1000.0, 2100.0), "niche": (900.0, 600.0, 900.0)}
 """Sill, width and height of what is new in a wall; common practice, no source."""
-OpeningKind = Literal["door", "window", "opening"]
+NICHE = 0.6
+"""How far a new niche goes into its wall at most, as a share of its thickness."""
 
 
 def usual_opening(kind: str) -> tuple[float, float, float]:
@@ -28,8 +27,10 @@ def add_opening(job: Job, room_id: str, face_id: str, kind: OpeningKind, x: floa
     """
     sill, width, height = usual_opening(kind)
     room, face = job.room(room_id), job.face(room_id, face_id)
-    taken = {o.id for w in (*room.walls, *room.free_walls) for o in w.openings}
+    taken = set(room.ids_in_walls)
     sizes = {"sill": sill, "width": width, "height": height, **values}
+    if kind == "niche":
+        sizes.setdefault("deep", round(min(150.0, face.thickness * NICHE)))
     start = x if x is not None else (face.length - sizes["width"]) / 2
     key = fresh_id(kind, taken)
     opening = valid(lambda: WallOpening(id=key, kind=kind, x=_on_front(face, start, sizes["width"]), **sizes))

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from tallplank.core.edit.check import Edited, EditError
-from tallplank.core.edit.room import add_room_of, change_room, check_openings
+from tallplank.core.edit.survey.room import add_room_of, change_room, check_openings
 from tallplank.core.job.job import Job
 from tallplank.core.measure.tape import Leg, Spread, closed, walked
 from tallplank.core.space.outline import is_clockwise
@@ -34,9 +34,11 @@ def survey_room(job: Job, room_id: str, legs: Sequence[Leg], spread: Spread = "e
         if not is_clockwise(corners):
             raise EditError("Walk round the room clockwise, with the walls at your left.")
         return change_room(job, room_id, corners=corners)
-    if any(u.room == room_id for u in job.units) or any(w.openings for w in room.walls) or room.free_walls or room.groups:
+    in_walls = any(w.openings or w.services for w in room.walls)
+    if any(u.room == room_id for u in job.units) or in_walls or room.free_walls or room.groups or room.slopes:
         raise EditError(f"{room.name} has {len(room.corners)} walls with something in or at them; this walk has {len(corners)}.")
     made = add_room_of(job, room.name, corners, room.height)
-    fresh = made.job.room(made.ids[0]).but(id=room_id)
+    walls = made.job.room(made.ids[0])
+    fresh = room.but(corners=walls.corners, walls=walls.walls)
     check_openings(fresh, job.display)
     return job.replaced(rooms=tuple(fresh if r.id == room_id else r for r in job.rooms))

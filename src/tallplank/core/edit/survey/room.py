@@ -7,7 +7,8 @@ from math import hypot, isfinite
 from tallplank.core.edit.check import Edited, EditError, valid
 from tallplank.core.job.face import faces_of
 from tallplank.core.job.job import MOST_ROOMS, Display, Job
-from tallplank.core.job.room import FreeWall, Room, Wall
+from tallplank.core.job.room import Room
+from tallplank.core.job.wall import FreeWall, Wall
 from tallplank.core.space.frame import turned_about_z
 from tallplank.core.space.outline import Point, crossing, edges, inner_angle, is_clockwise
 
@@ -162,7 +163,8 @@ def _turned(room: Room, degrees: float) -> Room:
     for column in room.columns:
         x, y = at((column.x, column.y))
         columns.append(column.but(x=x, y=y, turn=folded(column.turn + degrees)))
-    return room.but(corners=tuple(map(at, room.corners)), free_walls=free, groups=tuple(groups), columns=tuple(columns))
+    soffits = tuple(soffit.but(corners=tuple(map(at, soffit.corners))) for soffit in room.soffits)
+    return room.but(corners=tuple(map(at, room.corners)), free_walls=free, groups=tuple(groups), columns=tuple(columns), soffits=soffits)
 
 
 def remove_room(job: Job, room_id: str) -> Job:
@@ -256,3 +258,9 @@ def check_openings(room: Room, display: Display) -> None:
                 raise EditError(f"The {opening.kind} would end {display.shown(last_end - face.length)} beyond {wall.name}.")
             if opening.sill + opening.height > face.height + 1e-6:
                 raise EditError(f"The {opening.kind} in {wall.name} would reach through the ceiling.")
+            if opening.kind == "niche" and opening.deep >= wall.thickness:
+                raise EditError(f"The niche would go through {wall.name}, which is {display.shown(wall.thickness)} thick.")
+        for service in wall.services:
+            beyond = max(service.x + service.width - face.length, service.z + service.height - face.height)
+            if beyond > 1e-6:
+                raise EditError(f"The {service.kind} would reach {display.shown(beyond)} beyond {wall.name}.")

@@ -1,0 +1,1 @@
+"""Edits of what is measured: rooms, walls, and what is in them."""
