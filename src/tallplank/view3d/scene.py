@@ -1,7 +1,7 @@
 """A room rendered off screen into an array of pixels."""
 
 import os
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -23,11 +23,12 @@ from vtkmodules.vtkRenderingCore import (
 from tallplank.core.catalog.look import Look
 from tallplank.core.job.picture import Picture
 from tallplank.core.solid.mesh import Faces
-from tallplank.core.solid.scene import Block, Solids
+from tallplank.core.solid.scene import Block, SideSolids, Solids
 from tallplank.core.solid.shell import STANDS
 from tallplank.core.space.frame import Vec
-from tallplank.core.space.outline import edges, holds
+from tallplank.core.space.outline import edges
 from tallplank.view3d.eye import Eye, Place
+from tallplank.view3d.pointing import reach as reach_to
 from tallplank.view3d.texture import look_texture, picture_texture
 
 Colour = tuple[float, float, float]
@@ -74,7 +75,7 @@ NEARER = 0.9996
 BEHIND_LINES = (1.0, 1.0)
 """By how much faces stand back behind lines, by their slope and in steps of the depth buffer: lines of slanting faces stay whole."""
 SHELL = "shell-"
-CONTACT, SAMPLES = 140.0, 40
+CONTACT, SAMPLES = 110.0, 40
 """How far, in millimetres, corners and things near one another take light from each other at rest; and in how many samples."""
 HIDING = 0.16
 """How much is left of what stands between the eye and the units."""
@@ -109,6 +110,8 @@ class Scene:
         self._pictures: Mapping[str, Picture] = {}
         self._standing: dict[str, tuple[NDArray[np.float64], NDArray[np.float64]]] = {}
         """The boxes around what stands in the room and may hide units, by the names of their actors."""
+        self._sides: Sequence[SideSolids] = ()
+        self._side_lines: list[vtkActor] = []
         self._opacity, self._kept = 1.0, ""
         self._lines = self._line_actor(1.0)
         self._chosen = self._line_actor(2.5)
@@ -145,9 +148,35 @@ class Scene:
         for batch in solids.batches:
             self._show_faces(batch.look, batch.faces)
             present.add(batch.look)
+        present |= self._show_sides(solids.sides)
         for name in set(self._actors) - present:
             self.renderer.RemoveActor(self._actors.pop(name)[0])
         _set_lines(self._lines, solids.lines)
+
+    def _show_sides(self, sides: Sequence[SideSolids]) -> set[str]:
+        """Show what is mounted on walls; returns the names of its actors."""
+        for lines in self._side_lines:
+            self.renderer.RemoveActor(lines)
+        self._sides, self._side_lines, found = sides, [], set()
+        for number, side in enumerate(sides):
+            for batch in side.batches:
+                name = f"{batch.look}{STANDS}{number}"
+                self._show_faces(name, batch.faces)
+                found.add(name)
+            lines = self._line_actor(1.0)
+            lines.GetProperty().SetColor(*self._tones.line)
+            _set_lines(lines, side.lines)
+            self._side_lines.append(lines)
+        return found
+
+    def _hide_from_behind(self) -> None:
+        """What is mounted on a wall is not seen from behind it, as the wall itself is not."""
+        x, y, _ = self.eye.place
+        for number, side in enumerate(self._sides):
+            before = (x - side.at.x) * side.into.x + (y - side.at.y) * side.into.y <= 0.0
+            self._side_lines[number].SetVisibility(before)
+            for batch in side.batches:
+                self._actors[f"{batch.look}{STANDS}{number}"][0].SetVisibility(before)
 
     def _bring(self, pictures: Mapping[str, Picture]) -> None:
         """Use these pictures; an actor of one that is another now is made anew."""
@@ -205,7 +234,8 @@ class Scene:
     def render(self) -> NDArray[np.uint8]:
         """The picture as (height, width, 4) bytes, rows from the bottom up as the renderer gives them."""
         self._fade_what_hides()
-        for actor in (self._lines, self._chosen):
+        self._hide_from_behind()
+        for actor in (self._lines, self._chosen, *self._side_lines):
             actor.SetOrigin(*self.eye.place)
         self.renderer.ResetCameraClippingRange()
         self.window.Render()
@@ -229,7 +259,7 @@ class Scene:
             point = np.array(self.renderer.GetWorldPoint())
             ends.append(point[:3] / point[3])
         start, along = ends[0], ends[1] - ends[0]
-        hits = [(reach, b.owner) for b in self._blocks if (reach := _reach(start, along, b)) is not None]
+        hits = [(reach, b.owner) for b in self._blocks if (reach := reach_to(start, along, b)) is not None]
         return min(hits)[1] if hits else None
 
     def _show_faces(self, name: str, faces: Faces) -> None:
@@ -344,32 +374,3 @@ def _block_lines(block: Block) -> NDArray[np.float32]:
         found += [((x0, y0, z), (x1, y1, z)) for z in (block.base, block.top)]
         found.append(((x0, y0, block.base), (x0, y0, block.top)))
     return np.array(found, dtype=np.float32)
-
-
-def _reach(start: NDArray[np.float64], along: NDArray[np.float64], block: Block) -> float | None:
-    """How far along a ray it enters a block, or None."""
-    with np.errstate(divide="ignore", invalid="ignore"):
-        a, b = (np.array(block.low) - start) / along, (np.array(block.high) - start) / along
-    near, far = float(np.nanmax(np.minimum(a, b))), float(np.nanmin(np.maximum(a, b)))
-    if not (near <= far and far > 0):
-        return None
-    return min((t for t in _entries(start, along, block) if t > 0), default=None)
-
-
-def _entries(start: NDArray[np.float64], along: NDArray[np.float64], block: Block) -> Iterator[float]:
-    """Where a ray passes through the sides and ends of a block."""
-    for (x0, y0), (x1, y1) in edges(block.ring):
-        nx, ny = y1 - y0, x0 - x1
-        falling = nx * along[0] + ny * along[1]
-        if abs(falling) < FLAT:
-            continue
-        t = (nx * (x0 - start[0]) + ny * (y0 - start[1])) / falling
-        x, y, z = start + t * along
-        inside = (x - x0) * (x1 - x0) + (y - y0) * (y1 - y0)
-        if block.base <= z <= block.top and 0 <= inside <= nx * nx + ny * ny:
-            yield float(t)
-    for level in (block.base, block.top) if abs(along[2]) > FLAT else ():
-        t = (level - start[2]) / along[2]
-        x, y, _ = start + t * along
-        if holds(block.ring, (float(x), float(y))):
-            yield float(t)

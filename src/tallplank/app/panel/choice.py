@@ -43,6 +43,8 @@ HARDWARE_NAMES: dict[HardwareRole, str] = {
     "anchor": "Wall angle",
     "top-bolt": "Worktop bolt",
     "crown": "Crown profile",
+    "cornice": "Cornice",
+    "soffit-rail": "Soffit rail",
     "light-rail": "Rail profile",
     "fastener": "Front bracket",
     "appliance": "Appliance",

@@ -86,7 +86,7 @@ class JobPanel(Panel):
             lambda: store.job.standard.door_style,
             lambda v: store.apply(lambda j: set_job_style(j, catalog, str(v)), "door style of the job"),
         )
-        for item in ("pull", "hinge", "slide", "leg", "crown", "light-rail"):
+        for item in ("pull", "hinge", "slide", "leg", "crown", "light-rail", "cornice", "soffit-rail"):
             self._hardware(item)  # type: ignore[arg-type]
 
     def _finish(self, role: FinishRole) -> None:

@@ -104,6 +104,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "upstand": "Upstand",
         "crown": "Crown",
         "light_rail": "Light rail",
+        "ceiling_scribe": "To ceiling",
         "wall_height": "Wall units at",
         "filler_cleat": "Filler cleat",
         "scribe": "Scribe",

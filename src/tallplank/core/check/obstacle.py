@@ -82,7 +82,15 @@ def radiators(face: Face) -> Iterator[tuple[str, Ring, float, float]]:
         yield f"the radiator at {face.name}", ring, s.z, s.z + s.height
 
 
-RUN_NAMES: Mapping[RunKind, str] = {"top": "worktop", "plinth": "plinth", "crown": "crown", "light-rail": "light rail"}
+RUN_NAMES: Mapping[RunKind, str] = {
+    "top": "worktop",
+    "plinth": "plinth",
+    "scribe": "strip under the ceiling",
+    "crown": "crown",
+    "light-rail": "light rail",
+    "cornice": "cornice",
+    "soffit-rail": "soffit rail",
+}
 
 
 def obstacles_of_runs(runs: Sequence[Run], faces: Faces) -> Iterator[Obstacle]:

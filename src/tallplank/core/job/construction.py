@@ -163,6 +163,8 @@ class Construction(Record):
     """Whether a molding runs along the tops of wall and tall units."""
     light_rail: Literal["yes", "no"] = "no"
     """Whether one runs below wall units."""
+    ceiling_scribe: Literal["yes", "no"] = "no"
+    """Whether a strip closes the space between wall or tall units and the ceiling or soffit over them."""
     shelf_load: Annotated[Mm, Bounds(0.01, 50)] = 0.72
     """What shelves and drawers are meant to bear, in kN per square metre."""
     lasting_load: Annotated[Mm, Bounds(0, 1)] = 0.2
@@ -172,7 +174,7 @@ class Construction(Record):
     sag_limit: Annotated[Mm, Bounds(10, 10000)] = 150.0
     """A shelf may bend by its length divided by this, after years."""
     scribe: Annotated[Mm, Bounds(0, 200)] = 10.0
-    """How much wider a filler is cut than it is, for scribing it to the wall."""
+    """How much wider a filler, and higher a strip under the ceiling, is cut than it is, for scribing it."""
     filler_cleat: Annotated[Mm, Bounds(10, 1000)] = 80.0
     """Depth of the cleat behind a filler."""
     cut_step: Annotated[Mm, Bounds(0.01, 10)] = 0.1

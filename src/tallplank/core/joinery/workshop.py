@@ -19,7 +19,8 @@ from tallplank.core.joinery.refinish import refinished
 from tallplank.core.joinery.rule.choice import Choice, choice_for
 from tallplank.core.joinery.rule.place import place
 from tallplank.core.joinery.run.corner import courses
-from tallplank.core.joinery.run.run import Run, build_run
+from tallplank.core.joinery.run.over import lowest_over
+from tallplank.core.joinery.run.run import Run, build_run, room_runs
 from tallplank.core.joinery.run.stretch import Course, Stretch, stretches
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.joinery.shaped.unit import build_shaped
@@ -98,7 +99,7 @@ class Workshop:
         self._faces: dict[str, tuple[Room, Faces]] = {}
         self._room_runs: dict[str, tuple[Room, tuple[MadeUnit, ...], tuple[Run, ...]]] = {}
         self._stretches: dict[tuple[str, str, RunKind], tuple[Face, tuple[MadeUnit, ...], tuple[Stretch, ...]]] = {}
-        self._runs: dict[tuple[str, str, RunKind, int], tuple[Course, Run]] = {}
+        self._runs: dict[tuple[str, str, RunKind, int], tuple[Course, Run, float | None]] = {}
         self._alike: WeakValueDictionary[Hashable, MadeUnit] = WeakValueDictionary()
         """One unit of each row of decisions, whose parts others share, for as long as some job has it."""
         self._last: Made | None = None
@@ -177,7 +178,15 @@ class Workshop:
         for face in faces.values():
             for what in RUN_KINDS:
                 for number, course in enumerate(found[what].get(face.id, ()), 1):
-                    yield self._run(course, what, number, room, job.standard)
+                    yield self._run(course, what, number, room, job.standard, self._above(job.room(room), faces, course, what))
+        standing = [(faces[m.unit.face].frame.flat_out(m.outline), m.placed.top) for m in members]
+        yield from room_runs(job.room(room), faces, self.catalog, job.standard, standing)
+
+    def _above(self, room: Room, faces: Faces, course: Course, what: RunKind) -> float | None:
+        """The height of the ceiling or the lowest soffit over a stretch, for what ends under it."""
+        if what not in ("scribe", "crown") or all(p.rules.ceiling_scribe == "no" for p in course.stretch.members):
+            return None
+        return lowest_over(room, faces, course)
 
     def _courses(
         self, room: str, what: RunKind, faces: Faces, at_faces: Mapping[str, tuple[MadeUnit, ...]]
@@ -194,14 +203,14 @@ class Workshop:
             found[face_id] = known[2]
         return courses(found, faces, what)
 
-    def _run(self, course: Course, what: RunKind, number: int, room: str, standard: Standard) -> Run:
+    def _run(self, course: Course, what: RunKind, number: int, room: str, standard: Standard, above: float | None) -> Run:
         key = (room, course.face.id, what, number)
         known = self._runs.get(key)
-        if known is not None and known[0].is_alike(course):
+        if known is not None and known[0].is_alike(course) and known[2] == above:
             return known[1]
         self.built["run"] += 1
-        run = build_run(course, what, number, room, self.catalog, standard)
-        self._runs[key] = (course, run)
+        run = build_run(course, what, number, room, self.catalog, standard, above)
+        self._runs[key] = (course, run, above)
         return run
 
 

@@ -9,7 +9,7 @@ from tallplank.core.job.unit import RunKind
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.rule.choice import rules_for
-from tallplank.core.joinery.run.run import Run
+from tallplank.core.joinery.run.run import WORDS, Run
 from tallplank.core.measure.memo import Mapped
 from tallplank.core.shop.alike import grouped_alike
 from tallplank.core.shop.telling import band_names, edges_of, machining_of, material_of, shape_of
@@ -87,12 +87,21 @@ def unit_prefix(made: MadeUnit) -> str:
     return f"{made.unit.mark:03d}"
 
 
-PREFIXES: Mapping[RunKind, str] = {"top": "T", "plinth": "P", "crown": "C", "light-rail": "L"}
+PREFIXES: Mapping[RunKind, str] = {
+    "top": "T",
+    "plinth": "P",
+    "crown": "C",
+    "light-rail": "L",
+    "scribe": "S",
+    "cornice": "K",
+    "soffit-rail": "R",
+}
 
 
 def run_prefix(run: Run) -> str:
     """The same for a worktop or a plinth."""
-    return f"{PREFIXES[run.what]}-{run.label.removeprefix('Light ').split(' ', 1)[1].replace('Wall ', '').replace(' ', '')}"
+    place = run.label.removeprefix(WORDS[run.what]).replace("Wall ", "").replace(" ", "")
+    return f"{PREFIXES[run.what]}-{place}"
 
 
 def grouped(rows: Iterable[CutRow]) -> tuple[CutRow, ...]:

@@ -7,6 +7,7 @@ import numpy as np
 
 from tallplank.core.job.face import Faces as FacesOfRoom
 from tallplank.core.job.picture import Picture
+from tallplank.core.job.unit import ROOM_KINDS
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part, PartRef
 from tallplank.core.joinery.run.run import Run
@@ -64,8 +65,20 @@ class Solids:
     low: Vec
     high: Vec
     """The corners of the box around the room, or around the unit."""
+    sides: tuple["SideSolids", ...] = ()
+    """What is mounted on walls themselves, wall by wall."""
     pictures: Mapping[str, Picture] = field(default_factory=dict)
     """What the user brought along for walls and floors, by id."""
+
+
+@dataclass(frozen=True, slots=True)
+class SideSolids:
+    """What is mounted on one wall, and is not seen from behind it: a point of the wall, the way into it, surfaces and lines."""
+
+    at: Vec
+    into: Vec
+    batches: tuple[Batch, ...]
+    lines: Floats
 
 
 _Placed = tuple[str, Faces, Floats]
@@ -86,10 +99,12 @@ class SolidMaker:
         room, faces = made.job.room(room_id), made.faces[room_id]
         units = made.by_room.get(room_id, ())
         standing = self._stood(units, faces, opened)
-        runs = [r for r in made.runs if r.room == room_id]
+        runs = [r for r in made.runs if r.room == room_id and r.what not in ROOM_KINDS]
+        mounted = [r for r in made.runs if r.room == room_id and r.what in ROOM_KINDS]
         passing = self._runs.of(
             runs, lambda r: tuple(_placed(body, faces[r.face].frame, 0.0) for body in _bodies(self._surfaces, r.parts)), faces
         )
+        sides = tuple(self._mounted(run, faces[run.face].frame) for run in mounted)
         self._surfaces.turn()
         placed = [one for bodies in (*standing, *passing) for one in bodies]
         lines = [*(line for _, _, line in placed if len(line)), shell_lines(room)]
@@ -101,8 +116,14 @@ class SolidMaker:
             shell(room, faces),
             Vec(left, near, 0.0),
             Vec(right, far, room.height),
+            sides,
             {picture.id: picture for picture in made.job.pictures},
         )
+
+    def _mounted(self, run: Run, frame: Frame) -> SideSolids:
+        placed = [_placed(body, frame, 0.0) for body in _bodies(self._surfaces, run.parts)]
+        lines = np.concatenate([line for _, _, line in placed]) if placed else np.zeros((0, 2, 3), np.float32)
+        return SideSolids(frame.origin, frame.y, tuple(_gathered(placed)), lines)
 
     def _stood(self, units: Sequence[MadeUnit], faces: FacesOfRoom, opened: float) -> list[tuple[_Placed, ...]]:
         """The surfaces of units in their room; those in the units' own frames are kept, however far fronts stand open."""

@@ -15,9 +15,9 @@ JOIN = 30.0
 
 
 def soffit_over(job: Job, made: Made, room_id: str, ids: tuple[str, ...] = ()) -> Edited:
-    """A job with a soffit over units that hang in a room, all of them unless some are named; its id comes with it.
+    """A job with soffits over units that hang in a room, all of them unless some are named, one over those that join; with their ids.
 
-    Its outline follows steps in depth, its underside lies on the highest of them or on the crowns over them.
+    An outline follows steps in depth, the underside lies on the highest of them or on the crowns over them.
 
     Raises:
         EditError: no unit hangs there, or they reach up to the ceiling.
@@ -28,14 +28,16 @@ def soffit_over(job: Job, made: Made, room_id: str, ids: tuple[str, ...] = ()) -
         raise EditError(f"No unit hangs in {room.name}: place wall units first, or put a soffit at a wall.")
     whole = union_all([_over(u, faces[u.unit.face].frame) for u in units])
     closed = whole.buffer(JOIN, join_style="mitre").buffer(-JOIN, join_style="mitre").intersection(Polygon(room.corners))
-    largest = max((p for p in getattr(closed, "geoms", (closed,)) if isinstance(p, Polygon)), key=lambda p: p.area)
-    simple = orient(largest.simplify(0.5), 1.0)
     crowns = [p.box[1].z for r in made.runs if (r.room, r.what) == (room_id, "crown") for p in r.parts]
     low = max([u.placed.top for u in units] + [z for z in crowns if z < room.height])
     if low >= room.height - 1.0:
         raise EditError("The units reach up to the ceiling: there is no room for a soffit.")
-    corners = tuple((round(float(x), 3), round(float(y), 3)) for x, y in simple.exterior.coords[:-1])
-    return add_soffit(job, room_id, corners, low)
+    ids_made = list[str]()
+    for piece in (p for p in getattr(closed, "geoms", (closed,)) if isinstance(p, Polygon) and p.area > 1.0):
+        simple = orient(piece.simplify(0.5), 1.0)
+        edited = add_soffit(job, room_id, [(round(float(x), 3), round(float(y), 3)) for x, y in simple.exterior.coords[:-1]], low)
+        job, ids_made = edited.job, [*ids_made, *edited.ids]
+    return Edited(job, tuple(ids_made))
 
 
 def _over(unit: MadeUnit, frame: Frame) -> Polygon:

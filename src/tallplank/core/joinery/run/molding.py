@@ -4,7 +4,7 @@ Source: common practice: they follow steps in depth, return to the wall at free 
 that turns by an angle d is cut at d / 2; its length is told from long point to long point.
 """
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator, Sequence
 from itertools import pairwise
 from math import atan2, degrees, hypot, radians, tan
 
@@ -24,15 +24,18 @@ from tallplank.core.space.outline import Point, crossing
 
 NAMES = {"crown": "crown", "light-rail": "light rail"}
 STRAIGHT = 1e-6
+Segment = tuple[Point, Point]
 
 
-def add_molding(course: Course, what: RunKind, molding: Molding, finish: Finish, out: Collector) -> None:
-    """The pieces of a crown or a light rail along a stretch."""
+def add_molding(course: Course, what: RunKind, molding: Molding, finish: Finish, out: Collector, above: float | None = None) -> None:
+    """The pieces of a crown or a light rail along a stretch; with a strip up to the ceiling at `above` a crown ends under that."""
     path = molding_path(course, what, molding)
     first = course.stretch.members[0]
     rise = level_of(first, what) - (molding.rise if what == "light-rail" else 0.0)
-    inner = [_turn(*path[i : i + 3]) for i in range(len(path) - 2)]
-    turns = [_joint_turn(course.left), *inner, _joint_turn(course.right)]
+    if above is not None and first.rules.ceiling_scribe == "yes":
+        rise = max(rise, above - molding.rise)
+    inner = [turn_at(*path[i : i + 3]) for i in range(len(path) - 2)]
+    turns = [joint_turn(course.left), *inner, joint_turn(course.right)]
     for number, line in enumerate(pairwise(path)):
         _add_pieces(course, line, rise, (turns[number], turns[number + 1]), molding, finish, Tag(NAMES[what]), out)
 
@@ -74,7 +77,7 @@ def _end(course: Course, side: Side, what: RunKind, molding: Molding) -> Iterato
         yield (edge + inward, last.back)
 
 
-def _joint_turn(joint: Joint | None) -> float:
+def joint_turn(joint: Joint | None) -> float:
     """By how much the way turns from one face to the next, in degrees; counter-clockwise, which is round an outer corner."""
     if joint is None:
         return 0.0
@@ -82,35 +85,70 @@ def _joint_turn(joint: Joint | None) -> float:
     return turn if joint.side == "right" else -turn
 
 
-def _turn(a: Point, b: Point, c: Point) -> float:
+def turn_at(a: Point, b: Point, c: Point) -> float:
+    """By how many degrees the way from a to c turns at b, counter-clockwise."""
     before, after = atan2(b[1] - a[1], b[0] - a[0]), atan2(c[1] - b[1], c[0] - b[0])
     return (degrees(after - before) + 180.0) % 360.0 - 180.0
 
 
 def _add_pieces(
-    course: Course, line: tuple[Point, Point], z: float, turns: tuple[float, float], molding: Molding, finish: Finish, tag: Tag,
-    out: Collector,
-) -> None:  # fmt: skip
+    course: Course, line: Segment, z: float, turns: tuple[float, float], molding: Molding, finish: Finish, tag: Tag, out: Collector
+) -> None:
     """The pieces along one straight line of the path, no longer than the molding is sold."""
+    (x0, y0), (_, y1) = line
+    members = course.stretch.members
+    along_wall = abs(y1 - y0) < STRAIGHT
+
+    def length(a: float, b: float) -> Size:
+        return length_of(members, x0 + a, x0 + b, {}, "beside the units") if along_wall else Size.of(b - a, "back to the wall")
+
+    seams = [p.right - x0 for p in members] if along_wall else []
+    add_line(line, z, turns, molding, finish, tag, out, seams=seams, length=length)
+
+
+def add_line(
+    line: Segment,
+    z: float,
+    turns: tuple[float, float],
+    molding: Molding,
+    finish: Finish,
+    tag: Tag,
+    out: Collector,
+    *,
+    length: Callable[[float, float], Size],
+    seams: Sequence[float] = (),
+    room: Frame | None = None,
+) -> None:
+    """Pieces of a molding along a straight line, its back on the line and its face to the right of the way.
+
+    `turns` are the degrees by which the way turns at its ends, counter-clockwise; with `room` the line is in a frame around the one
+    that parts are told in, and `room` is the latter in the former.
+    """
     (x0, y0), (x1, y1) = line
     long = hypot(x1 - x0, y1 - y0)
     if long <= STRAIGHT:
         return
     way = Vec((x1 - x0) / long, (y1 - y0) / long, 0.0)
-    along_wall = abs(way.y) < STRAIGHT
-    members = course.stretch.members
-    seams = [p.right - x0 for p in members] if along_wall else []
     pieces = pieces_of(0.0, long, seams, max(molding.lengths))
     for a, b in pieces:
         start = EndCut(z=tan(radians(turns[0]) / 2)) if (a, b) == pieces[0] else EndCut()
         end = EndCut(z=tan(radians(turns[1]) / 2)) if (a, b) == pieces[-1] else EndCut()
         before, after = (max(cut.z * o for _, o in molding.outline) for cut in (start, end))
-        size = length_of(members, x0 + a, x0 + b, {}, "beside the units") if along_wall else Size.of(b - a, "back to the wall")
+        size = length(a, b)
         if before + after > STRAIGHT:
-            size = size + Size.of(before + after, "for the mitres, to the long points", Decided("hardware", "crown"))
+            size = size + Size.of(before + after, "for the mitres, to the long points", Decided("hardware", molding.role))
         origin = Vec(x0 + way.x * (a - before), y0 + way.y * (a - before), z)
         frame = Frame(origin, way, Vec(0.0, 0.0, 1.0), Vec(way.y, -way.x, 0.0))
-        rise = Size.of(molding.rise, "profile", Decided("hardware", "crown"))
-        reach = Size.of(molding.reach, "profile", Decided("hardware", "crown"))
+        if room is not None:
+            frame = seen_in(frame, room)
+        rise, reach = (Size.of(value, "profile", Decided("hardware", molding.role)) for value in (molding.rise, molding.reach))
         form = Swept(molding.outline, start, end, molding.id)
-        out.add(tag, "front", "top", finish, (size, rise, reach), Lay("+x", "+z", origin), kind="molding", form=form, frame=frame)
+        out.add(tag, "front", "top", finish, (size, rise, reach), Lay("+x", "+z", frame.origin), kind="molding", form=form, frame=frame)
+
+
+def seen_in(frame: Frame, other: Frame) -> Frame:
+    """A frame as it is seen in another, both given in the same one."""
+    o = frame.origin
+    ways = (other.inside((o.x + w.x, o.y + w.y, o.z + w.z)) for w in (frame.x, frame.y, frame.z))
+    origin = other.inside(o)
+    return Frame(origin, *(Vec(w.x - origin.x, w.y - origin.y, w.z - origin.z) for w in ways))

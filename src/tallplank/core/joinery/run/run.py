@@ -1,20 +1,25 @@
 """Runs: what passes across several units by itself, worktops, plinths, crowns and light rails."""
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.catalog.hardware import Molding
+from tallplank.core.job.face import Faces
+from tallplank.core.job.room import Room
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import FinishRole, HardwareRole, RunKind, Unit
 from tallplank.core.joinery.part.part import BuildError, Fitting, Part
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, rules_for
 from tallplank.core.joinery.run.molding import add_molding
 from tallplank.core.joinery.run.plinth import add_plinth
+from tallplank.core.joinery.run.room_molding import Stroke, add_strokes, cornice_strokes, face_of_stroke, rail_strokes
+from tallplank.core.joinery.run.scribe import add_scribe
 from tallplank.core.joinery.run.stretch import Course, Stretch
 from tallplank.core.joinery.run.worktop import add_worktop
 from tallplank.core.joinery.setout.collector import Collector
+from tallplank.core.space.outline import Ring
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,8 +37,10 @@ class Run:
     problem: str = ""
 
 
-def build_run(course: Course, what: RunKind, number: int, room: str, catalog: Catalog, standard: Standard) -> Run:
-    """The worktop or the plinth of a stretch, in as many pieces as its stock length asks for."""
+def build_run(
+    course: Course, what: RunKind, number: int, room: str, catalog: Catalog, standard: Standard, above: float | None = None
+) -> Run:
+    """What runs over or under a stretch, in as many pieces as its stock length asks for; `above` is the height of what is over it."""
     stretch, face = course.stretch, course.face
     rules = rules_for(catalog, standard)
     out = Collector(catalog, rules.bands_trimmed == "yes")
@@ -44,10 +51,12 @@ def build_run(course: Course, what: RunKind, number: int, room: str, catalog: Ca
             add_worktop(course, finish, out, catalog, standard)
         elif what == "plinth":
             add_plinth(course, finish, out, catalog, standard)
+        elif what == "scribe":
+            add_scribe(course, finish, course.face.height if above is None else above, out)
         else:
             molding = chosen_hardware(catalog, standard, _own_unit(stretch, what), what)
             assert isinstance(molding, Molding)
-            add_molding(course, what, molding, finish, out)
+            add_molding(course, what, molding, finish, out, above)
     except BuildError as error:
         problem = error.text
     return Run(
@@ -63,14 +72,54 @@ def build_run(course: Course, what: RunKind, number: int, room: str, catalog: Ca
     )
 
 
-WORDS: Mapping[RunKind, str] = {"top": "Worktop", "plinth": "Plinth", "crown": "Crown", "light-rail": "Light rail"}
-FINISHES: Mapping[RunKind, FinishRole] = {"top": "top", "plinth": "plinth", "crown": "front", "light-rail": "front"}
-"""Which finish each kind of run takes."""
+def room_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard, standing: Sequence[tuple[Ring, float]]) -> Iterator[Run]:
+    """The moldings of a room itself: its cornice wall by wall, and the rails round its soffits; `standing` as of `cornice_strokes`."""
+    if room.cornice:
+        molding = chosen_hardware(catalog, standard, None, "cornice")
+        assert isinstance(molding, Molding)
+        strokes = tuple(cornice_strokes(room, faces, molding.rise, standing))
+        yield from _room_run(room, faces, "cornice", strokes, room.height - molding.rise, molding, catalog, standard)
+    for number, soffit in enumerate(room.soffits):
+        if soffit.molding:
+            molding = chosen_hardware(catalog, standard, None, "soffit-rail")
+            assert isinstance(molding, Molding)
+            strokes = tuple(rail_strokes(room, number))
+            yield from _room_run(room, faces, "soffit-rail", strokes, soffit.low, molding, catalog, standard, f" {number + 1}")
+
+
+def _room_run(
+    room: Room, faces: Faces, what: RunKind, strokes: Sequence[Stroke], z: float, molding: Molding, catalog: Catalog, standard: Standard,
+    suffix: str = "",
+) -> Iterator[Run]:  # fmt: skip
+    """One run for each wall, of what runs along it or before it."""
+    finish = chosen_finish(catalog, standard, None, "front")
+    by_face: dict[str, list[Stroke]] = {}
+    for stroke in strokes:
+        by_face.setdefault(face_of_stroke(faces, stroke).id, []).append(stroke)
+    for face_id, found in by_face.items():
+        out = Collector(catalog)
+        add_strokes(found, what, z, molding, finish, faces[face_id].frame, out)
+        label = f"{WORDS[what]} {faces[face_id].name}{suffix}"
+        key = f"{what}-{room.id}-{face_id}{suffix.replace(' ', '-')}"
+        yield Run(key, label, room.id, face_id, what, (), tuple(out.parts), tuple(out.fittings))
+
+
+WORDS: Mapping[RunKind, str] = {
+    "top": "Worktop",
+    "plinth": "Plinth",
+    "scribe": "Ceiling scribe",
+    "crown": "Crown",
+    "light-rail": "Light rail",
+    "cornice": "Cornice",
+    "soffit-rail": "Soffit rail",
+}
+FINISHES: Mapping[RunKind, FinishRole] = {"top": "top", "plinth": "plinth"}
+"""Which finish each kind of run takes; all others take that of fronts."""
 
 
 def _run_finish(catalog: Catalog, standard: Standard, stretch: Stretch, what: RunKind) -> Finish:
     """The finish that the first unit with one of its own asks for, else the job's."""
-    role = FINISHES[what]
+    role = FINISHES.get(what, "front")
     own = next((p.unit for p in stretch.members if role in p.unit.finishes), None)
     return chosen_finish(catalog, standard, own, role)
 

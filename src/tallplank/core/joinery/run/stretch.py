@@ -137,10 +137,13 @@ def stretches(units: Iterable[Placed], face: Face, outlines: Mapping[str, Ring],
 TALL_FROM = 1600.0
 """Units whose tops are higher than this carry a crown."""
 BOXES = ("carcass", "filler")
+OVER: tuple[RunKind, ...] = ("top", "scribe", "crown")
+"""What runs over units."""
 CARRIES: Mapping[RunKind, Callable[[Placed], bool]] = {
     "top": lambda p: not p.hung and p.kind.worktop,
     "plinth": lambda p: not p.hung and p.kind.kick and p.kind.plinth and p.rules.kick != "none" and p.z > 0,
     "crown": lambda p: p.rules.crown == "yes" and p.top > TALL_FROM and p.kind.build in BOXES,
+    "scribe": lambda p: p.rules.ceiling_scribe == "yes" and p.top > TALL_FROM and p.kind.build in BOXES,
     "light-rail": lambda p: p.hung and p.rules.light_rail == "yes" and p.kind.build in BOXES,
 }
 """Which units each kind of run goes across."""
@@ -148,14 +151,14 @@ CARRIES: Mapping[RunKind, Callable[[Placed], bool]] = {
 
 def level_of(placed: Placed, what: RunKind) -> float:
     """The height at which something runs over or under a unit."""
-    return placed.top if what in ("top", "crown") else placed.z
+    return placed.top if what in OVER else placed.z
 
 
 def _is_covered(placed: Placed, row: Sequence[Placed], what: RunKind) -> bool:
     """Whether another unit stands on a unit where its crown would be, or hangs below it where its light rail would."""
-    if what not in ("crown", "light-rail"):
+    if what in ("top", "plinth"):
         return False
-    ends = ((p.z, placed.top) if what == "crown" else (p.top, placed.z) for p in _over(placed, row))
+    ends = ((p.z, placed.top) if what in OVER else (p.top, placed.z) for p in _over(placed, row))
     return any(abs(one - other) < JOINED for one, other in ends)
 
 
@@ -184,4 +187,4 @@ def _closes(placed: Placed, level: float, what: RunKind) -> bool:
     """Whether a unit beside a stretch closes its end."""
     if what in ("top", "plinth"):
         return not placed.hung
-    return placed.z <= level + JOINED < placed.top if what == "crown" else placed.z < level - JOINED < placed.top
+    return placed.z <= level + JOINED < placed.top if what in OVER else placed.z < level - JOINED < placed.top

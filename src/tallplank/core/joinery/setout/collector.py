@@ -199,6 +199,11 @@ class Collector:
         if index in self.holes and part.frame.origin != old.frame.origin:
             self.holes[index] = [h._replace(at=part.frame.inside(old.frame.out(h.at))) for h in self.holes[index]]
 
+    def widen(self, index: int, cut_width: float) -> None:
+        """Cut a part wider than it is in the end, for scribing."""
+        self.parts[index] = replace(self.parts[index], cut_width=cut_width)
+        self._hosts.clear()
+
     def cut(self, index: int, pockets: Sequence[Pocket]) -> None:
         """Cut more out of a part."""
         part = self.parts[index]
