@@ -75,7 +75,7 @@ def offer_survey(tray: Offering, store: Store, tokens: Tokens, read_plan: Callab
     ):
         button = QPushButton(words)
         button.setFixedWidth(BUTTON)
-        button.clicked.connect(make)
+        button.clicked.connect(lambda _, act=make: act())  # Qt holds bound methods weakly
         tray.put(words.lower(), button)
     tray.group("Openings")
     for kind, name, hint in OPENINGS:

@@ -299,7 +299,7 @@ class Scene:
         return _rgb(key) if key.startswith("#") else self._tones.shell["wall"]
 
     def _is_textured(self, key: str) -> bool:
-        return key in self._pictures or (key in self._looks and self._looks[key].kind in ("wood", "stone"))
+        return key in self._pictures or (key in self._looks and self._looks[key].kind in ("wood", "stone", "tile"))
 
     def _face_actor(self, name: str) -> tuple[vtkActor, vtkPolyData]:
         data, mapper, actor = vtkPolyData(), vtkPolyDataMapper(), vtkActor()

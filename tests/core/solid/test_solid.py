@@ -146,7 +146,7 @@ def test_an_edit_keeps_the_arrays_of_other_units() -> None:
 def test_walls_have_holes_where_their_openings_are() -> None:
     job = add_opening(a_wall_of("base"), ROOM, "right", "window").job
     with_window = {b.look: len(b.faces) for b in SolidMaker().solids(made(job), ROOM).shell}
-    assert with_window == {"floor": 2, "wall": 4 + 3 + 4, "glass": 1}
+    assert with_window == {"floor": 2, "ceiling": 2, "wall": 4 + 3 + 4, "glass": 1}
 
 
 def test_the_room_is_seen_from_inside() -> None:

@@ -19,6 +19,7 @@ ROLE_NAMES: dict[FinishRole, str] = {
     "top": "Worktop",
     "plinth": "Plinth",
     "glass": "Glass",
+    "splash": "Backsplash",
 }
 HARDWARE_NAMES: dict[HardwareRole, str] = {
     "pull": "Pull",
@@ -48,6 +49,8 @@ HARDWARE_NAMES: dict[HardwareRole, str] = {
     "light-rail": "Rail profile",
     "fastener": "Front bracket",
     "appliance": "Appliance",
+    "sink": "Sink",
+    "hob": "Hob",
 }
 
 

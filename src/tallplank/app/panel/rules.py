@@ -102,6 +102,8 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "top_end": "Top end",
         "top_corner": "Top corners",
         "upstand": "Upstand",
+        "splash": "Backsplash",
+        "splash_height": "Splash high",
         "crown": "Crown",
         "light_rail": "Light rail",
         "ceiling_scribe": "To ceiling",

@@ -282,5 +282,21 @@ class Appliance(Item):
     kg: NotNegative = 0.0
 
 
+class Fixture(Item):
+    """A sink or a hob, let into a worktop from above."""
+
+    role: Literal["sink", "hob"]
+    colour: Colour = "#b9bcbd"
+    size: tuple[Positive, Positive, Positive]
+    """Width and depth of what is seen of it from above, and how far it goes down below the top's upper face."""
+    cut: tuple[Positive, Positive]
+    """Width and depth of the opening that it asks for."""
+    radius: NotNegative = 10.0
+    """Of the corners of that opening."""
+    edge: Positive = 50.0
+    """How much of the top it leaves before and behind the opening."""
+    kg: NotNegative = 0.0
+
+
 Carrying = Hinge | Slide | Leg | Pin | Pull | Hanger | Clip | Fixing | Stay | Rail | Bracket | Anchor | Fastener | TopBolt
-Hardware = Annotated[Carrying | Insert | Molding | Appliance, Field(discriminator="role")]
+Hardware = Annotated[Carrying | Insert | Molding | Appliance | Fixture, Field(discriminator="role")]

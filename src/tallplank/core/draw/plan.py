@@ -85,6 +85,8 @@ def _unit(faces: Faces, unit: MadeUnit) -> Iterator[Shape]:
 def _worktop(frame: Frame, run: Run) -> Iterator[Shape]:
     for part in run.parts:
         yield Poly(frame.flat_out(part.above), Pen.OUTLINE, Fill("look", part.finish.look, _grain(frame)))
+    for piece in run.pieces:
+        yield Poly(frame.flat_out(piece.above), Pen.EDGE, Fill("plain", piece.colour))
 
 
 def _mark(faces: Faces, unit: MadeUnit) -> Text:

@@ -159,6 +159,10 @@ class Construction(Record):
     """Worktops round a corner: both cut from corner to corner, or in nearly square corners the left one running through."""
     upstand: Annotated[Mm, Bounds(0, 1500)] = 0.0
     """How high a board of the worktop stands on it along the wall; 0 for none."""
+    splash: Literal["none", "whole", "panels"] = "none"
+    """A backsplash in place of an upstand: none, in lengths as long as are sold, or a panel to each unit."""
+    splash_height: Annotated[Mm, Bounds(50, 3000)] = 600.0
+    """How high it reaches where nothing hangs over the worktop."""
     crown: Literal["yes", "no"] = "no"
     """Whether a molding runs along the tops of wall and tall units."""
     light_rail: Literal["yes", "no"] = "no"

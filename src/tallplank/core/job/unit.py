@@ -10,7 +10,7 @@ from tallplank.core.job.construction import NO_RULES, Rules
 from tallplank.core.job.opening import Opening
 
 MountKind = Literal["floor", "wall"]
-FinishRole = Literal["carcass", "front", "back", "drawer", "top", "plinth", "glass"]
+FinishRole = Literal["carcass", "front", "back", "drawer", "top", "plinth", "glass", "splash"]
 HardwareRole = Literal[
     "hinge",
     "slide",
@@ -37,6 +37,8 @@ HardwareRole = Literal[
     "light-rail",
     "cornice",
     "soffit-rail",
+    "sink",
+    "hob",
     "fastener",
     "appliance",
 ]

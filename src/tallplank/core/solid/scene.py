@@ -101,9 +101,7 @@ class SolidMaker:
         standing = self._stood(units, faces, opened)
         runs = [r for r in made.runs if r.room == room_id and r.what not in ROOM_KINDS]
         mounted = [r for r in made.runs if r.room == room_id and r.what in ROOM_KINDS]
-        passing = self._runs.of(
-            runs, lambda r: tuple(_placed(body, faces[r.face].frame, 0.0) for body in _bodies(self._surfaces, r.parts)), faces
-        )
+        passing = self._runs.of(runs, lambda r: tuple(_placed(body, faces[r.face].frame, 0.0) for body in self._run_bodies(r)), faces)
         sides = tuple(self._mounted(run, faces[run.face].frame) for run in mounted)
         self._surfaces.turn()
         placed = [one for bodies in (*standing, *passing) for one in bodies]
@@ -119,6 +117,11 @@ class SolidMaker:
             sides,
             {picture.id: picture for picture in made.job.pictures},
         )
+
+    def _run_bodies(self, run: Run) -> Iterator[Body]:
+        yield from _bodies(self._surfaces, run.parts)
+        for piece in run.pieces:
+            yield Body(piece.colour, piece_faces(piece), np.zeros((0, 2, 3), np.float32), None)
 
     def _mounted(self, run: Run, frame: Frame) -> SideSolids:
         placed = [_placed(body, frame, 0.0) for body in _bodies(self._surfaces, run.parts)]

@@ -20,6 +20,8 @@ def textured(kind: str, colour: str, second: str, seed: int, size: int = SIZE) -
         mix = _wood(seed, size)
     elif kind == "stone":
         mix = _stone(seed, size)
+    elif kind == "tile":
+        mix = _tile(size)
     else:
         return np.broadcast_to(base.astype(np.uint8), (size, size, 3)).copy()
     mixed = base + (other - base) * mix[:, :, None]
@@ -60,6 +62,15 @@ def _wood(seed: int, size: int) -> _F:
     pores = _noise(rng, 180, 5, size)
     broad = _noise(rng, 5, 1, size)
     mix: _F = np.clip(0.18 + 0.42 * rings + 0.16 * pores + 0.14 * broad, 0, 1)
+    return mix
+
+
+def _tile(size: int) -> _F:
+    """Four rows of two tiles in bond, with their joints."""
+    rows, columns = (np.arange(size) * 4 / size + 0.5)[:, None], (np.arange(size) * 2 / size + 0.25)[None, :]
+    joint = 0.035
+    across = (columns + 0.5 * (np.floor(rows) % 2)) % 1.0
+    mix: _F = np.where((rows % 1.0 < joint * 2) | (across < joint), 1.0, 0.0)
     return mix
 
 

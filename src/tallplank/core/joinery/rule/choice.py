@@ -12,6 +12,7 @@ from tallplank.core.catalog.hardware import (
     Bracket,
     Fastener,
     Fixing,
+    Fixture,
     Hanger,
     Hardware,
     Hinge,
@@ -82,6 +83,8 @@ class Choice:
     def hardware(self, role: Literal["top-bolt"]) -> TopBolt: ...
     @overload
     def hardware(self, role: Literal["crown", "light-rail", "cornice", "soffit-rail"]) -> Molding: ...
+    @overload
+    def hardware(self, role: Literal["sink", "hob"]) -> Fixture: ...
     @overload
     def hardware(self, role: Literal["fastener"]) -> Fastener: ...
     @overload

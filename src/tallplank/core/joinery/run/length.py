@@ -7,15 +7,29 @@ from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided, DecidedFor
 
 
-def pieces_of(start: float, end: float, seams: Sequence[float], longest: float) -> tuple[tuple[float, float], ...]:
-    """The length from start to end in pieces no longer than the stock, parted at the farthest seam within reach."""
+def pieces_of(
+    start: float, end: float, seams: Sequence[float], longest: float, clear: Sequence[tuple[float, float]] = ()
+) -> tuple[tuple[float, float], ...]:
+    """The length from start to end in pieces no longer than the stock, parted at the farthest seam within reach.
+
+    No seam falls into the spans that are kept clear; where none lies beside them it is put before the nearest one.
+    """
     pieces, at = [], start
     while end - at > longest + 1e-6:
-        within = [s for s in seams if at + longest / 3 < s <= at + longest]
-        cut = max(within, default=at + longest)
+        within = [s for s in seams if at + longest / 3 < s <= at + longest and not any(a < s < b for a, b in clear)]
+        cut = max(within, default=_before(at, at + longest, clear))
         pieces.append((at, cut))
         at = cut
     return (*pieces, (at, end))
+
+
+def _before(at: float, place: float, clear: Sequence[tuple[float, float]]) -> float:
+    """The farthest place up to `place` that is in no span kept clear; `place` itself where there is none beyond `at`."""
+    free = place
+    for low, high in sorted(clear, reverse=True):
+        if low < free < high:
+            free = low
+    return free if free > at + 1.0 else place
 
 
 def of_unit(placed: Placed, source: Decided) -> DecidedFor:

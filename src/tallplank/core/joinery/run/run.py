@@ -10,7 +10,7 @@ from tallplank.core.job.face import Faces
 from tallplank.core.job.room import Room
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import FinishRole, HardwareRole, RunKind, Unit
-from tallplank.core.joinery.part.part import BuildError, Fitting, Part
+from tallplank.core.joinery.part.part import BuildError, Fitting, Part, Piece
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, rules_for
 from tallplank.core.joinery.run.molding import add_molding
 from tallplank.core.joinery.run.plinth import add_plinth
@@ -35,6 +35,8 @@ class Run:
     parts: tuple[Part, ...]
     fittings: tuple[Fitting, ...]
     problem: str = ""
+    pieces: tuple[Piece, ...] = ()
+    """What is let into it and seen, in the frame of the face."""
 
 
 def build_run(
@@ -69,6 +71,7 @@ def build_run(
         tuple(out.parts),
         tuple(out.fittings),
         problem,
+        tuple(out.pieces),
     )
 
 

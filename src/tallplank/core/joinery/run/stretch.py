@@ -31,6 +31,8 @@ class Stretch:
     """Whether the end stands free, not against a wall or a taller unit."""
     shaped: Outlines = ()
     """Those of its members that are no rectangles."""
+    over: tuple[Placed, ...] = ()
+    """What hangs over a worktop, where it ends a backsplash."""
 
     @property
     def plain(self) -> tuple[Placed, ...]:
@@ -115,6 +117,8 @@ def _same(one: Stretch | None, other: Stretch | None) -> bool:
     if one is other:
         return True
     ends = (one.open_left, one.open_right) == (other.open_left, other.open_right)
+    if len(one.over) != len(other.over) or any(a is not b for a, b in zip(one.over, other.over, strict=True)):
+        return False
     return ends and len(one.members) == len(other.members) and all(a is b for a, b in zip(one.members, other.members, strict=True))
 
 
@@ -180,7 +184,10 @@ def _stretch(group: list[Placed], row: Sequence[Placed], face: Face, outlines: M
     others = [p for p in row if id(p) not in members and _closes(p, level, what)]
     open_left = not (face.closed_left and start <= JOINED) and not any(abs(p.right - start) <= JOINED for p in others)
     open_right = not (face.closed_right and end >= face.length - JOINED) and not any(abs(p.x - end) <= JOINED for p in others)
-    return Stretch(tuple(group), open_left, open_right, tuple((p, outlines[p.unit.id]) for p in group if p.unit.id in outlines))
+    shaped = tuple((p, outlines[p.unit.id]) for p in group if p.unit.id in outlines)
+    splashed = what == "top" and any(p.rules.splash != "none" for p in group)
+    over = tuple(p for p in row if splashed and p.hung and p.z > level and p.x < end and p.right > start)
+    return Stretch(tuple(group), open_left, open_right, shaped, over)
 
 
 def _closes(placed: Placed, level: float, what: RunKind) -> bool:

@@ -1,10 +1,16 @@
-"""Upstands: boards of the worktop that stand on it along the wall. Source: common practice: the same board, its upper edge banded.
+"""Upstands and backsplashes: what stands on a worktop along the wall, unit by unit as their rules ask.
 
-In a corner the right one stands against the face of the left one.
+Source: common practice. An upstand is of the worktop's board, its upper edge banded. A backsplash goes up to what hangs over the top, to
+the sill of a window, or to the height of its rule. In a corner the right one stands against the face of the left one.
 """
+
+from collections.abc import Iterator
+from itertools import pairwise
+from typing import NamedTuple
 
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.joinery.part.part import Edges
+from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.corner import seen
 from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
 from tallplank.core.joinery.run.stretch import Course
@@ -13,24 +19,101 @@ from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.outline import crossing
 
+LEAST = 20.0
+"""A strip of a backsplash narrower or lower than this is left out."""
+ALIKE = 0.01
 
-def add_upstand(course: Course, finish: Finish, ends: tuple[float, float], out: Collector) -> None:
-    """The boards along the wall behind a worktop, from end to end; none where nothing stands behind it, or the rule asks for none."""
-    stretch, thick = course.stretch, finish.thickness
-    unit = max(stretch.members, key=lambda p: p.rules.upstand)
-    if unit.rules.upstand <= 0 or not course.face.thickness:
+
+class Stand(NamedTuple):
+    """What stands behind a worktop between two places along the face: how high, whether a backsplash, and whose rule says so."""
+
+    start: float
+    end: float
+    height: Size
+    is_splash: bool
+    unit: Placed
+
+
+def add_upstand(course: Course, finish: Finish, splash: Finish, ends: tuple[float, float], out: Collector) -> None:
+    """The boards along the wall behind a worktop, from end to end; none where no wall stands behind it, or the rules ask for none."""
+    if not course.face.thickness:
         return
-    start, end = _start(course, thick, stretch.start - ends[0]), _end(course, stretch.end + ends[1])
-    height = Size.of(unit.rules.upstand, "upstand", of_unit(unit, Decided("rule", "upstand")))
-    thickness = Size.of(thick, "worktop board", Decided("finish", "top"))
-    pieces = pieces_of(start, end, [p.right for p in stretch.members], out.catalog.boards[finish.board].sheet[0])
+    wanted = [p for p in course.stretch.members if p.rules.upstand > 0 or p.rules.splash != "none"]
+    if not wanted:
+        return
+    thick = max(splash.thickness if p.rules.splash != "none" else finish.thickness for p in wanted)
+    left, right = _start(course, thick, course.stretch.start - ends[0]), _end(course, course.stretch.end + ends[1])
+    top = course.stretch.members[0].top + finish.thickness
+    for stand in _joined(_stands(course, left, right, top)):
+        if stand.is_splash:
+            _add_splash(course, stand, splash, top, out)
+        else:
+            _add_boards(course, stand, finish, top, (left, right), out)
+
+
+def _stands(course: Course, left: float, right: float, top: float) -> Iterator[Stand]:
+    """Unit by unit, the first and the last from and to the ends of the worktop."""
+    members = course.stretch.members
+    cuts = [left, *((a.right + b.x) / 2 for a, b in pairwise(members)), right]
+    for placed, (start, end) in zip(members, pairwise(cuts), strict=True):
+        if placed.rules.splash == "none":
+            if placed.rules.upstand > 0 and end - start > LEAST:
+                height = Size.of(placed.rules.upstand, "upstand", of_unit(placed, Decided("rule", "upstand")))
+                yield Stand(start, end, height, False, placed)
+        else:
+            yield from _splashes(course, placed, (start, end), top)
+
+
+def _splashes(course: Course, placed: Placed, span: tuple[float, float], top: float) -> Iterator[Stand]:
+    """The pieces of a backsplash behind one unit, parted where what is over it changes."""
+    windows = [o for o in course.face.openings if o.kind in ("window", "opening", "niche") and o.sill + o.height > top]
+    over = course.stretch.over
+    cuts = {*span, *(x for o in windows for x in (o.x, o.x + o.width)), *(x for p in over for x in (p.x, p.right))}
+    for start, end in pairwise(sorted(x for x in cuts if span[0] <= x <= span[1])):
+        middle = (start + end) / 2
+        height = Size.of(placed.rules.splash_height, "backsplash", of_unit(placed, Decided("rule", "splash_height")))
+        for hung in (p for p in over if p.x < middle < p.right):
+            height = Size.of(hung.z, f"under unit {hung.unit.mark}", of_unit(hung, Decided("unit", "z"))) - Size.of(top, "worktop")
+        for window in (o for o in windows if o.x < middle < o.x + o.width):
+            if window.sill - top < height.value:
+                height = Size.of(window.sill, f"sill of the {window.kind}") - Size.of(top, "worktop")
+        if height.value > LEAST and end - start > LEAST:
+            yield Stand(start, end, height, True, placed)
+
+
+def _joined(stands: Iterator[Stand]) -> list[Stand]:
+    """Neighbours of one height as one, but where each unit has a panel of its own."""
+    found: list[Stand] = []
+    for stand in stands:
+        last = found[-1] if found else None
+        apart = stand.is_splash and stand.unit.rules.splash == "panels" and last is not None and last.unit is not stand.unit
+        joins = last is not None and abs(last.end - stand.start) < ALIKE and abs(last.height.value - stand.height.value) < ALIKE
+        if last is not None and joins and not apart and last.is_splash == stand.is_splash:
+            found[-1] = last._replace(end=stand.end)
+        else:
+            found.append(stand)
+    return found
+
+
+def _add_splash(course: Course, stand: Stand, finish: Finish, top: float, out: Collector) -> None:
+    thickness = Size.of(finish.thickness, "backsplash", Decided("finish", "splash"))
+    members = course.stretch.members
+    for a, b in pieces_of(stand.start, stand.end, [p.right for p in members], out.catalog.boards[finish.board].sheet[0]):
+        lay = Lay("+x", "+z", (a, 0.0, top))
+        out.add("backsplash", "splash", "top", finish, (length_of(members, a, b, {}, "beside the units"), stand.height, thickness), lay)
+
+
+def _add_boards(course: Course, stand: Stand, finish: Finish, top: float, whole: tuple[float, float], out: Collector) -> None:
+    stretch = course.stretch
+    thickness = Size.of(finish.thickness, "worktop board", Decided("finish", "top"))
+    pieces = pieces_of(stand.start, stand.end, [p.right for p in stretch.members], out.catalog.boards[finish.board].sheet[0])
     for a, b in pieces:
-        first = (a, b) == pieces[0] and stretch.open_left and course.left is None
-        last = (a, b) == pieces[-1] and stretch.open_right and course.right is None
+        first = a == stand.start and (a > whole[0] + ALIKE or (stretch.open_left and course.left is None))
+        last = b == stand.end and (b < whole[1] - ALIKE or (stretch.open_right and course.right is None))
         edges = Edges(l2=finish.band, w1=finish.band if first else None, w2=finish.band if last else None)
-        length = length_of(stretch.members, a, b, {}, "beside the units")
-        lay = Lay("+x", "+z", (a, 0.0, stretch.members[0].top + thick))
-        out.add("upstand", "top", "top", finish, (length, height, thickness), lay, edges=edges)
+        lay = Lay("+x", "+z", (a, 0.0, top))
+        sizes = (length_of(stretch.members, a, b, {}, "beside the units"), stand.height, thickness)
+        out.add("upstand", "top", "top", finish, sizes, lay, edges=edges)
 
 
 def _start(course: Course, thick: float, free: float) -> float:

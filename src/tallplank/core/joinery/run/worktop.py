@@ -4,20 +4,23 @@ Source: common practice: mitred from the corner of the walls to that of the fron
 three in joints longer than 700.
 """
 
+from collections.abc import Sequence
 from math import hypot
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.catalog.hardware import TopBolt
 from tallplank.core.job.standard import Standard
+from tallplank.core.job.unit import FinishRole, Unit
 from tallplank.core.joinery.part.form.form import SHEET
 from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.hole import Pocket, ShapedEdge
 from tallplank.core.joinery.part.part import Edges
-from tallplank.core.joinery.rule.choice import chosen_hardware
+from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.corner import Line
 from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
+from tallplank.core.joinery.run.let_in import cut_for, kept_clear, let_ins
 from tallplank.core.joinery.run.outline import SLIVER, cut_line, lies_on, region
 from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course
 from tallplank.core.joinery.run.upstand import add_upstand
@@ -45,13 +48,21 @@ def add_worktop(course: Course, finish: Finish, out: Collector, catalog: Catalog
     ends = {start: left, end: right}
     seams = [p.right for p in stretch.members]
     cuts = [line for j in course.joints if (line := cut_line(course, j, depth.value, butt=butt)) is not None]
-    pieces = pieces_of(start, end, seams, catalog.boards[finish.board].sheet[0])
+    let_in = let_ins(stretch, depth.value, catalog)
+    pieces = pieces_of(start, end, seams, catalog.boards[finish.board].sheet[0], kept_clear(let_in))
     first = len(out.parts)
     for a, b in pieces:
         length = length_of(stretch.members, a, b, ends, "into the corner" if course.joints else "between units")
         _add_piece(course, finish, covered.between(a, b), (length, depth), cuts, (a > start + SLIVER, b < end - SLIVER), out)
+    cut_for(let_in, first, out)
     _add_bolts(course, cuts, first, out, catalog, standard)
-    add_upstand(course, finish, (left.value, right.value), out)
+    splash = chosen_finish(catalog, standard, _own(stretch.members, "splash"), "splash")
+    add_upstand(course, finish, splash, (left.value, right.value), out)
+
+
+def _own(members: Sequence[Placed], role: FinishRole) -> Unit | None:
+    """The first unit that has chosen a finish of its own for a role."""
+    return next((p.unit for p in members if role in p.unit.finishes), None)
 
 
 def end_overhangs(course: Course) -> tuple[Size, Size]:
