@@ -515,6 +515,7 @@ def test_a_job_without_rooms_or_units_is_no_trouble(open_window: Open) -> None:
         window.store.go(stage)  # type: ignore[arg-type]
         window.grab()
     window.place_now("base")
+    window.store.go("survey")
     next(w for n, w in window.tray._filtered if n == "add a room").click()  # type: ignore[attr-defined]
     assert window.store.state.room
 

@@ -11,6 +11,7 @@ from tallplank.app.panel.explain import explained, strong
 from tallplank.app.panel.link import Lead, follow
 from tallplank.app.panel.panel import Panel, number, same
 from tallplank.app.panel.row import Origin
+from tallplank.app.panel.section.piece import piece_rows, run_of_pick
 from tallplank.app.theme import Tokens
 from tallplank.core.draw.machining import machining_lines
 from tallplank.core.edit.front import style_all, style_kind
@@ -323,6 +324,7 @@ class PartPanel(Panel):
         self.words("plain", self._edges)
         self.group("Machining")
         self.words("plain", self._machining).setTextFormat(Qt.TextFormat.RichText)
+        piece_rows(self)
         self.gap()
         opening_button = QPushButton("The unit on the bench")
         opening_button.clicked.connect(lambda: store.pick(None))
@@ -332,7 +334,7 @@ class PartPanel(Panel):
     @staticmethod
     def key(store: Store) -> tuple[object, ...]:
         """What the panel's rows depend on."""
-        return ("part",)
+        return ("part", run_of_pick(store))
 
     def _name(self) -> str:
         found = picked_part(self.store)

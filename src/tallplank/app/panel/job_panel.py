@@ -11,6 +11,7 @@ from tallplank.app.panel.choice import (
 from tallplank.app.panel.panel import Panel
 from tallplank.app.panel.row import Origin
 from tallplank.app.panel.rule_rows import RuleSource, add_all_rules, rule_value
+from tallplank.app.panel.section.piece import changed_pieces
 from tallplank.app.theme import Tokens
 from tallplank.core.edit.standard import (
     change_job,
@@ -34,13 +35,11 @@ class JobPanel(Panel):
         super().__init__(store, opened)
         self._tokens = tokens
         self.title(lambda: "The whole job", lambda: "Holds wherever a unit has no value of its own. Select units to change only those.")
-        if store.state.stage == "finish":
-            self._finishes()
-            self._rules()
-        else:
+        if store.state.stage != "finish":
             self._names()
-            self._finishes()
-            self._rules()
+        self._finishes()
+        self._rules()
+        changed_pieces(self)
         self.done()
 
     def _names(self) -> None:

@@ -14,6 +14,7 @@ from tallplank.app.panel.rates_panel import RatesPanel
 from tallplank.app.panel.room.opening_panel import OpeningPanel, selected_opening
 from tallplank.app.panel.room.room_panel import RoomPanel
 from tallplank.app.panel.room.standing_panel import ServicePanel, StandingPanel, selected_service, selected_standing
+from tallplank.app.panel.section.piece import changed_keys
 from tallplank.app.panel.unit_panel import UnitPanel, row_name
 from tallplank.app.theme import Tokens
 from tallplank.core.job.measure import OfCell
@@ -149,6 +150,8 @@ PANELS: tuple[PanelKind, ...] = (
     PanelKind(lambda s: selected_service(s) is not None, ServicePanel.key, _service_panel),
     PanelKind(lambda s: s.state.stage == "survey" and s.room() is not None, RoomPanel.key, lambda spec: RoomPanel(spec.store)),
     PanelKind(lambda s: s.state.stage == "quote", lambda _: ("rates",), lambda spec: RatesPanel(spec.store)),
-    PanelKind(lambda _: True, lambda s: ("job", s.state.stage), lambda spec: JobPanel(spec.store, spec.tokens, spec.opened)),
+    PanelKind(
+        lambda _: True, lambda s: ("job", s.state.stage, *changed_keys(s)), lambda spec: JobPanel(spec.store, spec.tokens, spec.opened)
+    ),
 )
 """The panels; the first that applies to the selection is shown."""

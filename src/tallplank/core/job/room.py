@@ -1,5 +1,6 @@
 """What is measured: rooms of any shape with their walls and what stands in them, and groups of units in the room."""
 
+from collections.abc import Mapping
 from typing import Annotated, Self
 
 from pydantic import Field, model_validator
@@ -9,6 +10,7 @@ from tallplank.core.job.standing import MOST_COLUMNS, MOST_SLOPES, MOST_SOFFITS,
 from tallplank.core.job.wall import SHORTEST_WALL, Corner, FreeWall, Wall
 from tallplank.core.space.outline import edges, far, is_clockwise, is_simple
 
+MOST_PIECES = 500
 MOST_CORNERS, MOST_FREE_WALLS, MOST_GROUPS, MOST_GROUP_FACES = 100, 50, 50, 4
 
 
@@ -34,6 +36,19 @@ class Group(Record):
     faces: Annotated[tuple[GroupFace, ...], Field(min_length=1, max_length=MOST_GROUP_FACES)]
 
 
+class PieceChange(Record):
+    """What is decided by hand about one piece of a worktop, plinth or molding, which makes itself otherwise."""
+
+    left_out: bool = False
+    finish: Id | None = None
+    left: Annotated[float, Field(allow_inf_nan=False, ge=-5000, le=5000)] = 0.0
+    right: Annotated[float, Field(allow_inf_nan=False, ge=-5000, le=5000)] = 0.0
+    """How much longer it is at its left and its right end."""
+
+
+Pieces = Annotated[Mapping[Annotated[str, Field(max_length=200)], PieceChange], Field(max_length=MOST_PIECES)]
+
+
 class Room(Record):
     """A room, measured between the finished faces of its walls.
 
@@ -55,6 +70,9 @@ class Room(Record):
     """What they are covered with: a look of the catalogue or a picture of the job."""
     cornice: bool = False
     """Whether a molding runs along the walls and round the soffits under the ceiling."""
+
+    pieces: Pieces = Field(default_factory=dict)
+    """Pieces of what passes across units that are changed by hand, by what they are told by (see `piece_key`)."""
 
     @model_validator(mode="after")
     def _is_sound(self) -> Self:

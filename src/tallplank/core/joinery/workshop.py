@@ -20,6 +20,7 @@ from tallplank.core.joinery.rule.choice import Choice, choice_for
 from tallplank.core.joinery.rule.place import place
 from tallplank.core.joinery.run.corner import courses
 from tallplank.core.joinery.run.over import lowest_over
+from tallplank.core.joinery.run.override import overridden
 from tallplank.core.joinery.run.run import Run, build_run, room_runs
 from tallplank.core.joinery.run.stretch import Course, Stretch, stretches
 from tallplank.core.joinery.setout.collector import Collector
@@ -168,7 +169,9 @@ class Workshop:
             members = by_room.get(room.id, ())
             known = self._room_runs.get(room.id)
             if known is None or known[0] is not room or not are_same(known[1], members):
-                known = self._room_runs[room.id] = (room, members, tuple(self._runs_of_room(job, room.id, faces[room.id], members)))
+                made = self._runs_of_room(job, room.id, faces[room.id], members)
+                runs_of = tuple(overridden(run, room.pieces, self.catalog) for run in made)
+                known = self._room_runs[room.id] = (room, members, runs_of)
             runs += known[2]
         return tuple(runs)
 

@@ -37,6 +37,8 @@ class Run:
     problem: str = ""
     pieces: tuple[Piece, ...] = ()
     """What is let into it and seen, in the frame of the face."""
+    keys: tuple[str, ...] = ()
+    """Of a run with pieces changed by hand: what each of its parts is told by, those left out counted too."""
 
 
 def build_run(
