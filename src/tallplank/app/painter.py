@@ -86,7 +86,7 @@ class DrawingPainter:
             if shape.fill is not None:
                 painter.setBrush(self._brush(shape.fill, view))
             painter.drawPolygon(polygon)
-            if shape.fill is not None and shape.fill.kind == "wall":
+            if shape.fill is not None and shape.fill.kind in ("wall", "section"):
                 painter.setBrush(QBrush(colour(self._tokens.ink, 0.28), Qt.BrushStyle.BDiagPattern))
                 painter.drawPolygon(polygon)
 
@@ -105,6 +105,8 @@ class DrawingPainter:
             return QBrush(colour(t.wall))
         if fill.kind == "glass":
             return QBrush(colour(t.glass))
+        if fill.kind == "section":
+            return QBrush(colour(t.wood, 0.3))
         if fill.kind == "cut":
             return QBrush(colour(t.wood, 0.55))
         if fill.kind == "tint":

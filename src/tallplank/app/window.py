@@ -182,7 +182,8 @@ class MainWindow(QMainWindow):
     def _show_placing(self, kind: str) -> None:
         if kind:
             name = self.store.catalog.kinds[kind].name if kind in self.store.catalog.kinds else kind.capitalize()
-            self.message_label.setText(f"{name}: click in the plan or the elevation where it goes. Esc leaves it.")
+            how = "drag its line on the plan" if kind == "section" else "click in the plan or the elevation where it goes"
+            self.message_label.setText(f"{name}: {how}. Esc leaves it.")
             self._message_timer.stop()
         else:
             self.message_label.setText("")

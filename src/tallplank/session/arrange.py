@@ -149,7 +149,9 @@ class Arranger:
         face, along = self._face_at(room, point, shown)
         if kind in SURVEY_KINDS:
             return _survey_aim(room, face, kind, along) if face.thickness else None
-        usual = store.catalog.kinds[kind]
+        usual = store.catalog.kinds.get(kind)
+        if usual is None:
+            return None
         unit = Unit(
             id="new",
             mark=1,

@@ -51,6 +51,8 @@ class State:
     message: str = ""
     walk: tuple[tuple[float, float], ...] = ()
     """Where the walk with a tape leads that is being typed, on the plan."""
+    section: tuple[tuple[float, float], tuple[float, float]] | None = None
+    """Where the section is taken, from one point of the plan to another; None for the usual place."""
     line: str = ""
     """The line of the price that was picked."""
     trial: Trial | None = None
@@ -167,6 +169,10 @@ class Store:
         """Show a walk that is being typed; nothing with no points."""
         self._set(replace(self.state, walk=points))
 
+    def cut_along(self, line: tuple[tuple[float, float], tuple[float, float]] | None) -> None:
+        """Take the section along another line of the plan."""
+        self._set(replace(self.state, section=line, placing=""))
+
     def pick_line(self, owner: str) -> None:
         """Look at one line of the price."""
         self._set(replace(self.state, line=owner))
@@ -209,7 +215,8 @@ class Store:
     def look_at(self, room: str, face: str | None = None) -> None:
         """Show another room, or another face of it."""
         faces = self.job.room(room).face_ids
-        self._set(replace(self.state, room=room, face=face or faces[0]))
+        kept = self.state.section if room == self.state.room else None
+        self._set(replace(self.state, room=room, face=face or faces[0], section=kept))
 
     def open_fronts(self, share: float) -> None:
         """Open doors and drawers from 0 (closed) to 1."""

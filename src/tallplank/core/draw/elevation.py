@@ -1,8 +1,9 @@
 """The elevation of one face: what stands before it, drawn from the nearest to the farthest, with its dimensions."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
 from itertools import pairwise
+from math import hypot
 
 from tallplank.core.draw.primitive import (
     CUT,
@@ -31,7 +32,8 @@ from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import Front, Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.run.stretch import JOINED
-from tallplank.core.space.outline import strip_span
+from tallplank.core.space.frame import Vec
+from tallplank.core.space.outline import Point, strip_span
 
 
 def elevation(made: Made, room_id: str, face_id: str, wrong: frozenset[str] = frozenset(), *, working: bool = True) -> Drawing:
@@ -129,12 +131,36 @@ def unit_front(unit: MadeUnit, *, marked: bool = True) -> Iterator[Shape]:
             low, high = piece.box
             yield rectangle(x + low.x, z + low.z, high.x - low.x, high.z - low.z, Pen.EDGE, Fill("plain", piece.colour))
     if marked:
-        yield Text((x + unit.unit.width / 2, _mark_height(unit)), str(unit.unit.mark), framed=True, room=mark_room(unit))
+        yield Text(_mark_place(unit), str(unit.unit.mark), framed=True, room=mark_room(unit))
 
 
 def mark_room(unit: MadeUnit) -> float:
     """How much of the drawing a unit's number may take."""
     return min(max(unit.unit.width * 0.7, 90.0), 420.0)
+
+
+def _mark_place(unit: MadeUnit) -> Point:
+    """Where a unit's number hides nothing: its usual place, else the first beside or below that is clear of pulls and fittings."""
+    x, z, wide, high = unit.placed.x, unit.placed.z, unit.unit.width, min(unit.unit.height, 1200.0)
+    seen = [piece.box for piece in unit.pieces if piece.role == "pull" or piece.low.y < 0.0]
+    radius = mark_room(unit) / 2
+    places = [(x + wide / 2, _mark_height(unit)), *((x + wide * across, z + high * up) for up in UP for across in ACROSS)]
+
+    def clear(place: Point) -> float:
+        gaps = (hypot(*(max(low - at, at - top, 0.0) for low, at, top in spans)) for spans in _spans(seen, (x, z), place))
+        return min(gaps, default=radius)
+
+    return next((place for place in places if clear(place) >= radius), max(places, key=clear))
+
+
+ACROSS, UP = (0.5, 0.3, 0.7), (0.5, 0.3, 0.7, 0.18, 0.82)
+"""Where else a number may stand, as shares of its unit's width and height."""
+
+
+def _spans(boxes: Iterable[tuple[Vec, Vec]], origin: Point, place: Point) -> Iterator[tuple[tuple[float, float, float], ...]]:
+    """For each box its lower end, the place and its upper end, across and up."""
+    for low, high in boxes:
+        yield (origin[0] + low.x, place[0], origin[0] + high.x), (origin[1] + low.z, place[1], origin[1] + high.z)
 
 
 def _mark_height(unit: MadeUnit) -> float:

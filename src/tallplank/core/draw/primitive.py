@@ -34,9 +34,9 @@ LEVEL_GRAIN, UPRIGHT = 0.0, 90.0
 
 @dataclass(frozen=True, slots=True)
 class Fill:
-    """How an area is filled: by a look of the catalogue with its grain, or as cut wall, glass or plain paper."""
+    """How an area is filled: by a look of the catalogue with its grain, or as cut wall or board, glass or plain paper."""
 
-    kind: Literal["look", "plain", "tint", "wall", "glass", "paper", "cut", "wrong"]
+    kind: Literal["look", "plain", "tint", "wall", "glass", "paper", "cut", "section", "wrong"]
     look: str = ""
     """The id of a look; for a plain fill its colour, shown where looks are; for a tint a colour that is always shown."""
     grain: float = UPRIGHT
@@ -44,6 +44,8 @@ class Fill:
 
 
 PAPER, WALL, GLASS, CUT, WRONG = Fill("paper"), Fill("wall"), Fill("glass"), Fill("cut"), Fill("wrong")
+SECTION = Fill("section")
+"""A board that is cut through, hatched."""
 
 
 @dataclass(frozen=True, slots=True)
