@@ -312,6 +312,5 @@ def tones(tokens: Tokens) -> Tones:
         "glass": rgb("#3c5660" if dark else "#d3e4ea"),
         "door": rgb("#7a7164" if dark else "#e3d9c8"),
         "ceiling": rgb("#9a9892" if dark else "#fbf8f1"),
-        "service": rgb("#a5a39e" if dark else "#fdfcf9"),
     }
     return Tones(rgb(tokens.desk), shell, rgb("#151617" if dark else "#4a453e"), rgb(tokens.accent))

@@ -23,7 +23,7 @@ from tallplank.core.draw.primitive import (
     Text,
     rectangle,
 )
-from tallplank.core.draw.surround import FLOOR_DEPTH, in_the_room, surround, things_of
+from tallplank.core.draw.surround import FLOOR_DEPTH, in_the_room, outlets, surround, things_of
 from tallplank.core.job.face import Face
 from tallplank.core.job.measure import GAP, LEVEL, Measure, OfFace, OfOpening, OfRoom, OfService, OfUnit
 from tallplank.core.job.room import Group, Room
@@ -54,6 +54,7 @@ def elevation(made: Made, room_id: str, face_id: str, wrong: frozenset[str] = fr
     for run in runs:
         if run.what != "plinth":
             shapes += _run_faces(run)
+    shapes += outlets(face)
     shapes += [shape for unit in units if unit.unit.id in wrong for shape in _wrong(unit)]
     words = [shape for shape in shapes if isinstance(shape, Text)]
     shapes = [*(shape for shape in shapes if not isinstance(shape, Text)), *_round_corners(made, room_id, face, units), *words]

@@ -140,10 +140,10 @@ def _beyond(made: Made, room: Room, frame: Frame) -> Iterator[Shape]:
             seen.append((away, [*shapes, *_fronts_beyond(unit, faces, frame)]))
     for run in (r for r in made.runs if r.room == room.id):
         for part in run.parts:
-            low, high = part.box
+            lower, upper = part.box
             box = _seen_box([frame.inside((*p, 0.0)) for p in faces[run.face].frame.flat_out(part.above)])
             if box is not None:
-                seen.append((box[2], [rectangle(box[0], low.z, box[1] - box[0], high.z - low.z, Pen.BEYOND, PAPER)]))
+                seen.append((box[2], [rectangle(box[0], lower.z, box[1] - box[0], upper.z - lower.z, Pen.BEYOND, PAPER)]))
     for ring, low, high in _bodies(room):
         box = _seen_box([frame.inside((*p, 0.0)) for p in ring])
         if box is not None:

@@ -37,7 +37,19 @@ def surround(room: Room, faces: Faces, face: Face, beside: tuple[float, float]) 
     for opening in face.openings:
         yield from _opening(opening)
     for service in face.services:
-        yield from service_front(service)
+        if service.kind not in OUTLETS:
+            yield from service_front(service)
+
+
+OUTLETS = ("socket", "switch")
+"""What is set into backsplashes rather than covered by them."""
+
+
+def outlets(face: Face) -> Iterator[Shape]:
+    """The sockets and switches of a face."""
+    for service in face.services:
+        if service.kind in OUTLETS:
+            yield from service_front(service)
 
 
 def in_the_room(room: Room, face: Face) -> Iterator[Shape]:

@@ -13,7 +13,7 @@ from tallplank.core.joinery.part.part import Part, PartRef
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import Mapped
 from tallplank.core.solid.mesh import Batch, Faces, Surfaces, piece_faces
-from tallplank.core.solid.shell import shell, shell_lines
+from tallplank.core.solid.shell import services_of, shell, shell_lines
 from tallplank.core.space.frame import Floats, Frame, Vec
 from tallplank.core.space.motion import Motion
 from tallplank.core.space.outline import Ring, bounds
@@ -102,7 +102,7 @@ class SolidMaker:
         runs = [r for r in made.runs if r.room == room_id and r.what not in ROOM_KINDS]
         mounted = [r for r in made.runs if r.room == room_id and r.what in ROOM_KINDS]
         passing = self._runs.of(runs, lambda r: tuple(_placed(body, faces[r.face].frame, 0.0) for body in self._run_bodies(r)), faces)
-        sides = tuple(self._mounted(run, faces[run.face].frame) for run in mounted)
+        sides = (*(self._mounted(run, faces[run.face].frame) for run in mounted), *_services(faces))
         self._surfaces.turn()
         placed = [one for bodies in (*standing, *passing) for one in bodies]
         lines = [*(line for _, _, line in placed if len(line)), shell_lines(room)]
@@ -139,6 +139,18 @@ class SolidMaker:
             return tuple(_placed(body, frame, opened) for body in bodies[id(unit)])
 
         return self._standing.of(units, placed, (faces, opened))
+
+
+SERVICE = "#f4f2ec"
+"""The colour of sockets and radiators."""
+
+
+def _services(faces: FacesOfRoom) -> Iterator[SideSolids]:
+    """What comes out of the walls, wall by wall."""
+    for face in faces.values():
+        found = services_of(face)
+        if found is not None:
+            yield SideSolids(face.frame.origin, face.frame.y, (Batch(SERVICE, found),), np.zeros((0, 2, 3), np.float32))
 
 
 def _is_shut(unit: MadeUnit) -> bool:

@@ -85,8 +85,6 @@ def _add_wall(room: Room, faces: Mapping[str, Face], face: Face, quads: Mapping[
         elif opening.kind != "opening":
             deep = face.thickness * PANE_DEPTH
             quads["glass" if opening.kind == "window" else "door"].append(_upright(face, x, ((z[0], z[0]), (z[1], z[1])), deep))
-    for service in face.services:
-        quads["service"] += _service(face, service)
 
 
 def _column(room: Room, column: Column) -> Iterator[Quad]:
@@ -103,6 +101,12 @@ def _soffit(room: Room, soffit: Soffit) -> Iterator[Quad]:
     """Its sides, and its underside."""
     yield from _prism(soffit.corners, soffit.low, room.height)
     yield from _level(soffit.corners, soffit.low, up=False)
+
+
+def services_of(face: Face) -> Faces | None:
+    """The sockets, pipes' ends and radiators at a wall, as boxes before it; None where there are none."""
+    quads = [quad for service in face.services for quad in _service(face, service)]
+    return _flat(quads) if quads else None
 
 
 def _service(face: Face, service: Service) -> Iterator[Quad]:

@@ -5,6 +5,7 @@ from functools import partial
 from math import hypot, isfinite
 
 from tallplank.core.edit.check import Edited, EditError, valid
+from tallplank.core.job.ceiling import ceiling_line, height_on
 from tallplank.core.job.face import faces_of
 from tallplank.core.job.job import MOST_ROOMS, Display, Job
 from tallplank.core.job.room import Room
@@ -256,7 +257,10 @@ def check_openings(room: Room, display: Display) -> None:
             last_end = opening.x + opening.width
             if last_end > face.length + 1e-6:
                 raise EditError(f"The {opening.kind} would end {display.shown(last_end - face.length)} beyond {wall.name}.")
-            if opening.sill + opening.height > face.height + 1e-6:
+            line, high = ceiling_line(room, faces, face), face.height
+            if not face.is_loose:
+                high = min(height_on(line, x) for x in (opening.x, min(last_end, face.length)))
+            if opening.sill + opening.height > high + 1e-6:
                 raise EditError(f"The {opening.kind} in {wall.name} would reach through the ceiling.")
             if opening.kind == "niche" and opening.deep >= wall.thickness:
                 raise EditError(f"The niche would go through {wall.name}, which is {display.shown(wall.thickness)} thick.")

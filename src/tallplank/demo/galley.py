@@ -1,13 +1,18 @@
-"""The demo job: the Lockkeeper's House. Everything in it is invented."""
+"""The galley kitchen of the demo: an L along the canal wall with its window, and round the corner along the stair wall."""
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.edit.standard import set_job_finish, set_job_hardware, set_job_rule, set_job_style
+from tallplank.core.edit.survey.over_units import soffit_over
 from tallplank.core.edit.survey.room import add_room, change_wall
+from tallplank.core.edit.survey.service import add_service
+from tallplank.core.edit.survey.standing import change_standing
+from tallplank.core.edit.survey.surface import cover
 from tallplank.core.edit.survey.walled import add_opening
-from tallplank.core.edit.unit import Spot, place_unit, renumber, set_finish, set_rule
+from tallplank.core.edit.unit import Spot, place_unit, set_finish, set_rule
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import ROOT
+from tallplank.core.joinery.workshop import make
 
 ROOM = "room1"
 SINK_WALL, SIDE_WALL = "back", "left"
@@ -32,24 +37,40 @@ _HUNG = (
     ("open-shelf", 2700.0, 300.0),
     ("wall", 3600.0, 550.0),
 )
-_OVER_RANGE = (3000.0, 600.0, 360.0)
+_OVER_RANGE = (3000.0, 600.0, 360.0, 380.0)
+"""Left edge, width, height and depth of the unit over the range, which stands out before its neighbours."""
+_TOP_OF_HUNG = 2120.0
+_SERVICES = (
+    ("socket", SINK_WALL, 700.0, 1120.0),
+    ("socket", SINK_WALL, 1180.0, 1120.0),
+    ("socket", SINK_WALL, 3720.0, 1120.0),
+    ("water", SINK_WALL, 1950.0, 450.0),
+    ("waste", SINK_WALL, 2200.0, 350.0),
+    ("gas", SINK_WALL, 3280.0, 250.0),
+    ("switch", "right", 1380.0, 1050.0),
+    ("radiator", "front", 500.0, 120.0),
+)
+"""What comes out of the walls: kind, wall, left edge along it and lower edge."""
 
 
-def demo_job(catalog: Catalog) -> Job:
-    """The galley kitchen: an L along the canal wall, 4.2 m with a window over the sink, and round the corner along the stair wall."""
-    job = Job(name="The Lockkeeper's House", customer="Ottoline Marsh & Tam Fairweather", number="2026-014")
+def with_galley(job: Job, catalog: Catalog) -> Job:
+    """The job with the kitchen, 4.2 m long, and what holds for the whole of it."""
     job = add_room(job, "Galley kitchen", 4200.0, 2650.0, 2450.0).job
     for wall, name in (("back", "Canal wall"), ("right", "Lane wall"), ("front", "Hearth wall"), ("left", "Stair wall")):
         job = change_wall(job, ROOM, wall, name=name, thickness=320.0 if wall == "back" else 140.0)
     job = add_opening(job, ROOM, SINK_WALL, "window", 1500.0, sill=1050.0, width=1200.0, height=1050.0).job
     job = add_opening(job, ROOM, "right", "door", 1550.0, width=860.0, height=2040.0).job
+    for kind, wall, x, z in _SERVICES:
+        job = add_service(job, ROOM, wall, kind, x, z=z).job  # type: ignore[arg-type]
+    job = cover(job, catalog, ROOM, "floor", "basalt")
     job = set_job_style(job, catalog, "sluice-frame")
     job = set_job_finish(job, catalog, "top", "oak-stave")
     job = set_job_hardware(job, catalog, "pull", "pull-knob-32")
-    job = set_job_rule(set_job_rule(job, catalog, "crown", "yes"), catalog, "light_rail", "yes")
-    job = set_job_rule(job, catalog, "upstand", 60.0)
+    job = set_job_hardware(job, catalog, "soffit-rail", "soffit-square-35")
+    for rule, value in (("crown", "yes"), ("light_rail", "yes"), ("splash", "whole"), ("splash_height", 490.0), ("upstand", 60.0)):
+        job = set_job_rule(job, catalog, rule, value)
     job = set_job_rule(job, catalog, "top_end", 0.0)  # the range between the worktops needs all of its 600
-    return _furnished(job, catalog)
+    return _boxed_down(_furnished(job, catalog), catalog)
 
 
 def _furnished(job: Job, catalog: Catalog) -> Job:
@@ -58,10 +79,10 @@ def _furnished(job: Job, catalog: Catalog) -> Job:
     for kind, x, width in _AT_SIDE:
         job = place_unit(job, catalog, kind, Spot(ROOM, SIDE_WALL, x), width=width).job
     end = Spot(ROOM, SIDE_WALL, 531.0)
-    job = place_unit(job, catalog, "end-panel", end, height=2120.0, depth=581.0).job
-    x, width, height = _OVER_RANGE
-    top = 2120.0
-    job = place_unit(job, catalog, "wall", Spot(ROOM, SINK_WALL, x), width=width, height=height, z=top - height).job
+    job = place_unit(job, catalog, "end-panel", end, height=_TOP_OF_HUNG, depth=581.0).job
+    x, width, height, depth = _OVER_RANGE
+    over = Spot(ROOM, SINK_WALL, x)
+    job = place_unit(job, catalog, "wall", over, width=width, height=height, depth=depth, z=_TOP_OF_HUNG - height).job
     hung_filler = Spot(ROOM, SINK_WALL, 4150.0)
     job = place_unit(job, catalog, "filler", hung_filler, height=720.0, depth=320.0, z=1400.0).job
     ids = {(u.kind, u.x): u.id for u in job.units}
@@ -69,5 +90,12 @@ def _furnished(job: Job, catalog: Catalog) -> Job:
     job = set_opening(job, catalog, [ids["wall", 1050.0]], ROOT, hand="right")
     job = set_finish(job, catalog, [ids["open-shelf", 2700.0]], "carcass", "oak-figure")
     job = set_finish(job, catalog, [ids["open-shelf", 2700.0]], "back", "oak-figure-back")
-    job = set_rule(job, catalog, [ids["sink", 1650.0]], "leg_count", 6)
-    return renumber(job, catalog)
+    return set_rule(job, catalog, [ids["sink", 1650.0]], "leg_count", 6)
+
+
+def _boxed_down(job: Job, catalog: Catalog) -> Job:
+    """The soffit over the right-hand run, which steps round what hangs over the range."""
+    right = tuple(u.id for u in job.units if u.face == SINK_WALL and u.z is not None and u.x >= 2700.0)
+    right = (*right, *(u.id for u in job.units if u.kind in ("open-shelf", "wall") and u.x >= 2700.0))
+    edited = soffit_over(job, make(job, catalog), ROOM, right)
+    return change_standing(edited.job, ROOM, edited.ids[0], name="Soffit over the range", molding=True)

@@ -1,0 +1,52 @@
+"""The map room of the demo: low shelves on either side of a chimney breast, under a cornice that goes round it."""
+
+from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.edit.survey.room import add_room, change_room, change_wall
+from tallplank.core.edit.survey.service import add_service
+from tallplank.core.edit.survey.standing import add_column, add_column_at
+from tallplank.core.edit.survey.surface import cover
+from tallplank.core.edit.survey.walled import add_opening
+from tallplank.core.edit.unit import Spot, place_unit, set_finish, set_rule
+from tallplank.core.job.job import Job
+
+ROOM = "room3"
+HEARTH = "back"
+BREAST = (2300.0, 1500.0, 380.0)
+"""The middle of the chimney breast along its wall, its width and its depth."""
+
+_SERVICES = (
+    ("socket", "right", 600.0, 300.0),
+    ("socket", "right", 2900.0, 300.0),
+    ("switch", "front", 1500.0, 1050.0),
+    ("radiator", "left", 800.0, 120.0),
+)
+"""What comes out of the walls: kind, wall, left edge along it and lower edge."""
+
+
+def with_map_room(job: Job, catalog: Catalog) -> Job:
+    """The job with the map room, 4.6 by 3.9 m and 2.65 m high."""
+    job = add_room(job, "Map room", 4600.0, 3900.0, 2650.0).job
+    for wall, name in (("back", "Chimney wall"), ("right", "Lock wall"), ("front", "Hall wall"), ("left", "Canal wall")):
+        job = change_wall(job, ROOM, wall, name=name, thickness=320.0 if wall in ("back", "left") else 140.0)
+    middle, width, depth = BREAST
+    job = add_column_at(job, ROOM, job.face(ROOM, HEARTH), middle, "chimney", width=width, depth=depth, name="Chimney breast").job
+    job = add_column(job, ROOM, (3500.0, 1300.0), round=True, width=180.0, depth=180.0, name="Iron column").job
+    for x in (700.0, 2200.0):
+        job = add_opening(job, ROOM, "left", "window", x, sill=900.0, width=1000.0, height=1300.0).job
+    job = add_opening(job, ROOM, "front", "door", 500.0, width=860.0, height=2040.0).job
+    for kind, wall, x, z in _SERVICES:
+        job = add_service(job, ROOM, wall, kind, x, z=z).job  # type: ignore[arg-type]
+    job = cover(job, catalog, ROOM, "floor", "oak")
+    job = cover(job, catalog, ROOM, HEARTH, "heron")
+    job = change_room(job, ROOM, cornice=True)
+    beside = (4600.0 - width) / 2
+    made: tuple[str, ...] = ()
+    for x in (0.0, middle + width / 2):
+        for number in range(2):
+            spot = Spot(ROOM, HEARTH, x + number * beside / 2)
+            edited = place_unit(job, catalog, "base-open", spot, width=beside / 2, depth=360.0)
+            job, made = edited.job, (*made, *edited.ids)
+    job = set_finish(set_finish(job, catalog, made, "carcass", "oak-figure"), catalog, made, "back", "oak-figure-back")
+    for rule, value in (("splash", "none"), ("upstand", 0.0)):
+        job = set_rule(job, catalog, made, rule, value)
+    return job
