@@ -7,6 +7,7 @@ from PyQt6.QtCore import QSize
 from PyQt6.QtGui import QPixmap
 from PyQt6.QtWidgets import QComboBox, QLabel, QPushButton, QWidget
 
+from tallplank.app.canvas.tool.outline import DRAWING
 from tallplank.app.icons import opening_picture, service_picture, standing_picture
 from tallplank.app.theme import Tokens
 from tallplank.core.edit.group import add_island
@@ -67,6 +68,7 @@ def offer_survey(tray: Offering, store: Store, tokens: Tokens, read_plan: Callab
     makers = _Makers(store)
     for words, make in (
         ("Add a room", makers.room),
+        ("Draw a room", makers.drawing),
         ("A room from a plan (DXF)", read_plan),
         ("Add an island", makers.island),
         ("Add a wall that stands free", makers.free_wall),
@@ -100,6 +102,10 @@ class _Makers:
         name = f"Room {len(self._store.job.rooms) + 1}"
         (room,) = self._store.apply(lambda j: add_room(j, name, 4000.0, 3000.0, 2500.0), "add room")
         self._store.look_at(room)
+
+    def drawing(self) -> None:
+        """Let the plan draw one."""
+        self._store.place_next(DRAWING)
 
     def island(self) -> None:
         """One in the middle of the room, with its front in view."""

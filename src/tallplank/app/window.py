@@ -49,6 +49,14 @@ from tallplank.session.store import Store
 MESSAGE_MS = 9000
 
 
+USUAL_HOW = "click in the plan or the elevation where it goes"
+HOW = {
+    "section": "drag its line on the plan",
+    "outline": "click corner by corner on the plan; type a length, or 2400 < 90, and Enter; Enter closes the room",
+}
+"""What to do to place something, where that is not a click."""
+
+
 class MainWindow(QMainWindow):
     """One open job."""
 
@@ -182,8 +190,7 @@ class MainWindow(QMainWindow):
     def _show_placing(self, kind: str) -> None:
         if kind:
             name = self.store.catalog.kinds[kind].name if kind in self.store.catalog.kinds else kind.capitalize()
-            how = "drag its line on the plan" if kind == "section" else "click in the plan or the elevation where it goes"
-            self.message_label.setText(f"{name}: {how}. Esc leaves it.")
+            self.message_label.setText(f"{name}: {HOW.get(kind, USUAL_HOW)}. Esc leaves it.")
             self._message_timer.stop()
         else:
             self.message_label.setText("")

@@ -4,9 +4,11 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from tallplank.app.board.kind import PaneKind
+from tallplank.app.canvas.tool.outline import OutlineTool
 from tallplank.app.canvas.tool.place import PlaceTool
 from tallplank.app.canvas.tool.section import SectionTool
 from tallplank.app.canvas.tool.select import SelectTool
+from tallplank.app.canvas.tool.shape import ShapeTool
 from tallplank.app.canvas.tool.walk import WalkTool
 from tallplank.app.canvas.view import DrawingCanvas
 from tallplank.app.hint import drawing_hint
@@ -29,7 +31,9 @@ class PlanPane(DrawingCanvas):
         super().__init__(store, tokens, draw, textured=False)
         self.hint = lambda: drawing_hint(store, on_plan=True)
         arranger = Arranger(store, on_plan=True)
-        self.work_with((SectionTool(self), PlaceTool(self, arranger), WalkTool(self)), (SelectTool(self, arranger),))
+        self.work_with(
+            (OutlineTool(self), SectionTool(self), PlaceTool(self, arranger), WalkTool(self)), (ShapeTool(self), SelectTool(self, arranger))
+        )
         self._subscriptions.append(store.subscribe(lambda s: s.walk, lambda _: self._walked()))
         self._subscriptions.append(store.subscribe(lambda s: s.section, lambda _: self.update()))
 

@@ -7,6 +7,7 @@ from PyQt6.QtWidgets import QPushButton
 
 from tallplank.app.panel.panel import Panel
 from tallplank.app.panel.room.angle import degrees_of, shown_degrees
+from tallplank.app.panel.room.corner_list import corners_of, corners_text
 from tallplank.app.panel.room.surface_row import surface_key, surface_rows
 from tallplank.app.panel.room.tape_rows import TapeRows
 from tallplank.core.edit.group import change_group, remove_group
@@ -64,6 +65,7 @@ class RoomPanel(Panel):
         surface_rows(self, room_id, "ceiling", lambda: store.job.room(room_id).ceiling, "Ceiling")
         self.pick("Cornice", CORNICE, lambda: store.job.room(room_id).cornice, lambda v: put("cornice", v))
         TapeRows(self, room_id)
+        self.text("Corners", lambda: corners_text(self, store.job.room(room_id).corners), lambda v: put("corners", corners_of(self, v)))
         for face in faces_of(room).values():
             if not face.is_loose:
                 self._wall(face, f"Wall at the {where_on_plan(face)} of the plan")

@@ -6,15 +6,14 @@ from PyQt6.QtWidgets import QPushButton
 
 from tallplank.app.panel.panel import Panel
 from tallplank.app.panel.room.angle import degrees_of, shown_degrees
+from tallplank.app.panel.room.corner_list import corners_of, corners_text
 from tallplank.app.panel.room.surface_row import surface_rows
 from tallplank.core.edit.survey.service import SERVICE_NAMES, change_service, remove_service, service_of
 from tallplank.core.edit.survey.standing import Standing, change_standing, remove_standing, standing_of, standings
-from tallplank.core.error import PlankError
 from tallplank.core.job.face import Face, faces_of
 from tallplank.core.job.job import Job
 from tallplank.core.job.standing import Column, Slope, Soffit
 from tallplank.core.job.wall import Service
-from tallplank.core.measure.length import parse_length
 from tallplank.core.space.outline import Point
 from tallplank.session.store import Store
 
@@ -34,28 +33,6 @@ def selected_service(store: Store) -> tuple[Face, Service] | None:
     room, chosen = store.room(), set(store.state.selected)
     faces = faces_of(room).values() if room is not None else ()
     return next(((f, s) for f in faces for s in f.services if s.id in chosen), None)
-
-
-def corners_text(panel: Panel, corners: tuple[Point, ...]) -> str:
-    """Corners as they are typed: x and y, corner by corner."""
-    return "; ".join(f"{panel.shown(x)} {panel.shown(y)}" for x, y in corners)
-
-
-def corners_of(panel: Panel, text: str) -> tuple[Point, ...]:
-    """The corners that were typed.
-
-    Raises:
-        PlankError: a corner without two lengths, or fewer than three corners.
-    """
-    unit, found = panel.store.job.display.style.unit, []
-    for corner in filter(None, (part.strip() for part in text.split(";"))):
-        pair = corner.split(",") if "," in corner else corner.split()
-        if len(pair) != 2:
-            raise PlankError(f"'{corner}' is no corner: type its distances from the left and from below, such as 1200 350.")
-        found.append((parse_length(pair[0], unit), parse_length(pair[1], unit)))
-    if len(found) < 3:
-        raise PlankError("An outline has three corners or more, such as 0 0; 1200 0; 1200 350.")
-    return tuple(found)
 
 
 class StandingPanel(Panel):

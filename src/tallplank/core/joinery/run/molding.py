@@ -15,12 +15,12 @@ from tallplank.core.joinery.part.form.swept import EndCut, Swept
 from tallplank.core.joinery.part.part import Tag
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.length import length_of, pieces_of
-from tallplank.core.joinery.run.stretch import Course, Joint, Side, level_of
+from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course, Joint, Side, level_of
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Frame, Vec
-from tallplank.core.space.outline import Point, crossing
+from tallplank.core.space.outline import Point, crossing, shifted
 
 NAMES = {"crown": "crown", "light-rail": "light rail"}
 STRAIGHT = 1e-6
@@ -35,7 +35,7 @@ def add_molding(course: Course, what: RunKind, molding: Molding, finish: Finish,
     if above is not None and first.rules.ceiling_scribe == "yes":
         rise = max(rise, above - molding.rise)
     inner = [turn_at(*path[i : i + 3]) for i in range(len(path) - 2)]
-    turns = [joint_turn(course.left), *inner, joint_turn(course.right)]
+    turns = [_end_turn(course, "left", path, what, molding), *inner, _end_turn(course, "right", path, what, molding)]
     for number, line in enumerate(pairwise(path)):
         _add_pieces(course, line, rise, (turns[number], turns[number + 1]), molding, finish, Tag(NAMES[what]), out)
 
@@ -54,19 +54,42 @@ def molding_path(course: Course, what: RunKind, molding: Molding) -> tuple[Point
 
 def base_line(placed: Placed, what: RunKind, molding: Molding) -> float:
     """The y of the back of a molding: a crown stands at the front edge of the box, a light rail ends flush with the fronts."""
-    return placed.back - placed.unit.depth if what == "crown" else placed.front + molding.reach
+    depth = (placed.unit.arm or placed.kind.arm) if placed.kind.plan in CORNER_PLANS else placed.unit.depth
+    return placed.back - depth - _beyond(placed, what, molding)
+
+
+def _beyond(placed: Placed, what: RunKind, molding: Molding) -> float:
+    """How far before the front edge of a box the back of a molding runs."""
+    return 0.0 if what == "crown" else placed.back - placed.unit.depth - placed.front - molding.reach
+
+
+def corner_way(placed: Placed, what: RunKind, molding: Molding) -> tuple[Point, ...]:
+    """The way of a molding across a unit made for a corner, from the run beside it to the wall round the corner."""
+    arm, depth = placed.unit.arm or placed.kind.arm, placed.unit.depth
+    inner = [(arm, -arm)] if placed.kind.plan == "ell" else []
+    corners = [(placed.unit.width + FAR, -arm), (placed.unit.width, -arm), *inner, (arm, -depth), (0.0, -depth)]
+    out = _beyond(placed, what, molding)
+    lines = [shifted(edge, out) for edge in pairwise(corners)]
+    met = [m for one, other in pairwise(lines) if (m := crossing(one, other)) is not None]
+    way = [*met, lines[-1][1]]
+    mirror = placed.unit.side == "right"
+    return tuple((placed.right - x if mirror else placed.x + x, placed.back + y) for x, y in way)
+
+
+FAR = 1000.0
 
 
 def _end(course: Course, side: Side, what: RunKind, molding: Molding) -> Iterator[Point]:
     """The corners of the path from its straight line on to one of its ends."""
     stretch, joint = course.stretch, course.left if side == "left" else course.right
     last, is_open = stretch.last(side), stretch.open_left if side == "left" else stretch.open_right
+    if stretch.corner_unit(side) is not None:
+        way = corner_way(last, what, molding)
+        yield from way[:-1] if joint is not None else way
+        return
     y, edge = base_line(last, what, molding), last.x if side == "left" else last.right
     if joint is not None:
-        other = base_line(joint.other.last(joint.other_side), what, molding)
-        a, b = joint.there.flat_out([(0.0, other), (1.0, other)])
-        cross = crossing(((0.0, y), (1.0, y)), (a, b))
-        yield cross if cross is not None else (edge, y)
+        yield _meeting(joint, what, molding, y) or (edge, y)
         return
     if not is_open:
         yield (edge, y)
@@ -77,12 +100,33 @@ def _end(course: Course, side: Side, what: RunKind, molding: Molding) -> Iterato
         yield (edge + inward, last.back)
 
 
-def joint_turn(joint: Joint | None) -> float:
-    """By how much the way turns from one face to the next, in degrees; counter-clockwise, which is round an outer corner."""
-    if joint is None:
+def _meeting(joint: Joint, what: RunKind, molding: Molding, y: float) -> Point | None:
+    """Where the line of a molding meets that of the stretch round the corner, or the way across its corner unit."""
+    its = joint.other.corner_unit(joint.other_side)
+    if its is not None:
+        a, b = joint.there.flat_out(corner_way(its, what, molding)[-3:-1])
+        met = crossing(((0.0, y), (1.0, y)), (a, b))
+        return met if met is not None else b
+    other = base_line(joint.other.last(joint.other_side), what, molding)
+    a, b = joint.there.flat_out([(0.0, other), (1.0, other)])
+    return crossing(((0.0, y), (1.0, y)), (a, b))
+
+
+def _end_turn(course: Course, side: Side, path: tuple[Point, ...], what: RunKind, molding: Molding) -> float:
+    """By how much the way turns where it goes on at another face, in degrees; counter-clockwise, which is round an outer corner."""
+    joint = course.left if side == "left" else course.right
+    if joint is None or len(path) < 2:
         return 0.0
-    turn = degrees(atan2(joint.there.x.y, joint.there.x.x))
-    return turn if joint.side == "right" else -turn
+    ahead = (joint.there.x.x, joint.there.x.y)
+    its = joint.other.corner_unit(joint.other_side)
+    if its is not None and course.stretch.corner_unit(side) is None:
+        a, b = joint.there.flat_out(corner_way(its, what, molding)[-3:-1])
+        ahead = (a[0] - b[0], a[1] - b[1]) if side == "right" else (b[0] - a[0], b[1] - a[1])
+    a, b = path[-2:] if side == "right" else path[:2]
+    own = (b[0] - a[0], b[1] - a[1])
+    before, after = (own, ahead) if side == "right" else (ahead, own)
+    turn = degrees(atan2(after[1], after[0]) - atan2(before[1], before[0]))
+    return (turn + 180.0) % 360.0 - 180.0
 
 
 def turn_at(a: Point, b: Point, c: Point) -> float:

@@ -36,7 +36,10 @@ class Stroke(NamedTuple):
 
 
 def cornice_strokes(room: Room, faces: Faces, rise: float, standing: Sequence[tuple[Ring, float]]) -> Iterator[Stroke]:
-    """The way of a cornice so high, round what stands at the walls, not round columns that stand free; `standing` are outlines in the room with the heights of their tops."""
+    """The way of a cornice so high, round what stands at the walls but not round columns that stand free.
+
+    `standing` are outlines in the room with the heights of their tops.
+    """
     edge = Polygon(room.corners).exterior
     breasts = [c for c in room.columns if c.top(room.height) > room.height - rise and not c.round]
     hung = [s.corners for s in room.soffits] + [c.outline for c in breasts if edge.distance(Polygon(c.outline)) < NEAR]

@@ -143,12 +143,19 @@ TALL_FROM = 1600.0
 BOXES = ("carcass", "filler")
 OVER: tuple[RunKind, ...] = ("top", "scribe", "crown")
 """What runs over units."""
+
+
+def _is_crowned(placed: Placed) -> bool:
+    """Whether moldings know the way along a unit: along boxes, and across corners."""
+    return placed.kind.build in BOXES or placed.kind.plan in CORNER_PLANS
+
+
 CARRIES: Mapping[RunKind, Callable[[Placed], bool]] = {
     "top": lambda p: not p.hung and p.kind.worktop,
     "plinth": lambda p: not p.hung and p.kind.kick and p.kind.plinth and p.rules.kick != "none" and p.z > 0,
-    "crown": lambda p: p.rules.crown == "yes" and p.top > TALL_FROM and p.kind.build in BOXES,
+    "crown": lambda p: p.rules.crown == "yes" and p.top > TALL_FROM and _is_crowned(p),
     "scribe": lambda p: p.rules.ceiling_scribe == "yes" and p.top > TALL_FROM and p.kind.build in BOXES,
-    "light-rail": lambda p: p.hung and p.rules.light_rail == "yes" and p.kind.build in BOXES,
+    "light-rail": lambda p: p.hung and p.rules.light_rail == "yes" and _is_crowned(p),
 }
 """Which units each kind of run goes across."""
 
