@@ -35,7 +35,7 @@ def test_export_writes_what_is_asked_for_without_a_display(tmp_path: Path) -> No
 def test_export_of_a_file_and_the_list(tmp_path: Path) -> None:
     save(demo_job(shipped()), tmp_path / "a.plank")
     assert main(["export", str(tmp_path / "a.plank"), "--to", str(tmp_path / "out")]) == 0
-    assert len(list((tmp_path / "out").iterdir())) == 9
+    assert len(list((tmp_path / "out").iterdir())) == 10
     assert plank("export", "--list").stdout.split()[0] == "cutlist.csv"
 
 
@@ -137,14 +137,15 @@ def test_the_documented_script_runs(tmp_path: Path) -> None:
     done = plank("run", "docs/examples/kitchen_wall.py", str(tmp_path))
     assert done.returncode == 0, done.stderr
     assert "0 findings" in done.stdout
-    assert len(list(tmp_path.iterdir())) == 9
+    assert len(list(tmp_path.iterdir())) == 10
 
 
 def test_the_demo_is_the_lockkeepers_house(tmp_path: Path) -> None:
     job = demo_job(shipped())
     assert job.name == "The Lockkeeper's House"
     assert job.rooms[0].corners[1] == (4200, 2650)
-    assert 10 <= len(job.units) <= 16
+    assert [room.name for room in job.rooms] == ["Galley kitchen", "Boot room", "Map room"]
+    assert 20 <= len(job.units) <= 26
     assert any(o.kind == "window" for o in job.face("room1", "back").openings)
     save(job, tmp_path / "demo.plank")
     assert load(tmp_path / "demo.plank") == job

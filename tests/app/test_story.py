@@ -447,7 +447,7 @@ def test_papers_are_written_in_the_background(open_window: Open, qtbot: QtBot, t
     window.write_papers((), tmp_path / "second")
     assert "still being written" in window.message_label.text()
     qtbot.waitUntil(lambda: window._task is None, timeout=20_000)
-    assert len(list((tmp_path / "papers").iterdir())) == 9
+    assert len(list((tmp_path / "papers").iterdir())) == 10
     assert "Wrote 9 files" in window.message_label.text()
 
 

@@ -31,7 +31,7 @@ def test_the_workbook_holds_the_cut_list() -> None:
     """Source: openpyxl as the reader."""
     job = demo_job(CATALOG)
     book = openpyxl.load_workbook(io.BytesIO(paper("cutlist.xlsx", job)))
-    assert book.sheetnames == ["Per unit", "Grouped", "Doors", "Moldings", "Hardware", "Legend"]
+    assert book.sheetnames == ["Per unit", "Grouped", "Doors", "Moldings", "Worktops", "Hardware", "Legend"]
     rows = list(book["Per unit"].iter_rows(values_only=True))
     assert set(rows[0]) > {"part", "length_mm", "cut_width_mm", "edges", "quantity"}
     expected = Deriver(CATALOG).derive(job).cutlist
@@ -64,7 +64,7 @@ def test_a_room_named_like_a_formula_does_no_harm() -> None:
 def test_the_elevation_is_a_page_with_its_numbers() -> None:
     """Source: pypdf as the reader."""
     reader = pypdf.PdfReader(io.BytesIO(paper("elevations.pdf", demo_job(CATALOG))))
-    assert len(reader.pages) == 2, "two walls have units"
+    assert len(reader.pages) == 5, "five walls have units"
     page = reader.pages[0]
     assert float(page.mediabox.width) == pytest.approx(420 / 25.4 * 72, abs=0.1)
     text = page.extract_text()

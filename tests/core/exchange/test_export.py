@@ -41,6 +41,7 @@ def test_all_papers_are_written(tmp_path: Path) -> None:
         "cutlist.xlsx",
         "doors.csv",
         "moldings.csv",
+        "worktops.csv",
         "hardware.csv",
         "price.csv",
         "costs.csv",
@@ -171,7 +172,7 @@ def test_a_folder_that_cannot_be_made_is_refused(tmp_path: Path) -> None:
 
 
 def test_an_empty_job_still_makes_readable_papers(tmp_path: Path) -> None:
-    assert len(export(shop(a_room()), EXPORTERS, tmp_path)) == 9
+    assert len(export(shop(a_room()), EXPORTERS, tmp_path)) == 10
 
 
 def test_sizes_are_rounded_to_what_the_shop_cuts_and_by_how_much_is_told() -> None:
@@ -210,4 +211,4 @@ def test_the_workbook_has_all_lists_and_a_legend() -> None:
     found = next(e for e in EXPORTERS if e.name == "cutlist.xlsx").write(shop(a_wall_of("base")))
     with zipfile.ZipFile(io.BytesIO(found)) as book:
         names = re.findall(r'<sheet[^>]* name="([^"]+)"', book.read("xl/workbook.xml").decode())
-    assert names == ["Per unit", "Grouped", "Doors", "Moldings", "Hardware", "Legend"]
+    assert names == ["Per unit", "Grouped", "Doors", "Moldings", "Worktops", "Hardware", "Legend"]

@@ -114,18 +114,21 @@ GALLEY = (
 def test_a_galley_kitchen_takes_the_hours_that_a_maker_reckons() -> None:
     """Common practice, a maker's judgement: a painted framed kitchen of 4 m with 13 units takes 60 to 70 hours in the shop.
 
-    The demo's is an L with a corner unit, crown and light rail, a fifth more.
+    The demo's is an L with a corner unit, crown and light rail, a fifth more, with a soffit rail and a sink to let in.
     """
 
     def in_shop(job: Job) -> float:
         return sum(hours for department, hours in price(made(job)).hours.items() if department not in ("design", "installation"))
+
+    def kitchen_of(job: Job) -> Job:
+        return job.replaced(rooms=job.rooms[:1], units=tuple(u for u in job.units if u.room == ROOM))
 
     job = set_job_hardware(set_job_style(a_room(), CATALOG, "sluice-frame"), CATALOG, "pull", "pull-knob-32")
     for kind, x, width in GALLEY:
         job = place_unit(job, CATALOG, kind, Spot(ROOM, WALL, x), width=width).job
     assert len(job.units) == 13
     assert 60 <= in_shop(job) <= 70
-    assert 60 * 1.2 - 6 <= in_shop(demo_job(CATALOG)) <= 70 * 1.2
+    assert 60 * 1.2 - 6 <= in_shop(kitchen_of(demo_job(CATALOG))) <= 70 * 1.25
     assert all(o.basis.startswith("common practice") for o in CATALOG.operations.values())
 
 

@@ -98,10 +98,29 @@ def boards_apart(owner: Owner) -> Iterator[str]:
 def moldings_meet(owner: Owner) -> Iterator[str]:
     """The pieces of a molding are cut so that their ends lie on one another, corner by corner of the profile."""
     swept = [p for p in owner["parts"] if "sweep" in p]
+    if owner.get("kind") in AROUND_ROOMS:
+        return
     for one, other in pairwise(swept):
         far = np.abs(_end_of(one, last=True) - _end_of(other, last=False)).max()
         if far > EVEN:
             yield f"{one['name']} and {other['name']} miss each other by {far:.2f}"
+
+
+AROUND_ROOMS = ("cornice", "soffit-rail")
+
+
+def room_moldings_meet(data: dict[str, Any]) -> Iterator[tuple[str, str]]:
+    """Every mitred end of a molding round a room or a soffit lies on the end of another piece, corner by corner of the profile."""
+    pieces = [(o, p) for o in data["owners"] if o.get("kind") in AROUND_ROOMS for p in o["parts"] if "sweep" in p]
+    for owner, part in pieces:
+        for last in (True, False):
+            if not any(part["sweep"]["end" if last else "start"]):
+                continue
+            here = _end_of(part, last=last)
+            others = [_end_of(other, last=not last) for o, other in pieces if other is not part and o["kind"] == owner["kind"]]
+            far = min((float(np.abs(here - there).max()) for there in others if there.shape == here.shape), default=np.inf)
+            if far > EVEN:
+                yield owner["label"], f"{part['name']} misses its neighbour by {far:.2f}"
 
 
 def _end_of(part: Part, *, last: bool) -> Any:
@@ -278,6 +297,7 @@ RULES: dict[str, Callable[[Owner], Iterator[str]]] = {
 JOB_RULES: dict[str, Callable[[dict[str, Any]], Iterator[tuple[str, str]]]] = {
     "every front opens": fronts_open,
     "boards are sold": boards_are_sold,
+    "room moldings meet": room_moldings_meet,
 }
 """What concerns several owners, or what the file says beside them: each fault with whose it is."""
 

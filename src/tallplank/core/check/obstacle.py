@@ -90,6 +90,7 @@ RUN_NAMES: Mapping[RunKind, str] = {
     "light-rail": "light rail",
     "cornice": "cornice",
     "soffit-rail": "soffit rail",
+    "sill": "window sill",
 }
 
 

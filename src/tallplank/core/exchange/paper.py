@@ -13,6 +13,7 @@ from tallplank.core.shop.cutlist import CutRow, grouped
 from tallplank.core.shop.doorlist import DoorPiece, DoorRow
 from tallplank.core.shop.moldinglist import EndOf, moldinglist
 from tallplank.core.shop.schedule import ScheduleRow
+from tallplank.core.shop.toplist import toplist
 
 CUT_SIZES = ("thickness", "length", "width", "cut_length", "cut_width")
 EXACT = 0.1
@@ -113,6 +114,40 @@ def molding_table(shop: Shop) -> Table:
     return Table("Moldings", columns, tuple(lines))
 
 
+def top_table(shop: Shop) -> Table:
+    """The worktop list as a table: areas in square metres, lengths of edges and joints in metres."""
+    lengths = Lengths(shop.made.job.display, rules_for(shop.made.catalog, shop.made.job.standard).cut_step)
+    columns = (
+        "room",
+        "run",
+        "piece",
+        "material",
+        *lengths.names("length", "width", "thickness"),
+        "area_m2",
+        "banded_m",
+        "worked_m",
+        "worked_edges",
+        "joints_m",
+        "let_in",
+    )
+    lines = [
+        (
+            r.room,
+            r.run,
+            r.piece,
+            r.material,
+            *lengths.values((r.length, r.width, r.thickness)),
+            round(r.area, 4),
+            *(round(v / 1000, 3) for v in (r.banded, r.worked_length)),
+            r.worked,
+            round(r.joints / 1000, 3),
+            r.let_in,
+        )
+        for r in toplist(shop.made)
+    ]
+    return Table("Worktops", columns, tuple(lines))
+
+
 def _end(end: EndOf) -> tuple[Value, ...]:
     return end.kind, round(end.saw.miter, 1), round(end.saw.bevel, 1)
 
@@ -162,7 +197,7 @@ def _cutlist(shop: Shop) -> bytes:
 def _cutlist_workbook(shop: Shop) -> bytes:
     display = shop.made.job.display
     cuts = (cut_table("Per unit", shop.cutlist, display), cut_table("Grouped", grouped(shop.cutlist), display))
-    return as_xlsx((*cuts, door_table(shop), molding_table(shop), hardware_table(shop), _legend(display)))
+    return as_xlsx((*cuts, door_table(shop), molding_table(shop), top_table(shop), hardware_table(shop), _legend(display)))
 
 
 def _legend(display: Display) -> Table:
@@ -184,12 +219,16 @@ LEGEND = (
     ("length", "Of hardware: what the item comes in or is cut to, in {unit}; nothing where its code says all"),
     ("pieces", "How many are used; packs are counted in the price"),
     ("first_end, last_end", "Of moldings, seen from before them: square, or mitred round an outer or into an inner corner; then the saw"),
+    ("area_m2, banded_m, worked_m, joints_m", "Of worktops: square metres of a piece, and metres of its edges and joints"),
+    ("worked_edges", "Of worktops: millimetres of edge with each profile, and where"),
+    ("let_in", "Of worktops: the sinks and hobs whose openings are cut into the piece"),
     ("rounded_by", "By how much the roundings of this line change a size at most"),
 )
 CUTLIST_CSV = Exporter("cutlist.csv", "Cut list", _cutlist)
 CUTLIST_XLSX = Exporter("cutlist.xlsx", "All lists, workbook", _cutlist_workbook)
 DOORS_CSV = Exporter("doors.csv", "Door list", lambda shop: as_csv(door_table(shop)))
 MOLDINGS_CSV = Exporter("moldings.csv", "Molding list", lambda shop: as_csv(molding_table(shop)))
+WORKTOPS_CSV = Exporter("worktops.csv", "Worktop list", lambda shop: as_csv(top_table(shop)))
 HARDWARE_CSV = Exporter("hardware.csv", "Hardware schedule", lambda shop: as_csv(hardware_table(shop)))
 PRICE_CSV = Exporter("price.csv", "Price", lambda shop: as_csv(price_table(shop)))
 COSTS_CSV = Exporter("costs.csv", "Costs, term by term", lambda shop: as_csv(costs_table(shop)))

@@ -1,7 +1,16 @@
 """All exporters, in the order in which they are listed."""
 
 from tallplank.core.exchange.exporter import Exporter, Shop
-from tallplank.core.exchange.paper import COSTS_CSV, CUTLIST_CSV, CUTLIST_XLSX, DOORS_CSV, HARDWARE_CSV, MOLDINGS_CSV, PRICE_CSV
+from tallplank.core.exchange.paper import (
+    COSTS_CSV,
+    CUTLIST_CSV,
+    CUTLIST_XLSX,
+    DOORS_CSV,
+    HARDWARE_CSV,
+    MOLDINGS_CSV,
+    PRICE_CSV,
+    WORKTOPS_CSV,
+)
 from tallplank.core.exchange.parts import PARTS_JSON
 
 
@@ -18,6 +27,7 @@ EXPORTERS: tuple[Exporter, ...] = (
     CUTLIST_XLSX,
     DOORS_CSV,
     MOLDINGS_CSV,
+    WORKTOPS_CSV,
     HARDWARE_CSV,
     PRICE_CSV,
     COSTS_CSV,

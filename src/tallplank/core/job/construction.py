@@ -159,6 +159,14 @@ class Construction(Record):
     """Worktops round a corner: both cut from corner to corner, or in nearly square corners the left one running through."""
     upstand: Annotated[Mm, Bounds(0, 1500)] = 0.0
     """How high a board of the worktop stands on it along the wall; 0 for none."""
+    top_free_corner: Literal["square", "round", "splay"] = "square"
+    """How the corners of a worktop are shaped that stand free in the room."""
+    top_free_corner_size: Annotated[Mm, Bounds(5, 500)] = 60.0
+    """The radius of round ones, and how much a splay takes of both edges."""
+    top_edge: Literal["square", "eased", "round", "chamfer", "ogee"] = "square"
+    """The profile that is worked on the front edge of a worktop."""
+    top_edge_end: Literal["square", "eased", "round", "chamfer", "ogee"] = "square"
+    """The same on its free ends, each as the unit there says."""
     splash: Literal["none", "whole", "panels"] = "none"
     """A backsplash in place of an upstand: none, in lengths as long as are sold, or a panel to each unit."""
     splash_height: Annotated[Mm, Bounds(50, 3000)] = 600.0

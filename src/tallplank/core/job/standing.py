@@ -7,11 +7,20 @@ from pydantic import Field, model_validator
 
 from tallplank.core.job.base import Degrees, Id, Mm, Name, NotNegative, Positive, Record
 from tallplank.core.job.wall import Corner
-from tallplank.core.space.outline import bounds, is_clockwise, is_simple
+from tallplank.core.space.outline import bounds, edges, far, is_clockwise, is_simple
 
 MOST_COLUMNS, MOST_SOFFITS, MOST_SLOPES, ROUND = 50, 50, 20, 32
 """Of a room; and the corners by which a round column is drawn."""
 MOST_OUTLINE = 60
+
+
+SHORTEST_SIDE = 1.0
+SHORT_SIDE = f"a side is at least {SHORTEST_SIDE:g} mm long"
+
+
+def has_sides(ring: tuple[Corner, ...]) -> bool:
+    """Whether all sides of an outline are long enough to be made."""
+    return all(far(a, b) >= SHORTEST_SIDE for a, b in edges(ring))
 
 
 class Column(Record):
@@ -44,6 +53,8 @@ class Column(Record):
     def _has_an_outline(self) -> Self:
         if self.corners and (self.round or not is_simple(self.corners)):
             raise ValueError("an outline has three corners or more, and its sides do not cross")
+        if self.corners and not has_sides(self._unturned()):
+            raise ValueError(SHORT_SIDE)
         return self
 
     @property
@@ -87,6 +98,8 @@ class Soffit(Record):
     def _is_sound(self) -> Self:
         if not is_simple(self.corners):
             raise ValueError("the sides of a soffit may not cross")
+        if not has_sides(self.corners):
+            raise ValueError(SHORT_SIDE)
         if is_clockwise(self.corners):
             raise ValueError("the corners of a soffit run counter-clockwise as seen from above")
         return self

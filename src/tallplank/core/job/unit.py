@@ -45,9 +45,9 @@ HardwareRole = Literal[
 FINISH_ROLES: tuple[FinishRole, ...] = get_args(FinishRole)
 LARGEST_UNIT = 10_000.0
 UnitSize = Annotated[float, Field(allow_inf_nan=False, gt=0, le=LARGEST_UNIT)]
-RunKind = Literal["top", "plinth", "scribe", "crown", "light-rail", "cornice", "soffit-rail"]
-ROOM_KINDS: tuple[RunKind, ...] = ("cornice", "soffit-rail")
-"""What runs along the walls and soffits of a room."""
+RunKind = Literal["top", "plinth", "scribe", "crown", "light-rail", "cornice", "soffit-rail", "sill"]
+ROOM_KINDS: tuple[RunKind, ...] = ("cornice", "soffit-rail", "sill")
+"""What runs along the walls and soffits of a room, or lies in its windows."""
 RUN_KINDS: tuple[RunKind, ...] = tuple(kind for kind in get_args(RunKind) if kind not in ROOM_KINDS)
 """What passes across several units."""
 HARDWARE_ROLES: tuple[HardwareRole, ...] = get_args(HardwareRole)

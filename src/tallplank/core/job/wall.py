@@ -34,6 +34,8 @@ class WallOpening(Record):
     height: Positive
     deep: Positive = 150.0
     """Of a niche: how far it goes into the wall."""
+    board: bool = False
+    """Whether a board of the worktop's lies on the sill of a window."""
 
     def into(self, thickness: float) -> float:
         """How far it goes into a wall of this thickness."""

@@ -95,6 +95,7 @@ PREFIXES: Mapping[RunKind, str] = {
     "scribe": "S",
     "cornice": "K",
     "soffit-rail": "R",
+    "sill": "W",
 }
 
 

@@ -47,6 +47,9 @@ class OpeningPanel(Panel):
         )
         for name, label in (("x", "From left"), ("width", "Width"), ("sill", "Sill"), ("height", "Height")):
             self.length(label, lambda n=name: getattr(now(), n), lambda v, n=name: put(n, v))  # type: ignore[misc]
+        if opening.kind == "window":
+            sills = ((False, "None", None), (True, "As the worktop", None))
+            self.pick("Sill board", sills, lambda: now().board, lambda v: turn("board", v))
         if opening.kind == "niche":
             self.length("Deep", lambda: now().deep, lambda v: put("deep", v))
         if opening.kind == "door":

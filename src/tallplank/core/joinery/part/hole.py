@@ -99,6 +99,16 @@ class ShapedEdge:
         return ShapedEdge(self.band, tuple((a + x, b + y) for a, b in self.points))
 
 
+@dataclass(frozen=True, slots=True)
+class WorkedEdge:
+    """A length of edges that a profile is worked on."""
+
+    profile: str
+    side: str
+    """front, left end or right end."""
+    length: float
+
+
 class Hole(NamedTuple):
     """A bored hole in a part's own frame: where it enters, the unit direction in which it goes, diameter and depth.
 

@@ -9,7 +9,7 @@ from tallplank.core.catalog.finish import Finish
 from tallplank.core.error import PlankError
 from tallplank.core.job.unit import FinishRole, HardwareRole
 from tallplank.core.joinery.part.form.form import SHEET, Form
-from tallplank.core.joinery.part.hole import Hole, Pocket, ShapedEdge
+from tallplank.core.joinery.part.hole import Hole, Pocket, ShapedEdge, WorkedEdge
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import RIGHT, UP, Frame, Vec
 from tallplank.core.space.motion import Motion, Slide, Turn
@@ -154,6 +154,8 @@ class Part:
     """The opening of the unit that the part serves, or that lies above or left of it where it parts two; None for the parts of its box."""
     form: Form = SHEET
     """How it is shaped; whatever depends on that is asked of it."""
+    worked: tuple[WorkedEdge, ...] = ()
+    """The edges of a worktop that a profile is worked on."""
 
     @property
     def name(self) -> str:

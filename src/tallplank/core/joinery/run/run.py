@@ -6,16 +6,18 @@ from dataclasses import dataclass
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.catalog.hardware import Molding
-from tallplank.core.job.face import Faces
+from tallplank.core.job.face import Face, Faces
 from tallplank.core.job.room import Room
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import FinishRole, HardwareRole, RunKind, Unit
+from tallplank.core.job.wall import FreeWall
 from tallplank.core.joinery.part.part import BuildError, Fitting, Part, Piece
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, rules_for
 from tallplank.core.joinery.run.molding import add_molding
 from tallplank.core.joinery.run.plinth import add_plinth
 from tallplank.core.joinery.run.room_molding import Stroke, add_strokes, cornice_strokes, face_of_stroke, rail_strokes
 from tallplank.core.joinery.run.scribe import add_scribe
+from tallplank.core.joinery.run.sill import add_sill
 from tallplank.core.joinery.run.stretch import Course, Stretch
 from tallplank.core.joinery.run.worktop import add_worktop
 from tallplank.core.joinery.setout.collector import Collector
@@ -57,7 +59,7 @@ def build_run(
             add_plinth(course, finish, out, catalog, standard)
         elif what == "scribe":
             add_scribe(course, finish, course.face.height if above is None else above, out)
-        else:
+        elif what in ("crown", "light-rail"):
             molding = chosen_hardware(catalog, standard, _own_unit(stretch, what), what)
             assert isinstance(molding, Molding)
             add_molding(course, what, molding, finish, out, above)
@@ -84,12 +86,26 @@ def room_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard, st
         assert isinstance(molding, Molding)
         strokes = tuple(cornice_strokes(room, faces, molding.rise, standing))
         yield from _room_run(room, faces, "cornice", strokes, room.height - molding.rise, molding, catalog, standard)
+    for face in faces.values():
+        yield from _sill_run(room, face, catalog, standard)
     for number, soffit in enumerate(room.soffits):
         if soffit.molding:
             molding = chosen_hardware(catalog, standard, None, "soffit-rail")
             assert isinstance(molding, Molding)
             strokes = tuple(rail_strokes(room, number))
             yield from _room_run(room, faces, "soffit-rail", strokes, soffit.low, molding, catalog, standard, f" {number + 1}")
+
+
+def _sill_run(room: Room, face: Face, catalog: Catalog, standard: Standard) -> Iterator[Run]:
+    """The boards on the sills of a wall's windows."""
+    windows = [o for o in face.openings if o.kind == "window" and o.board]
+    if not windows or (isinstance(face.carrier, FreeWall) and face.carrier.id != face.id):
+        return
+    out = Collector(catalog)
+    finish = chosen_finish(catalog, standard, None, "top")
+    for window in windows:
+        add_sill(window, face, finish, out)
+    yield Run(f"sill-{room.id}-{face.id}", f"{WORDS['sill']} {face.name}", room.id, face.id, "sill", (), tuple(out.parts), ())
 
 
 def _room_run(
@@ -117,6 +133,7 @@ WORDS: Mapping[RunKind, str] = {
     "light-rail": "Light rail",
     "cornice": "Cornice",
     "soffit-rail": "Soffit rail",
+    "sill": "Window sill",
 }
 FINISHES: Mapping[RunKind, FinishRole] = {"top": "top", "plinth": "plinth"}
 """Which finish each kind of run takes; all others take that of fronts."""

@@ -44,14 +44,14 @@ def add_upstand(course: Course, finish: Finish, splash: Finish, ends: tuple[floa
     thick = max(splash.thickness if p.rules.splash != "none" else finish.thickness for p in wanted)
     left, right = _start(course, thick, course.stretch.start - ends[0]), _end(course, course.stretch.end + ends[1])
     top = course.stretch.members[0].top + finish.thickness
-    for stand in _joined(_stands(course, left, right, top)):
+    for stand in _joined(_stands(course, left, right, top, finish.thickness)):
         if stand.is_splash:
             _add_splash(course, stand, splash, top, out)
         else:
             _add_boards(course, stand, finish, top, (left, right), out)
 
 
-def _stands(course: Course, left: float, right: float, top: float) -> Iterator[Stand]:
+def _stands(course: Course, left: float, right: float, top: float, board: float) -> Iterator[Stand]:
     """Unit by unit, the first and the last from and to the ends of the worktop."""
     members = course.stretch.members
     cuts = [left, *((a.right + b.x) / 2 for a, b in pairwise(members)), right]
@@ -61,10 +61,10 @@ def _stands(course: Course, left: float, right: float, top: float) -> Iterator[S
                 height = Size.of(placed.rules.upstand, "upstand", of_unit(placed, Decided("rule", "upstand")))
                 yield Stand(start, end, height, False, placed)
         else:
-            yield from _splashes(course, placed, (start, end), top)
+            yield from _splashes(course, placed, (start, end), top, board)
 
 
-def _splashes(course: Course, placed: Placed, span: tuple[float, float], top: float) -> Iterator[Stand]:
+def _splashes(course: Course, placed: Placed, span: tuple[float, float], top: float, board: float) -> Iterator[Stand]:
     """The pieces of a backsplash behind one unit, parted where what is over it changes."""
     windows = [o for o in course.face.openings if o.kind in ("window", "opening", "niche") and o.sill + o.height > top]
     over = course.stretch.over
@@ -77,6 +77,7 @@ def _splashes(course: Course, placed: Placed, span: tuple[float, float], top: fl
         for window in (o for o in windows if o.x < middle < o.x + o.width):
             if window.sill - top < height.value:
                 height = Size.of(window.sill, f"sill of the {window.kind}") - Size.of(top, "worktop")
+                height = height - Size.of(board, "sill board") if window.board else height
         if height.value > LEAST and end - start > LEAST:
             yield Stand(start, end, height, True, placed)
 

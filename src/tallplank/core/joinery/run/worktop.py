@@ -19,6 +19,7 @@ from tallplank.core.joinery.part.part import Edges
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.corner import Line
+from tallplank.core.joinery.run.edge import with_free_corners, worked_edges
 from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
 from tallplank.core.joinery.run.let_in import cut_for, kept_clear, let_ins
 from tallplank.core.joinery.run.outline import SLIVER, cut_line, lies_on, region
@@ -101,15 +102,18 @@ def _add_piece(
         depth = depth + Size.of(rest, "in the corner", Decided("unit", "depth"))
     thickness = Size.of(finish.thickness, "worktop board", Decided("finish", "top"))
     lay = Lay("+x", "+y", (low[0], low[1], stretch.members[0].top))
-    shown = [(a, b) for a, b in edges(ring) if finish.band and _is_seen(course, a, b, cuts, (low, high), seamed)]
+    seen = [(a, b) for a, b in edges(ring) if _is_seen(course, a, b, cuts, (low, high), seamed)]
+    ring, seen = with_free_corners(ring, seen, stretch.deepest.rules.top_free_corner, stretch.deepest.rules.top_free_corner_size)
+    worked = worked_edges(stretch, seen, (low[0], high[0]))
+    shown = seen if finish.band else []
     if _is_rectangle(ring, low, high):
         l1, w1, w2 = (finish.band if any(_is_at(e, i, at) for e in shown) else None for i, at in ((1, low[1]), (0, low[0]), (0, high[0])))
         edge = Edges(l1=l1, w1=w1, w2=w2)
-        out.add("worktop", "top", "top", finish, (length, depth, thickness), lay, edges=edge, form=SHEET)
+        out.add("worktop", "top", "top", finish, (length, depth, thickness), lay, edges=edge, form=SHEET, worked=worked)
         return
     shape = tuple((x - low[0], y - low[1]) for x, y in ring)
     banded = tuple(ShapedEdge(finish.band or "", run).shifted(-low[0], -low[1]) for run in _runs(shown))
-    out.add("worktop", "top", "top", finish, (length, depth, thickness), lay, form=Outlined(shape, banded))
+    out.add("worktop", "top", "top", finish, (length, depth, thickness), lay, form=Outlined(shape, banded), worked=worked)
 
 
 def _is_rectangle(ring: Ring, low: Point, high: Point) -> bool:

@@ -11,7 +11,7 @@ from tallplank.core.catalog.hardware import Hardware
 from tallplank.core.error import mm
 from tallplank.core.job.unit import FinishRole
 from tallplank.core.joinery.part.form.form import SHEET, Form
-from tallplank.core.joinery.part.hole import Hole, HoleKind, Pocket, PocketKind
+from tallplank.core.joinery.part.hole import Hole, HoleKind, Pocket, PocketKind, WorkedEdge
 from tallplank.core.joinery.part.part import (
     NO_EDGES,
     BuildError,
@@ -111,6 +111,7 @@ class Collector:
         kind: PartKind = "other",
         form: Form = SHEET,
         frame: Frame | None = None,
+        worked: tuple[WorkedEdge, ...] = (),
     ) -> Part:
         """Add a part of length, width and thickness; a slanted one gives its `frame`, one that is no rectangle its `form`.
 
@@ -142,6 +143,7 @@ class Collector:
             kind=kind,
             path=self.path,
             form=form,
+            worked=worked,
         )
         self.parts.append(part)
         self._hosts.clear()
