@@ -49,7 +49,7 @@ def test_all_papers_are_written(tmp_path: Path) -> None:
         "parts.json",
     ]
     assert all(p.stat().st_size > 200 for p in paths)
-    assert steps[-1][:2] == (9, 9)
+    assert steps[-1][:2] == (10, 10)
 
 
 def test_the_cut_list_has_its_columns_and_every_part() -> None:

@@ -145,5 +145,5 @@ def test_each_rule_of_the_audit_finds_a_fault(rule: str) -> None:
 
 def test_a_cornice_that_does_not_meet_is_found() -> None:
     data = parts_of(change_room(a_wall_of("base"), ROOM, cornice=True))
-    next(o for o in data["owners"] if o["kind"] == "cornice")["parts"][0]["size"][0] -= 5.0
+    next(o for o in data["owners"] if o["kind"] == "cornice")["parts"][0]["frame"]["origin"][0] += 5.0
     assert "room moldings meet" in {name for name, _, _ in faults(data)}
