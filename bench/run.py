@@ -1,4 +1,4 @@
-"""Speed as ratios measured in one run: ./plank bench [edit] [large] [finish] [build] [cold] [check] [orbit] [records] [drag] [start]."""
+"""Speed as ratios measured in one run: ./plank bench [NAME …]; `--help` lists the names."""
 
 import gc
 import os
@@ -8,6 +8,11 @@ import time
 from collections.abc import Callable
 from pathlib import Path
 from statistics import median
+from typing import TYPE_CHECKING
+
+if TYPE_CHECKING:
+    from tallplank.core.joinery.run.let_in import LetIn
+    from tallplank.core.joinery.run.stretch import Course
 
 ROOT = Path(__file__).parents[1]
 sys.path[:0] = [str(ROOT / "src"), str(ROOT / "tests")]
@@ -18,7 +23,7 @@ from makers import CATALOG, many_units  # noqa: E402
 from tallplank.core.draw.elevation import elevation  # noqa: E402
 from tallplank.core.draw.plan import plan  # noqa: E402
 from tallplank.core.edit.standard import set_job_finish  # noqa: E402
-from tallplank.core.edit.unit import set_width  # noqa: E402
+from tallplank.core.edit.unit import set_width, slide_units  # noqa: E402
 from tallplank.core.job.job import Job  # noqa: E402
 from tallplank.core.solid.scene import SolidMaker  # noqa: E402
 from tallplank.session.derived import Derived, Deriver  # noqa: E402
@@ -105,6 +110,79 @@ def bench_edit() -> tuple[float, float]:
     ratio, edit, whole = sorted(ratios)[len(ratios) // 2]
     print(f"  edit {edit * 1e3:.2f} ms, cold {whole * 1e3:.1f} ms, 1/{1 / ratio:.0f}")
     return ratio, 1 / 25
+
+
+def bench_slide() -> tuple[float, float]:
+    """One step of a unit that is dragged in 150 units, until the core has all that follows, against deriving it cold; at most 1/40."""
+    job, ratios = various(150), []
+    for _ in range(7):
+        fresh, screen = copied(job), Screen()
+        whole = timed(lambda s=screen, j=fresh: s.show(j))  # type: ignore[misc]
+        screen, at, steps = Screen(), copied(job), []
+        screen.show(at)
+        gc.collect()
+        gc.disable()
+        for i in range(15):
+            start = time.perf_counter()
+            at = screen.edited(lambda j, i=i: slide_units(j, ["u9"], 1.0 if i % 2 else 2.0), at)  # type: ignore[misc]
+            steps.append(time.perf_counter() - start)
+        gc.enable()
+        ratios.append((median(steps) / whole, median(steps), whole))
+    ratio, step, whole = sorted(ratios)[len(ratios) // 2]
+    print(f"  step {step * 1e3:.2f} ms, cold {whole * 1e3:.1f} ms, 1/{1 / ratio:.0f}")
+    return ratio, 1 / 40
+
+
+def bench_outline() -> tuple[float, float]:
+    """A worktop with two corners and eight openings made anew against the bare shapely operations that it needs; at most 2."""
+    from shapely import Polygon, box
+    from shapely.geometry.polygon import orient
+
+    from makers import a_room
+    from tallplank.core.edit.unit import Spot, place_unit, set_hardware
+    from tallplank.core.joinery.run.corner import courses
+    from tallplank.core.joinery.run.outline import region
+    from tallplank.core.joinery.run.stretch import stretches
+    from tallplank.core.joinery.run.worktop import end_overhangs, top_depth
+
+    job = a_room(width=6000.0)
+    for wall, x in (("left", 2400.0), ("right", 600.0), *(("back", 600.0 + 600.0 * i) for i in range(8))):
+        edited = place_unit(job, CATALOG, "base", Spot("room1", wall, x - (600.0 if wall == "left" else 0.0)))
+        job = set_hardware(edited.job, CATALOG, edited.ids, "hob", "hob-30") if wall == "back" else edited.job
+    made = Deriver(CATALOG).derive(job).made
+    faces = made.faces["room1"]
+    rows = {w: stretches([u.placed for u in made.at_face("room1", w)], faces[w], {}, "top") for w in ("left", "back", "right")}
+    course = courses(rows, faces, "top")["back"][0]
+    depth, ends = top_depth(course.stretch.deepest).value, tuple(size.value for size in end_overhangs(course))
+    holes = [found.ring for found in _let_in(course, depth)]
+
+    def ours() -> None:
+        covered = region(course, depth, 20.0, ends, butt=False)  # type: ignore[arg-type]
+        whole = Polygon(covered.between(covered.start, covered.end))
+        for found in _let_in(course, depth):
+            whole = whole.difference(Polygon(found.ring))
+
+    far = 20_000.0
+    halves = [((0, 0), (far, -far), (far, far)), ((6000, 0), (6000 - far, -far), (6000 - far, far))]
+
+    def bare() -> None:
+        whole = box(-far, -depth, far, 0)
+        for half in halves:
+            whole = whole.intersection(Polygon(half))
+        whole = orient(whole.intersection(box(whole.bounds[0], -depth - 1, whole.bounds[2], 1)), 1.0)
+        for hole in holes:
+            whole = whole.difference(Polygon(hole))
+
+    pairs = [(timed(lambda: [ours() for _ in range(20)]), timed(lambda: [bare() for _ in range(20)])) for _ in range(15)]
+    a, b = median(a for a, _ in pairs), median(b for _, b in pairs)
+    print(f"  ours {a / 20 * 1e3:.2f} ms, bare {b / 20 * 1e3:.2f} ms, {len(course.joints)} corners, {len(holes)} openings")
+    return median(a / b for a, b in pairs), 2.0
+
+
+def _let_in(course: "Course", depth: float) -> "tuple[LetIn, ...]":
+    from tallplank.core.joinery.run.let_in import let_ins
+
+    return let_ins(course.stretch, depth, CATALOG)
 
 
 def bench_large() -> tuple[float, float]:
@@ -339,6 +417,8 @@ def bench_drag() -> tuple[float, float]:
 
 BENCHES = {
     "edit": bench_edit,
+    "slide": bench_slide,
+    "outline": bench_outline,
     "large": bench_large,
     "finish": bench_finish,
     "build": bench_build,

@@ -194,7 +194,7 @@ def test_room_walls_and_openings(open_window: Open) -> None:
     field.editingFinished.emit()
     assert window.store.job.face(ROOM, WALL).name == "North"
     window.store.select(["window1"])
-    assert names(window) == ["From left", "Width", "Sill", "Height"]
+    assert names(window) == ["From left", "Width", "Sill", "Height", "Sill board"]
     type_into(window, "Height", "3 m")
     assert "ceiling" in window.message_label.text()
     next(b for b in panel(window).findChildren(QPushButton) if "Remove" in b.text()).click()

@@ -448,7 +448,7 @@ def test_papers_are_written_in_the_background(open_window: Open, qtbot: QtBot, t
     assert "still being written" in window.message_label.text()
     qtbot.waitUntil(lambda: window._task is None, timeout=20_000)
     assert len(list((tmp_path / "papers").iterdir())) == 10
-    assert "Wrote 9 files" in window.message_label.text()
+    assert "Wrote 10 files" in window.message_label.text()
 
 
 def test_long_work_can_be_given_up(open_window: Open, qtbot: QtBot) -> None:

@@ -38,7 +38,7 @@ class SolidView(QWidget):
         self.clock = monotonic
         self._press: QPointF | None = None
         self._last = QPointF()
-        self._moved = False
+        self._moved = self._grasped = False
         self._rest = QTimer(self)
         self._rest.setSingleShot(True)
         self._rest.setInterval(REST_MS)
@@ -212,10 +212,22 @@ class SolidView(QWidget):
 
     # the pointer
 
+    def grasp(self, place: QPointF) -> bool:
+        """Whether a press here takes hold of something, which the pane then moves with `carry`."""
+        return False
+
+    def carry(self, place: QPointF, *, first: bool) -> None:
+        """What was taken hold of is moved here."""
+
+    def let_go(self) -> None:
+        """What was taken hold of is let go."""
+
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         if event is not None:
             self._press = self._last = event.position()
             self._moved = False
+            plain = event.button() == Qt.MouseButton.LeftButton and not event.modifiers()
+            self._grasped = plain and self.grasp(event.position())
             self.setFocus()
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
@@ -224,7 +236,10 @@ class SolidView(QWidget):
         step, self._last = event.position() - self._last, event.position()
         if not self._moved and (self._last - self._press).manhattanLength() < 4:
             return
-        self._moved = True
+        first, self._moved = not self._moved, True
+        if self._grasped:
+            self.carry(self._last, first=first)
+            return
         shifting = event.buttons() & (Qt.MouseButton.MiddleButton | Qt.MouseButton.RightButton)
         if shifting or event.modifiers() & Qt.KeyboardModifier.ShiftModifier:
             self.ready().eye.pan(step.x() * self.devicePixelRatioF(), -step.y() * self.devicePixelRatioF())
@@ -244,7 +259,9 @@ class SolidView(QWidget):
         if event is not None and self._press is not None and not self._moved and event.button() == Qt.MouseButton.LeftButton:
             adding = event.modifiers() & (Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.ShiftModifier)
             self.pointed(self.unit_at(event.position()), adding=bool(adding))
-        self._press = None
+        if self._grasped:
+            self.let_go()
+        self._press, self._grasped = None, False
 
     def unit_at(self, place: QPointF) -> str | PartRef | None:
         """The key of what is under a point of the widget."""

@@ -250,15 +250,27 @@ class Scene:
         """Give the renderer's memory back."""
         self.window.Finalize()
 
-    def unit_at(self, x: float, y: float) -> str | None:
-        """The nearest unit under a point of the picture, in pixels from its lower left corner."""
+    def on_level(self, x: float, y: float, z: float) -> tuple[float, float] | None:
+        """The point of the plan that is seen at a point of the picture on a level; None where the level is not seen there."""
+        start, along = self._ray(x, y)
+        if abs(along[2]) < FLAT or (z - start[2]) / along[2] <= 0:
+            return None
+        t = (z - start[2]) / along[2]
+        return float(start[0] + t * along[0]), float(start[1] + t * along[1])
+
+    def _ray(self, x: float, y: float) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+        """Where the eye's ray through a point of the picture starts, and which way it goes."""
         ends = []
         for depth in (0.0, 1.0):
             self.renderer.SetDisplayPoint(x, y, depth)
             self.renderer.DisplayToWorld()
             point = np.array(self.renderer.GetWorldPoint())
             ends.append(point[:3] / point[3])
-        start, along = ends[0], ends[1] - ends[0]
+        return ends[0], ends[1] - ends[0]
+
+    def unit_at(self, x: float, y: float) -> str | None:
+        """The nearest unit under a point of the picture, in pixels from its lower left corner."""
+        start, along = self._ray(x, y)
         hits = [(reach, b.owner) for b in self._blocks if (reach := reach_to(start, along, b)) is not None]
         return min(hits)[1] if hits else None
 

@@ -2,16 +2,18 @@
 
 from collections.abc import Sequence
 
-from PyQt6.QtCore import QSignalBlocker
+from PyQt6.QtCore import QPointF, QSignalBlocker
 from PyQt6.QtGui import QMouseEvent
 from PyQt6.QtWidgets import QComboBox, QSlider, QWidget
 
 from tallplank.app.board.kind import PaneKind
 from tallplank.app.solidview import SolidView, labelled_slider
 from tallplank.app.theme import Tokens
+from tallplank.core.error import PlankError
 from tallplank.core.job.face import Face
 from tallplank.core.solid.scene import SolidMaker, Solids
 from tallplank.core.space.outline import Point, Ring, holds
+from tallplank.session.arrange import Arranger
 from tallplank.session.pick import open_on_bench
 from tallplank.session.store import Store
 
@@ -26,6 +28,8 @@ class Room3DPane(SolidView):
     def __init__(self, store: Store, tokens: Tokens) -> None:
         super().__init__(store, tokens)
         self._maker = SolidMaker()
+        self._arranger = Arranger(store, on_plan=True)
+        self._held, self._from, self._level = "", QPointF(), 0.0
         self._subscriptions = [
             store.subscribe(lambda s: (s.job, s.room, s.opened), lambda _: self.changed()),
             store.subscribe(lambda s: s.selected, lambda _: self.chosen_changed()),
@@ -62,6 +66,39 @@ class Room3DPane(SolidView):
             return ABOVE
         return face.frame.turned_out(VIEWS[view])
 
+    def grasp(self, place: QPointF) -> bool:
+        """A selected unit is taken hold of; what is not selected lets the room turn."""
+        key = self.unit_at(place)
+        if not isinstance(key, str) or key not in self.store.state.selected:
+            return False
+        self._held, self._from = key, place
+        return True
+
+    def carry(self, place: QPointF, *, first: bool) -> None:
+        """Slide what is held along its wall, or to the wall that is pointed at: as on the plan, at the height of its bottom."""
+        made = self.store.derived.made.by_id.get(self._held)
+        if made is None:
+            return
+        if first:
+            self._level = made.placed.z
+        points = [self.ready().on_level(*self._pixels(p), self._level) for p in (self._from, place)]
+        if points[0] is None or points[1] is None:
+            return
+        try:
+            ghost = self._arranger.slide(self._held, points[0], points[1], REACH, first=first)
+        except PlankError as problem:
+            self.store.say(str(problem))
+            return
+        if ghost is not None and ghost.relation:
+            self.store.say(ghost.relation)
+
+    def let_go(self) -> None:
+        self._arranger.end()
+
+    def _pixels(self, place: QPointF) -> tuple[float, float]:
+        ratio = self.devicePixelRatioF()
+        return place.x() * ratio, (self.height() - place.y()) * ratio
+
     def follow_opened(self, slider: QSlider) -> None:
         """Keep a slider where the fronts stand."""
 
@@ -87,6 +124,8 @@ def _stand(corners: Ring, face: Face) -> tuple[Point, Point]:
     return (middle.x - into.x * back, middle.y - into.y * back), (into.x, into.y)
 
 
+REACH = 40.0
+"""How near a relation catches a unit that is dragged in 3D, in millimetres."""
 FARTHEST, WALL_GAP = 6000.0, 300.0
 
 

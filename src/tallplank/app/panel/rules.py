@@ -98,6 +98,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "moisture_swing": "Moisture ± %",
     },
     "Run": {
+        "plinth_ends": "Plinth ends",
         "top_front": "Top front",
         "top_end": "Top end",
         "top_corner": "Top corners",

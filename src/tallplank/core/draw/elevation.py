@@ -25,7 +25,7 @@ from tallplank.core.draw.primitive import (
 )
 from tallplank.core.draw.surround import FLOOR_DEPTH, in_the_room, outlets, surround, things_of
 from tallplank.core.job.face import Face
-from tallplank.core.job.measure import GAP, LEVEL, Measure, OfFace, OfOpening, OfRoom, OfService, OfUnit
+from tallplank.core.job.measure import GAP, LEVEL, Measure, OfFace, OfGap, OfOpening, OfRoom, OfService, OfUnit
 from tallplank.core.job.room import Group, Room
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.form.swept import Swept
@@ -244,15 +244,16 @@ def unit_chain(side: Side, units: Sequence[MadeUnit], length: float) -> Chain:
     measures: list[Measure] = []
     for unit in sorted(units, key=lambda u: (u.placed.x, u.placed.right)):
         if unit.placed.x - ticks[-1] > JOINED:
+            measures.append(OfGap(unit.unit.id, "left", ticks[-1]))
             ticks.append(unit.placed.x)
-            measures.append(GAP)
         if unit.placed.right - ticks[-1] > JOINED:
             whole = abs(unit.placed.x - ticks[-1]) <= JOINED
             measures.append(OfUnit(unit.unit.id, "width") if whole else GAP)
             ticks.append(unit.placed.right)
     if length - ticks[-1] > JOINED:
+        last = max(units, key=lambda u: u.placed.right)
+        measures.append(OfGap(last.unit.id, "right", length))
         ticks.append(length)
-        measures.append(GAP)
     return Chain(side, tuple(ticks), tuple(measures))
 
 

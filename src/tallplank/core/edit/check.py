@@ -1,6 +1,7 @@
 """What every edit is held to before its job is handed on."""
 
 from collections.abc import Callable, Sequence
+from math import hypot
 from typing import NamedTuple, TypeVar
 
 from pydantic import ValidationError
@@ -13,6 +14,7 @@ from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.workshop import make_unit
 from tallplank.core.measure.divide import DivideError
+from tallplank.core.space.outline import bounds
 
 _T = TypeVar("_T")
 
@@ -50,9 +52,24 @@ def buildable(job: Job, catalog: Catalog, unit: Unit) -> Unit:
     """
     if unit.kind not in catalog.kinds:
         raise EditError(f"The catalogue has no kind of unit called '{unit.kind}'.")
+    _fits_room(job, unit)
     if problem := make_unit(catalog, job.standard, unit).problem:
         raise EditError(job.display.told(problem))
     return unit
+
+
+def _fits_room(job: Job, unit: Unit) -> None:
+    """Raise EditError where a unit is larger than the whole room that it stands in."""
+    room = next((r for r in job.rooms if r.id == unit.room), None)
+    if room is None:
+        return
+    (left, low), (right, high) = bounds(room.corners)
+    across, shown = hypot(right - left, high - low), job.display.shown
+    if unit.height > room.height:
+        raise EditError(f"A unit {shown(unit.height)} high does not fit into {room.name}, which is {shown(room.height)} high.")
+    if max(unit.width, unit.depth) > across:
+        size = max(unit.width, unit.depth)
+        raise EditError(f"A unit of {shown(size)} does not fit into {room.name}, which is {shown(across)} from corner to corner.")
 
 
 def with_more(job: Job, units: Sequence[Unit]) -> Job:

@@ -10,9 +10,9 @@ from tallplank.core.edit.survey.room import change_room
 from tallplank.core.edit.survey.service import change_service, service_of
 from tallplank.core.edit.survey.standing import set_standing_along
 from tallplank.core.edit.survey.walled import change_opening
-from tallplank.core.edit.unit import Anchor, change_units, set_width
+from tallplank.core.edit.unit import Anchor, change_units, set_width, slide_units
 from tallplank.core.job.job import Job
-from tallplank.core.job.measure import Between, Measure, OfCell, OfFace, OfOpening, OfRoom, OfService, OfStanding, OfUnit
+from tallplank.core.job.measure import Between, Measure, OfCell, OfFace, OfGap, OfOpening, OfRoom, OfService, OfStanding, OfUnit
 
 
 def set_measured(job: Job, catalog: Catalog, measure: Measure, value: float, anchor: Anchor = "left") -> Job:
@@ -34,6 +34,8 @@ def set_measured(job: Job, catalog: Catalog, measure: Measure, value: float, anc
             return _service_at(job, room, wall, service, size, value)
         case OfStanding(room, wall, thing, size):
             return set_standing_along(job, room, thing, job.face(room, wall), size, value)
+        case OfGap(unit, side, edge):
+            return _beside(job, unit, side, edge, value)
         case OfFace(room, face):
             return set_face_length(job, room, face, value)
         case OfRoom(room):
@@ -57,6 +59,8 @@ def measured_name(measure: Measure) -> str:
             return "place of a service"
         case OfStanding(_, _, _, size):
             return "place" if size == "x" else "width"
+        case OfGap():
+            return "distance"
         case OfFace():
             return "wall length"
         case OfRoom():
@@ -65,6 +69,15 @@ def measured_name(measure: Measure) -> str:
             return kind
         case _:
             assert_never(measure)
+
+
+def _beside(job: Job, unit_id: str, side: Literal["left", "right"], edge: float, value: float) -> Job:
+    """A job with a unit so far from an edge at one of its sides."""
+    unit = job.unit(unit_id)
+    if value < 0:
+        raise EditError("A distance is 0 or more.")
+    x = edge + value if side == "left" else edge - value - unit.width
+    return slide_units(job, [unit_id], x - unit.x)
 
 
 def _service_at(job: Job, room: str, wall: str, service_id: str, axis: Literal["x", "z"], middle: float) -> Job:

@@ -35,6 +35,8 @@ def read_picture(path: Path) -> tuple[bytes, tuple[int, int]]:
             picture.thumbnail((KEPT_PIXELS, KEPT_PIXELS))
             out = BytesIO()
             picture.convert("RGB").save(out, "JPEG", quality=88)
+    except PictureError:
+        raise
     except DiskError as problem:
         raise PictureError(str(problem)) from None
     except UnidentifiedImageError:

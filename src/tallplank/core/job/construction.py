@@ -151,6 +151,8 @@ class Construction(Record):
     """Holes above and below each shelf's own."""
     hinge_end: Annotated[Mm, Bounds(20, 1000)] = 100.0
     """From the ends of a door to its first and last hinge, before they take their places in the row of holes."""
+    plinth_ends: Literal["open", "returned"] = "open"
+    """Whether the plinth returns to the wall at a free end."""
     top_front: Annotated[Mm, Bounds(0, 1500)]
     """Worktop overhang before the face of the fronts."""
     top_end: Annotated[Mm, Bounds(0, 1500)]

@@ -68,13 +68,23 @@ class OfRoom:
 
 
 @dataclass(frozen=True, slots=True)
+class OfGap:
+    """The free space beside a unit: typing another one moves the unit."""
+
+    unit: str
+    side: Literal["left", "right"]
+    edge: float
+    """Where along the face the space ends that lies away from the unit."""
+
+
+@dataclass(frozen=True, slots=True)
 class Between:
     """A distance between two things, or a height above another, which nothing can be typed over."""
 
     kind: Literal["gap", "level"] = "gap"
 
 
-Measure = OfUnit | OfCell | OfOpening | OfService | OfStanding | OfFace | OfRoom | Between
+Measure = OfUnit | OfCell | OfOpening | OfService | OfStanding | OfFace | OfRoom | OfGap | Between
 GAP, LEVEL = Between("gap"), Between("level")
 
 

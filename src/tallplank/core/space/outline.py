@@ -6,6 +6,7 @@ from math import atan2, degrees, hypot
 
 import shapely
 from shapely import Polygon
+from shapely.geometry.base import BaseGeometry
 
 Point = tuple[float, float]
 Ring = tuple[Point, ...]
@@ -71,9 +72,17 @@ def triangles(ring: Sequence[Point]) -> tuple[tuple[Point, Point, Point], ...]:
 
 def covered(rings: Iterable[Ring]) -> Ring:
     """The outer edge, counter-clockwise, of all that several rings cover together; of pieces that lie apart the largest."""
-    whole = shapely.orient_polygons(shapely.union_all([Polygon(ring) for ring in rings]))
+    whole = shapely.orient_polygons(_united([Polygon(ring) for ring in rings]))
     largest = max(getattr(whole, "geoms", (whole,)), key=lambda piece: piece.area)
     return tuple((float(x), float(y)) for x, y in largest.exterior.coords[:-1])
+
+
+def _united(areas: Sequence[Polygon]) -> BaseGeometry:
+    """All areas as one; slivers that exact reckoning cannot join are joined on a fine grid."""
+    try:
+        return shapely.union_all(areas)
+    except shapely.errors.GEOSException:
+        return shapely.union_all([shapely.make_valid(area) for area in areas], grid_size=EDGE)
 
 
 def shared_depth(one: Ring, other: Ring) -> float:

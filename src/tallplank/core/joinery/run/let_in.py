@@ -25,6 +25,12 @@ SEAM_CLEAR = 100.0
 """How far a seam stays from what is cut out."""
 ROUNDING = 6
 """Straight pieces of a rounded corner."""
+ROUND = tuple(
+    (sx, sy, cos((quarter - 1) * pi / 2 + i * pi / 2 / ROUNDING), sin((quarter - 1) * pi / 2 + i * pi / 2 / ROUNDING))
+    for quarter, (sx, sy) in enumerate(((1, -1), (1, 1), (-1, 1), (-1, -1)))
+    for i in range(ROUNDING + 1)
+)
+"""The points of a rounded rectangle: which corner each belongs to, and its place on the quarter of a circle there."""
 RIM = 4.0
 """How high what is let in stands over the top."""
 
@@ -46,13 +52,10 @@ class LetIn(NamedTuple):
         """The opening with its rounded corners, counter-clockwise."""
         (x, y), (wide, deep) = self.middle, self.item.cut
         r = min(self.item.radius, wide / 2, deep / 2)
-        found = []
-        for quarter, (sx, sy) in enumerate(((1, -1), (1, 1), (-1, 1), (-1, -1))):
-            cx, cy = x + sx * (wide / 2 - r), y + sy * (deep / 2 - r)
-            steps = ROUNDING if r > 0 else 0
-            angles = [(quarter - 1) * pi / 2 + i * pi / 2 / max(steps, 1) for i in range(steps + 1)]
-            found += [(cx + r * cos(a), cy + r * sin(a)) for a in angles]
-        return tuple(found)
+        a, b = wide / 2 - r, deep / 2 - r
+        if r <= 0:
+            return ((x - a, y - b), (x + a, y - b), (x + a, y + b), (x - a, y + b))
+        return tuple((x + sx * a + r * c, y + sy * b + r * s) for sx, sy, c, s in ROUND)
 
 
 def let_ins(stretch: Stretch, depth: float, catalog: Catalog) -> tuple[LetIn, ...]:

@@ -63,15 +63,21 @@ def _beyond(placed: Placed, what: RunKind, molding: Molding) -> float:
     return 0.0 if what == "crown" else placed.back - placed.unit.depth - placed.front - molding.reach
 
 
-def corner_way(placed: Placed, what: RunKind, molding: Molding) -> tuple[Point, ...]:
-    """The way of a molding across a unit made for a corner, from the run beside it to the wall round the corner."""
+def corner_way(placed: Placed, what: RunKind, molding: Molding, *, joined: bool = True) -> tuple[Point, ...]:
+    """The way of a molding across a unit made for a corner, from the run beside it to the run round the corner.
+
+    Where none is there it returns to the wall round the corner instead.
+    """
     arm, depth = placed.unit.arm or placed.kind.arm, placed.unit.depth
     inner = [(arm, -arm)] if placed.kind.plan == "ell" else []
-    corners = [(placed.unit.width + FAR, -arm), (placed.unit.width, -arm), *inner, (arm, -depth), (0.0, -depth)]
+    last = (arm, -depth - FAR) if joined else (0.0, -depth)
+    corners = [(placed.unit.width + FAR, -arm), (placed.unit.width, -arm), *inner, (arm, -depth), last]
     out = _beyond(placed, what, molding)
     lines = [shifted(edge, out) for edge in pairwise(corners)]
     met = [m for one, other in pairwise(lines) if (m := crossing(one, other)) is not None]
-    way = [*met, lines[-1][1]]
+    if joined and placed.kind.plan == "ell":
+        met.append((arm + out, -depth))
+    way = met if joined else [*met, lines[-1][1]]
     mirror = placed.unit.side == "right"
     return tuple((placed.right - x if mirror else placed.x + x, placed.back + y) for x, y in way)
 
@@ -84,8 +90,7 @@ def _end(course: Course, side: Side, what: RunKind, molding: Molding) -> Iterato
     stretch, joint = course.stretch, course.left if side == "left" else course.right
     last, is_open = stretch.last(side), stretch.open_left if side == "left" else stretch.open_right
     if stretch.corner_unit(side) is not None:
-        way = corner_way(last, what, molding)
-        yield from way[:-1] if joint is not None else way
+        yield from corner_way(last, what, molding, joined=joint is not None)
         return
     y, edge = base_line(last, what, molding), last.x if side == "left" else last.right
     if joint is not None:
@@ -104,7 +109,7 @@ def _meeting(joint: Joint, what: RunKind, molding: Molding, y: float) -> Point |
     """Where the line of a molding meets that of the stretch round the corner, or the way across its corner unit."""
     its = joint.other.corner_unit(joint.other_side)
     if its is not None:
-        a, b = joint.there.flat_out(corner_way(its, what, molding)[-3:-1])
+        a, b = joint.there.flat_out(corner_way(its, what, molding)[-2:])
         met = crossing(((0.0, y), (1.0, y)), (a, b))
         return met if met is not None else b
     other = base_line(joint.other.last(joint.other_side), what, molding)
@@ -120,7 +125,7 @@ def _end_turn(course: Course, side: Side, path: tuple[Point, ...], what: RunKind
     ahead = (joint.there.x.x, joint.there.x.y)
     its = joint.other.corner_unit(joint.other_side)
     if its is not None and course.stretch.corner_unit(side) is None:
-        a, b = joint.there.flat_out(corner_way(its, what, molding)[-3:-1])
+        a, b = joint.there.flat_out(corner_way(its, what, molding)[-2:])
         ahead = (a[0] - b[0], a[1] - b[1]) if side == "right" else (b[0] - a[0], b[1] - a[1])
     a, b = path[-2:] if side == "right" else path[:2]
     own = (b[0] - a[0], b[1] - a[1])

@@ -69,7 +69,7 @@ def region(course: Course, depth: float, over: float, ends: tuple[float, float],
     areas = [*_strips(course, depth, over, ends), *(_odd(p, ring, depth, over, ends, course) for p, ring in stretch.shaped)]
     for joint in course.joints:
         areas += [_odd_beside(p, ring, over, joint) for p, ring in joint.other.shaped if p.kind.plan in CORNER_PLANS]
-    whole = _one(union_all(areas).buffer(SLIVER, join_style="mitre").buffer(-SLIVER, join_style="mitre"))
+    whole = areas[0] if len(areas) == 1 else _one(union_all(areas).buffer(SLIVER, join_style="mitre").buffer(-SLIVER, join_style="mitre"))
     for joint in course.joints:
         whole = _one(whole.intersection(_kept(course, joint, depth, butt=butt)))
     return Region(whole)

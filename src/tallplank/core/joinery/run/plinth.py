@@ -28,7 +28,8 @@ SCREWS_AN_END = 2
 
 def add_plinth(course: Course, finish: Finish, out: Collector, catalog: Catalog, standard: Standard) -> None:
     """The boards under the fronts, from end to end, square at their ends: in an inner corner one stands against the face of the next."""
-    first_unit = course.stretch.members[0]
+    stretch = course.stretch
+    first_unit = stretch.members[0]
     play = Size.of(first_unit.rules.kick_play, "above the floor", of_unit(first_unit, Decided("rule", "kick_play")))
     height = Size.of(first_unit.z, "kick height", of_unit(first_unit, Decided("rule", "kick_height"))) - play
     if height.value <= 0:
@@ -38,6 +39,23 @@ def add_plinth(course: Course, finish: Finish, out: Collector, catalog: Catalog,
         behind = finish.thickness if _stands_behind(course, path, number) else 0.0
         ends = (number == 0, number == len(path) - 2)
         _add_boards(course, (a, b), behind, ends, (height, play), finish, out, catalog, standard)
+    for side, open_end, joint in (("left", stretch.open_left, course.left), ("right", stretch.open_right, course.right)):
+        last = stretch.last(side)  # type: ignore[arg-type]
+        if open_end and joint is None and last.rules.plinth_ends == "returned" and not last.kind.plan:
+            front = path[0 if side == "left" else -1]
+            _add_return(last, side == "left", front, (height, play), finish, out)
+
+
+def _add_return(last: Placed, is_left: bool, front: Point, rise: tuple[Size, Size], finish: Finish, out: Collector) -> None:
+    """The board from behind the plinth to the wall at a free end."""
+    thick = finish.thickness
+    length = Size.of(-front[1], "from the plinth to the wall") - Size.of(thick, "plinth board", Decided("finish", "plinth"))
+    if length.value <= thick:
+        return
+    x = last.x if is_left else last.right - thick
+    lay = Lay("+y", "+z", (x, front[1] + thick, rise[1].value))
+    thickness = Size.of(thick, "plinth board", Decided("finish", "plinth"))
+    out.add("plinth return", "plinth", "plinth", finish, (length, rise[0], thickness), lay)
 
 
 def _stands_behind(course: Course, path: Sequence[Point], number: int) -> bool:

@@ -109,11 +109,13 @@ def _add_piece(
     if _is_rectangle(ring, low, high):
         l1, w1, w2 = (finish.band if any(_is_at(e, i, at) for e in shown) else None for i, at in ((1, low[1]), (0, low[0]), (0, high[0])))
         edge = Edges(l1=l1, w1=w1, w2=w2)
-        out.add("worktop", "top", "top", finish, (length, depth, thickness), lay, edges=edge, form=SHEET, worked=worked)
+        out.add("worktop", "top", "top", finish, (length, depth, thickness), lay, edges=edge, form=SHEET)
+        out.work(worked)
         return
     shape = tuple((x - low[0], y - low[1]) for x, y in ring)
     banded = tuple(ShapedEdge(finish.band or "", run).shifted(-low[0], -low[1]) for run in _runs(shown))
-    out.add("worktop", "top", "top", finish, (length, depth, thickness), lay, form=Outlined(shape, banded), worked=worked)
+    out.add("worktop", "top", "top", finish, (length, depth, thickness), lay, form=Outlined(shape, banded))
+    out.work(worked)
 
 
 def _is_rectangle(ring: Ring, low: Point, high: Point) -> bool:

@@ -111,7 +111,6 @@ class Collector:
         kind: PartKind = "other",
         form: Form = SHEET,
         frame: Frame | None = None,
-        worked: tuple[WorkedEdge, ...] = (),
     ) -> Part:
         """Add a part of length, width and thickness; a slanted one gives its `frame`, one that is no rectangle its `form`.
 
@@ -143,7 +142,6 @@ class Collector:
             kind=kind,
             path=self.path,
             form=form,
-            worked=worked,
         )
         self.parts.append(part)
         self._hosts.clear()
@@ -205,6 +203,12 @@ class Collector:
         """Cut a part wider than it is in the end, for scribing."""
         self.parts[index] = replace(self.parts[index], cut_width=cut_width)
         self._hosts.clear()
+
+    def work(self, worked: tuple[WorkedEdge, ...]) -> None:
+        """Work profiles on edges of the part that was added last."""
+        if worked:
+            self.parts[-1] = replace(self.parts[-1], worked=worked)
+            self._hosts.clear()
 
     def cut(self, index: int, pockets: Sequence[Pocket]) -> None:
         """Cut more out of a part."""
