@@ -6,6 +6,7 @@ from tallplank.core.edit.mirror import mirror_units
 from tallplank.core.edit.unit import carry_look, close_up, delete_units, duplicate_units, renumber, space_evenly
 from tallplank.session.pick import open_on_bench
 from tallplank.session.store import STAGES, Store
+from tallplank.session.survey import without
 
 
 def window_commands(shell: Shell) -> tuple[Command, ...]:
@@ -54,9 +55,9 @@ def _edit(shell: Shell, store: Store) -> tuple[Command, ...]:
             "delete",
             "Edit",
             lambda: "Delete",
-            lambda: store.apply(lambda j: delete_units(j, store.state.selected), _counted(store, "delete")),
+            lambda: _delete(store),
             "Del",
-            some,
+            lambda: bool(store.state.selected),
         ),
         Command(
             "mirror",
@@ -123,6 +124,15 @@ def _view(shell: Shell, store: Store) -> tuple[Command, ...]:
         Command("find", "View", lambda: "Find a command…", shell.find_command, "Ctrl+K"),
         Command("quit", "Window", lambda: "Quit", shell.quit, "Ctrl+Q"),
     )
+
+
+def _delete(store: Store) -> None:
+    """Delete the selected units, or what of the room is selected."""
+    chosen, room = store.state.selected, store.state.room
+    if store.selected_units():
+        store.apply(lambda j: delete_units(j, chosen), _counted(store, "delete"))
+    else:
+        store.apply(lambda j: without(j, room, chosen), "delete")
 
 
 def _done(_: object) -> None:

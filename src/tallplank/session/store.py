@@ -287,7 +287,7 @@ class Store:
 
     def _show(self, history: History, price_before: int) -> None:
         job = history.job
-        present = {u.id for u in job.units} | {o.id for r in job.rooms for w in (*r.walls, *r.free_walls) for o in w.openings}
+        present = {u.id for u in job.units} | {key for r in job.rooms for key in r.things}
         selected = tuple(u for u in self.state.selected if u in present)
         kept = selected if len(selected) < len(self.state.selected) else self.state.selected
         change = self._deriver.price_of(job) - price_before

@@ -1,14 +1,15 @@
 """Placing and sliding what belongs to the room itself, by pointing: openings, services, columns, soffits. Points in, edits out."""
 
+from collections.abc import Iterable
 from typing import NamedTuple
 
 from tallplank.core.edit.check import Edited, EditError
 from tallplank.core.edit.survey.service import USUAL as USUAL_SERVICES
-from tallplank.core.edit.survey.service import add_service, change_service
-from tallplank.core.edit.survey.standing import SOFFIT_DROP, add_column_at, add_soffit, move_standing, standings
+from tallplank.core.edit.survey.service import add_service, change_service, remove_service
+from tallplank.core.edit.survey.standing import SOFFIT_DROP, add_column_at, add_soffit, move_standing, remove_standing, standings
 from tallplank.core.edit.survey.standing import USUAL as USUAL_COLUMNS
 from tallplank.core.edit.survey.walled import USUAL as USUAL_OPENINGS
-from tallplank.core.edit.survey.walled import add_opening, change_opening
+from tallplank.core.edit.survey.walled import add_opening, change_opening, remove_opening
 from tallplank.core.job.face import Face, faces_of
 from tallplank.core.job.job import Job
 from tallplank.core.job.room import Room
@@ -104,3 +105,20 @@ def kind_name(job: Job, room_id: str, owner: str) -> str:
         found = next((o.kind for o in wall.openings if o.id == owner), found)
         found = next((s.kind for s in wall.services if s.id == owner), found)
     return found
+
+
+def without(job: Job, room_id: str, owners: Iterable[str]) -> Job:
+    """A job without things of a room: doors, windows, services, columns, soffits, slopes; what is none of these is left alone."""
+    wanted = set(owners)
+    room = job.room(room_id)
+    for thing in standings(room):
+        if thing.id in wanted:
+            job = remove_standing(job, room_id, thing.id)
+    for wall in (*room.walls, *room.free_walls):
+        for opening in wall.openings:
+            if opening.id in wanted:
+                job = remove_opening(job, room_id, wall.id, opening.id)
+        for service in wall.services:
+            if service.id in wanted:
+                job = remove_service(job, room_id, wall.id, service.id)
+    return job

@@ -15,7 +15,7 @@ from tallplank.core.draw.primitive import Chain, Drawing, Poly, Side, Text
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit, set_width, slide_units
 from tallplank.core.job.face import faces_of
-from tallplank.core.job.measure import GAP, OfOpening, OfUnit, can_be_typed
+from tallplank.core.job.measure import GAP, OfGap, OfOpening, OfUnit, can_be_typed
 from tallplank.core.measure.display import LengthStyle, format_length
 from tallplank.demo import demo_job
 
@@ -69,7 +69,7 @@ def test_the_elevation_measures_units_and_gaps() -> None:
     drawing = elevation(made(job), ROOM, WALL)
     below = chain_of(drawing, "below")
     assert below.ticks == (0, 600, 800, 1600, 4200)
-    assert [*below.measures] == [OfUnit("u1", "width"), GAP, OfUnit("u2", "width"), GAP]
+    assert [*below.measures] == [OfUnit("u1", "width"), OfGap("u2", "left", 600), OfUnit("u2", "width"), OfGap("u2", "right", 4200)]
     assert chain_of(drawing, "below", 1).ticks == (0, 4200)
     assert chain_of(drawing, "above").ticks == (0, 600, 4200)
     assert chain_of(drawing, "left").ticks == (0, 150, 870, 900, 2500)

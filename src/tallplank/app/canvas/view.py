@@ -108,7 +108,7 @@ class DrawingCanvas(QWidget):
         """Draw again from the job."""
         before, self._drawing = self._drawing, self._draw()
         self._chains = None
-        if self._fitted and _extent(before) != _extent(self._drawing):
+        if self._fitted and self._press is None and _extent(before) != _extent(self._drawing):
             self.fit()
         self.update()
 
@@ -310,6 +310,8 @@ class DrawingCanvas(QWidget):
             return
         if press.tool is not None:
             press.tool.release(event.position(), moved=press.moved)
+            if press.moved and self._fitted:
+                self.fit()
         self.update()
 
     def wheelEvent(self, event: QWheelEvent | None) -> None:

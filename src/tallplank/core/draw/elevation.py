@@ -244,7 +244,7 @@ def unit_chain(side: Side, units: Sequence[MadeUnit], length: float) -> Chain:
     measures: list[Measure] = []
     for unit in sorted(units, key=lambda u: (u.placed.x, u.placed.right)):
         if unit.placed.x - ticks[-1] > JOINED:
-            measures.append(OfGap(unit.unit.id, "left", ticks[-1]))
+            measures.append(OfGap(unit.unit.id, "left", round(ticks[-1], 6)))
             ticks.append(unit.placed.x)
         if unit.placed.right - ticks[-1] > JOINED:
             whole = abs(unit.placed.x - ticks[-1]) <= JOINED
@@ -252,7 +252,7 @@ def unit_chain(side: Side, units: Sequence[MadeUnit], length: float) -> Chain:
             ticks.append(unit.placed.right)
     if length - ticks[-1] > JOINED:
         last = max(units, key=lambda u: u.placed.right)
-        measures.append(OfGap(last.unit.id, "right", length))
+        measures.append(OfGap(last.unit.id, "right", round(length, 6)))
         ticks.append(length)
     return Chain(side, tuple(ticks), tuple(measures))
 

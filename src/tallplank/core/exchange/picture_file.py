@@ -29,9 +29,7 @@ def read_picture(path: Path) -> tuple[bytes, tuple[int, int]]:
         data = read_file(path, LARGEST_FILE)
         with Image.open(BytesIO(data), formats=FORMATS) as picture:
             width, height = picture.size
-            if width * height > MOST_PIXELS:
-                most = MOST_PIXELS // 1_000_000
-                raise PictureError(f"{path.name} has {width} by {height} pixels; a picture has at most {most} million.")
+            _check_size(path.name, width, height)
             picture.thumbnail((KEPT_PIXELS, KEPT_PIXELS))
             out = BytesIO()
             picture.convert("RGB").save(out, "JPEG", quality=88)
@@ -44,3 +42,8 @@ def read_picture(path: Path) -> tuple[bytes, tuple[int, int]]:
     except (OSError, ValueError, SyntaxError, Image.DecompressionBombError):
         raise PictureError(f"{path.name} is damaged: it cannot be read to its end.") from None
     return out.getvalue(), (width, height)
+
+
+def _check_size(name: str, width: int, height: int) -> None:
+    if width * height > MOST_PIXELS:
+        raise PictureError(f"{name} has {width} by {height} pixels; a picture has at most {MOST_PIXELS // 1_000_000} million.")

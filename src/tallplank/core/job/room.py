@@ -110,6 +110,12 @@ class Room(Record):
         walls = (*self.walls, *self.free_walls)
         return (*(o.id for wall in walls for o in wall.openings), *(s.id for wall in walls for s in wall.services))
 
+    @property
+    def things(self) -> tuple[str, ...]:
+        """The ids of all that is in its walls and stands or hangs in it, beside units."""
+        standing = (*(c.id for c in self.columns), *(s.id for s in self.soffits), *(s.id for s in self.slopes))
+        return (*self.ids_in_walls, *standing)
+
     def wall(self, face_id: str) -> Wall | None:
         """The wall that a face belongs to, or None for a face of a group."""
         return next((w for w in (*self.walls, *self.free_walls) if face_id in (w.id, getattr(w, "back", w.id))), None)

@@ -44,11 +44,11 @@ class StandingPanel(Panel):
         self.title(lambda: self._now().name, lambda: "Lengths from the left and from below are those of the plan.")
         self.text("Name", lambda: self._now().name, lambda v: self._put("name", v))
         if isinstance(thing, Column):
-            self._column(thing)
+            self._column_rows(thing)
         elif isinstance(thing, Soffit):
-            self._soffit()
+            self._soffit_rows()
         else:
-            self._slope()
+            self._slope_rows()
         button = QPushButton("Remove it")
         button.clicked.connect(lambda: store.apply(lambda j: remove_standing(j, self._room_id, self._id), f"remove {thing.name}"))
         self.widget(button)
@@ -72,7 +72,7 @@ class StandingPanel(Panel):
         for name, label in rows:
             self.length(label, lambda n=name: getattr(self._now(), n), lambda v, n=name: self._put(n, v))  # type: ignore[misc]
 
-    def _column(self, column: Column) -> None:
+    def _column_rows(self, column: Column) -> None:
         def shape() -> str:
             now = self._now()
             assert isinstance(now, Column)
@@ -98,7 +98,7 @@ class StandingPanel(Panel):
         now = self._now()
         return "" if isinstance(now, Slope) else corners_text(self, now.corners)
 
-    def _soffit(self) -> None:
+    def _soffit_rows(self) -> None:
         self._lengths(("low", "Underside"))
         self.text("Corners", self._corners, lambda v: self._put("corners", _counter_clockwise(corners_of(self, v))))
         self.pick("Molding", ((False, "None", None), (True, "Round it below", None)), self._molding, lambda v: self._put("molding", v))
@@ -108,7 +108,7 @@ class StandingPanel(Panel):
         now = self._now()
         return isinstance(now, Soffit) and now.molding
 
-    def _slope(self) -> None:
+    def _slope_rows(self) -> None:
         self._lengths(("low", "At the wall"), ("run", "Level after"))
         self.words("soft", lambda: "It rises from the wall and meets the level ceiling on a line so far from it.")
 
