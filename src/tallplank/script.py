@@ -13,7 +13,9 @@ from tallplank.core.catalog.reader import laid_over, shipped
 from tallplank.core.edit import construction, filler, group, mirror, opening, standard, unit
 from tallplank.core.edit.check import Edited
 from tallplank.core.edit.open import open_stamped
-from tallplank.core.edit.survey import room, walled
+from tallplank.core.edit.survey import room, service, standing, walled
+from tallplank.core.edit.survey import surface as surfaces
+from tallplank.core.edit.survey.standing import ColumnKind
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.exporter import chosen, export
 from tallplank.core.exchange.registry import EXPORTERS
@@ -22,6 +24,7 @@ from tallplank.core.job.face import faces_of
 from tallplank.core.job.job import Job
 from tallplank.core.job.room import Room as RoomRecord
 from tallplank.core.job.unit import FinishRole, HardwareRole
+from tallplank.core.job.wall import ServiceKind
 from tallplank.core.measure.length import parse_length
 from tallplank.core.shop.cutlist import grouped
 from tallplank.core.space.outline import bounds
@@ -197,6 +200,38 @@ class Work:
         where, values = room_id or self._room(), self._sizes(sizes)
         x = values.pop("x", None)
         return self._do(lambda j: walled.add_opening(j, where, wall, kind, x, **values), f"add {kind}")[0]
+
+    def add_column(self, x: Length, y: Length, kind: ColumnKind = "column", *, room_id: str = "", **sizes: Length) -> str:
+        """Add a column, chimney breast, beam, pipe or boxing about a point of the plan; returns its id."""
+        where, at, values = room_id or self._room(), (self._mm(x), self._mm(y)), self._sizes(sizes)
+        return self._do(lambda j: standing.add_column(j, where, at, kind, **values), f"add {kind}")[0]
+
+    def add_soffit(self, corners: Sequence[tuple[Length, Length]], low: Length | None = None, *, room_id: str = "") -> str:
+        """Add a soffit over an outline, its underside at `low`; returns its id."""
+        where, ring = room_id or self._room(), [(self._mm(x), self._mm(y)) for x, y in corners]
+        height = None if low is None else self._mm(low)
+        return self._do(lambda j: standing.add_soffit(j, where, ring, height), "add soffit")[0]
+
+    def add_slope(self, wall: str, low: Length, run: Length, *, room_id: str = "") -> str:
+        """Let the ceiling slope from a height at a wall up to the level on a line so far from it; returns its id."""
+        where, height, far = room_id or self._room(), self._mm(low), self._mm(run)
+        return self._do(lambda j: standing.add_slope(j, where, wall, height, far), "slope the ceiling")[0]
+
+    def add_service(self, kind: ServiceKind, wall: str = "back", *, room_id: str = "", **sizes: Length) -> str:
+        """Add a socket, a switch, a pipe's end or a radiator to a wall, `x` and `z` of its lower left corner; returns its id."""
+        where, values = room_id or self._room(), self._sizes(sizes)
+        x = values.pop("x", None)
+        return self._do(lambda j: service.add_service(j, where, wall, kind, x, **values), f"add {kind}")[0]
+
+    def cover(self, what: str, surface: str | None, *, room_id: str = "") -> None:
+        """Cover a wall, a soffit, 'floor' or 'ceiling' with a look of the catalogue; None for plain."""
+        where = room_id or self._room()
+        self._do(lambda j: surfaces.cover(j, self._store.catalog, where, what, surface), "cover")
+
+    def set_cornice(self, on: bool, *, room_id: str = "") -> None:
+        """Run a cornice along the walls and round the soffits of a room, or none."""
+        where = room_id or self._room()
+        self._do(lambda j: room.change_room(j, where, cornice=on), "cornice")
 
     # units
 

@@ -16,7 +16,9 @@ from tallplank.core.draw.plan import face_at, plan
 from tallplank.core.draw.primitive import Chain
 from tallplank.core.edit.group import add_island, change_group, turn_group
 from tallplank.core.edit.snap import Mover, rest
-from tallplank.core.edit.survey.room import add_room_of, turn_room
+from tallplank.core.edit.survey.room import add_room_of, change_room, turn_room
+from tallplank.core.edit.survey.service import add_service
+from tallplank.core.edit.survey.standing import add_column, add_slope, add_soffit
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.job.face import faces_of
 from tallplank.core.job.job import Job
@@ -28,7 +30,17 @@ from tallplank.session.derived import Deriver
 ANGLES = st.sampled_from((30.0, 45.0, 90.0, 137.5, 180.0, -63.0)) | st.floats(-180, 180)
 
 
-FURNISHED = a_furnished_ell()
+def a_whole_ell() -> Job:
+    """The furnished ell with all that a survey finds: a breast, a soffit with its rail, a slope, services, a cornice."""
+    job = a_furnished_ell()
+    job = add_column(job, ROOM, (900.0, 300.0), "chimney").job
+    job = add_soffit(job, ROOM, ((0, 3600), (1200, 3600), (1200, 4000), (0, 4000)), 2300.0, molding=True).job
+    job = add_slope(job, ROOM, "wall4", 2400.0, 500.0).job
+    job = add_service(job, ROOM, "wall1", "socket", 2500.0).job
+    return change_room(job, ROOM, cornice=True)
+
+
+FURNISHED = a_whole_ell()
 BEFORE = Deriver(CATALOG).derive(FURNISHED)
 
 

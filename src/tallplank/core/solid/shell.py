@@ -23,7 +23,7 @@ SHELL_GAP = 3.0
 """Walls and floor are shown this far behind their true faces, so that what stands against them keeps its edges."""
 PANE_DEPTH = 0.6
 """How far into the wall glass and door leaves stand, as a share of its thickness."""
-FAR = 200_000.0
+FAR, STRAIGHT = 200_000.0, 0.01
 STANDS = "@"
 """Between a look and the id of one thing in the room that has it, so that it can be told from others."""
 
@@ -186,10 +186,21 @@ def _triangles(area: Polygon) -> Iterator[tuple[_Pair, ...]]:
     """An area in triangles, clockwise and with the last corner repeated, as they are seen from below."""
     for piece in getattr(area, "geoms", (area,)):
         if isinstance(piece, Polygon) and piece.area > 1.0:
-            for triangle in constrained_delaunay_triangles(piece).geoms:
+            for triangle in constrained_delaunay_triangles(_straightened(piece)).geoms:
                 a, b, c = triangle.exterior.coords[:3]
                 points = (a, b, c) if not triangle.exterior.is_ccw else (c, b, a)
                 yield (*((float(x), float(y)) for x, y, *_ in points), (float(points[2][0]), float(points[2][1])))
+
+
+def _straightened(piece: Polygon) -> Polygon:
+    """A piece without corners that are none, so that the same room gives the same triangles whichever way it lies."""
+    rings = [list(ring.coords)[:-1] for ring in (piece.exterior, *piece.interiors)]
+    kept = [[p for i, p in enumerate(ring) if _turns(ring[i - 1], p, ring[(i + 1) % len(ring)])] for ring in rings]
+    return Polygon(kept[0], kept[1:])
+
+
+def _turns(a: _Pair, b: _Pair, c: _Pair) -> bool:
+    return abs((b[0] - a[0]) * (c[1] - b[1]) - (b[1] - a[1]) * (c[0] - b[0])) > STRAIGHT * hypot(c[0] - a[0], c[1] - a[1])
 
 
 def _upright(face: Face, x: _Pair, z: tuple[_Pair, _Pair], y: float) -> Quad:

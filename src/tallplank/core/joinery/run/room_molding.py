@@ -25,6 +25,7 @@ from tallplank.core.space.outline import Point, Ring, edges, far
 
 FLAT, NEAR, LEAST = 1e-3, 0.5, 5.0
 """Degrees that are no turn; millimetres within which a line lies on a wall; and the shortest piece."""
+DECIMALS = 6
 NAMES = {"cornice": "cornice", "soffit-rail": "soffit rail"}
 
 
@@ -33,6 +34,22 @@ class Stroke(NamedTuple):
 
     line: Segment
     turns: tuple[float, float]
+
+
+def laid_straight(room: Room, faces: Faces, standing: Sequence[tuple[Ring, float]]) -> tuple[Room, list[tuple[Ring, float]]]:
+    """The room with its first wall along x, and what stands in it: so that no piece knows which way the room lies on the plan."""
+    base = faces[room.walls[0].id]
+
+    def flat(ring: Sequence[Point]) -> Ring:
+        return tuple((round(p.x, DECIMALS), round(p.y, DECIMALS)) for p in (base.frame.inside((*point, 0.0)) for point in ring))
+
+    columns = []
+    for column in room.columns:
+        ((x, y),) = flat([(column.x, column.y)])
+        columns.append(column.model_copy(update={"x": x, "y": y, "turn": round(column.turn - base.turn, DECIMALS)}))
+    soffits = tuple(soffit.model_copy(update={"corners": flat(soffit.corners)}) for soffit in room.soffits)
+    straight = room.model_copy(update={"corners": flat(room.corners), "columns": tuple(columns), "soffits": soffits})
+    return straight, [(flat(ring), top) for ring, top in standing]
 
 
 def cornice_strokes(room: Room, faces: Faces, rise: float, standing: Sequence[tuple[Ring, float]]) -> Iterator[Stroke]:

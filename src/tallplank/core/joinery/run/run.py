@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.catalog.hardware import Molding
-from tallplank.core.job.face import Face, Faces
+from tallplank.core.job.face import Face, Faces, faces_of
 from tallplank.core.job.room import Room
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import FinishRole, HardwareRole, RunKind, Unit
@@ -15,7 +15,7 @@ from tallplank.core.joinery.part.part import BuildError, Fitting, Part, Piece
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, rules_for
 from tallplank.core.joinery.run.molding import add_molding
 from tallplank.core.joinery.run.plinth import add_plinth
-from tallplank.core.joinery.run.room_molding import Stroke, add_strokes, cornice_strokes, face_of_stroke, rail_strokes
+from tallplank.core.joinery.run.room_molding import Stroke, add_strokes, cornice_strokes, face_of_stroke, laid_straight, rail_strokes
 from tallplank.core.joinery.run.scribe import add_scribe
 from tallplank.core.joinery.run.sill import add_sill
 from tallplank.core.joinery.run.stretch import Course, Stretch
@@ -81,13 +81,17 @@ def build_run(
 
 def room_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard, standing: Sequence[tuple[Ring, float]]) -> Iterator[Run]:
     """The moldings of a room itself: its cornice wall by wall, and the rails round its soffits; `standing` as of `cornice_strokes`."""
+    for face in faces.values():
+        yield from _sill_run(room, face, catalog, standard)
+    if not room.cornice and not any(soffit.molding for soffit in room.soffits):
+        return
+    room, standing = laid_straight(room, faces, standing)
+    faces = faces_of(room)
     if room.cornice:
         molding = chosen_hardware(catalog, standard, None, "cornice")
         assert isinstance(molding, Molding)
         strokes = tuple(cornice_strokes(room, faces, molding.rise, standing))
         yield from _room_run(room, faces, "cornice", strokes, room.height - molding.rise, molding, catalog, standard)
-    for face in faces.values():
-        yield from _sill_run(room, face, catalog, standard)
     for number, soffit in enumerate(room.soffits):
         if soffit.molding:
             molding = chosen_hardware(catalog, standard, None, "soffit-rail")
