@@ -193,14 +193,17 @@ def _triangles(area: Polygon) -> Iterator[tuple[_Pair, ...]]:
 
 
 def _straightened(piece: Polygon) -> Polygon:
-    """A piece without corners that are none, so that the same room gives the same triangles whichever way it lies."""
-    rings = [list(ring.coords)[:-1] for ring in (piece.exterior, *piece.interiors)]
-    kept = [[p for i, p in enumerate(ring) if _turns(ring[i - 1], p, ring[(i + 1) % len(ring)])] for ring in rings]
-    return Polygon(kept[0], kept[1:])
+    """A piece without corners that are none, so that the same room gives the same triangles whichever way it lies.
+
+    It begins at its sharpest corner, since the corner that an outline begins at is never taken away.
+    """
+    ring = list(piece.exterior.coords)[:-1]
+    sharpest = max(range(len(ring)), key=lambda i: _turn(ring[i - 1], ring[i], ring[(i + 1) % len(ring)]))
+    return Polygon([*ring[sharpest:], *ring[:sharpest]], piece.interiors).simplify(STRAIGHT)
 
 
-def _turns(a: _Pair, b: _Pair, c: _Pair) -> bool:
-    return abs((b[0] - a[0]) * (c[1] - b[1]) - (b[1] - a[1]) * (c[0] - b[0])) > STRAIGHT * hypot(c[0] - a[0], c[1] - a[1])
+def _turn(a: _Pair, b: _Pair, c: _Pair) -> float:
+    return abs((b[0] - a[0]) * (c[1] - b[1]) - (b[1] - a[1]) * (c[0] - b[0]))
 
 
 def _upright(face: Face, x: _Pair, z: tuple[_Pair, _Pair], y: float) -> Quad:
