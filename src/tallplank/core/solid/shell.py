@@ -184,7 +184,8 @@ def _where_lower(room: Room, faces: Mapping[str, Face], one: str, other: str) ->
 
 def _triangles(area: Polygon) -> Iterator[tuple[_Pair, ...]]:
     """An area in triangles, clockwise and with the last corner repeated, as they are seen from below."""
-    for piece in getattr(area, "geoms", (area,)):
+    whole = area.buffer(-STRAIGHT, join_style="mitre").buffer(STRAIGHT, join_style="mitre")  # takes spikes away
+    for piece in getattr(whole, "geoms", (whole,)):
         if isinstance(piece, Polygon) and piece.area > 1.0:
             for triangle in constrained_delaunay_triangles(_straightened(piece)).geoms:
                 a, b, c = triangle.exterior.coords[:3]
