@@ -3,7 +3,7 @@
 from tallplank.app.command import Command, Shell
 from tallplank.app.rail import NAMES
 from tallplank.core.edit.mirror import mirror_units
-from tallplank.core.edit.unit import carry_look, close_up, delete_units, duplicate_units, renumber, space_evenly
+from tallplank.core.edit.unit import carry_look, close_up, delete_units, duplicate_units, renumber, space_evenly, stand_on
 from tallplank.session.pick import open_on_bench
 from tallplank.session.store import STAGES, Store
 from tallplank.session.survey import without
@@ -65,6 +65,14 @@ def _edit(shell: Shell, store: Store) -> tuple[Command, ...]:
             lambda: "Mirror",
             lambda: store.apply(lambda j: mirror_units(j, store.catalog, store.state.selected), _counted(store, "mirror")),
             "Ctrl+M",
+            some,
+        ),
+        Command(
+            "stand-on",
+            "Edit",
+            lambda: "Stand on what is below",
+            lambda: store.apply(lambda j: stand_on(j, store.catalog, store.state.selected, store.derived.made), "stand on"),
+            "",
             some,
         ),
         Command(

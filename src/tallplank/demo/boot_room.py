@@ -1,7 +1,7 @@
 """The boot room of the demo: shelves and a bench under a ceiling that slopes down to the yard."""
 
 from tallplank.core.catalog.catalog import Catalog
-from tallplank.core.edit.survey.room import add_room, change_wall
+from tallplank.core.edit.survey.room import add_room, change_room, change_wall
 from tallplank.core.edit.survey.service import add_service
 from tallplank.core.edit.survey.standing import add_slope
 from tallplank.core.edit.survey.surface import cover
@@ -16,6 +16,7 @@ TALL_WALL, LOW_WALL = "back", "front"
 def with_boot_room(job: Job, catalog: Catalog) -> Job:
     """The job with the boot room: tall cupboards at the high wall, boxes on legs under the slope."""
     job = add_room(job, "Boot room", 2900.0, 2300.0, 2400.0).job
+    job = change_room(job, ROOM, kind="boot-room")
     for wall, name in (("back", "House wall"), ("right", "Gable"), ("front", "Yard wall"), ("left", "Passage wall")):
         job = change_wall(job, ROOM, wall, name=name, thickness=240.0 if wall == "front" else 120.0)
     job = add_slope(job, ROOM, LOW_WALL, 1250.0, 1300.0).job

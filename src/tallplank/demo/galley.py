@@ -4,7 +4,7 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.edit.standard import set_job_finish, set_job_hardware, set_job_rule, set_job_style
 from tallplank.core.edit.survey.over_units import soffit_over
-from tallplank.core.edit.survey.room import add_room, change_wall
+from tallplank.core.edit.survey.room import add_room, change_room, change_wall
 from tallplank.core.edit.survey.service import add_service
 from tallplank.core.edit.survey.standing import change_standing
 from tallplank.core.edit.survey.surface import cover
@@ -37,8 +37,8 @@ _HUNG = (
     ("open-shelf", 2700.0, 300.0),
     ("wall", 3600.0, 550.0),
 )
-_OVER_RANGE = (3000.0, 600.0, 360.0, 380.0)
-"""Left edge, width, height and depth of the unit over the range, which stands out before its neighbours."""
+_OVER_RANGE = (3000.0, 600.0, 560.0, 380.0)
+"""Left edge, width, height and depth of the hood over the range, which stands out before its neighbours."""
 _TOP_OF_HUNG = 2120.0
 _SERVICES = (
     ("socket", SINK_WALL, 700.0, 1120.0),
@@ -56,6 +56,7 @@ _SERVICES = (
 def with_galley(job: Job, catalog: Catalog) -> Job:
     """The job with the kitchen, 4.2 m long, and what holds for the whole of it."""
     job = add_room(job, "Galley kitchen", 4200.0, 2650.0, 2450.0).job
+    job = change_room(job, ROOM, kind="kitchen")
     for wall, name in (("back", "Canal wall"), ("right", "Lane wall"), ("front", "Hearth wall"), ("left", "Stair wall")):
         job = change_wall(job, ROOM, wall, name=name, thickness=320.0 if wall == "back" else 140.0)
     job = add_opening(job, ROOM, SINK_WALL, "window", 1500.0, sill=1050.0, width=1200.0, height=1050.0).job
@@ -82,11 +83,10 @@ def _furnished(job: Job, catalog: Catalog) -> Job:
     job = place_unit(job, catalog, "end-panel", end, height=_TOP_OF_HUNG, depth=581.0).job
     x, width, height, depth = _OVER_RANGE
     over = Spot(ROOM, SINK_WALL, x)
-    job = place_unit(job, catalog, "wall", over, width=width, height=height, depth=depth, z=_TOP_OF_HUNG - height).job
+    job = place_unit(job, catalog, "hood", over, width=width, height=height, depth=depth, z=_TOP_OF_HUNG - height).job
     hung_filler = Spot(ROOM, SINK_WALL, 4150.0)
     job = place_unit(job, catalog, "filler", hung_filler, height=720.0, depth=320.0, z=1400.0).job
     ids = {(u.kind, u.x): u.id for u in job.units}
-    job = set_opening(job, catalog, [ids["wall", x]], ROOT, shelves=0, doors=2)
     job = set_opening(job, catalog, [ids["wall", 1050.0]], ROOT, hand="right")
     job = set_finish(job, catalog, [ids["open-shelf", 2700.0]], "carcass", "oak-figure")
     job = set_finish(job, catalog, [ids["open-shelf", 2700.0]], "back", "oak-figure-back")
@@ -96,6 +96,6 @@ def _furnished(job: Job, catalog: Catalog) -> Job:
 def _boxed_down(job: Job, catalog: Catalog) -> Job:
     """The soffit over the right-hand run, which steps round what hangs over the range."""
     right = tuple(u.id for u in job.units if u.face == SINK_WALL and u.z is not None and u.x >= 2700.0)
-    right = (*right, *(u.id for u in job.units if u.kind in ("open-shelf", "wall") and u.x >= 2700.0))
+    right = (*right, *(u.id for u in job.units if u.kind in ("open-shelf", "wall", "hood") and u.x >= 2700.0))
     edited = soffit_over(job, make(job, catalog), ROOM, right)
     return change_standing(edited.job, ROOM, edited.ids[0], name="Soffit over the range", molding=True)

@@ -38,7 +38,7 @@ def with_map_room(job: Job, catalog: Catalog) -> Job:
         job = add_service(job, ROOM, wall, kind, x, z=z).job  # type: ignore[arg-type]
     job = cover(job, catalog, ROOM, "floor", "oak")
     job = cover(job, catalog, ROOM, HEARTH, "heron")
-    job = change_room(job, ROOM, cornice=True)
+    job = change_room(job, ROOM, cornice=True, kind="study")
     beside = (4600.0 - width) / 2
     made: tuple[str, ...] = ()
     for x in (0.0, middle + width / 2):

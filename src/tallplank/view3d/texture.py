@@ -46,4 +46,5 @@ def _texture(data: NDArray[np.uint8]) -> vtkTexture:
     texture.RepeatOn()
     texture.InterpolateOn()
     texture.MipmapOn()
+    texture.SetMaximumAnisotropicFiltering(1.0)  # more costs a software renderer as much as all the rest
     return texture

@@ -21,8 +21,12 @@ class ElevationPane(DrawingCanvas):
     def __init__(self, store: Store, tokens: Tokens) -> None:
         def draw() -> Drawing | None:
             room, face = store.room(), store.face()
-            working = store.state.stage != "finish"
-            return elevation(store.derived.made, room.id, face.id, store.derived.wrong, working=working) if room and face else None
+            if room is None or face is None:
+                return None
+            stage = store.state.stage
+            return elevation(
+                store.derived.made, room.id, face.id, store.derived.wrong, working=stage != "finish", surveyed=stage == "survey"
+            )
 
         super().__init__(store, tokens, draw, textured=store.state.stage == "finish")
         self.hint = lambda: drawing_hint(store, on_plan=False)

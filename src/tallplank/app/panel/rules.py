@@ -109,6 +109,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "upstand": "Upstand",
         "splash": "Backsplash",
         "splash_height": "Splash high",
+        "end_panel": "End panels",
         "crown": "Crown",
         "light_rail": "Light rail",
         "ceiling_scribe": "To ceiling",

@@ -3,6 +3,7 @@
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from functools import partial
+from math import ceil
 
 from tallplank.core.catalog.board import Board
 from tallplank.core.catalog.catalog import Catalog
@@ -26,11 +27,13 @@ from tallplank.core.check.strength import (
 from tallplank.core.check.swing import SwingFinder
 from tallplank.core.check.worktop import WorktopChecker
 from tallplank.core.edit.appliance import fit_appliances, fitted_unit
+from tallplank.core.edit.unit import set_rule
 from tallplank.core.job.ceiling import headroom
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.run.stretch import JOINED
 from tallplank.core.measure.memo import Rounds, are_same
 from tallplank.core.space.outline import shared_depth
 
@@ -125,6 +128,21 @@ def _run_not_built(made: Made) -> Iterator[Finding]:
             )
 
 
+def _moldings_too_high(made: Made) -> Iterator[Finding]:
+    """Crowns that reach into the ceiling or a soffit over them."""
+    for run in made.runs:
+        if run.what != "crown" or not run.parts or not run.members:
+            continue
+        room, faces = made.job.room(run.room), made.faces[run.room]
+        rings = [(faces[run.face].frame.flat_out(part.above), part.box[1].z) for part in run.parts]
+        over = max(top - headroom(room, faces, ring) for ring, top in rings)
+        lows = [(s.name, top - s.low) for s in room.soffits for ring, top in rings if shared_depth(ring, s.corners) > SLACK]
+        name, most = max([("the ceiling", over), *lows], key=lambda pair: pair[1])
+        if most > SLACK:
+            text = f"{run.label} reaches {shown(made.job, most)} into {name}."
+            yield Finding("error", "crown-in-ceiling", text, "Choose a lower profile, or make the units lower.", run.members)
+
+
 def _outside(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     face, placed = site.face(unit), unit.placed
     beyond = max(-placed.x, placed.right - face.length)
@@ -162,6 +180,24 @@ def _before_services(site: Site, unit: MadeUnit) -> Iterator[Finding]:
         if service.kind in ("socket", "switch") and placed.x < x < placed.right and placed.z < z < placed.top:
             text = f"{unit.label} covers the {service.kind} {shown(site, x)} from the left end of {face.name}."
             yield Finding("note", "covers-service", text, f"Move the {service.kind}, or leave it there for an appliance.", (unit.unit.id,))
+
+
+def _out_of_plumb(site: Site, unit: MadeUnit) -> Iterator[Finding]:
+    """Fillers against walls that are farther out of plumb than what is left on them for scribing."""
+    face, placed = site.face(unit), unit.placed
+    if unit.choice.kind.build != "filler" or face.is_loose:
+        return
+    ids = [wall.id for wall in site.room.walls]
+    index = ids.index(face.id)
+    beside = [(placed.x <= JOINED and face.closed_left, index - 1), (face.length - placed.right <= JOINED and face.closed_right, index + 1)]
+    for at_end, number in beside:
+        wall = site.room.walls[number % len(ids)]
+        if at_end and wall.out_of_plumb > unit.choice.rules.scribe + SLACK:
+            out, left = shown(site, wall.out_of_plumb), shown(site, unit.choice.rules.scribe)
+            text = f"{wall.name} is {out} out of plumb; {unit.label} against it is cut only {left} wider for scribing."
+            wide = partial(set_rule, catalog=site.catalog, ids=[unit.unit.id], name="scribe", value=float(ceil(wall.out_of_plumb)))
+            fix = Fix("Cut it wide enough", wide)
+            yield Finding("warning", "scribe-short", text, "Leave more on it for scribing.", (unit.unit.id,), fix)
 
 
 REACHED = 100.0
@@ -262,6 +298,7 @@ def _alike_numbers(made: Made) -> Iterator[Finding]:
 
 JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
     _run_not_built,
+    _moldings_too_high,
     _job_choices,
     _alike_numbers,
     few_legs,
@@ -275,6 +312,7 @@ UNIT_CHECKS: tuple[Callable[[Site, MadeUnit], Iterator[Finding]], ...] = (
     _in_columns,
     _before_openings,
     _before_services,
+    _out_of_plumb,
     _unit_choices,
     _thickness_not_sold,
     _legs_out_of_range,

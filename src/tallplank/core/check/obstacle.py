@@ -91,6 +91,7 @@ RUN_NAMES: Mapping[RunKind, str] = {
     "cornice": "cornice",
     "soffit-rail": "soffit rail",
     "sill": "window sill",
+    "end": "end panel",
 }
 
 

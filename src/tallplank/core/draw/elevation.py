@@ -36,10 +36,13 @@ from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Point, strip_span
 
 
-def elevation(made: Made, room_id: str, face_id: str, wrong: frozenset[str] = frozenset(), *, working: bool = True) -> Drawing:
+def elevation(
+    made: Made, room_id: str, face_id: str, wrong: frozenset[str] = frozenset(), *, working: bool = True, surveyed: bool = False
+) -> Drawing:
     """The elevation of a wall or another face as seen by someone looking at it; units in `wrong` are marked as overlapping.
 
-    A working drawing has dimensions, numbers and hinge marks; without them it is for showing finishes.
+    A working drawing has dimensions, numbers and hinge marks; without them it is for showing finishes. One of what was `surveyed` also
+    measures the services; so does that of a face at which nothing stands.
     """
     room, face = made.job.room(room_id), made.faces[room_id][face_id]
     units = sorted(made.at_face(room_id, face_id), key=lambda u: -u.placed.front)
@@ -58,7 +61,7 @@ def elevation(made: Made, room_id: str, face_id: str, wrong: frozenset[str] = fr
     shapes += [shape for unit in units if unit.unit.id in wrong for shape in _wrong(unit)]
     words = [shape for shape in shapes if isinstance(shape, Text)]
     shapes = [*(shape for shape in shapes if not isinstance(shape, Text)), *_round_corners(made, room_id, face, units), *words]
-    chains = tuple(_chains(room, face, units, runs, beside)) if working else ()
+    chains = tuple(_chains(room, face, units, runs, beside, surveyed=surveyed or not units)) if working else ()
     targets = [Target.upright(owner, low, high) for owner, low, high in things_of(room, face)]
     targets += [Target.upright(u.unit.id, (u.placed.x, u.placed.z), (u.placed.right, u.placed.top)) for u in units]
     left = min([0.0, *(u.placed.x for u in units)])
@@ -137,7 +140,7 @@ def unit_front(unit: MadeUnit, *, marked: bool = True) -> Iterator[Shape]:
 
 def mark_room(unit: MadeUnit) -> float:
     """How much of the drawing a unit's number may take."""
-    return min(max(unit.unit.width * 0.7, 90.0), 420.0)
+    return min(max(min(unit.unit.width * 0.7, unit.unit.height * 0.45), 90.0), 420.0)
 
 
 def _mark_place(unit: MadeUnit) -> Point:
@@ -218,14 +221,17 @@ def _wrong(unit: MadeUnit) -> Iterator[Shape]:
     yield rectangle(unit.placed.x, unit.placed.z, unit.unit.width, unit.unit.height, Pen.WRONG, WRONG)
 
 
-def _chains(room: Room, face: Face, units: Sequence[MadeUnit], runs: Sequence[Run], beside: tuple[float, float]) -> Iterator[Chain]:
+def _chains(
+    room: Room, face: Face, units: Sequence[MadeUnit], runs: Sequence[Run], beside: tuple[float, float], *, surveyed: bool
+) -> Iterator[Chain]:
     floor = [u for u in units if not u.placed.hung]
     hung = [u for u in units if u.placed.hung]
     below, above = Side.of("below", -FLOOR_DEPTH), Side.of("above", face.height)
     left, right = Side.of("left", -beside[0]), Side.of("right", face.length + beside[1])
     if floor:
         yield unit_chain(below, floor, face.length)
-    yield from service_chains(room.id, face, (below, right), with_heights=not hung)
+    if surveyed:
+        yield from service_chains(room.id, face, (below, right), with_heights=not hung)
     yield Chain(below, (0.0, face.length), (OfFace(room.id, face.id),))
     if hung:
         yield unit_chain(above, hung, face.length)

@@ -105,6 +105,7 @@ def _places(made: Made, room: str, face: Face, mover: Mover) -> Iterator[tuple[i
     for unit in made.at_face(room, face.id):
         if unit.unit.id not in mover.ignore and not _is_level(unit, mover):
             level = "below" if unit.placed.z >= mover.high else "above"
+            yield 2, unit.placed.x + (unit.unit.width - mover.width) / 2, f"centred, {level} {unit.unit.mark}"
             yield 3, unit.placed.x, f"left edges in line, {level} {unit.unit.mark}"
             yield 3, unit.placed.right - mover.width, f"right edges in line, {level} {unit.unit.mark}"
 

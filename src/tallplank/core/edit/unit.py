@@ -18,7 +18,7 @@ from tallplank.core.job.opening import Opening
 from tallplank.core.job.unit import FinishRole, HardwareRole, Unit
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.rule.choice import choice_for
-from tallplank.core.joinery.rule.place import place
+from tallplank.core.joinery.rule.place import Placed, place
 from tallplank.core.joinery.run.stretch import JOINED
 from tallplank.core.joinery.workshop import make
 from tallplank.core.measure.divide import LONGEST, Member, divide
@@ -171,6 +171,35 @@ def delete_units(job: Job, ids: Iterable[str]) -> Job:
     wanted = set(ids)
     left = tuple(u for u in job.units if u.id not in wanted)
     return job.replaced(units=left) if len(left) < len(job.units) else job
+
+
+def stand_on(job: Job, catalog: Catalog, ids: Iterable[str], made: Made) -> Job:
+    """A job in which each of these units stands on what is under it: the worktop or the highest unit there.
+
+    Raises:
+        EditError: nothing is under one of them, or it would reach through the ceiling.
+    """
+    for key in dict.fromkeys(ids):
+        unit = job.unit(key)
+        under = [u for u in made.at_face(unit.room, unit.face) if u.unit.id != key and _is_under(u.placed, unit)]
+        if not under:
+            raise EditError("Nothing is under the unit that it could stand on.")
+        tops = [u.placed.top for u in under]
+        members = {u.unit.id for u in under}
+        tops += [
+            p.box[1].z
+            for run in made.runs
+            if run.what == "top" and members & set(run.members)
+            for p in run.parts
+            if p.tag.role == "worktop"
+        ]
+        job = change_units(job, catalog, [key], z=max(tops))
+    return job
+
+
+def _is_under(placed: Placed, unit: Unit) -> bool:
+    beside = min(placed.right, unit.x + unit.width) - max(placed.x, unit.x)
+    return beside > 1.0 and not placed.hung
 
 
 def close_up(job: Job, ids: Iterable[str]) -> Job:

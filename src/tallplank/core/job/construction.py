@@ -173,6 +173,8 @@ class Construction(Record):
     """A backsplash in place of an upstand: none, in lengths as long as are sold, or a panel to each unit."""
     splash_height: Annotated[Mm, Bounds(50, 3000)] = 600.0
     """How high it reaches where nothing hangs over the worktop."""
+    end_panel: Literal["none", "free"] = "none"
+    """Whether a panel of the fronts' finish covers the sides of units that stand free."""
     crown: Literal["yes", "no"] = "no"
     """Whether a molding runs along the tops of wall and tall units."""
     light_rail: Literal["yes", "no"] = "no"

@@ -1,7 +1,7 @@
 """What is measured: rooms of any shape with their walls and what stands in them, and groups of units in the room."""
 
 from collections.abc import Mapping
-from typing import Annotated, Self
+from typing import Annotated, Literal, Self, get_args
 
 from pydantic import Field, model_validator
 
@@ -12,6 +12,11 @@ from tallplank.core.space.outline import edges, far, is_clockwise, is_simple
 
 MOST_PIECES = 500
 MOST_CORNERS, MOST_FREE_WALLS, MOST_GROUPS, MOST_GROUP_FACES = 100, 50, 50, 4
+
+
+RoomKind = Literal["room", "kitchen", "dining", "utility", "boot-room", "bedroom", "dressing", "bathroom", "study", "hall", "living"]
+ROOM_KINDS: tuple[RoomKind, ...] = get_args(RoomKind)
+"""What rooms are for."""
 
 
 class GroupFace(Record):
@@ -57,6 +62,7 @@ class Room(Record):
 
     id: Id
     name: Name
+    kind: RoomKind = "room"
     height: Positive
     corners: Annotated[tuple[Corner, ...], Field(min_length=3, max_length=MOST_CORNERS)]
     walls: Annotated[tuple[Wall, ...], Field(min_length=3, max_length=MOST_CORNERS)]

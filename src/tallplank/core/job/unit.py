@@ -45,7 +45,7 @@ HardwareRole = Literal[
 FINISH_ROLES: tuple[FinishRole, ...] = get_args(FinishRole)
 LARGEST_UNIT = 10_000.0
 UnitSize = Annotated[float, Field(allow_inf_nan=False, gt=0, le=LARGEST_UNIT)]
-RunKind = Literal["top", "plinth", "scribe", "crown", "light-rail", "cornice", "soffit-rail", "sill"]
+RunKind = Literal["top", "plinth", "end", "scribe", "crown", "light-rail", "cornice", "soffit-rail", "sill"]
 ROOM_KINDS: tuple[RunKind, ...] = ("cornice", "soffit-rail", "sill")
 """What runs along the walls and soffits of a room, or lies in its windows."""
 RUN_KINDS: tuple[RunKind, ...] = tuple(kind for kind in get_args(RunKind) if kind not in ROOM_KINDS)

@@ -17,10 +17,11 @@ from tallplank.core.edit.survey.standing import standings
 from tallplank.core.error import PlankError
 from tallplank.core.job.face import Face, faces_of
 from tallplank.core.job.job import Job
-from tallplank.core.job.room import Group
+from tallplank.core.job.room import ROOM_KINDS, Group
 from tallplank.core.measure.length import parse_length
 from tallplank.session.store import Store
 
+KINDS = tuple((kind, kind.replace("-", " ").capitalize(), None) for kind in ROOM_KINDS)
 CORNICE = ((False, "None", None), (True, "Walls and soffits", None))
 WAYS = ("right", "top right", "top", "top left", "left", "bottom left", "bottom", "bottom right")
 
@@ -57,6 +58,7 @@ class RoomPanel(Panel):
             )
 
         self.text("Name", lambda: store.job.room(room_id).name, lambda v: put("name", v))
+        self.pick("Kind", KINDS, lambda: store.job.room(room_id).kind, lambda v: put("kind", v))
         if rectangle_of(room) is not None:
             for number, name in enumerate(("width", "depth")):
                 self.length(name.capitalize(), lambda n=number: self._sides()[n], lambda v, n=name: put(n, v))  # type: ignore[misc]

@@ -15,7 +15,7 @@ from tallplank.core.joinery.part.form.swept import EndCut, Swept
 from tallplank.core.joinery.part.part import Tag
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.length import length_of, pieces_of
-from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course, Joint, Side, level_of
+from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course, Joint, Side, level_of, panel_of
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
@@ -99,6 +99,7 @@ def _end(course: Course, side: Side, what: RunKind, molding: Molding) -> Iterato
     if not is_open:
         yield (edge, y)
         return
+    edge += panel_of(last) if side == "right" else -panel_of(last)
     inward = 0.0 if what == "crown" else molding.reach if side == "left" else -molding.reach
     yield (edge + inward, y)
     if last.back - y > STRAIGHT:

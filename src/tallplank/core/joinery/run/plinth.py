@@ -13,7 +13,7 @@ from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
 from tallplank.core.joinery.run.path import plinth_path, stands_behind
-from tallplank.core.joinery.run.stretch import SQUARE, Course
+from tallplank.core.joinery.run.stretch import SQUARE, Course, panel_of
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
@@ -41,7 +41,7 @@ def add_plinth(course: Course, finish: Finish, out: Collector, catalog: Catalog,
         _add_boards(course, (a, b), behind, ends, (height, play), finish, out, catalog, standard)
     for side, open_end, joint in (("left", stretch.open_left, course.left), ("right", stretch.open_right, course.right)):
         last = stretch.last(side)  # type: ignore[arg-type]
-        if open_end and joint is None and last.rules.plinth_ends == "returned" and not last.kind.plan:
+        if open_end and joint is None and last.rules.plinth_ends == "returned" and not last.kind.plan and not panel_of(last):
             front = path[0 if side == "left" else -1]
             _add_return(last, side == "left", front, (height, play), finish, out)
 

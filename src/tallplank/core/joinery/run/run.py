@@ -13,6 +13,7 @@ from tallplank.core.job.unit import FinishRole, HardwareRole, RunKind, Unit
 from tallplank.core.job.wall import FreeWall
 from tallplank.core.joinery.part.part import BuildError, Fitting, Part, Piece
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, rules_for
+from tallplank.core.joinery.run.end_panel import add_end_panels
 from tallplank.core.joinery.run.molding import add_molding
 from tallplank.core.joinery.run.plinth import add_plinth
 from tallplank.core.joinery.run.room_molding import Stroke, add_strokes, cornice_strokes, face_of_stroke, laid_straight, rail_strokes
@@ -57,6 +58,8 @@ def build_run(
             add_worktop(course, finish, out, catalog, standard)
         elif what == "plinth":
             add_plinth(course, finish, out, catalog, standard)
+        elif what == "end":
+            add_end_panels(stretch, finish, out)
         elif what == "scribe":
             add_scribe(course, finish, course.face.height if above is None else above, out)
         elif what in ("crown", "light-rail"):
@@ -138,6 +141,7 @@ WORDS: Mapping[RunKind, str] = {
     "cornice": "Cornice",
     "soffit-rail": "Soffit rail",
     "sill": "Window sill",
+    "end": "End panel",
 }
 FINISHES: Mapping[RunKind, FinishRole] = {"top": "top", "plinth": "plinth"}
 """Which finish each kind of run takes; all others take that of fronts."""

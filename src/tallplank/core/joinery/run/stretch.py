@@ -128,6 +128,8 @@ def stretches(units: Iterable[Placed], face: Face, outlines: Mapping[str, Ring],
     `outlines` are those of units that are no rectangles, by their ids, in the frame of the face.
     """
     row = sorted(units, key=lambda p: p.x)
+    if what == "end":
+        return tuple(_alone(p, row, face) for p in row if CARRIES[what](p))
     carrying = [p for p in row if CARRIES[what](p) and not _is_covered(p, row, what)]
     groups: list[list[Placed]] = []
     for placed in carrying:
@@ -153,6 +155,7 @@ def _is_crowned(placed: Placed) -> bool:
 CARRIES: Mapping[RunKind, Callable[[Placed], bool]] = {
     "top": lambda p: not p.hung and p.kind.worktop,
     "plinth": lambda p: not p.hung and p.kind.kick and p.kind.plinth and p.rules.kick != "none" and p.z > 0,
+    "end": lambda p: p.rules.end_panel == "free" and p.kind.build == "carcass",
     "crown": lambda p: p.rules.crown == "yes" and p.top > TALL_FROM and _is_crowned(p),
     "scribe": lambda p: p.rules.ceiling_scribe == "yes" and p.top > TALL_FROM and p.kind.build in BOXES,
     "light-rail": lambda p: p.hung and p.rules.light_rail == "yes" and _is_crowned(p),
@@ -195,6 +198,21 @@ def _stretch(group: list[Placed], row: Sequence[Placed], face: Face, outlines: M
     splashed = what == "top" and any(p.rules.splash != "none" for p in group)
     over = tuple(p for p in row if splashed and p.hung and p.z > level and p.x < end and p.right > start)
     return Stretch(tuple(group), open_left, open_right, shaped, over)
+
+
+def _alone(placed: Placed, row: Sequence[Placed], face: Face) -> Stretch:
+    """A unit by itself, with the sides at which neither a wall nor another unit stands against it."""
+    beside = [p for p in row if p is not placed and min(p.top, placed.top) - max(p.z, placed.z) > JOINED]
+    open_left = not (face.closed_left and placed.x <= JOINED) and not any(abs(p.right - placed.x) <= JOINED for p in beside)
+    open_right = not (face.closed_right and placed.right >= face.length - JOINED) and not any(
+        abs(p.x - placed.right) <= JOINED for p in beside
+    )
+    return Stretch((placed,), open_left, open_right)
+
+
+def panel_of(placed: Placed) -> float:
+    """How thick the panel is that covers a free side of a unit; 0 where none does."""
+    return placed.front_thickness if CARRIES["end"](placed) else 0.0
 
 
 def _closes(placed: Placed, level: float, what: RunKind) -> bool:

@@ -23,7 +23,7 @@ from tallplank.core.joinery.run.edge import with_free_corners, worked_edges
 from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
 from tallplank.core.joinery.run.let_in import cut_for, kept_clear, let_ins
 from tallplank.core.joinery.run.outline import SLIVER, cut_line, lies_on, region
-from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course
+from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course, panel_of
 from tallplank.core.joinery.run.upstand import add_upstand
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
@@ -49,6 +49,7 @@ def add_worktop(course: Course, finish: Finish, out: Collector, catalog: Catalog
     ends = {start: left, end: right}
     seams = [p.right for p in stretch.members]
     cuts = [line for j in course.joints if (line := cut_line(course, j, depth.value, butt=butt)) is not None]
+    uneven = getattr(course.face.carrier, "out_of_plumb", 0.0)
     let_in = let_ins(stretch, depth.value, catalog)
     pieces = pieces_of(start, end, seams, catalog.boards[finish.board].sheet[0], kept_clear(let_in))
     first = len(out.parts)
@@ -56,6 +57,8 @@ def add_worktop(course: Course, finish: Finish, out: Collector, catalog: Catalog
         length = length_of(stretch.members, a, b, ends, "into the corner" if course.joints else "between units")
         _add_piece(course, finish, covered.between(a, b), (length, depth), cuts, (a > start + SLIVER, b < end - SLIVER), out)
     cut_for(let_in, first, out)
+    for index, part in enumerate(out.parts[first:] if uneven else (), first):
+        out.widen(index, part.cut_width + uneven)  # to be scribed to a wall that is out of plumb
     _add_bolts(course, cuts, first, out, catalog, standard)
     splash = chosen_finish(catalog, standard, _own(stretch.members, "splash"), "splash")
     add_upstand(course, finish, splash, (left.value, right.value), out)
@@ -70,10 +73,10 @@ def end_overhangs(course: Course) -> tuple[Size, Size]:
     """How far a worktop stands out at its free ends."""
     stretch, face = course.stretch, course.face
     first, last = stretch.members[0], max(stretch.members, key=lambda p: p.right)
-    left_most = stretch.start if face.closed_left else first.rules.top_end
-    right_most = face.length - stretch.end if face.closed_right else last.rules.top_end
-    left = min(first.rules.top_end, left_most) if stretch.open_left and course.left is None else 0.0
-    right = min(last.rules.top_end, right_most) if stretch.open_right and course.right is None else 0.0
+    over = first.rules.top_end + panel_of(first), last.rules.top_end + panel_of(last)
+    most = stretch.start if face.closed_left else over[0], face.length - stretch.end if face.closed_right else over[1]
+    left = min(over[0], most[0]) if stretch.open_left and course.left is None else 0.0
+    right = min(over[1], most[1]) if stretch.open_right and course.right is None else 0.0
     return (
         Size.of(left, "end overhang", of_unit(first, Decided("rule", "top_end"))),
         Size.of(right, "end overhang", of_unit(last, Decided("rule", "top_end"))),
