@@ -3,16 +3,14 @@
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.edit.standard import set_job_finish, set_job_hardware, set_job_rule, set_job_style
-from tallplank.core.edit.survey.over_units import soffit_over
 from tallplank.core.edit.survey.room import add_room, change_room, change_wall
 from tallplank.core.edit.survey.service import add_service
-from tallplank.core.edit.survey.standing import change_standing
+from tallplank.core.edit.survey.standing import add_soffit
 from tallplank.core.edit.survey.surface import cover
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit, set_finish, set_rule
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import ROOT
-from tallplank.core.joinery.workshop import make
 
 ROOM = "room1"
 SINK_WALL, SIDE_WALL = "back", "left"
@@ -40,6 +38,7 @@ _HUNG = (
 _OVER_RANGE = (3000.0, 600.0, 560.0, 380.0)
 """Left edge, width, height and depth of the hood over the range, which stands out before its neighbours."""
 _TOP_OF_HUNG = 2120.0
+_SOFFIT = ((2700, 2650), (2700, 2330), (3000, 2330), (3000, 2229), (3600, 2229), (3600, 2289), (4200, 2289), (4200, 2650))
 _SERVICES = (
     ("socket", SINK_WALL, 700.0, 1120.0),
     ("socket", SINK_WALL, 1180.0, 1120.0),
@@ -71,7 +70,7 @@ def with_galley(job: Job, catalog: Catalog) -> Job:
     for rule, value in (("crown", "yes"), ("light_rail", "yes"), ("splash", "whole"), ("splash_height", 490.0), ("upstand", 60.0)):
         job = set_job_rule(job, catalog, rule, value)
     job = set_job_rule(job, catalog, "top_end", 0.0)  # the range between the worktops needs all of its 600
-    return _boxed_down(_furnished(job, catalog), catalog)
+    return _boxed_down(_furnished(job, catalog))
 
 
 def _furnished(job: Job, catalog: Catalog) -> Job:
@@ -93,9 +92,7 @@ def _furnished(job: Job, catalog: Catalog) -> Job:
     return set_rule(job, catalog, [ids["sink", 1650.0]], "leg_count", 6)
 
 
-def _boxed_down(job: Job, catalog: Catalog) -> Job:
-    """The soffit over the right-hand run, which steps round what hangs over the range."""
-    right = tuple(u.id for u in job.units if u.face == SINK_WALL and u.z is not None and u.x >= 2700.0)
-    right = (*right, *(u.id for u in job.units if u.kind in ("open-shelf", "wall", "hood") and u.x >= 2700.0))
-    edited = soffit_over(job, make(job, catalog), ROOM, right)
-    return change_standing(edited.job, ROOM, edited.ids[0], name="Soffit over the range", molding=True)
+def _boxed_down(job: Job) -> Job:
+    """The soffit over the right-hand run, on its crown, which steps round the hood: 20 before the fronts of what hangs there."""
+    edited = add_soffit(job, ROOM, _SOFFIT, _TOP_OF_HUNG + 70.0, name="Soffit over the range", molding=True)
+    return edited.job

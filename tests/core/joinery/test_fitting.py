@@ -54,7 +54,7 @@ def test_each_kind_gets_what_it_needs_and_no_more() -> None:
     assert {k: count(a_made_unit(k), "pull") for k in CATALOG.kinds} == {
         "base": 1, "drawers": 3, "sink": 2, "wall": 1, "tall": 2, "open-shelf": 0, "filler": 0,
         "base-open": 0, "base-drawer-doors": 3, "blind-corner": 1, "corner-diagonal": 1, "corner-ell": 1, "end-slanted": 1,
-        "wall-diagonal": 1, "wall-ell": 1, "tall-diagonal": 1,
+        "wall-diagonal": 1, "wall-ell": 1, "wall-blind": 1, "tall-diagonal": 1,
         "base-bow": 1, "base-hollow": 1, "oven-housing": 3, "fridge-housing": 2, "hood": 1, "end-panel": 0, "back-panel": 0,
         "box-on-legs": 2, "bench-seat": 2,
     }  # fmt: skip

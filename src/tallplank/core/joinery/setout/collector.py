@@ -265,7 +265,7 @@ def _check(tag: Tag, sizes: tuple[Size, Size, Size], form: Form, bands: tuple[fl
             raise BuildError(f"The {tag.name} would be {mm(size.value)} {extent} ({size.reckoned()}).")
         if size.value <= off:
             raise BuildError(f"The {tag.name} would be {mm(size.value)} {extent}, no more than its bands.")
-    if not form.is_square and not is_simple(form.ring((sizes[0].value, sizes[1].value, sizes[2].value))):
+    if form.may_cross and not is_simple(form.ring((sizes[0].value, sizes[1].value, sizes[2].value))):
         raise BuildError(f"The {tag.name} would cross itself: a side of the unit is too short for its boards.")
 
 

@@ -24,6 +24,7 @@ class Outlined(PlainForm):
     banded: tuple[ShapedEdge, ...] = ()
     """The pieces of the outline that are banded."""
     is_square = False
+    may_cross = True
 
     def ring(self, size: Size3) -> Ring:
         """See `Sheet`."""

@@ -22,6 +22,8 @@ class PlainForm:
     __slots__ = ()
     is_square = True
     """Whether the edges of the flat board are the four sides of a rectangle, which can be banded and bored one by one."""
+    may_cross = False
+    """Whether its outline can come to cross itself, so that it must be looked at before it is made."""
 
     def ring(self, size: Size3) -> Ring:
         """The outline of the flat board, counter-clockwise in its own x and y, as it is cut and nested."""

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 from math import atan, atan2, degrees, pi, radians
 
 import numpy as np
@@ -12,7 +13,7 @@ from tallplank.core.joinery.part.form.sheet import flat_grain
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.space.frame import Floats, Frame, Vec
 from tallplank.core.space.layered import Size3, Surface
-from tallplank.core.space.outline import Ring, area, covered, edges, holds, triangles
+from tallplank.core.space.outline import Ring, area, covered, edges, holds, is_clockwise, triangles
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,6 +33,7 @@ class EndCut:
 
 
 SQUARE_CUT = EndCut()
+UPRIGHT = 1.0 - 1e-9
 SHARP = radians(25.0)
 """A profile that turns by less than this is a curve there."""
 
@@ -47,11 +49,22 @@ class Swept(PlainForm):
     """The molding that it is cut from, by catalogue id; nothing for what the shop shapes itself."""
     is_square = False
 
+    def _longest(self) -> tuple[float, float]:
+        """How much longer the longest fibre is than one at (0, 0), at its start and at its end."""
+        return _reach(self.start, self.profile), _reach(self.end, self.profile)
+
     def _ends(self, size: Size3, y: float, z: float) -> tuple[float, float]:
         """Where a fibre of the piece begins and ends along x."""
-        first = max(self.start.y * a + self.start.z * b for a, b in self.profile)
-        last = max(self.end.y * a + self.end.z * b for a, b in self.profile)
-        return first - self.start.y * y - self.start.z * z, size[0] - last + self.end.y * y + self.end.z * z
+        return self._cut(size, self._longest(), y, z)
+
+    def _cut(self, size: Size3, longest: tuple[float, float], y: float, z: float) -> tuple[float, float]:
+        (first, last), start, end = longest, self.start, self.end
+        return first - start.y * y - start.z * z, size[0] - last + end.y * y + end.z * z
+
+    def _all_ends(self, size: Size3) -> list[tuple[float, float]]:
+        """Where the fibres along the corners of the profile begin and end."""
+        longest = self._longest()
+        return [self._cut(size, longest, y, z) for y, z in self.profile]
 
     def ring(self, size: Size3) -> Ring:
         """See `Sheet`: the piece laid on its face."""
@@ -69,17 +82,18 @@ class Swept(PlainForm):
 
     def _sides(self, size: Size3) -> list[tuple[tuple[float, float, float], ...]]:
         found: list[tuple[tuple[float, float, float], ...]] = []
-        for a, b in edges(self.profile):
-            (a0, a1), (b0, b1) = self._ends(size, *a), self._ends(size, *b)
+        ends = self._all_ends(size)
+        for (a, b), ((a0, a1), (b0, b1)) in zip(edges(self.profile), pairwise((*ends, ends[0])), strict=True):
             found.append(((a0, *a), (a1, *a), (b1, *b), (b0, *b)))
         return found
 
     def surface(self, size: Size3, pockets: Sequence[Pocket]) -> Surface:
         """See `Sheet`."""
         quads = [tuple(reversed(quad)) for quad in self._sides(size)]
+        longest = self._longest()
         for a, b, c in triangles(self.profile):
-            low = [(self._ends(size, *p)[0], *p) for p in (c, b, a)]
-            high = [(self._ends(size, *p)[1], *p) for p in (a, b, c)]
+            low = [(self._cut(size, longest, *p)[0], *p) for p in (c, b, a)]
+            high = [(self._cut(size, longest, *p)[1], *p) for p in (a, b, c)]
             quads += [(*low, low[-1]), (*high, high[-1])]
         corners = np.array(quads, dtype=np.float64)
         normals = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
@@ -93,8 +107,8 @@ class Swept(PlainForm):
     def lines(self, size: Size3, tongue: float) -> Floats:
         """See `Sheet`: both ends, and the edges along it that are no part of a curve."""
         found = list(self.seen_edges(size))
-        for a, b in edges(self.profile):
-            (a0, a1), (b0, b1) = self._ends(size, *a), self._ends(size, *b)
+        ends = self._all_ends(size)
+        for (a, b), ((a0, a1), (b0, b1)) in zip(edges(self.profile), pairwise((*ends, ends[0])), strict=True):
             found += [((a0, *a), (b0, *b)), ((a1, *a), (b1, *b))]
         return np.array(found, dtype=np.float32)
 
@@ -116,19 +130,31 @@ class Swept(PlainForm):
 
     def _outlines(self, size: Size3) -> list[tuple[tuple[float, float, float], ...]]:
         """All flat pieces of the surface: the sides and both ends."""
-        ends = [tuple((self._ends(size, *p)[which], *p) for p in self.profile) for which in (0, 1)]
+        at = self._all_ends(size)
+        ends = [tuple((x[which], *p) for x, p in zip(at, self.profile, strict=True)) for which in (0, 1)]
         return [*self._sides(size), *ends]
 
     def _projected(self, frame: Frame, size: Size3, across: int, up: int) -> Ring:
         return _seen([[(p[across], p[up]) for p in map(frame.out, outline)] for outline in self._outlines(size)])
 
     def above(self, frame: Frame, size: Size3) -> Ring:
-        """See `Sheet`."""
-        return self._projected(frame, size, 0, 1)
+        """See `Sheet`. One that stands upright and is cut upright covers what its nearest and its farthest fibre enclose."""
+        if abs(frame.y.z) < UPRIGHT or self.start.y or self.end.y:
+            return self._projected(frame, size, 0, 1)
+        longest, depths = self._longest(), [z for _, z in self.profile]
+        near, far = ((*self._cut(size, longest, 0.0, z), z) for z in (min(depths), max(depths)))
+        corners = [(near[0], near[2]), (near[1], near[2]), (far[1], far[2]), (far[0], far[2])]
+        points = [frame.out((x, 0.0, z)) for x, z in corners]
+        ring = tuple((p.x, p.y) for p in points)
+        return tuple(reversed(ring)) if is_clockwise(ring) else ring
 
     def front(self, frame: Frame, size: Size3) -> Ring:
         """See `Sheet`."""
         return self._projected(frame, size, 0, 2)
+
+
+def _reach(cut: EndCut, profile: Ring) -> float:
+    return max(cut.y * a + cut.z * b for a, b in profile)
 
 
 def _seen(outlines: Sequence[Sequence[tuple[float, float]]]) -> Ring:
