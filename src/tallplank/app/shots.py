@@ -80,6 +80,32 @@ def _survey(window: MainWindow) -> None:
     window.store.go("survey")
 
 
+def _slope(window: MainWindow) -> None:
+    """A ceiling that slopes, in plan, elevation and 3D."""
+    window.store.go("survey")
+    window.store.look_at("room2", "left")
+    window.board.show_only("plan", "elevation", "room3d")
+    window.store.select(["slope1"])
+
+
+def _eye_height(window: MainWindow) -> None:
+    """A room as someone sees it who stands in it, and its wall."""
+    window.store.go("finish")
+    window.store.look_at("room3", "back")
+    window.board.show_only("room3d", "elevation")
+    settle(window)
+    pane = window.board.pane("room3d")
+    assert isinstance(pane, SolidView)
+    pane.look("inside")
+
+
+def _section(window: MainWindow) -> None:
+    """A section through sink and window, with its line on the plan."""
+    window.store.go("layout")
+    window.store.cut_along(((2250.0, 2600.0), (2250.0, 150.0)))
+    window.board.show_only("section", "plan", "elevation")
+
+
 def _layout(window: MainWindow) -> None:
     window.store.go("layout")
     window.store.select([_unit(window, "sink")])
@@ -161,6 +187,9 @@ def _evening(window: MainWindow) -> None:
 
 SHOTS: dict[str, Callable[[MainWindow], None]] = {
     "survey": _survey,
+    "survey-slope": _slope,
+    "section": _section,
+    "eye-height": _eye_height,
     "layout": _layout,
     "bench": _bench,
     "bench-through": _through,

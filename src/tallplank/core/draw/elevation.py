@@ -138,9 +138,13 @@ def unit_front(unit: MadeUnit, *, marked: bool = True) -> Iterator[Shape]:
         yield Text(_mark_place(unit), str(unit.unit.mark), framed=True, room=mark_room(unit))
 
 
+MOST_MARK = 420.0
+"""How much of a drawing a unit's number takes at most."""
+
+
 def mark_room(unit: MadeUnit) -> float:
     """How much of the drawing a unit's number may take."""
-    return min(max(min(unit.unit.width * 0.7, unit.unit.height * 0.45), 90.0), 420.0)
+    return min(max(min(unit.unit.width * 0.7, unit.unit.height * 0.45), 90.0), MOST_MARK)
 
 
 def _mark_place(unit: MadeUnit) -> Point:

@@ -4,7 +4,7 @@ from collections.abc import Iterator, Sequence
 from itertools import pairwise
 from math import atan2, degrees, hypot
 
-from tallplank.core.draw.elevation import mark_room, opening_chain, unit_chain
+from tallplank.core.draw.elevation import MOST_MARK, opening_chain, unit_chain
 from tallplank.core.draw.primitive import (
     PAPER,
     WRONG,
@@ -95,7 +95,7 @@ def _mark(faces: Faces, unit: MadeUnit) -> Text:
     if unit.placed.top > 1800 and not unit.placed.hung:
         share = 0.5
     at = point_on(_frame(faces, unit), unit.placed.x + unit.unit.width / 2, unit.placed.front * share)
-    return Text(at, str(unit.unit.mark), framed=True, room=mark_room(unit))
+    return Text(at, str(unit.unit.mark), framed=True, room=min(max(unit.unit.width * 0.7, 90.0), MOST_MARK))
 
 
 def _chains(made: Made, room: Room, outside: Ring) -> Iterator[Chain]:

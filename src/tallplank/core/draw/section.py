@@ -18,7 +18,6 @@ from tallplank.core.job.measure import GAP, LEVEL
 from tallplank.core.job.room import Room
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
-from tallplank.core.solid.mesh import Surfaces
 from tallplank.core.space.frame import Frame, Vec, along
 from tallplank.core.space.outline import Point, Ring, bounds, edges, far
 
@@ -171,14 +170,13 @@ def _fronts_beyond(unit: MadeUnit, faces: Faces, frame: Frame) -> Iterator[Shape
 
 def _cut_parts(parts: Sequence[Part], own: Frame, frame: Frame) -> Iterator[Poly]:
     """The cut faces of parts, told in a frame of the room."""
-    surfaces = Surfaces()
     for part in parts:
         low, high = part.box
         corners = [frame.inside(own.out((x, y, 0.0))) for x in (low.x, high.x) for y in (low.y, high.y)]
         if min(c.y for c in corners) > 0 or max(c.y for c in corners) < 0:
             continue
         whole = part.form.standing(part.frame).then(own)
-        points, _ = surfaces.of(part)
+        points, _ = part.form.surface(part.size, part.pockets)
         for ring in _cut_faces(_seen_from(frame, whole.all_out(points))):
             yield Poly(ring, Pen.OUTLINE, SECTION)
 

@@ -12,7 +12,7 @@ from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import FinishRole, HardwareRole, RunKind, Unit
 from tallplank.core.job.wall import FreeWall
 from tallplank.core.joinery.part.part import BuildError, Fitting, Part, Piece
-from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, rules_for
+from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, in_board, rules_for
 from tallplank.core.joinery.run.end_panel import add_end_panels
 from tallplank.core.joinery.run.molding import add_molding
 from tallplank.core.joinery.run.plinth import add_plinth
@@ -52,6 +52,8 @@ def build_run(
     rules = rules_for(catalog, standard)
     out = Collector(catalog, rules.bands_trimmed == "yes")
     finish = _run_finish(catalog, standard, stretch, what)
+    if what in ("end", "scribe"):
+        finish = in_board(finish, "front", stretch.members[0].rules)
     problem = ""
     try:
         if what == "top":

@@ -129,7 +129,8 @@ def stretches(units: Iterable[Placed], face: Face, outlines: Mapping[str, Ring],
     """
     row = sorted(units, key=lambda p: p.x)
     if what == "end":
-        return tuple(_alone(p, row, face) for p in row if CARRIES[what](p))
+        alone = (_alone(p, row, face) for p in row if CARRIES[what](p))
+        return tuple(stretch for stretch in alone if stretch.open_left or stretch.open_right)
     carrying = [p for p in row if CARRIES[what](p) and not _is_covered(p, row, what)]
     groups: list[list[Placed]] = []
     for placed in carrying:
