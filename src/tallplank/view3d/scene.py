@@ -77,6 +77,8 @@ BEHIND_LINES = (1.0, 1.0)
 SHELL = "shell-"
 CONTACT, SAMPLES = 110.0, 40
 """How far, in millimetres, corners and things near one another take light from each other at rest; and in how many samples."""
+WITHIN = np.array([(0.5, 0.5, 0.5), *((x, y, z) for x in (0.1, 0.9) for y in (0.1, 0.9) for z in (0.1, 0.9))])
+"""Points of a unit, as shares of the box around it, that are to be seen."""
 HIDING = 0.16
 """How much is left of what stands between the eye and the units."""
 GLASS = 0.35
@@ -201,7 +203,8 @@ class Scene:
         if not self._standing:
             return
         eye = np.array(self.eye.place)
-        targets = np.array([(np.array(b.low) + np.array(b.high)) / 2 for b in self._blocks]).reshape(-1, 3)
+        boxes = np.array([(b.low, b.high) for b in self._blocks], dtype=np.float64).reshape(-1, 2, 3)
+        targets = np.concatenate([boxes[:, :1] * (1 - share) + boxes[:, 1:] * share for share in WITHIN], axis=1).reshape(-1, 3)
         for name, (low, high) in self._standing.items():
             hides = not self.eye.is_walking and _is_between(eye, targets, low, high)
             self._actors[name][0].GetProperty().SetOpacity(HIDING if hides else 1.0)

@@ -124,7 +124,8 @@ def _standing_chains(room: Room, faces: Faces, face: Face, side: Side) -> Iterat
     for column in room.columns:
         if _nearest_wall(faces, column) != face.id:
             continue
-        (left, _), (right, _) = bounds([face.frame.inside((*point, 0.0))[:2] for point in column.outline])
+        ring = [face.frame.inside((*point, 0.0))[:2] for point in column.outline]
+        left, right = column.span(ring, face.frame.inside((column.x, column.y, 0.0)).x)
         places = [p for p in (left, right) if JOINED < p < face.length - JOINED]
         ticks = (0.0, *places, face.length)
         known: dict[tuple[float, float], Measure] = {

@@ -1,5 +1,6 @@
 """What stands or hangs in a room and cannot be moved: columns, beams, boxings, soffits, and ceilings that slope."""
 
+from collections.abc import Sequence
 from math import cos, pi, radians, sin
 from typing import Annotated, Self
 
@@ -75,6 +76,12 @@ class Column(Record):
         wide, deep = max(right - left, 1e-9), max(high - low, 1e-9)
         ring = tuple((((x - left) / wide - 0.5) * self.width, ((y - low) / deep - 0.5) * self.depth) for x, y in self.corners)
         return tuple(reversed(ring)) if is_clockwise(ring) else ring
+
+    def span(self, ring: Sequence[Corner], x: float) -> tuple[float, float]:
+        """From where to where it reaches along a line, given its outline as seen there and the place of its middle."""
+        if self.round:
+            return x - self.width / 2, x + self.width / 2
+        return min(p[0] for p in ring), max(p[0] for p in ring)
 
     def top(self, ceiling: float) -> float:
         """Where it ends in a room of this height."""

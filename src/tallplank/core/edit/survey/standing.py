@@ -119,6 +119,8 @@ def set_standing_along(job: Job, room_id: str, thing_id: str, face: Face, size: 
     """
     thing = standing_of(job.room(room_id), thing_id)
     (left, _), (right, _) = bounds(along_face(thing, face))
+    if isinstance(thing, Column):
+        left, right = thing.span(along_face(thing, face), face.frame.inside((thing.x, thing.y, 0.0)).x)
     if size == "x":
         way = face.frame.x
         return move_standing(job, room_id, thing_id, (way.x * (value - left), way.y * (value - left)))
