@@ -11,8 +11,8 @@ from statistics import median
 from typing import TYPE_CHECKING
 
 if TYPE_CHECKING:
-    from tallplank.core.joinery.run.let_in import LetIn
     from tallplank.core.joinery.run.stretch import Course
+    from tallplank.core.joinery.run.top.let_in import LetIn
 
 ROOT = Path(__file__).parents[1]
 sys.path[:0] = [str(ROOT / "src"), str(ROOT / "tests")]
@@ -141,9 +141,9 @@ def bench_outline() -> tuple[float, float]:
     from makers import a_room
     from tallplank.core.edit.unit import Spot, place_unit, set_hardware
     from tallplank.core.joinery.run.corner import courses
-    from tallplank.core.joinery.run.outline import region
     from tallplank.core.joinery.run.stretch import stretches
-    from tallplank.core.joinery.run.worktop import end_overhangs, top_depth
+    from tallplank.core.joinery.run.top.outline import region
+    from tallplank.core.joinery.run.top.worktop import end_overhangs, top_depth
 
     job = a_room(width=6000.0)
     for wall, x in (("left", 2400.0), ("right", 600.0), *(("back", 600.0 + 600.0 * i) for i in range(8))):
@@ -180,7 +180,7 @@ def bench_outline() -> tuple[float, float]:
 
 
 def _let_in(course: "Course", depth: float) -> "tuple[LetIn, ...]":
-    from tallplank.core.joinery.run.let_in import let_ins
+    from tallplank.core.joinery.run.top.let_in import let_ins
 
     return let_ins(course.stretch, depth, CATALOG)
 

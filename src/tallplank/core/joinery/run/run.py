@@ -13,14 +13,14 @@ from tallplank.core.job.unit import FinishRole, HardwareRole, RunKind, Unit
 from tallplank.core.job.wall import FreeWall
 from tallplank.core.joinery.part.part import BuildError, Fitting, Part, Piece
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, in_board, rules_for
-from tallplank.core.joinery.run.end_panel import add_end_panels
-from tallplank.core.joinery.run.molding import add_molding
-from tallplank.core.joinery.run.plinth import add_plinth
-from tallplank.core.joinery.run.room_molding import Stroke, add_strokes, cornice_strokes, face_of_stroke, laid_straight, rail_strokes
-from tallplank.core.joinery.run.scribe import add_scribe
-from tallplank.core.joinery.run.sill import add_sill
 from tallplank.core.joinery.run.stretch import Course, Stretch
-from tallplank.core.joinery.run.worktop import add_worktop
+from tallplank.core.joinery.run.top.sill import add_sill
+from tallplank.core.joinery.run.top.worktop import add_worktop
+from tallplank.core.joinery.run.trim.end_panel import add_end_panels
+from tallplank.core.joinery.run.trim.molding import add_molding
+from tallplank.core.joinery.run.trim.plinth import add_plinth
+from tallplank.core.joinery.run.trim.room_molding import Stroke, add_strokes, cornice_strokes, face_of_stroke, laid_straight, rail_strokes
+from tallplank.core.joinery.run.trim.scribe import add_scribe
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.space.outline import Ring
 

@@ -12,8 +12,8 @@ from tallplank.core.joinery.part.part import BuildError, Edges, Tag
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
-from tallplank.core.joinery.run.path import plinth_path, stands_behind
 from tallplank.core.joinery.run.stretch import SQUARE, Course, panel_of
+from tallplank.core.joinery.run.trim.path import plinth_path, stands_behind
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided

@@ -19,12 +19,12 @@ from tallplank.core.joinery.part.part import Edges
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.corner import Line
-from tallplank.core.joinery.run.edge import with_free_corners, worked_edges
 from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
-from tallplank.core.joinery.run.let_in import cut_for, kept_clear, let_ins
-from tallplank.core.joinery.run.outline import SLIVER, cut_line, lies_on, region
 from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course, panel_of
-from tallplank.core.joinery.run.upstand import add_upstand
+from tallplank.core.joinery.run.top.edge import with_free_corners, worked_edges
+from tallplank.core.joinery.run.top.let_in import cut_for, kept_clear, let_ins
+from tallplank.core.joinery.run.top.outline import SLIVER, cut_line, lies_on, region
+from tallplank.core.joinery.run.top.upstand import add_upstand
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided

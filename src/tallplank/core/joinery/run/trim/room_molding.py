@@ -17,7 +17,7 @@ from tallplank.core.job.face import Face, Faces
 from tallplank.core.job.room import Room
 from tallplank.core.job.unit import RunKind
 from tallplank.core.joinery.part.part import Tag
-from tallplank.core.joinery.run.molding import Segment, add_line, turn_at
+from tallplank.core.joinery.run.trim.molding import Segment, add_line, turn_at
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Frame

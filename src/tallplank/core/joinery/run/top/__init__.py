@@ -1,0 +1,1 @@
+"""Worktops: their outlines, edges and openings, what stands on them, and boards on sills."""

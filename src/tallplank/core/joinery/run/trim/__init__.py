@@ -1,0 +1,1 @@
+"""Plinths, moldings, strips and panels along units and round rooms."""
