@@ -6,7 +6,8 @@ from typing import Protocol
 
 from fuzz.value import number, text
 from makers import CATALOG
-from tallplank.core.edit.survey import service, shape, standing, surface
+from tallplank.core.edit import piece
+from tallplank.core.edit.survey import room, service, shape, standing, surface
 from tallplank.core.job.job import Job
 from tallplank.core.job.wall import SERVICE_KINDS
 
@@ -88,5 +89,26 @@ def _surface(h: Hand) -> Edit:
     )
 
 
-SURVEY_EDITS: Mapping[str, Callable[[Hand], Edit]] = {"standing": _standing, "service": _service, "shape": _shape, "surface": _surface}
+def _piece(h: Hand) -> Edit:
+    r, room_id = h.rng, h.room()
+    what = r.choice(("top", "plinth", "crown", "cornice", "end"))
+    role = {"top": r.choice(("worktop", "upstand", "backsplash")), "end": "end panel"}.get(what, what)
+    key = f"{what}-{room_id}-{h.face()}-{r.randint(1, 2)}/{role}/{r.randint(1, 2)}"
+    values = {r.choice(("left_out", "finish", "left", "right", "wrong")): r.choice((True, number(r), "oak-stave", "gold", None))}
+    return r.choice(
+        (
+            lambda j: piece.change_piece(j, CATALOG, room_id, key, **values),
+            lambda j: piece.reset_piece(j, room_id, key),
+            lambda j: room.change_room(j, room_id, cornice=True),
+        )
+    )
+
+
+SURVEY_EDITS: Mapping[str, Callable[[Hand], Edit]] = {
+    "standing": _standing,
+    "service": _service,
+    "shape": _shape,
+    "surface": _surface,
+    "piece": _piece,
+}
 """Every edit of what is measured, by a name."""

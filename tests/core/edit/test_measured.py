@@ -26,7 +26,7 @@ def a_job() -> Job:
 def test_every_dimension_of_every_drawing_is_set_to_what_it_shows_without_a_change() -> None:
     job = a_job()
     shown, units = made(job), made(job).units
-    drawings = [plan(shown, ROOM), elevation(shown, ROOM, WALL), *(bench_drawing(u, (), str) for u in units)]
+    drawings = [plan(shown, ROOM), elevation(shown, ROOM, WALL, surveyed=True), *(bench_drawing(u, (), str) for u in units)]
     seen = set()
     for chain in (c for d in drawings for c in d.chains):
         for measure, (a, b) in zip(chain.measures, pairwise(chain.ticks), strict=True):

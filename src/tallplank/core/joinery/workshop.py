@@ -182,8 +182,9 @@ class Workshop:
             for what in RUN_KINDS:
                 for number, course in enumerate(found[what].get(face.id, ()), 1):
                     yield self._run(course, what, number, room, job.standard, self._above(job.room(room), faces, course, what))
-        standing = [(faces[m.unit.face].frame.flat_out(m.outline), m.placed.top) for m in members]
-        yield from room_runs(job.room(room), faces, self.catalog, job.standard, standing)
+        record = job.room(room)
+        standing = [(faces[m.unit.face].frame.flat_out(m.outline), m.placed.top) for m in members] if record.cornice else []
+        yield from room_runs(record, faces, self.catalog, job.standard, standing)
 
     def _above(self, room: Room, faces: Faces, course: Course, what: RunKind) -> float | None:
         """The height of the ceiling or the lowest soffit over a stretch, for what ends under it."""
