@@ -35,7 +35,7 @@ def is_simple(ring: Sequence[Point]) -> bool:
 
 def is_clockwise(ring: Sequence[Point]) -> bool:
     """Whether it runs clockwise as seen with x to the right and y up."""
-    return not Polygon(ring).exterior.is_ccw
+    return sum(x0 * y1 - x1 * y0 for (x0, y0), (x1, y1) in edges(ring)) < 0
 
 
 def area(ring: Sequence[Point]) -> float:

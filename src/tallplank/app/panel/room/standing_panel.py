@@ -14,7 +14,7 @@ from tallplank.core.job.face import Face, faces_of
 from tallplank.core.job.job import Job
 from tallplank.core.job.standing import Column, Slope, Soffit
 from tallplank.core.job.wall import Service
-from tallplank.core.space.outline import Point
+from tallplank.core.space.outline import Point, is_clockwise
 from tallplank.session.store import Store
 
 SHAPES = (("square", "Square", None), ("round", "Round", None), ("any", "By its corners", None))
@@ -114,8 +114,7 @@ class StandingPanel(Panel):
 
 
 def _counter_clockwise(ring: tuple[Point, ...]) -> tuple[Point, ...]:
-    area = sum(x0 * y1 - x1 * y0 for (x0, y0), (x1, y1) in zip(ring, (*ring[1:], ring[0]), strict=True))
-    return tuple(reversed(ring)) if area < 0 else ring
+    return tuple(reversed(ring)) if is_clockwise(ring) else ring
 
 
 class ServicePanel(Panel):

@@ -46,7 +46,7 @@ def add_room_of(job: Job, name: str, corners: Sequence[Point], height: float) ->
         EditError: its walls would cross or touch, or be too short.
     """
     ring = tuple((float(x), float(y)) for x, y in corners)
-    if len(ring) > 2 and all(isfinite(v) for p in ring for v in p) and not is_clockwise(ring):
+    if len(ring) > 2 and not is_clockwise(ring):
         ring = (ring[0], *reversed(ring[1:]))
     return _with_new_room(job, name, ring, height, [f"wall{i}" for i in range(1, len(ring) + 1)])
 
