@@ -175,17 +175,17 @@ class Arranger:
 
     def _narrow_gap(self, kind: Kind, face: Face, unit: Unit, along: float) -> tuple[float, float] | None:
         """The gap that is pointed at, where it is narrower than the unit and the kind can be made so narrow."""
-        low = place(choice_for(self._store.catalog, self._store.job.standard, unit)).z
-        mover = Mover(unit.width, unit.depth, low, low + unit.height)
+        placed = place(choice_for(self._store.catalog, self._store.job.standard, unit))
+        mover = Mover(unit.width, -placed.front, placed.z, placed.top)
         gap = gap_around(self._store.derived.made, unit.room, face, mover, along)
         if gap is None or not NARROWEST <= gap[1] - gap[0] < unit.width - TOLERANCE:
             return None
         return gap if kind.build in FITTED and not any(c.inside == "appliance" for c in unit.opening.cells) else None
 
     def _rest(self, job: Job, face: Face, unit: Unit, x: float, reach: float, ignore: frozenset[str]) -> Rest:
-        low = place(choice_for(self._store.catalog, job.standard, unit)).z
+        placed = place(choice_for(self._store.catalog, job.standard, unit))
         made = self._store.derived.made
-        found = rest(made, unit.room, face, Mover(unit.width, unit.depth, low, low + unit.height, ignore), x, reach)
+        found = rest(made, unit.room, face, Mover(unit.width, -placed.front, placed.z, placed.top, ignore), x, reach)
         return found if found.relation else Rest(_whole(found.x, job.display))
 
     def _face_at(self, room: Room, point: Point, shown: Face) -> tuple[Face, float]:

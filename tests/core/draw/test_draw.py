@@ -11,7 +11,7 @@ from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
 from tallplank.core.draw.dimension import DimensionText, set_out
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.plan import face_at, plan
-from tallplank.core.draw.primitive import Chain, Drawing, Poly, Side, Text
+from tallplank.core.draw.primitive import Arc, Chain, Drawing, Poly, Side, Text
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit, set_width, slide_units
 from tallplank.core.job.face import faces_of
@@ -122,3 +122,10 @@ def test_overlaps_are_marked_and_showing_finishes_leaves_out_the_working_marks()
 def test_a_point_of_the_plan_belongs_to_the_nearest_wall(point: tuple[float, float], wall: str, along: float) -> None:
     found, x = face_at(faces_of(a_room().rooms[0]), point)
     assert (found.id, x) == (wall, pytest.approx(along))
+
+
+def test_a_plan_shows_what_doors_on_the_floor_sweep() -> None:
+    """Two doors of a sink base, one of a base, hung at their sides before the fronts; none of drawers and of wall units."""
+    arcs = [s for s in plan(made(a_wall_of("sink", "base", "drawers", "wall")), ROOM).shapes if isinstance(s, Arc)]
+    assert sorted(round(a.radius) for a in arcs) == [397, 397, 597]
+    assert {round(a.centre[1]) for a in arcs} == {3000 - 581}

@@ -1,5 +1,7 @@
 """Fillers that corners and fronts ask for: by hand, mirrored, and by one click."""
 
+from math import cos, radians, sin
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -9,6 +11,7 @@ from tallplank.core.check.finding import findings
 from tallplank.core.edit.filler import Strip, place_beside, put_filler
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.edit.standard import set_job_hardware
+from tallplank.core.edit.survey.room import add_room_of
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import ROOT
@@ -128,3 +131,14 @@ def test_both_corners_take_mirrored_fillers(kind: str, beside: str, width: float
         if len(ids) == 2:
             assert not [text for text in told(job) if text.startswith(f"{units[0].mark} ") and "pull" in text]
     assert found[0] == [pytest.approx(pair) for pair in found[1]]
+
+
+@pytest.mark.parametrize("degrees", [100.0, 110.0, 120.0])
+def test_units_round_an_obtuse_corner_stand_clear_of_each_others_fronts(degrees: float) -> None:
+    """The first gap begins beyond the fronts round the corner, not only beyond their boxes: nothing overlaps."""
+    turn = radians(degrees)
+    corners = [(0, 3000), (4200, 3000), (4200, 0), (-3000 * cos(turn), 3000 - 3000 * sin(turn))]
+    job = add_room_of(Job(name="Odd"), "Odd", corners, 2500.0).job
+    job = place_unit(job, CATALOG, "base", Spot(ROOM, "wall4", 1800.0)).job
+    job = place_beside(job, CATALOG, "base", Spot(ROOM, "wall1"), made(job)).job
+    assert [f.text for f in findings(made(job)) if f.code == "overlap"] == []

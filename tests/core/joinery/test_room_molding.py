@@ -203,3 +203,12 @@ def test_moldings_go_on_across_corner_units(kind: str, side: str) -> None:
         assert all_meet(job, what)
         if kind == "wall-diagonal" and what == "crown":
             assert round(280 * hypot(1, 1), 1) in [round(x, 1) for row in lengths(job, what).values() for x in row]
+
+
+def test_a_strip_goes_on_across_a_corner_unit() -> None:
+    """By hand: across the diagonal 280·√2 = 396, along the wall 600, and behind its board 301 back to the wall."""
+    job = set_job_rule(a_room(), CATALOG, "ceiling_scribe", "yes")
+    job = place_unit(job, CATALOG, "wall-diagonal", Spot(ROOM, WALL, 0.0)).job
+    job = place_unit(job, CATALOG, "wall", Spot(ROOM, WALL, 600.0)).job
+    job = place_unit(job, CATALOG, "wall", Spot(ROOM, "left", 1800.0)).job
+    assert lengths(job, "scribe") == {"back": [pytest.approx(395.98, abs=0.01), 600.0, 301.0], "left": [301.0, 600.0]}

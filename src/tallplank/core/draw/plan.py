@@ -18,7 +18,7 @@ from tallplank.core.draw.primitive import (
     Target,
     Text,
 )
-from tallplank.core.draw.room_plan import above_of, box_on, line_on, point_on, things_of, walls_of
+from tallplank.core.draw.room_plan import above_of, box_on, leaf, line_on, point_on, things_of, walls_of
 from tallplank.core.job.face import Face, Faces
 from tallplank.core.job.measure import GAP, Measure, OfFace, OfStanding
 from tallplank.core.job.room import Group, Room
@@ -45,6 +45,7 @@ def plan(made: Made, room_id: str, wrong: frozenset[str] = frozenset()) -> Drawi
     shapes += [s for r in runs for s in _worktop(faces[r.face].frame, r)]
     shapes += [s for u in low_first if u.placed.hung for s in _unit(faces, u)]
     shapes += [Poly(_frame(faces, u).flat_out(u.outline), Pen.WRONG, WRONG) for u in units if u.unit.id in wrong]
+    shapes += [s for u in units if not u.placed.hung for s in _swings(faces, u)]
     shapes += [*above_of(room, faces), *(_mark(faces, u) for u in units)]
     targets = [Target(owner, ring) for owner, ring in things_of(room, faces)]
     targets += [Target(u.unit.id, _frame(faces, u).flat_out(u.outline)) for u in low_first]
@@ -80,6 +81,17 @@ def _unit(faces: Faces, unit: MadeUnit) -> Iterator[Shape]:
     if placed.has_fronts and not hung:
         front = Fill("look", unit.choice.finish("front").look, grain)
         yield Poly(box_on(frame, placed.x, placed.front, unit.unit.width, placed.front_thickness), Pen.EDGE, front)
+
+
+def _swings(faces: Faces, unit: MadeUnit) -> Iterator[Shape]:
+    """What the doors of a unit on the floor sweep, in light lines."""
+    if unit.plan is not None:
+        return
+    frame, placed = _frame(faces, unit), unit.placed
+    doors = dict.fromkeys((f.x, f.width, f.hand) for f in unit.fronts if f.kind == "door")
+    for x, width, hand in doors:
+        hung, inward = (placed.x + x, 1.0) if hand == "left" else (placed.x + x + width, -1.0)
+        yield from leaf(frame, (hung, placed.front), width, inward, -1.0, Pen.BEYOND)
 
 
 def _worktop(frame: Frame, run: Run) -> Iterator[Shape]:

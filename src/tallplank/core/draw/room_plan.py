@@ -141,23 +141,23 @@ def _door(frame: Frame, door: WallOpening, thick: float) -> Iterator[Shape]:
         yield line_on(frame, (start, y), (start + door.width, y), Pen.OUTLINE)
         yield line_on(frame, (left, y), (right, y), Pen.HIDDEN)
     elif door.leaf == "double":
-        yield from _leaf(frame, (left, face), door.width / 2, 1.0, out)
-        yield from _leaf(frame, (right, face), door.width / 2, -1.0, out)
+        yield from leaf(frame, (left, face), door.width / 2, 1.0, out)
+        yield from leaf(frame, (right, face), door.width / 2, -1.0, out)
     elif door.hand == "left":
-        yield from _leaf(frame, (left, face), door.width, 1.0, out)
+        yield from leaf(frame, (left, face), door.width, 1.0, out)
     else:
-        yield from _leaf(frame, (right, face), door.width, -1.0, out)
+        yield from leaf(frame, (right, face), door.width, -1.0, out)
 
 
 BEFORE_WALL = 25.0
 """From the wall to the middle of a leaf that slides before it."""
 
 
-def _leaf(frame: Frame, hung: Point, width: float, inward: float, out: float) -> Iterator[Shape]:
+def leaf(frame: Frame, hung: Point, width: float, inward: float, out: float, pen: Pen = Pen.OUTLINE) -> Iterator[Shape]:
     """A leaf open at a right angle, and the quarter circle from there to where it is closed."""
     hinge, free = point_on(frame, *hung), point_on(frame, hung[0], hung[1] + out * width)
     shut = point_on(frame, hung[0] + inward * width, hung[1])
-    yield Line(hinge, free, Pen.OUTLINE)
+    yield Line(hinge, free, pen)
     angles = [degrees(atan2(p[1] - hinge[1], p[0] - hinge[0])) for p in (free, shut)]
     turn = (angles[1] - angles[0] + 180.0) % 360.0 - 180.0
     yield Arc(hinge, width, angles[0] if turn > 0 else angles[1], abs(turn), Pen.BEYOND)

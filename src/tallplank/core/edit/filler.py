@@ -45,7 +45,7 @@ def corner_filler(choice: Choice, face: Face, present: Callable[[], Made], *, in
     if unit.opening.blind or choice.kind.plan in CORNER_PLANS:
         return None
     placed, made = place(choice), present()
-    mover = Mover(unit.width, unit.depth, placed.z, placed.top, frozenset({unit.id}))
+    mover = Mover(unit.width, -placed.front, placed.z, placed.top, frozenset({unit.id}))
     for other, (start, end) in reaching(made, unit.room, face, mover):
         side: Side | None = "left" if abs(end - unit.x) <= JOINED else "right" if abs(start - unit.x - unit.width) <= JOINED else None
         if side is not None and other.unit.opening.is_fronted:
@@ -126,7 +126,7 @@ def _filler_at(unit: Unit, side: Side, made: Made) -> Unit | None:
 def _made_way(job: Job, catalog: Catalog, unit: Unit, strip: Strip, made: Made) -> Unit:
     """The unit slid away from its filler, or narrower where there is no room to slide."""
     placed = place(choice_for(catalog, job.standard, unit))
-    mover = Mover(unit.width, unit.depth, placed.z, placed.top, frozenset({unit.id}))
+    mover = Mover(unit.width, -placed.front, placed.z, placed.top, frozenset({unit.id}))
     gap = gap_around(made, unit.room, job.face(unit.room, unit.face), mover, unit.x + unit.width / 2)
     by = strip.width if strip.side == "left" else -strip.width
     if gap is None or gap[0] - JOINED <= unit.x + by <= gap[1] - unit.width + JOINED:

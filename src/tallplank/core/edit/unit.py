@@ -64,8 +64,8 @@ def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | N
     present = cache(lambda: made if made is not None and made.job is job else make(job, catalog))
     unit = fitted_unit(catalog, job.standard, unit, keep=frozenset(sizes))
     if spot.x is None:
-        low = _level(catalog, job, unit)
-        unit = unit.but(x=first_gap(present(), room.id, face, Mover(unit.width, unit.depth, low, low + unit.height)))
+        placed = place(choice_for(catalog, job.standard, unit))
+        unit = unit.but(x=first_gap(present(), room.id, face, Mover(unit.width, -placed.front, placed.z, placed.top)))
     if usual.build == "filler" and not sizes.keys() >= MATCHED:
         unit = _matched(unit, present(), sizes)
     if not {"opening", "side"} & sizes.keys():
@@ -91,10 +91,6 @@ def _in_inches(opening: Opening, items: Mapping[str, str]) -> Opening:
     kept = opening.size if size is None else Member.fixed(round(size / INCH_STEP) * INCH_STEP)
     cells = tuple(_in_inches(cell, items) for cell in opening.openings)
     return opening.but(size=kept, item=items.get(opening.item or "", opening.item), openings=cells)
-
-
-def _level(catalog: Catalog, job: Job, unit: Unit) -> float:
-    return place(choice_for(catalog, job.standard, unit)).z
 
 
 def _matched(unit: Unit, made: Made, given: Mapping[str, object]) -> Unit:

@@ -158,7 +158,7 @@ CARRIES: Mapping[RunKind, Callable[[Placed], bool]] = {
     "plinth": lambda p: not p.hung and p.kind.kick and p.kind.plinth and p.rules.kick != "none" and p.z > 0,
     "end": lambda p: p.rules.end_panel == "free" and p.kind.build == "carcass",
     "crown": lambda p: p.rules.crown == "yes" and p.top > TALL_FROM and _is_crowned(p),
-    "scribe": lambda p: p.rules.ceiling_scribe == "yes" and p.top > TALL_FROM and p.kind.build in BOXES,
+    "scribe": lambda p: p.rules.ceiling_scribe == "yes" and p.top > TALL_FROM and _is_crowned(p),
     "light-rail": lambda p: p.hung and p.rules.light_rail == "yes" and _is_crowned(p),
 }
 """Which units each kind of run goes across."""

@@ -63,7 +63,7 @@ def _beyond(placed: Placed, what: RunKind, molding: Molding) -> float:
     return 0.0 if what == "crown" else placed.back - placed.unit.depth - placed.front - molding.reach
 
 
-def corner_way(placed: Placed, what: RunKind, molding: Molding, *, joined: bool = True) -> tuple[Point, ...]:
+def corner_way(placed: Placed, what: RunKind, molding: Molding | None, *, joined: bool = True) -> tuple[Point, ...]:
     """The way of a molding across a unit made for a corner, from the run beside it to the run round the corner.
 
     Where none is there it returns to the wall round the corner instead.
@@ -72,7 +72,7 @@ def corner_way(placed: Placed, what: RunKind, molding: Molding, *, joined: bool 
     inner = [(arm, -arm)] if placed.kind.plan == "ell" else []
     last = (arm, -depth - FAR) if joined else (0.0, -depth)
     corners = [(placed.unit.width + FAR, -arm), (placed.unit.width, -arm), *inner, (arm, -depth), last]
-    out = _beyond(placed, what, molding)
+    out = _beyond(placed, what, molding) if molding is not None else 0.0
     lines = [shifted(edge, out) for edge in pairwise(corners)]
     met = [m for one, other in pairwise(lines) if (m := crossing(one, other)) is not None]
     if joined and placed.kind.plan == "ell":

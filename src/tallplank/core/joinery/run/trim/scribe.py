@@ -9,15 +9,18 @@ from math import hypot
 
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.joinery.part.part import BuildError, Edges
-from tallplank.core.joinery.run.corner import seen
+from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
-from tallplank.core.joinery.run.stretch import Course, Joint
+from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course, Side
+from tallplank.core.joinery.run.trim.molding import corner_way, turn_at
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Frame, Vec
 from tallplank.core.space.outline import Point, crossing
 
+OUTER = 1.0
+"""Degrees of a turn from which it is an outer corner."""
 LEAST = 3.0
 """A gap narrower than this is caulked."""
 
@@ -38,7 +41,7 @@ def add_scribe(course: Course, finish: Finish, above: float, out: Collector) -> 
     height = height + Size.of(_uneven(course), "the ceiling out of level") if _uneven(course) else height
     thickness = Size.of(finish.thickness, "board", Decided("finish", "front"))
     points = _path(course)
-    for (a, b), (before, after) in zip(pairwise(points), _butts(course, len(points) - 1, thickness.value), strict=True):
+    for (a, b), (before, after) in zip(pairwise(points), _butts(points, thickness.value), strict=True):
         _add_strip(course, (a, b), (before, after), (height, thickness), rules.scribe, finish, out)
 
 
@@ -49,38 +52,48 @@ def _uneven(course: Course) -> float:
 
 
 def _path(course: Course) -> list[Point]:
-    """The front edges of the boxes from left to right, with the returns to the wall at free ends."""
-    stretch, points = course.stretch, list[Point]()
-    left, right = stretch.last("left"), stretch.last("right")
-    lines = [(p, p.back - p.unit.depth) for p in stretch.members]
-    points.append(_end(course.left, (left.x, lines[0][1]), lines[0][1]))
-    for (_, a), (other, b) in pairwise(lines):
+    """The front edges of the boxes from left to right, across corner units, with the returns to the wall at free ends."""
+    members = course.stretch.members
+    points = [*reversed(_end(course, "left"))]
+    for one, other in pairwise(members):
+        a, b = _edge(one), _edge(other)
         if abs(a - b) > 1e-6:
             points += [(other.x, a), (other.x, b)]
-    points.append(_end(course.right, (right.right, lines[-1][1]), lines[-1][1]))
-    if stretch.open_left and course.left is None and left.back - lines[0][1] > 1e-6:
-        points.insert(0, (left.x, left.back))
-    if stretch.open_right and course.right is None and right.back - lines[-1][1] > 1e-6:
-        points.append((right.right, right.back))
-    return points
+    return [*points, *_end(course, "right")]
 
 
-def _end(joint: Joint | None, free: Point, y: float) -> Point:
-    if joint is None:
-        return free
-    other = joint.other.last(joint.other_side)
-    met = crossing(((0.0, y), (1.0, y)), seen(((0.0, other.back - other.unit.depth), (1.0, other.back - other.unit.depth)), joint.there))
-    return met if met is not None else free
+def _edge(placed: Placed) -> float:
+    """The y of the front edge of a box; of a unit made for a corner that of its arm."""
+    in_corner = placed.kind.plan in CORNER_PLANS
+    return placed.back - ((placed.unit.arm or placed.kind.arm) if in_corner else placed.unit.depth)
 
 
-def _butts(course: Course, count: int, thick: float) -> list[tuple[float, float]]:
-    """By how much each strip is shorter at its start and its end, so that corners are butted: those along the wall run through."""
-    points, found = _path(course), list[tuple[float, float]]()
-    for i in range(count):
-        level = abs(points[i + 1][1] - points[i][1]) < 1e-6
-        before = thick if not level and i > 0 else 0.0
-        after = thick if not level and i < count - 1 else 0.0
-        found.append((before, after))
+def _end(course: Course, side: Side) -> list[Point]:
+    """The corners of the path from its straight line on to one of its ends."""
+    stretch, joint = course.stretch, course.left if side == "left" else course.right
+    last, is_open = stretch.last(side), stretch.open_left if side == "left" else stretch.open_right
+    if last.kind.plan in CORNER_PLANS:
+        return list(corner_way(last, "crown", None, joined=joint is not None))
+    y, x = _edge(last), last.x if side == "left" else last.right
+    if joint is not None:
+        its = joint.other.corner_unit(joint.other_side)
+        if its is not None:
+            a, b = joint.there.flat_out(corner_way(its, "crown", None)[-2:])
+        else:
+            other = _edge(joint.other.last(joint.other_side))
+            a, b = joint.there.flat_out([(0.0, other), (1.0, other)])
+        met = crossing(((0.0, y), (1.0, y)), (a, b))
+        return [met if met is not None else b]
+    return [(x, y), (x, last.back)] if is_open and last.back - y > 1e-6 else [(x, y)]
+
+
+def _butts(points: list[Point], thick: float) -> list[tuple[float, float]]:
+    """By how much each strip is shorter at its start and its end: at outer corners those along the wall run through."""
+    outer = [0 < i < len(points) - 1 and turn_at(*points[i - 1 : i + 2]) > OUTER for i in range(len(points))]
+    found = []
+    for i, (a, b) in enumerate(pairwise(points)):
+        along_wall = abs(b[1] - a[1]) < 1e-6
+        found.append((0.0, 0.0) if along_wall else (thick if outer[i] else 0.0, thick if outer[i + 1] else 0.0))
     return found
 
 
