@@ -150,8 +150,8 @@ def test_a_piece_that_is_left_out_leaves_the_others_their_names() -> None:
     job = set_job_rule(a_wall_of("base", "sink"), CATALOG, "upstand", 60.0)
     out = change_piece(job, CATALOG, ROOM, KEY, left_out=True)
     (run,) = tops(out)
-    assert [p.tag.role for p in run.parts] == ["upstand"]
-    assert run.keys == (f"top-{ROOM}-{WALL}-1/upstand/1",)
+    assert [p.tag.role for p in run.parts] == ["upstand", "upstand return"]
+    assert run.keys == (f"top-{ROOM}-{WALL}-1/upstand/1", f"top-{ROOM}-{WALL}-1/upstand return left/1")
     assert change_piece(out, CATALOG, ROOM, KEY, left_out=False).rooms[0].pieces == {}
     with pytest.raises(EditError, match="not changed by hand"):
         reset_piece(job, ROOM, KEY)

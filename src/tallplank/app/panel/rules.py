@@ -109,6 +109,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "upstand": "Upstand",
         "splash": "Backsplash",
         "splash_height": "Splash high",
+        "splash_returns": "Splash ends",
         "end_panel": "End panels",
         "crown": "Crown",
         "light_rail": "Light rail",

@@ -17,6 +17,7 @@ from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.run.stretch import CORNER_PLANS
+from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Ring, edges
 
 FREE_BY_THICKNESS, FREE_MOST = 10.0, 300.0
@@ -62,14 +63,36 @@ def _clear(unit: MadeUnit) -> float:
 
 
 def _over_windows(made: Made, run: Run) -> Iterator[Finding]:
-    """Upstands that reach higher than the sill of a window behind them."""
-    boards = [part.box for part in run.parts if part.tag.role == "upstand"]
-    for opening in made.faces[run.room][run.face].openings:
-        for low, high in boards:
-            beside = low.x < opening.x + opening.width and high.x > opening.x
-            if beside and opening.sill < high.z - SLACK:
-                text = f"{run.label}: its upstand covers {shown(made.job, high.z - opening.sill)} of a {opening.kind}."
-                yield Finding("warning", "upstand-window", text, "Make the upstand lower, or the sill higher.", run.members)
+    """Upstands that reach higher than the sill of a window behind them, and what returns along another wall."""
+    for face, part in _standing(made, run):
+        what = part.tag.role.split()[0]
+        low, high = _seen_from(face, made.faces[run.room][run.face], part)
+        for opening in face.openings:
+            beside = low.x < opening.x + opening.width - SLACK and high.x > opening.x + SLACK
+            if beside and opening.sill < high.z - SLACK and opening.sill + opening.height > low.z + SLACK:
+                text = f"{run.label}: its {what} covers {shown(made.job, high.z - opening.sill)} of a {opening.kind}."
+                yield Finding("warning", "upstand-window", text, f"Make the {what} lower, or the sill higher.", run.members)
+
+
+def _standing(made: Made, run: Run) -> Iterator[tuple[Face, Part]]:
+    """What stands on a worktop, each with the wall behind it. A backsplash along the wall of its units goes round openings by itself."""
+    faces = made.faces[run.room]
+    walls = [key for key, face in faces.items() if not face.is_loose]
+    for part in run.parts:
+        if part.tag.role == "upstand":
+            yield faces[run.face], part
+        elif part.tag.role in ("upstand return", "backsplash return"):
+            at = walls.index(run.face) + (1 if part.tag.side == "right" else -1)
+            yield faces[walls[at % len(walls)]], part
+
+
+def _seen_from(face: Face, own: Face, part: Part) -> tuple[Vec, Vec]:
+    """The box of a part of one face in the frame of another."""
+    low, high = part.box
+    if face is own:
+        return low, high
+    ends = [face.frame.inside(own.frame.out(part.frame.out((x, 0.0, 0.0)))) for x in (0.0, part.length.value)]
+    return Vec(min(p.x for p in ends), 0.0, low.z), Vec(max(p.x for p in ends), 0.0, high.z)
 
 
 def _standing_out(made: Made, run: Run, members: Sequence[MadeUnit]) -> Iterator[Finding]:

@@ -173,6 +173,8 @@ class Construction(Record):
     """A backsplash in place of an upstand: none, in lengths as long as are sold, or a panel to each unit."""
     splash_height: Annotated[Mm, Bounds(50, 3000)] = 600.0
     """How high it reaches where nothing hangs over the worktop."""
+    splash_returns: Literal["walls", "none"] = "walls"
+    """Whether upstands and backsplashes go on along the walls that a worktop ends at."""
     end_panel: Literal["none", "free"] = "none"
     """Whether a panel of the fronts' finish covers the sides of units that stand free."""
     crown: Literal["yes", "no"] = "no"

@@ -2,6 +2,7 @@
 
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from math import radians, tan
 from typing import Literal
 
 from tallplank.core.job.face import Face
@@ -15,6 +16,7 @@ CORNER_PLANS = ("diagonal", "ell")
 """Plans of units that stand in a corner and take both its walls."""
 SQUARE = 0.9
 """The sine of an angle that counts as nearly square."""
+STRAIGHT = 1e-6
 JOINED = 0.5
 """Units nearer than this stand joined."""
 Outlines = tuple[tuple[Placed, Ring], ...]
@@ -33,6 +35,9 @@ class Stretch:
     """Those of its members that are no rectangles."""
     over: tuple[Placed, ...] = ()
     """What hangs over a worktop, where it ends a backsplash."""
+    wall_left: bool = False
+    wall_right: bool = False
+    """Whether the end stands against the next wall of the room, wherever it touches that."""
 
     @property
     def plain(self) -> tuple[Placed, ...]:
@@ -193,21 +198,41 @@ def _stretch(group: list[Placed], row: Sequence[Placed], face: Face, outlines: M
     members = set(map(id, group))
     level = level_of(group[0], what)
     others = [p for p in row if id(p) not in members and _closes(p, level, what)]
-    open_left = not (face.closed_left and start <= JOINED) and not any(abs(p.right - start) <= JOINED for p in others)
-    open_right = not (face.closed_right and end >= face.length - JOINED) and not any(abs(p.x - end) <= JOINED for p in others)
+    wall_left, wall_right = is_at_wall(group[0], face, "left"), is_at_wall(max(group, key=lambda p: p.right), face, "right")
+    open_left = not wall_left and not any(abs(p.right - start) <= JOINED for p in others)
+    open_right = not wall_right and not any(abs(p.x - end) <= JOINED for p in others)
     shaped = tuple((p, outlines[p.unit.id]) for p in group if p.unit.id in outlines)
     splashed = what == "top" and any(p.rules.splash != "none" for p in group)
     over = tuple(p for p in row if splashed and p.hung and p.z > level and p.x < end and p.right > start)
-    return Stretch(tuple(group), open_left, open_right, shaped, over)
+    return Stretch(tuple(group), open_left, open_right, shaped, over, wall_left, wall_right)
+
+
+def wall_lean(face: Face, side: Side) -> float | None:
+    """How far the wall at an end of a face reaches into its length for each millimetre before it; None where no wall closes the end.
+
+    Negative where the wall leans away, 0 where it is square.
+    """
+    angle, closed = (face.before, face.closed_left) if side == "left" else (face.after, face.closed_right)
+    if not closed:
+        return None
+    lean = 1.0 / tan(radians(angle))
+    return 0.0 if abs(lean) < STRAIGHT else lean
+
+
+def is_at_wall(placed: Placed, face: Face, side: Side) -> bool:
+    """Whether a side of a unit touches the wall there: with its back where that leans away, with its front where it leans in."""
+    lean = wall_lean(face, side)
+    if lean is None:
+        return False
+    reach = max(-placed.back * lean, -placed.front * lean)
+    return (placed.x if side == "left" else face.length - placed.right) - reach <= JOINED
 
 
 def _alone(placed: Placed, row: Sequence[Placed], face: Face) -> Stretch:
     """A unit by itself, with the sides at which neither a wall nor another unit stands against it."""
     beside = [p for p in row if p is not placed and min(p.top, placed.top) - max(p.z, placed.z) > JOINED]
-    open_left = not (face.closed_left and placed.x <= JOINED) and not any(abs(p.right - placed.x) <= JOINED for p in beside)
-    open_right = not (face.closed_right and placed.right >= face.length - JOINED) and not any(
-        abs(p.x - placed.right) <= JOINED for p in beside
-    )
+    open_left = not is_at_wall(placed, face, "left") and not any(abs(p.right - placed.x) <= JOINED for p in beside)
+    open_right = not is_at_wall(placed, face, "right") and not any(abs(p.x - placed.right) <= JOINED for p in beside)
     return Stretch((placed,), open_left, open_right)
 
 

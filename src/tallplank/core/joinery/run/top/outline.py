@@ -3,7 +3,7 @@
 Areas are joined and cut by shapely; rings here are counter-clockwise, in the frame of the face.
 """
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from itertools import groupby
 
@@ -14,7 +14,8 @@ from shapely.geometry.polygon import orient
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.corner import Line, arm_front, front_line, seen
-from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course, Joint
+from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course, Joint, Side
+from tallplank.core.joinery.run.wall_end import leaning_ends
 from tallplank.core.space.outline import Point, Ring, crossing, edges
 
 FAR = 20_000.0
@@ -64,18 +65,24 @@ class Region:
 def region(course: Course, depth: float, over: float, ends: tuple[float, float], *, butt: bool) -> Strip | Region:
     """What a worktop covers: `depth` from the wall to its front edge, `over` of it before the fronts, and on at its ends."""
     stretch = course.stretch
-    if not course.joints and not stretch.shaped:
+    walls = leaning_ends(course, depth)
+    if not course.joints and not stretch.shaped and not walls:
         return Strip(stretch.start - ends[0], stretch.end + ends[1], depth)
-    areas = [*_strips(course, depth, over, ends), *(_odd(p, ring, depth, over, ends, course) for p, ring in stretch.shaped)]
+    areas = [
+        *_strips(course, depth, over, ends, [wall.side for wall in walls]),
+        *(_odd(p, ring, depth, over, ends, course) for p, ring in stretch.shaped),
+    ]
     for joint in course.joints:
         areas += [_odd_beside(p, ring, over, joint) for p, ring in joint.other.shaped if p.kind.plan in CORNER_PLANS]
     whole = areas[0] if len(areas) == 1 else _one(union_all(areas).buffer(SLIVER, join_style="mitre").buffer(-SLIVER, join_style="mitre"))
     for joint in course.joints:
         whole = _one(whole.intersection(_kept(course, joint, depth, butt=butt)))
+    for wall in walls:
+        whole = _one(whole.intersection(_half(wall.line, (stretch.start if wall.side == "right" else stretch.end, -depth / 2))))
     return Region(whole)
 
 
-def _strips(course: Course, depth: float, over: float, ends: tuple[float, float]) -> Iterator[Polygon]:
+def _strips(course: Course, depth: float, over: float, ends: tuple[float, float], walls: Sequence[Side]) -> Iterator[Polygon]:
     """Rectangles from the wall to the front edge over units that stand together, on into a corner; and along the arm of a corner unit."""
     stretch = course.stretch
     odd = {id(placed) for placed, _ in stretch.shaped if placed.kind.plan not in CORNER_PLANS}
@@ -85,9 +92,9 @@ def _strips(course: Course, depth: float, over: float, ends: tuple[float, float]
             continue
         left, right = group[0].x, max(p.right for p in group)
         if number == 0:
-            left = left - FAR if course.left is not None else left - ends[0]
+            left = left - FAR if course.left is not None or "left" in walls else left - ends[0]
         if number == len(groups) - 1:
-            right = right + FAR if course.right is not None else right + ends[1]
+            right = right + FAR if course.right is not None or "right" in walls else right + ends[1]
         yield box(left, -depth, right, 0.0)
     for placed, _ in stretch.shaped:
         if placed.kind.plan in CORNER_PLANS:

@@ -1,7 +1,8 @@
 """Upstands and backsplashes: what stands on a worktop along the wall, unit by unit as their rules ask.
 
 Source: common practice. An upstand is of the worktop's board, its upper edge banded. A backsplash goes up to what hangs over the top, to
-the sill of a window, or to the height of its rule. In a corner the right one stands against the face of the left one.
+the sill of a window, or to the height of its rule. In a corner the right one stands against the face of the left one;
+at a wall that ends the top they go on along that to the front edge.
 """
 
 from collections.abc import Iterator
@@ -9,19 +10,24 @@ from itertools import pairwise
 from typing import NamedTuple
 
 from tallplank.core.catalog.finish import Finish
-from tallplank.core.joinery.part.part import Edges
+from tallplank.core.job.unit import FinishRole
+from tallplank.core.joinery.part.part import Edges, Tag
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.corner import seen
 from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
-from tallplank.core.joinery.run.stretch import Course
+from tallplank.core.joinery.run.stretch import Course, Side, wall_lean
+from tallplank.core.joinery.run.wall_end import WallEnd, wall_ends
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
+from tallplank.core.space.frame import Frame, Vec
 from tallplank.core.space.outline import crossing
 
 LEAST = 20.0
 """A strip of a backsplash narrower or lower than this is left out."""
 ALIKE = 0.01
+TOP: FinishRole = "top"
+SPLASH: FinishRole = "splash"
 
 
 class Stand(NamedTuple):
@@ -34,21 +40,31 @@ class Stand(NamedTuple):
     unit: Placed
 
 
-def add_upstand(course: Course, finish: Finish, splash: Finish, ends: tuple[float, float], out: Collector) -> None:
-    """The boards along the wall behind a worktop, from end to end; none where no wall stands behind it, or the rules ask for none."""
+def add_upstand(course: Course, finish: Finish, splash: Finish, ends: tuple[float, float], depth: Size, out: Collector) -> None:
+    """The boards along the wall behind a worktop `depth` deep, from end to end, and along the walls that it ends at.
+
+    None where no wall stands behind it, or the rules ask for none.
+    """
     if not course.face.thickness:
         return
     wanted = [p for p in course.stretch.members if p.rules.upstand > 0 or p.rules.splash != "none"]
     if not wanted:
         return
     thick = max(splash.thickness if p.rules.splash != "none" else finish.thickness for p in wanted)
-    left, right = _start(course, thick, course.stretch.start - ends[0]), _end(course, course.stretch.end + ends[1])
+    left, right = _start(course, thick, course.stretch.start - ends[0]), _end(course, thick, course.stretch.end + ends[1])
     top = course.stretch.members[0].top + finish.thickness
-    for stand in _joined(_stands(course, left, right, top, finish.thickness)):
+    stands = _joined(_stands(course, left, right, top, finish.thickness))
+    for stand in stands:
         if stand.is_splash:
             _add_splash(course, stand, splash, top, out)
         else:
             _add_boards(course, stand, finish, top, (left, right), out)
+    for wall in wall_ends(course) if stands else ():
+        stand = stands[0 if wall.side == "left" else -1]
+        reached = stand.start - left < ALIKE if wall.side == "left" else right - stand.end < ALIKE
+        if reached and stand.unit.rules.splash_returns == "walls":
+            of = splash if stand.is_splash else finish
+            _add_return(course, wall, of, (stand.height, depth, top), is_splash=stand.is_splash, out=out)
 
 
 def _stands(course: Course, left: float, right: float, top: float, board: float) -> Iterator[Stand]:
@@ -117,16 +133,46 @@ def _add_boards(course: Course, stand: Stand, finish: Finish, top: float, whole:
         out.add("upstand", "top", "top", finish, sizes, lay, edges=edges)
 
 
+def _add_return(course: Course, end: WallEnd, finish: Finish, place: tuple[Size, Size, float], *, is_splash: bool, out: Collector) -> None:
+    """The board along the wall at an end, from the one behind the top to the front edge of that.
+
+    `place` has its height, the depth of the top and where that is.
+    """
+    (wx, wy), thick, (height, depth, top) = end.way, finish.thickness, place
+    role, source = ("backsplash", SPLASH) if is_splash else ("upstand", TOP)
+    s, c = -wy, wx if end.side == "left" else -wx
+    start, stop = (thick + max(0.0, thick * c)) / s, (depth.value - max(0.0, -thick * c)) / s
+    last = course.stretch.last(end.side)
+    length = depth - Size.of(thick, "the board behind it", of_unit(last, Decided("finish", source)))
+    if abs(rest := stop - start - length.value) > 1e-6:
+        length = length + Size.of(rest, "along the leaning wall")
+    at = stop if end.side == "left" else start
+    along = Vec(-wx, -wy, 0.0) if end.side == "left" else Vec(wx, wy, 0.0)
+    frame = Frame(Vec(end.corner + wx * at, wy * at, top), along, Vec(0.0, 0.0, 1.0), Vec(along.y, -along.x, 0.0))
+    shown = None if is_splash else finish.band
+    edges = Edges(l2=shown, w1=shown) if end.side == "left" else Edges(l2=shown, w2=shown)
+    thickness = Size.of(thick, "board", Decided("finish", source))
+    lay = Lay("+x", "+z", frame.origin)
+    out.add(Tag(f"{role} return", end.side), source, "top", finish, (length, height, thickness), lay, edges=edges, frame=frame)
+
+
 def _start(course: Course, thick: float, free: float) -> float:
-    """Where the first board begins: before the face of the one round the corner, or at the free end of the worktop."""
+    """Where the first board begins: before the face of the one round the corner, at the wall, or at the free end of the worktop."""
     joint = course.left
     if joint is None:
-        return free
+        return _inset(course, "left", thick) if course.stretch.wall_left else free
     its = seen(((0.0, -thick), (1.0, -thick)), joint.there)
     cross = crossing(((0.0, -thick), (1.0, -thick)), its) if joint.inner else None
     return cross[0] if cross is not None else 0.0
 
 
-def _end(course: Course, free: float) -> float:
-    """Where the last board ends: at the wall round the corner, or at the free end of the worktop."""
-    return course.face.length if course.right is not None else free
+def _end(course: Course, thick: float, free: float) -> float:
+    """Where the last board ends: at the wall round the corner or at the end, or at the free end of the worktop."""
+    if course.right is None and not course.stretch.wall_right:
+        return free
+    return course.face.length - (_inset(course, "right", thick) if course.right is None else 0.0)
+
+
+def _inset(course: Course, side: Side, thick: float) -> float:
+    """How far a square board so thick keeps from the corner of its wall with one that leans in."""
+    return max((wall_lean(course.face, side) or 0.0) * thick, 0.0)

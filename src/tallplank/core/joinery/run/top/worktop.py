@@ -25,6 +25,7 @@ from tallplank.core.joinery.run.top.edge import with_free_corners, worked_edges
 from tallplank.core.joinery.run.top.let_in import cut_for, kept_clear, let_ins
 from tallplank.core.joinery.run.top.outline import SLIVER, cut_line, lies_on, region
 from tallplank.core.joinery.run.top.upstand import add_upstand
+from tallplank.core.joinery.run.wall_end import leaning_ends
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
@@ -48,20 +49,23 @@ def add_worktop(course: Course, finish: Finish, out: Collector, catalog: Catalog
     start, end = covered.start, covered.end
     ends = {start: left, end: right}
     seams = [p.right for p in stretch.members]
+    walls = leaning_ends(course, depth.value)
     cuts = [line for j in course.joints if (line := cut_line(course, j, depth.value, butt=butt)) is not None]
     uneven = getattr(course.face.carrier, "out_of_plumb", 0.0)
     let_in = let_ins(stretch, depth.value, catalog)
     pieces = pieces_of(start, end, seams, catalog.boards[finish.board].sheet[0], kept_clear(let_in))
     first = len(out.parts)
+    beside = "into the corner" if course.joints else "to the wall" if walls else "between units"
+    hidden = [*cuts, *(wall.line for wall in walls)]
     for a, b in pieces:
-        length = length_of(stretch.members, a, b, ends, "into the corner" if course.joints else "between units")
-        _add_piece(course, finish, covered.between(a, b), (length, depth), cuts, (a > start + SLIVER, b < end - SLIVER), out)
+        sizes = length_of(stretch.members, a, b, ends, beside), depth
+        _add_piece(course, finish, covered.between(a, b), sizes, hidden, (a > start + SLIVER, b < end - SLIVER), out)
     cut_for(let_in, first, out)
     for index, part in enumerate(out.parts[first:] if uneven else (), first):
         out.widen(index, part.cut_width + uneven)  # to be scribed to a wall that is out of plumb
     _add_bolts(course, cuts, first, out, catalog, standard)
     splash = chosen_finish(catalog, standard, _own(stretch.members, "splash"), "splash")
-    add_upstand(course, finish, splash, (left.value, right.value), out)
+    add_upstand(course, finish, splash, (left.value, right.value), depth, out)
 
 
 def _own(members: Sequence[Placed], role: FinishRole) -> Unit | None:
