@@ -315,7 +315,7 @@ from tallplank.demo import demo_job
 from tallplank.session.store import Store
 app = application(sys.argv)
 load_fonts()
-window = MainWindow(Store(shipped(), demo_job(shipped())), QSettings(sys.argv[1], QSettings.Format.IniFormat))
+window = MainWindow(Store(shipped(), demo_job), QSettings(sys.argv[1], QSettings.Format.IniFormat))
 window.show()
 app.processEvents()
 window.repaint()

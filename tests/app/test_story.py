@@ -493,6 +493,7 @@ def test_figures_open_what_they_count(open_window: Open) -> None:
     assert window.store.state.stage == "make"
     figures["price"].click()
     assert window.store.state.stage == "quote"
+    QTest.qWait(60)  # a new window is painted before its figures are reckoned
     assert figures["parts"].value_label.text() == str(sum(r.quantity for r in window.store.derived.cutlist))
 
 

@@ -44,7 +44,7 @@ def write_shots(folder: Path) -> Iterator[Path]:
 
 
 def _window(scratch: Path) -> MainWindow:
-    store = Store(shipped(), demo_job(shipped()))
+    store = Store(shipped(), demo_job)
     window = MainWindow(store, QSettings(str(scratch / "window.ini"), QSettings.Format.IniFormat))
     window.resize(*SIZE)
     window.show()

@@ -42,7 +42,7 @@ def run(make: Callable[[Catalog], Job] | None, path: Path | None, folder: Path |
     faults = FaultTeller(state / "reports")
     faults.install()
     shelf = ShopShelf(user_config_path("tall-plank") / "constructions.json")
-    store = Store(catalog, make(catalog) if make is not None else None, shelf=shelf)
+    store = Store(catalog, make, shelf=shelf)
     if path is not None:
         store.open(path)
     elif make is None:

@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 
-from PyQt6.QtCore import QSize, Qt
+from PyQt6.QtCore import QSize, Qt, QTimer
 from PyQt6.QtGui import QPainter, QPaintEvent
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QToolButton, QVBoxLayout, QWidget
 
@@ -12,6 +12,8 @@ from tallplank.app.theme import Tokens
 from tallplank.session.store import Store
 
 HEIGHT = 54
+FIRST_MS = 40
+"""When the figures of a new window are reckoned: after it has been painted."""
 NAMES = 250
 """Pixels that the job's name takes, whatever its length, so that what stands beside it never moves."""
 
@@ -41,7 +43,7 @@ class Figure(QPushButton):
         column = QVBoxLayout(self)
         column.setContentsMargins(8, 3, 8, 3)
         column.setSpacing(0)
-        self.value_label, self.name_label = QLabel("0"), QLabel(name)
+        self.value_label, self.name_label = QLabel("…"), QLabel(name)
         self.value_label.setProperty("kind", "figure")
         self.name_label.setProperty("kind", "soft")
         for label in (self.value_label, self.name_label):
@@ -109,13 +111,19 @@ class Ticket(QWidget):
         for figure in self.figures.values():
             row.addWidget(figure)
         self.restyle(tokens)
+        self._first = QTimer(self)
+        self._first.setSingleShot(True)
+        self._first.timeout.connect(self._show_figures)
+        self._first.start(FIRST_MS)
         self._subscriptions = [
             store.subscribe(lambda s: s.history, lambda _: self._refresh()),
+            store.subscribe(lambda s: s.history, lambda _: self._show_figures(), now=False),
             store.subscribe(lambda s: (s.path, s.is_dirty), lambda _: self._names()),
         ]
 
     def close_pane(self) -> None:
         """End the subscriptions."""
+        self._first.stop()
         for subscription in self._subscriptions:
             subscription.close()
 
@@ -132,7 +140,7 @@ class Ticket(QWidget):
 
     def _refresh(self) -> None:
         self._names()
-        history, derived = self._store.state.history, self._store.derived
+        history = self._store.state.history
         for button, word, label, keys in (
             (self.undo_button, "Undo", history.undo_label, "Ctrl+Z"),
             (self.redo_button, "Redo", history.redo_label, "Ctrl+Shift+Z"),
@@ -141,6 +149,10 @@ class Ticket(QWidget):
             button.setToolTip(f"{word} {label} ({keys})" if label else f"Nothing to {word.lower()}")
             button.setAccessibleName(button.toolTip())
         self.units_button.setText(self._store.job.display.style.value)
+
+    def _show_figures(self) -> None:
+        self._first.stop()
+        derived = self._store.derived
         self.figures["units"].show_value(str(len(self._store.job.units)), "unit" if len(self._store.job.units) == 1 else "units")
         self.figures["parts"].show_value(str(sum(r.quantity for r in derived.cutlist)))
         self.figures["boards"].show_value(f"{sum(r.cut_length * r.cut_width * r.quantity for r in derived.cutlist) / 1e6:.1f}")

@@ -87,7 +87,10 @@ class Subscription:
 class Store:
     """Applies edits, undoes them, and tells subscribers when the piece that they selected is another one."""
 
-    def __init__(self, catalog: Catalog, job: Job | None = None, path: Path | None = None, shelf: ShopShelf | None = None) -> None:
+    def __init__(
+        self, catalog: Catalog, job: Job | Callable[[Catalog], Job] | None = None, path: Path | None = None, shelf: ShopShelf | None = None
+    ) -> None:
+        """Open a job, or what is made by a function of the catalogue, whose units are built only once then; without either a new one."""
         self.shelf = shelf
         self.on_fault: Callable[[Exception], None] | None = None
         """Told what went wrong in a subscriber; without it the first such error is raised when all have been told."""
@@ -96,6 +99,9 @@ class Store:
         self._deriver = Deriver(catalog)
         self._subscribers: list[_Subscriber] = []
         self._notifying = False
+        if callable(job):
+            with self._deriver.workshop.at_hand():
+                job = job(catalog)
         job = job or new_job()
         self.state = _shown_first(State(History.start(job), path=path, saved=job))
 
@@ -269,11 +275,14 @@ class Store:
         room = self.room()
         return face_of(room, self.state.face) if room is not None else None
 
-    def subscribe(self, select: Callable[[State], _T], on_change: Callable[[_T], None]) -> Subscription:
-        """Call `on_change` with what `select` gives, now and whenever it is another piece."""
+    def subscribe(self, select: Callable[[State], _T], on_change: Callable[[_T], None], *, now: bool = True) -> Subscription:
+        """Call `on_change` with what `select` gives whenever it is another piece, and `now`."""
         subscriber = _Subscriber(select, on_change)
         self._subscribers.append(subscriber)
-        subscriber.notice(self.state)
+        if now:
+            subscriber.notice(self.state)
+        else:
+            subscriber.know(self.state)
         return Subscription(lambda: self._unsubscribe(subscriber))
 
     @property
@@ -321,6 +330,10 @@ class _Subscriber:
         self._select: Callable[[State], object] = select
         self._on_change: Callable[..., None] = on_change
         self._seen: object = self._NOTHING
+
+    def know(self, state: State) -> None:
+        """Take what there is as seen."""
+        self._seen = self._select(state)
 
     def notice(self, state: State) -> None:
         piece = self._select(state)

@@ -32,7 +32,7 @@ class ElevationPane(DrawingCanvas):
         self.hint = lambda: drawing_hint(store, on_plan=False)
         arranger = Arranger(store, on_plan=False)
         self.work_with((PlaceTool(self, arranger),), (SelectTool(self, arranger),))
-        self._subscriptions.append(store.subscribe(lambda s: s.stage, lambda _: self._stage_changed()))
+        self._subscriptions.append(store.subscribe(lambda s: s.stage, lambda _: self._stage_changed(), now=False))
 
     def restyle(self, tokens: Tokens, *, textured: bool = False) -> None:
         super().restyle(tokens, textured=textured or self.store.state.stage == "finish")

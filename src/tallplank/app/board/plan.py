@@ -34,7 +34,7 @@ class PlanPane(DrawingCanvas):
         self.work_with(
             (OutlineTool(self), SectionTool(self), PlaceTool(self, arranger), WalkTool(self)), (ShapeTool(self), SelectTool(self, arranger))
         )
-        self._subscriptions.append(store.subscribe(lambda s: s.walk, lambda _: self._walked()))
+        self._subscriptions.append(store.subscribe(lambda s: s.walk, lambda _: self._walked(), now=False))
         self._subscriptions.append(store.subscribe(lambda s: s.section, lambda _: self.update()))
 
     def _walked(self) -> None:

@@ -25,7 +25,7 @@ class SectionPane(DrawingCanvas):
         super().__init__(store, tokens, draw, textured=False)
         self.hint = lambda: drawing_hint(store, on_plan=False)
         self.work_with((), ())
-        self._subscriptions.append(store.subscribe(lambda s: (s.section, s.selected, s.face), lambda _: self._moved()))
+        self._subscriptions.append(store.subscribe(lambda s: (s.section, s.selected, s.face), lambda _: self._moved(), now=False))
 
     def restyle(self, tokens: Tokens, *, textured: bool = False) -> None:
         super().restyle(tokens, textured=textured)

@@ -20,6 +20,7 @@ from PyQt6.QtGui import (
 )
 from PyQt6.QtWidgets import QWidget
 
+from tallplank.app.canvas.fit import fitted
 from tallplank.app.canvas.picture import KeptPicture
 from tallplank.app.canvas.tool.dimension import DimensionTool
 from tallplank.app.canvas.tool.tool import Tool
@@ -69,8 +70,8 @@ class DrawingCanvas(QWidget):
         self._drawing: Drawing | None = None
         self._chains: tuple[float, SetOut] | None = None
         self._picture = KeptPicture()
-        self.view = View(0.1, 0.0, 0.0)
-        self._fitted = True
+        self._view = View(0.1, 0.0, 0.0)
+        self._fitted, self._to_fit = True, False
         self.empty_text = "There is no room yet. Add one in Survey."
         self.hint: Callable[[], str] = lambda: ""
         """What the drawing says in its middle while there is nothing on it."""
@@ -141,24 +142,27 @@ class DrawingCanvas(QWidget):
         """How near a relation catches, in millimetres."""
         return min(SNAP_PX / self.view.scale, MOST_SNAP)
 
+    @property
+    def view(self) -> View:
+        """How the drawing lies on the widget; it is fitted when somebody asks, however often its size changed before."""
+        if self._to_fit:
+            self._to_fit = False
+            self._fit_now()
+        return self._view
+
+    @view.setter
+    def view(self, view: View) -> None:
+        self._view, self._to_fit = view, False
+
     def fit(self) -> None:
         """Show the whole drawing with its dimensions."""
-        self._fitted = True
-        drawing = self._drawing
-        if drawing is None or self.width() < 10 or self.height() < 10:
-            return
-        low_scale, high_scale = 0.002, 5.0
-        for _ in range(14):
-            scale = (low_scale * high_scale) ** 0.5
-            low, high = self._bounds(drawing, scale)
-            fits = (high[0] - low[0]) * scale <= self.width() - 16 and (high[1] - low[1]) * scale <= self.height() - 16
-            low_scale, high_scale = (scale, high_scale) if fits else (low_scale, scale)
-        scale = low_scale
-        low, high = self._bounds(drawing, scale)
-        x = (self.width() - (low[0] + high[0]) * scale) / 2
-        y = (self.height() + (low[1] + high[1]) * scale) / 2
-        self.view = View(scale, x, y)
+        self._fitted = self._to_fit = True
         self.update()
+
+    def _fit_now(self) -> None:
+        drawing = self._drawing
+        if drawing is not None and self.width() >= 10 and self.height() >= 10:
+            self._view = fitted(lambda scale: self._bounds(drawing, scale), self.width(), self.height())
 
     def _bounds(self, drawing: Drawing, scale: float) -> tuple[Point, Point]:
         chains = set_out(drawing.chains, self._text_px / scale, self._show, MOST_LIFTS)

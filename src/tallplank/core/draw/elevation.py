@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
+from functools import partial
 from itertools import pairwise
 from math import hypot
 
@@ -32,6 +33,7 @@ from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import Front, Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.run.stretch import JOINED
+from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Point, strip_span
 
@@ -207,18 +209,20 @@ def _run_faces(run: Run) -> Iterator[Shape]:
     for part in run.parts:
         fill = Fill("look", part.finish.look, LEVEL_GRAIN)
         if isinstance(part.form, Swept):
-            yield from _molding_faces(part, part.form, fill)
+            yield from _MOLDINGS.get((part,), partial(_molding_faces, part, part.form, fill))
             continue
         low, high = part.box
         yield rectangle(low.x, low.z, high.x - low.x, high.z - low.z, Pen.OUTLINE, fill)
 
 
-def _molding_faces(part: Part, form: Swept, fill: Fill) -> Iterator[Shape]:
+def _molding_faces(part: Part, form: Swept, fill: Fill) -> tuple[Shape, ...]:
     """A molding with the edges of its profile, as far as it is seen from the front."""
-    yield Poly(part.form.front(part.frame, part.size), Pen.EDGE, fill)
-    for a, b in form.seen_edges(part.size):
-        p, q = part.frame.out(a), part.frame.out(b)
-        yield Line((p.x, p.z), (q.x, q.z), Pen.EDGE)
+    ends = [(part.frame.out(a), part.frame.out(b)) for a, b in form.seen_edges(part.size)]
+    return Poly(part.form.front(part.frame, part.size), Pen.EDGE, fill), *(Line((p.x, p.z), (q.x, q.z), Pen.EDGE) for p, q in ends)
+
+
+_MOLDINGS: IdentityMemo[tuple[Shape, ...]] = IdentityMemo(1000)
+"""How moldings look, for as long as they are the same parts: their outlines are areas joined, and not cheap."""
 
 
 def _wrong(unit: MadeUnit) -> Iterator[Shape]:

@@ -45,7 +45,7 @@ def _noise(rng: np.random.Generator, across: int, along: int, size: int) -> _F:
     rows = np.arange(-min(3 * across, size // 2 - 1), min(3 * across, size // 2 - 1) + 1)
     columns = np.arange(0, min(3 * along, size // 2) + 1)
     weight = np.exp(-((rows[:, None] / across) ** 2) - (columns[None, :] / along) ** 2)
-    spectrum = np.zeros((size, len(columns)), dtype=complex)
+    spectrum = np.zeros((size, len(columns)), dtype=np.complex64)
     spectrum[rows] = weight * np.exp(1j * rng.uniform(0, 2 * np.pi, weight.shape))
     spectrum[0, 0] = 0
     field: _F = np.fft.irfft(np.fft.ifft(spectrum, axis=0), size, axis=1)
