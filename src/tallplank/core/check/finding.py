@@ -10,7 +10,7 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.bearing import hanging_boards
 from tallplank.core.check.kept import kept_entries
 from tallplank.core.check.machining import Fault, Known, faults
-from tallplank.core.check.obstacle import radiators
+from tallplank.core.check.obstacle import footing, into_walls, radiators
 from tallplank.core.check.overlap import SLACK, Overlap, OverlapFinder
 from tallplank.core.check.record import Constructions, Finding, Fix, Site, shown
 from tallplank.core.check.room_door import meeting_doors
@@ -146,9 +146,13 @@ def _moldings_too_high(made: Made) -> Iterator[Finding]:
 def _outside(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     face, placed = site.face(unit), unit.placed
     beyond = max(-placed.x, placed.right - face.length)
+    into, wall = into_walls(site.room, face.frame.flat_out(unit.outline))
     if beyond > SLACK and not face.is_loose:
         text = f"{unit.label} stands {shown(site, beyond)} beyond the end of {face.name}."
         yield Finding("error", "beyond-wall", text, "Slide it back or make it narrower.", (unit.unit.id,))
+    elif into > SLACK:
+        text = f"{unit.label} stands {shown(site, into)} into {wall}."
+        yield Finding("error", "beyond-wall", text, "Slide it back, or make it narrower or shallower.", (unit.unit.id,))
     over = placed.top - headroom(site.room, site.faces, face.frame.flat_out(unit.outline) if site.room.slopes else ())
     if over > SLACK:
         text = f"{unit.label} is {shown(site, over)} higher than the {'ceiling over it' if site.room.slopes else 'room'}."
@@ -161,6 +165,7 @@ def _in_columns(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     bodies = [(c.name, c.outline, c.low, c.top(room.height)) for c in room.columns]
     bodies += [(s.name, s.corners, s.low, room.height) for s in room.soffits]
     bodies += [b for face in site.faces.values() for b in radiators(face)]
+    bodies += [(w.name, footing(w), 0.0, w.height) for w in room.free_walls if w.id != site.face(unit).carrier.id]
     ring = site.face(unit).frame.flat_out(unit.outline) if bodies else ()
     for name, outline, low, high in bodies:
         above = min(unit.placed.top, high) - max(unit.placed.z, low)

@@ -1,7 +1,12 @@
 """What a front may meet in a room: walls, ceiling and floor, units with their fronts closed, pulls, worktops and plinths."""
 
 from collections.abc import Iterator, Mapping, Sequence
+from math import hypot
+from operator import itemgetter
 from typing import NamedTuple
+
+from shapely import LineString, Point, Polygon
+from shapely.geometry.base import BaseGeometry
 
 from tallplank.core.check.overlap import SLACK
 from tallplank.core.check.sweep import Prism, prism_of, proud_of
@@ -12,7 +17,7 @@ from tallplank.core.job.wall import FreeWall
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.space.frame import Frame, Vec
-from tallplank.core.space.outline import Ring, shared_depth
+from tallplank.core.space.outline import Ring, edges, shared_depth
 
 WALL = 50.0
 """How deep a wall is taken to be behind its face, that a front is told to be in it."""
@@ -73,6 +78,33 @@ def obstacles_of_room(room: Room, faces: Faces) -> Iterator[Obstacle]:
     for face in faces.values():
         for name, ring, low, high in radiators(face):
             yield _obstacle(Prism(ring, low, high), "", name)
+
+
+def into_walls(room: Room, ring: Ring) -> tuple[float, str]:
+    """How far an outline reaches through the walls around a room at most, and the name of that wall; 0 for one within them."""
+    around = Polygon(room.corners)
+    outside = Polygon(ring).difference(around)
+    deep, at = max(
+        ((float(around.distance(point)), point) for point in map(Point, _corners(outside))), default=(0.0, None), key=itemgetter(0)
+    )
+    if at is None or deep <= SLACK:
+        return 0.0, ""
+    far = [LineString(edge).distance(at) for edge in edges(room.corners)]
+    return deep, room.walls[far.index(min(far))].name
+
+
+def _corners(area: BaseGeometry) -> Iterator[tuple[float, ...]]:
+    for piece in getattr(area, "geoms", (area,)):
+        if isinstance(piece, Polygon) and not piece.is_empty:
+            yield from piece.exterior.coords
+
+
+def footing(wall: FreeWall) -> Ring:
+    """What a wall that stands free covers of the plan."""
+    (x0, y0), (x1, y1), thick = wall.start, wall.end, wall.thickness
+    long = hypot(x1 - x0, y1 - y0)
+    nx, ny = -(y1 - y0) / long * thick, (x1 - x0) / long * thick
+    return ((x0, y0), (x1, y1), (x1 + nx, y1 + ny), (x0 + nx, y0 + ny))
 
 
 def radiators(face: Face) -> Iterator[tuple[str, Ring, float, float]]:

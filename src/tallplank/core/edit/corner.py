@@ -35,7 +35,8 @@ def set_for_place(choice: Choice, face: Face, present: Callable[[], Made]) -> Un
     unit = choice.unit
     if face.is_loose:
         return unit
-    left, right = unit.x, face.length - unit.x - unit.width
+    low, high = face.span(-place(choice).front)
+    left, right = unit.x - low, high - unit.x - unit.width
     if unit.opening.blind or choice.kind.plan in CORNER_PLANS:
         corner = _corner(face, left, right)
         return _in_corner(choice, face, present, corner) if corner is not None else unit

@@ -37,7 +37,8 @@ def rest(made: Made, room: str, face: Face, mover: Mover, x: float, reach: float
             best = (distance + rank * reach / 8, rank, Rest(place, relation))
     if best is not None:
         return best[2]
-    inside = x if face.is_loose else min(max(x, 0.0), max(face.length - mover.width, 0.0))
+    low, high = face.span(mover.depth)
+    inside = x if face.is_loose else max(min(x, high - mover.width), low)
     return Rest(inside, "" if abs(inside - x) < TOLERANCE else f"end of {face.name}")
 
 
@@ -47,12 +48,12 @@ def first_gap(made: Made, room: str, face: Face, mover: Mover) -> float:
     spans = sorted(
         [*spans, *(span for _, span in reaching(made, room, face, mover)), *(span for _, span in standing(made, room, face, mover))]
     )
-    at = 0.0
+    at, last = face.span(mover.depth)
     for start, end in spans:
         if start - at >= mover.width - TOLERANCE:
             return at
         at = max(at, end)
-    return min(at, max(face.length - mover.width, 0.0))
+    return max(min(at, last - mover.width), 0.0)
 
 
 def gap_around(made: Made, room: str, face: Face, mover: Mover, at: float) -> tuple[float, float] | None:
@@ -64,8 +65,10 @@ def gap_around(made: Made, room: str, face: Face, mover: Mover, at: float) -> tu
     spans += [span for _, span in (*reaching(made, room, face, mover), *standing(made, room, face, mover))]
     if any(start < at < end for start, end in spans):
         return None
-    left = max((end for _, end in spans if end <= at), default=0.0 if face.closed_left else None)
-    right = min((start for start, _ in spans if start >= at), default=face.length if face.closed_right else None)
+    low, high = face.span(mover.depth)
+    lefts, rights = [end for _, end in spans if end <= at], [start for start, _ in spans if start >= at]
+    left = max([*lefts, *([low] if face.closed_left else [])], default=None)
+    right = min([*rights, *([high] if face.closed_right else [])], default=None)
     return None if left is None or right is None else (left, right)
 
 
@@ -92,8 +95,9 @@ def _places(made: Made, room: str, face: Face, mover: Mover) -> Iterator[tuple[i
     for unit in _beside(made, room, face.id, mover):
         yield 0, unit.placed.right, f"right of {unit.unit.mark}"
         yield 0, unit.placed.x - mover.width, f"left of {unit.unit.mark}"
-    yield 1, 0.0, f"left end of {face.name}"
-    yield 1, face.length - mover.width, f"right end of {face.name}"
+    low, high = face.span(mover.depth)
+    yield 1, low, f"left end of {face.name}"
+    yield 1, high - mover.width, f"right end of {face.name}"
     yield from _corners(made, room, face, mover)
     for name, span in standing(made, room, face, mover):
         yield 1, span[1], f"right of {name}"

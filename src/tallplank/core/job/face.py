@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
-from math import atan2, degrees
+from math import atan2, degrees, radians, tan
 from typing import Literal
 
 from tallplank.core.job.room import Group, GroupFace, Room
@@ -11,6 +11,8 @@ from tallplank.core.space.frame import Frame, along, turned_about_z
 from tallplank.core.space.outline import edges, far, inner_angle
 
 HALF_TURN = 180.0
+SQUARE = 1e-6
+"""What a square wall leans by at most."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,6 +44,25 @@ class Face:
     def closed_right(self) -> bool:
         """Whether a wall stands against its right end."""
         return self.after < HALF_TURN
+
+    def lean(self, side: Literal["left", "right"]) -> float | None:
+        """How far the wall at an end reaches into its length for each millimetre before it; None where no wall closes the end.
+
+        Negative where that wall leans away, 0 where it is square.
+        """
+        angle = self.before if side == "left" else self.after
+        if angle >= HALF_TURN:
+            return None
+        lean = 1.0 / tan(radians(angle))
+        return 0.0 if abs(lean) < SQUARE else lean
+
+    def inset(self, side: Literal["left", "right"], depth: float) -> float:
+        """How far from an end a thing begins that is so deep, for it to clear the wall there."""
+        return max((self.lean(side) or 0.0) * depth, 0.0)
+
+    def span(self, depth: float) -> tuple[float, float]:
+        """From where to where along it a thing so deep may stand between the walls at its ends."""
+        return self.inset("left", depth), self.length - self.inset("right", depth)
 
     @property
     def turn(self) -> float:

@@ -161,3 +161,8 @@ def _mitre(one: tuple[Point, Point], other: tuple[Point, Point], corner: Point, 
     if met is None or hypot(met[0] - corner[0], met[1] - corner[1]) > LONGEST_MITRE * offset:
         return None
     return met
+
+
+def without_repeats(way: Sequence[Point]) -> list[Point]:
+    """A way without corners that lie where the one before them does."""
+    return [point for i, point in enumerate(way) if i == 0 or far(way[i - 1], point) > EDGE]

@@ -2,7 +2,6 @@
 
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from math import radians, tan
 from typing import Literal
 
 from tallplank.core.job.face import Face
@@ -16,7 +15,6 @@ CORNER_PLANS = ("diagonal", "ell")
 """Plans of units that stand in a corner and take both its walls."""
 SQUARE = 0.9
 """The sine of an angle that counts as nearly square."""
-STRAIGHT = 1e-6
 JOINED = 0.5
 """Units nearer than this stand joined."""
 Outlines = tuple[tuple[Placed, Ring], ...]
@@ -55,9 +53,9 @@ class Stretch:
         return min(self.plain or self.members, key=lambda p: p.front)
 
     def corner_unit(self, side: Side) -> Placed | None:
-        """The unit made for a corner that ends it at a side."""
+        """The unit made for a corner that ends it at a side, and stands in the corner there."""
         last = self.last(side)
-        return last if last.kind.plan in CORNER_PLANS else None
+        return last if last.kind.plan in CORNER_PLANS and last.unit.side == side else None
 
     @property
     def start(self) -> float:
@@ -207,21 +205,9 @@ def _stretch(group: list[Placed], row: Sequence[Placed], face: Face, outlines: M
     return Stretch(tuple(group), open_left, open_right, shaped, over, wall_left, wall_right)
 
 
-def wall_lean(face: Face, side: Side) -> float | None:
-    """How far the wall at an end of a face reaches into its length for each millimetre before it; None where no wall closes the end.
-
-    Negative where the wall leans away, 0 where it is square.
-    """
-    angle, closed = (face.before, face.closed_left) if side == "left" else (face.after, face.closed_right)
-    if not closed:
-        return None
-    lean = 1.0 / tan(radians(angle))
-    return 0.0 if abs(lean) < STRAIGHT else lean
-
-
 def is_at_wall(placed: Placed, face: Face, side: Side) -> bool:
     """Whether a side of a unit touches the wall there: with its back where that leans away, with its front where it leans in."""
-    lean = wall_lean(face, side)
+    lean = face.lean(side)
     if lean is None:
         return False
     reach = max(-placed.back * lean, -placed.front * lean)

@@ -5,7 +5,7 @@ from math import cos, radians, sin
 from typing import NamedTuple
 
 from tallplank.core.joinery.run.corner import Line
-from tallplank.core.joinery.run.stretch import Course, Side, wall_lean
+from tallplank.core.joinery.run.stretch import Course, Side
 
 OUT_OF_SQUARE = 3.0
 """A wall that leans by less than this over the depth of a top is met by scribing it."""
@@ -40,4 +40,4 @@ def wall_ends(course: Course) -> Iterator[WallEnd]:
 
 def leaning_ends(course: Course, depth: float) -> tuple[WallEnd, ...]:
     """Those of the walls that a top so deep is cut to."""
-    return tuple(end for end in wall_ends(course) if OUT_OF_SQUARE < abs(wall_lean(course.face, end.side) or 0.0) * depth <= REACHED)
+    return tuple(end for end in wall_ends(course) if OUT_OF_SQUARE < abs(course.face.lean(end.side) or 0.0) * depth <= REACHED)

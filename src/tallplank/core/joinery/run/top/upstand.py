@@ -15,7 +15,7 @@ from tallplank.core.joinery.part.part import Edges, Tag
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.corner import seen
 from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
-from tallplank.core.joinery.run.stretch import Course, Side, wall_lean
+from tallplank.core.joinery.run.stretch import Course
 from tallplank.core.joinery.run.wall_end import WallEnd, wall_ends
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
@@ -160,7 +160,7 @@ def _start(course: Course, thick: float, free: float) -> float:
     """Where the first board begins: before the face of the one round the corner, at the wall, or at the free end of the worktop."""
     joint = course.left
     if joint is None:
-        return _inset(course, "left", thick) if course.stretch.wall_left else free
+        return course.face.inset("left", thick) if course.stretch.wall_left else free
     its = seen(((0.0, -thick), (1.0, -thick)), joint.there)
     cross = crossing(((0.0, -thick), (1.0, -thick)), its) if joint.inner else None
     return cross[0] if cross is not None else 0.0
@@ -170,9 +170,4 @@ def _end(course: Course, thick: float, free: float) -> float:
     """Where the last board ends: at the wall round the corner or at the end, or at the free end of the worktop."""
     if course.right is None and not course.stretch.wall_right:
         return free
-    return course.face.length - (_inset(course, "right", thick) if course.right is None else 0.0)
-
-
-def _inset(course: Course, side: Side, thick: float) -> float:
-    """How far a square board so thick keeps from the corner of its wall with one that leans in."""
-    return max((wall_lean(course.face, side) or 0.0) * thick, 0.0)
+    return course.face.length - (course.face.inset("right", thick) if course.right is None else 0.0)

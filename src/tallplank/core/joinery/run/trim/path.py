@@ -4,7 +4,7 @@ from collections.abc import Iterator
 
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.corner import Line, seen
-from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course, Joint, Side, Stretch, wall_lean
+from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course, Joint, Side, Stretch
 from tallplank.core.joinery.run.wall_end import leaning_ends
 from tallplank.core.space.outline import Point, crossing, shifted
 
@@ -82,7 +82,7 @@ def _to_wall(course: Course, unit: Placed, side: Side, y: float) -> float:
     edge = unit.x if side == "left" else unit.right
     if all(wall.side != side for wall in leaning_ends(course, -y)):
         return edge
-    lean = wall_lean(course.face, side) or 0.0
+    lean = course.face.lean(side) or 0.0
     inset = -y * lean if lean > 0 else (-y - BEHIND) * lean
     return inset if side == "left" else course.face.length - inset
 

@@ -17,7 +17,7 @@ from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Frame, Vec
-from tallplank.core.space.outline import Point, crossing
+from tallplank.core.space.outline import Point, crossing, without_repeats
 
 OUTER = 1.0
 """Degrees of a turn from which it is an outer corner."""
@@ -59,7 +59,7 @@ def _path(course: Course) -> list[Point]:
         a, b = _edge(one), _edge(other)
         if abs(a - b) > 1e-6:
             points += [(other.x, a), (other.x, b)]
-    return [*points, *_end(course, "right")]
+    return without_repeats([*points, *_end(course, "right")])
 
 
 def _edge(placed: Placed) -> float:
