@@ -4,6 +4,7 @@ from collections import Counter
 from collections.abc import Callable, Hashable, Iterator, Mapping
 from contextlib import contextmanager
 from contextvars import ContextVar
+from functools import partial
 from types import MappingProxyType
 from weakref import WeakValueDictionary
 
@@ -21,15 +22,18 @@ from tallplank.core.joinery.rule.place import place
 from tallplank.core.joinery.run.corner import courses
 from tallplank.core.joinery.run.over import lowest_over
 from tallplank.core.joinery.run.override import overridden
+from tallplank.core.joinery.run.row import stretches
 from tallplank.core.joinery.run.run import Run, build_run, room_runs
-from tallplank.core.joinery.run.stretch import Course, Stretch, stretches
+from tallplank.core.joinery.run.standing import standing_in
+from tallplank.core.joinery.run.stretch import Beside, Course, Stretch
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.joinery.shaped.unit import build_shaped
 from tallplank.core.joinery.twin import decisions, twin
 from tallplank.core.joinery.unit.carcass import build_carcass
 from tallplank.core.joinery.unit.filler import build_filler
 from tallplank.core.joinery.unit.sheet import build_back_panel, build_end_panel
-from tallplank.core.measure.memo import are_same
+from tallplank.core.measure.memo import IdentityMemo, are_same
+from tallplank.core.space.outline import strip_span
 
 BUILDERS: Mapping[str, Callable[[Choice, Collector], None]] = MappingProxyType(
     {
@@ -81,6 +85,8 @@ def _by_room(units: tuple[MadeUnit, ...], last: Made | None) -> Mapping[str, tup
     return {room: tuple(members) for room, members in found.items()}
 
 
+MOST_BESIDE = 5000
+"""Units as seen from other faces that are kept."""
 MOST_STANDARDS = 2
 """How many makes of one unit are kept, so that a change of the whole job can be undone and redone at once."""
 
@@ -99,7 +105,8 @@ class Workshop:
         """Units by the identity of their records, which they hold on to: those of the last two jobs and what edits built since."""
         self._faces: dict[str, tuple[Room, Faces]] = {}
         self._room_runs: dict[str, tuple[Room, tuple[MadeUnit, ...], tuple[Run, ...]]] = {}
-        self._stretches: dict[tuple[str, str, RunKind], tuple[Face, tuple[MadeUnit, ...], tuple[Stretch, ...]]] = {}
+        self._stretches: dict[tuple[str, str, RunKind], tuple[Face, tuple[object, ...], tuple[Stretch, ...]]] = {}
+        self._beside: IdentityMemo[Beside | None] = IdentityMemo(MOST_BESIDE)
         self._runs: dict[tuple[str, str, RunKind, int], tuple[Course, Run, float | None]] = {}
         self._alike: WeakValueDictionary[Hashable, MadeUnit] = WeakValueDictionary()
         """One unit of each row of decisions, whose parts others share, for as long as some job has it."""
@@ -177,14 +184,24 @@ class Workshop:
 
     def _runs_of_room(self, job: Job, room: str, faces: Faces, members: tuple[MadeUnit, ...]) -> Iterator[Run]:
         at_faces = {face_id: tuple(m for m in members if m.unit.face == face_id) for face_id in {m.unit.face for m in members}}
-        found = {what: self._courses(room, what, faces, at_faces) for what in RUN_KINDS}
-        for face in faces.values():
-            for what in RUN_KINDS:
-                for number, course in enumerate(found[what].get(face.id, ()), 1):
-                    yield self._run(course, what, number, room, job.standard, self._above(job.room(room), faces, course, what))
+        beside = {face_id: self._beside_face(faces, faces[face_id], at_faces) for face_id in at_faces}
+        found = {what: self._courses(room, what, faces, at_faces, beside) for what in RUN_KINDS}
+        runs = [
+            self._run(course, what, number, room, job.standard, self._above(job.room(room), faces, course, what))
+            for face in faces.values()
+            for what in RUN_KINDS
+            for number, course in enumerate(found[what].get(face.id, ()), 1)
+        ]
+        yield from runs
         record = job.room(room)
-        standing = [(faces[m.unit.face].frame.flat_out(m.outline), m.placed.top) for m in members] if record.cornice else []
+        standing = standing_in(record, faces, [(m.placed, m.outline) for m in members], runs) if record.cornice else []
         yield from room_runs(record, faces, self.catalog, job.standard, standing)
+
+    def _beside_face(self, faces: Faces, face: Face, at_faces: Mapping[str, tuple[MadeUnit, ...]]) -> tuple[Beside, ...]:
+        """What stands at other faces and reaches into the strip before one."""
+        others = (m for key, units in at_faces.items() if key != face.id for m in units)
+        found = (self._beside.get((m, faces[m.unit.face], face), partial(beside_face, m, faces[m.unit.face], face)) for m in others)
+        return tuple(b for b in found if b is not None)
 
     def _above(self, room: Room, faces: Faces, course: Course, what: RunKind) -> float | None:
         """The height of the ceiling or the lowest soffit over a stretch, for what ends under it."""
@@ -193,17 +210,23 @@ class Workshop:
         return lowest_over(room, faces, course)
 
     def _courses(
-        self, room: str, what: RunKind, faces: Faces, at_faces: Mapping[str, tuple[MadeUnit, ...]]
+        self,
+        room: str,
+        what: RunKind,
+        faces: Faces,
+        at_faces: Mapping[str, tuple[MadeUnit, ...]],
+        beside: Mapping[str, tuple[Beside, ...]],
     ) -> Mapping[str, tuple[Course, ...]]:
         """What runs at each face, those of faces where nothing changed kept."""
         found = {}
         for face_id, units in at_faces.items():
             key = (room, face_id, what)
             known = self._stretches.get(key)
-            if known is None or known[0] is not faces[face_id] or not are_same(known[1], units):
+            around = (*units, *beside[face_id])
+            if known is None or known[0] is not faces[face_id] or not are_same(known[1], around):
                 outlines = {m.unit.id: m.outline for m in units if m.plan is not None}
-                made = stretches([m.placed for m in units], faces[face_id], outlines, what)
-                known = self._stretches[key] = (faces[face_id], units, made)
+                made = stretches([m.placed for m in units], faces[face_id], outlines, what, beside[face_id])
+                known = self._stretches[key] = (faces[face_id], around, made)
             found[face_id] = known[2]
         return courses(found, faces, what)
 
@@ -216,6 +239,17 @@ class Workshop:
         run = build_run(course, what, number, room, self.catalog, standard, above)
         self._runs[key] = (course, run, above)
         return run
+
+
+def beside_face(unit: MadeUnit, own: Face, face: Face) -> Beside | None:
+    """A unit as it is seen in the frame of another face, if it reaches into the strip before that."""
+    ring = tuple(face.frame.inside((*point, 0.0))[:2] for point in own.frame.flat_out(unit.outline))
+    span = strip_span(ring, -STRIP, 0.0)
+    return Beside(unit.placed, ring) if span is not None and span[1] > 0.0 and span[0] < face.length else None
+
+
+STRIP = 1200.0
+"""How far before a face what stands at others is looked for."""
 
 
 def make(job: Job, catalog: Catalog) -> Made:

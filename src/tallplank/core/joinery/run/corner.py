@@ -8,7 +8,8 @@ from collections.abc import Mapping, Sequence
 from tallplank.core.job.face import HALF_TURN, Face, Faces
 from tallplank.core.job.unit import RunKind
 from tallplank.core.joinery.rule.place import Placed
-from tallplank.core.joinery.run.stretch import CORNER_PLANS, JOINED, Course, Joint, Side, Stretch, level_of
+from tallplank.core.joinery.run.row import level_of
+from tallplank.core.joinery.run.stretch import CORNER_PLANS, JOINED, Course, Joint, Side, Stretch
 from tallplank.core.space.frame import Frame
 from tallplank.core.space.outline import Point, crossing
 

@@ -19,10 +19,17 @@ from tallplank.core.joinery.run.top.worktop import add_worktop
 from tallplank.core.joinery.run.trim.end_panel import add_end_panels
 from tallplank.core.joinery.run.trim.molding import add_molding
 from tallplank.core.joinery.run.trim.plinth import add_plinth
-from tallplank.core.joinery.run.trim.room_molding import Stroke, add_strokes, cornice_strokes, face_of_stroke, laid_straight, rail_strokes
+from tallplank.core.joinery.run.trim.room_molding import (
+    Standing,
+    Stroke,
+    add_strokes,
+    cornice_strokes,
+    face_of_stroke,
+    laid_straight,
+    rail_strokes,
+)
 from tallplank.core.joinery.run.trim.scribe import add_scribe
 from tallplank.core.joinery.setout.collector import Collector
-from tallplank.core.space.outline import Ring
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,7 +74,9 @@ def build_run(
         elif what in ("crown", "light-rail"):
             molding = chosen_hardware(catalog, standard, _own_unit(stretch, what), what)
             assert isinstance(molding, Molding)
-            add_molding(course, what, molding, finish, out, above)
+            below = next((p.unit for p in stretch.below if "splash" in p.unit.finishes), None)
+            splash = chosen_finish(catalog, standard, below, "splash").thickness if stretch.below else 0.0
+            add_molding(course, what, molding, finish, out, above, splash)
     except BuildError as error:
         problem = error.text
     return Run(
@@ -84,7 +93,7 @@ def build_run(
     )
 
 
-def room_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard, standing: Sequence[tuple[Ring, float]]) -> Iterator[Run]:
+def room_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard, standing: Sequence[Standing]) -> Iterator[Run]:
     """The moldings of a room itself: its cornice wall by wall, and the rails round its soffits; `standing` as of `cornice_strokes`."""
     for face in faces.values():
         yield from _sill_run(room, face, catalog, standard)
@@ -95,7 +104,7 @@ def room_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard, st
     if room.cornice:
         molding = chosen_hardware(catalog, standard, None, "cornice")
         assert isinstance(molding, Molding)
-        strokes = tuple(cornice_strokes(room, faces, molding.rise, standing))
+        strokes = tuple(cornice_strokes(room, faces, (molding.rise, molding.reach), standing))
         yield from _room_run(room, faces, "cornice", strokes, room.height - molding.rise, molding, catalog, standard)
     for number, soffit in enumerate(room.soffits):
         if soffit.molding:

@@ -1,12 +1,11 @@
-"""Stretches: units standing side by side at one face, which one worktop or one plinth runs across."""
+"""Stretches: units standing side by side at one face, which something runs across, and what they go on with round corners."""
 
-from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from tallplank.core.job.face import Face
-from tallplank.core.job.unit import RunKind
 from tallplank.core.joinery.rule.place import Placed
+from tallplank.core.measure.memo import are_same
 from tallplank.core.space.frame import Frame
 from tallplank.core.space.outline import Point, Ring
 
@@ -21,6 +20,13 @@ Outlines = tuple[tuple[Placed, Ring], ...]
 """Units that are no rectangles, each with what it covers with its fronts closed, in the frame of its face."""
 
 
+class Beside(NamedTuple):
+    """A unit with what it covers of the plan, its end panels too, in the frame of a face that need not be its own."""
+
+    placed: Placed
+    ring: Ring
+
+
 @dataclass(frozen=True, slots=True)
 class Stretch:
     """Neighbours at one face that one worktop or one plinth runs across, from left to right."""
@@ -31,11 +37,17 @@ class Stretch:
     """Whether the end stands free, not against a wall or a taller unit."""
     shaped: Outlines = ()
     """Those of its members that are no rectangles."""
-    over: tuple[Placed, ...] = ()
-    """What hangs over a worktop, where it ends a backsplash."""
     wall_left: bool = False
     wall_right: bool = False
     """Whether the end stands against the next wall of the room, wherever it touches that."""
+    over: tuple[Beside, ...] = ()
+    """What hangs over a worktop, at its own wall or round a corner, where it ends a backsplash."""
+    below: tuple[Placed, ...] = ()
+    """The units under a light rail that have a backsplash."""
+    panels: tuple[float, float] = (0.0, 0.0)
+    """How thick the panels are that cover its free ends."""
+    beyond: tuple[float, float] = (0.0, 0.0)
+    """How far a worktop stands out at its free ends, as their units' rules ask and what stands there allows."""
 
     @property
     def plain(self) -> tuple[Placed, ...]:
@@ -114,121 +126,15 @@ class Course:
         return tuple(j for j in (self.left, self.right) if j is not None)
 
 
+ENDS = ("open_left", "open_right", "wall_left", "wall_right", "panels", "beyond")
+
+
 def _same(one: Stretch | None, other: Stretch | None) -> bool:
     if one is None or other is None:
         return one is other
     if one is other:
         return True
-    ends = (one.open_left, one.open_right) == (other.open_left, other.open_right)
-    if len(one.over) != len(other.over) or any(a is not b for a, b in zip(one.over, other.over, strict=True)):
-        return False
-    return ends and len(one.members) == len(other.members) and all(a is b for a, b in zip(one.members, other.members, strict=True))
-
-
-def stretches(units: Iterable[Placed], face: Face, outlines: Mapping[str, Ring], what: RunKind) -> tuple[Stretch, ...]:
-    """The stretches of units that something runs across; those that stand apart or at other heights begin a new one.
-
-    `outlines` are those of units that are no rectangles, by their ids, in the frame of the face.
-    """
-    row = sorted(units, key=lambda p: p.x)
-    if what == "end":
-        alone = (_alone(p, row, face) for p in row if CARRIES[what](p))
-        return tuple(stretch for stretch in alone if stretch.open_left or stretch.open_right)
-    carrying = [p for p in row if CARRIES[what](p) and not _is_covered(p, row, what)]
-    groups: list[list[Placed]] = []
-    for placed in carrying:
-        if groups and _joined(groups[-1], placed, what):
-            groups[-1].append(placed)
-        else:
-            groups.append([placed])
-    return tuple(_stretch(group, row, face, outlines, what) for group in groups)
-
-
-TALL_FROM = 1600.0
-"""Units whose tops are higher than this carry a crown."""
-BOXES = ("carcass", "filler")
-OVER: tuple[RunKind, ...] = ("top", "scribe", "crown")
-"""What runs over units."""
-
-
-def _is_crowned(placed: Placed) -> bool:
-    """Whether moldings know the way along a unit: along boxes, and across corners."""
-    return placed.kind.build in BOXES or placed.kind.plan in CORNER_PLANS
-
-
-CARRIES: Mapping[RunKind, Callable[[Placed], bool]] = {
-    "top": lambda p: not p.hung and p.kind.worktop,
-    "plinth": lambda p: not p.hung and p.kind.kick and p.kind.plinth and p.rules.kick != "none" and p.z > 0,
-    "end": lambda p: p.rules.end_panel == "free" and p.kind.build == "carcass",
-    "crown": lambda p: p.rules.crown == "yes" and p.top > TALL_FROM and _is_crowned(p),
-    "scribe": lambda p: p.rules.ceiling_scribe == "yes" and p.top > TALL_FROM and _is_crowned(p),
-    "light-rail": lambda p: p.hung and p.rules.light_rail == "yes" and _is_crowned(p),
-}
-"""Which units each kind of run goes across."""
-
-
-def level_of(placed: Placed, what: RunKind) -> float:
-    """The height at which something runs over or under a unit."""
-    return placed.top if what in OVER else placed.z
-
-
-def _is_covered(placed: Placed, row: Sequence[Placed], what: RunKind) -> bool:
-    """Whether another unit stands on a unit where its crown would be, or hangs below it where its light rail would."""
-    if what in ("top", "plinth"):
-        return False
-    ends = ((p.z, placed.top) if what in OVER else (p.top, placed.z) for p in _over(placed, row))
-    return any(abs(one - other) < JOINED for one, other in ends)
-
-
-def _over(placed: Placed, row: Sequence[Placed]) -> Iterator[Placed]:
-    for other in row:
-        if other is not placed and min(other.right, placed.right) - max(other.x, placed.x) > JOINED:
-            yield other
-
-
-def _joined(group: Sequence[Placed], placed: Placed, what: RunKind) -> bool:
-    last = max(group, key=lambda p: p.right)
-    return abs(level_of(placed, what) - level_of(last, what)) < JOINED and placed.x - last.right <= JOINED
-
-
-def _stretch(group: list[Placed], row: Sequence[Placed], face: Face, outlines: Mapping[str, Ring], what: RunKind) -> Stretch:
-    start, end = group[0].x, max(p.right for p in group)
-    members = set(map(id, group))
-    level = level_of(group[0], what)
-    others = [p for p in row if id(p) not in members and _closes(p, level, what)]
-    wall_left, wall_right = is_at_wall(group[0], face, "left"), is_at_wall(max(group, key=lambda p: p.right), face, "right")
-    open_left = not wall_left and not any(abs(p.right - start) <= JOINED for p in others)
-    open_right = not wall_right and not any(abs(p.x - end) <= JOINED for p in others)
-    shaped = tuple((p, outlines[p.unit.id]) for p in group if p.unit.id in outlines)
-    splashed = what == "top" and any(p.rules.splash != "none" for p in group)
-    over = tuple(p for p in row if splashed and p.hung and p.z > level and p.x < end and p.right > start)
-    return Stretch(tuple(group), open_left, open_right, shaped, over, wall_left, wall_right)
-
-
-def is_at_wall(placed: Placed, face: Face, side: Side) -> bool:
-    """Whether a side of a unit touches the wall there: with its back where that leans away, with its front where it leans in."""
-    lean = face.lean(side)
-    if lean is None:
-        return False
-    reach = max(-placed.back * lean, -placed.front * lean)
-    return (placed.x if side == "left" else face.length - placed.right) - reach <= JOINED
-
-
-def _alone(placed: Placed, row: Sequence[Placed], face: Face) -> Stretch:
-    """A unit by itself, with the sides at which neither a wall nor another unit stands against it."""
-    beside = [p for p in row if p is not placed and min(p.top, placed.top) - max(p.z, placed.z) > JOINED]
-    open_left = not is_at_wall(placed, face, "left") and not any(abs(p.right - placed.x) <= JOINED for p in beside)
-    open_right = not is_at_wall(placed, face, "right") and not any(abs(p.x - placed.right) <= JOINED for p in beside)
-    return Stretch((placed,), open_left, open_right)
-
-
-def panel_of(placed: Placed) -> float:
-    """How thick the panel is that covers a free side of a unit; 0 where none does."""
-    return placed.front_thickness if CARRIES["end"](placed) else 0.0
-
-
-def _closes(placed: Placed, level: float, what: RunKind) -> bool:
-    """Whether a unit beside a stretch closes its end."""
-    if what in ("top", "plinth"):
-        return not placed.hung
-    return placed.z <= level + JOINED < placed.top if what in OVER else placed.z < level - JOINED < placed.top
+    ends = all(getattr(one, name) == getattr(other, name) for name in ENDS)
+    same = are_same(one.members, other.members) and are_same(one.below, other.below)
+    over = are_same([b.placed for b in one.over], [b.placed for b in other.over])
+    return ends and same and over and all(a.ring == b.ring for a, b in zip(one.over, other.over, strict=True))

@@ -41,3 +41,15 @@ def wall_ends(course: Course) -> Iterator[WallEnd]:
 def leaning_ends(course: Course, depth: float) -> tuple[WallEnd, ...]:
     """Those of the walls that a top so deep is cut to."""
     return tuple(end for end in wall_ends(course) if OUT_OF_SQUARE < abs(course.face.lean(end.side) or 0.0) * depth <= REACHED)
+
+
+def edge_at_wall(course: Course, side: Side, y: float, edge: float, thick: float = 0.0) -> float:
+    """Where a line at y ends: at the wall that closes the end, if that leans, else at `edge`, the side of the unit there.
+
+    A board that is so thick behind the line and cut square keeps clear of the wall with all of its end.
+    """
+    if all(wall.side != side for wall in leaning_ends(course, -y)):
+        return edge
+    lean = course.face.lean(side) or 0.0
+    inset = -y * lean if lean > 0 else (-y - thick) * lean
+    return inset if side == "left" else course.face.length - inset

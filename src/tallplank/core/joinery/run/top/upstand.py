@@ -21,7 +21,7 @@ from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Frame, Vec
-from tallplank.core.space.outline import crossing
+from tallplank.core.space.outline import crossing, shared_depth, strip_span
 
 LEAST = 20.0
 """A strip of a backsplash narrower or lower than this is left out."""
@@ -53,7 +53,7 @@ def add_upstand(course: Course, finish: Finish, splash: Finish, ends: tuple[floa
     thick = max(splash.thickness if p.rules.splash != "none" else finish.thickness for p in wanted)
     left, right = _start(course, thick, course.stretch.start - ends[0]), _end(course, thick, course.stretch.end + ends[1])
     top = course.stretch.members[0].top + finish.thickness
-    stands = _joined(_stands(course, left, right, top, finish.thickness))
+    stands = _joined(_stands(course, left, right, top, (finish.thickness, splash.thickness)))
     for stand in stands:
         if stand.is_splash:
             _add_splash(course, stand, splash, top, out)
@@ -67,7 +67,7 @@ def add_upstand(course: Course, finish: Finish, splash: Finish, ends: tuple[floa
             _add_return(course, wall, of, (stand.height, depth, top), is_splash=stand.is_splash, out=out)
 
 
-def _stands(course: Course, left: float, right: float, top: float, board: float) -> Iterator[Stand]:
+def _stands(course: Course, left: float, right: float, top: float, thick: tuple[float, float]) -> Iterator[Stand]:
     """Unit by unit, the first and the last from and to the ends of the worktop."""
     members = course.stretch.members
     cuts = [left, *((a.right + b.x) / 2 for a, b in pairwise(members)), right]
@@ -77,25 +77,32 @@ def _stands(course: Course, left: float, right: float, top: float, board: float)
                 height = Size.of(placed.rules.upstand, "upstand", of_unit(placed, Decided("rule", "upstand")))
                 yield Stand(start, end, height, False, placed)
         else:
-            yield from _splashes(course, placed, (start, end), top, board)
+            yield from _splashes(course, placed, (start, end), top, thick)
 
 
-def _splashes(course: Course, placed: Placed, span: tuple[float, float], top: float, board: float) -> Iterator[Stand]:
-    """The pieces of a backsplash behind one unit, parted where what is over it changes."""
+def _splashes(course: Course, placed: Placed, span: tuple[float, float], top: float, thicks: tuple[float, float]) -> Iterator[Stand]:
+    """The pieces of a backsplash behind one unit, parted where what is over it changes; `thicks` are of the worktop and of it."""
+    board, thick = thicks
     windows = [o for o in course.face.openings if o.kind in ("window", "opening", "niche") and o.sill + o.height > top]
-    over = course.stretch.over
-    cuts = {*span, *(x for o in windows for x in (o.x, o.x + o.width)), *(x for p in over for x in (p.x, p.right))}
+    over = [(b.placed, at) for b in course.stretch.over if (at := strip_span(b.ring, -thick, 0.0)) is not None]
+    cuts = {*span, *(x for o in windows for x in (o.x, o.x + o.width)), *(x for _, at in over for x in at)}
     for start, end in pairwise(sorted(x for x in cuts if span[0] <= x <= span[1])):
         middle = (start + end) / 2
         height = Size.of(placed.rules.splash_height, "backsplash", of_unit(placed, Decided("rule", "splash_height")))
-        for hung in (p for p in over if p.x < middle < p.right):
-            height = Size.of(hung.z, f"under unit {hung.unit.mark}", of_unit(hung, Decided("unit", "z"))) - Size.of(top, "worktop")
+        for hung in (p for p, at in over if at[0] < middle < at[1]):
+            height = _under(hung, top, height)
         for window in (o for o in windows if o.x < middle < o.x + o.width):
             if window.sill - top < height.value:
                 height = Size.of(window.sill, f"sill of the {window.kind}") - Size.of(top, "worktop")
                 height = height - Size.of(board, "sill board") if window.board else height
         if height.value > LEAST and end - start > LEAST:
             yield Stand(start, end, height, True, placed)
+
+
+def _under(hung: Placed, top: float, height: Size) -> Size:
+    """The height, or what is free under a unit that hangs over the worktop, if that is less."""
+    free = Size.of(hung.z, f"under unit {hung.unit.mark}", of_unit(hung, Decided("unit", "z"))) - Size.of(top, "worktop")
+    return free if free.value < height.value or hung.z - top < ALIKE else height
 
 
 def _joined(stands: Iterator[Stand]) -> list[Stand]:
@@ -148,6 +155,14 @@ def _add_return(course: Course, end: WallEnd, finish: Finish, place: tuple[Size,
         length = length + Size.of(rest, "along the leaning wall")
     at = stop if end.side == "left" else start
     along = Vec(-wx, -wy, 0.0) if end.side == "left" else Vec(wx, wy, 0.0)
+    inward = (s, c) if end.side == "left" else (-s, c)
+    ring = [
+        (end.corner + wx * d + inward[0] * t, wy * d + inward[1] * t) for d, t in ((start, 0), (stop, 0), (stop, thick), (start, thick))
+    ]
+    for hung in (b.placed for b in course.stretch.over if is_splash and shared_depth(tuple(ring), b.ring) > ALIKE):
+        height = _under(hung, top, height)
+    if height.value <= LEAST:
+        return
     frame = Frame(Vec(end.corner + wx * at, wy * at, top), along, Vec(0.0, 0.0, 1.0), Vec(along.y, -along.x, 0.0))
     shown = None if is_splash else finish.band
     edges = Edges(l2=shown, w1=shown) if end.side == "left" else Edges(l2=shown, w2=shown)

@@ -20,7 +20,7 @@ from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.corner import Line
 from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
-from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course, panel_of
+from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course
 from tallplank.core.joinery.run.top.edge import with_free_corners, worked_edges
 from tallplank.core.joinery.run.top.let_in import cut_for, kept_clear, let_ins
 from tallplank.core.joinery.run.top.outline import SLIVER, cut_line, lies_on, region
@@ -75,12 +75,10 @@ def _own(members: Sequence[Placed], role: FinishRole) -> Unit | None:
 
 def end_overhangs(course: Course) -> tuple[Size, Size]:
     """How far a worktop stands out at its free ends."""
-    stretch, face = course.stretch, course.face
-    first, last = stretch.members[0], max(stretch.members, key=lambda p: p.right)
-    over = first.rules.top_end + panel_of(first), last.rules.top_end + panel_of(last)
-    most = stretch.start if face.closed_left else over[0], face.length - stretch.end if face.closed_right else over[1]
-    left = min(over[0], most[0]) if stretch.open_left and course.left is None else 0.0
-    right = min(over[1], most[1]) if stretch.open_right and course.right is None else 0.0
+    stretch = course.stretch
+    first, last = stretch.members[0], stretch.last("right")
+    left = stretch.beyond[0] if stretch.open_left and course.left is None else 0.0
+    right = stretch.beyond[1] if stretch.open_right and course.right is None else 0.0
     return (
         Size.of(left, "end overhang", of_unit(first, Decided("rule", "top_end"))),
         Size.of(right, "end overhang", of_unit(last, Decided("rule", "top_end"))),

@@ -6,7 +6,7 @@ that turns by an angle d is cut at d / 2; its length is told from long point to 
 
 from collections.abc import Callable, Iterator, Sequence
 from itertools import pairwise
-from math import atan2, degrees, hypot, radians, tan
+from math import atan, atan2, degrees, hypot, radians, tan
 
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.catalog.hardware import Molding
@@ -15,7 +15,9 @@ from tallplank.core.joinery.part.form.swept import EndCut, Swept
 from tallplank.core.joinery.part.part import Tag
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.length import length_of, pieces_of
-from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course, Joint, Side, level_of, panel_of
+from tallplank.core.joinery.run.row import level_of
+from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course, Joint, Side
+from tallplank.core.joinery.run.wall_end import edge_at_wall, leaning_ends
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
@@ -27,9 +29,14 @@ STRAIGHT = 1e-6
 Segment = tuple[Point, Point]
 
 
-def add_molding(course: Course, what: RunKind, molding: Molding, finish: Finish, out: Collector, above: float | None = None) -> None:
-    """The pieces of a crown or a light rail along a stretch; with a strip up to the ceiling at `above` a crown ends under that."""
-    path = molding_path(course, what, molding)
+def add_molding(
+    course: Course, what: RunKind, molding: Molding, finish: Finish, out: Collector, above: float | None = None, splash: float = 0.0
+) -> None:
+    """The pieces of a crown or a light rail along a stretch; with a strip up to the ceiling at `above` a crown ends under that.
+
+    A light rail ends before a backsplash below it, which is so thick.
+    """
+    path = molding_path(course, what, molding, splash)
     first = course.stretch.members[0]
     rise = level_of(first, what) - (molding.rise if what == "light-rail" else 0.0)
     if above is not None and first.rules.ceiling_scribe == "yes":
@@ -40,16 +47,16 @@ def add_molding(course: Course, what: RunKind, molding: Molding, finish: Finish,
         _add_pieces(course, line, rise, (turns[number], turns[number + 1]), molding, finish, Tag(NAMES[what]), out)
 
 
-def molding_path(course: Course, what: RunKind, molding: Molding) -> tuple[Point, ...]:
+def molding_path(course: Course, what: RunKind, molding: Molding, splash: float = 0.0) -> tuple[Point, ...]:
     """Where the back of a molding runs, from left to right, seen from above in the frame of the face."""
     members = course.stretch.members
-    points = [*reversed(list(_end(course, "left", what, molding)))]
+    points = [*reversed(list(_end(course, "left", what, molding, splash)))]
     for one, other in pairwise(members):
         a, b = base_line(one, what, molding), base_line(other, what, molding)
         if abs(a - b) > STRAIGHT:
             inward = 0.0 if what == "crown" else molding.reach if b < a else -molding.reach
             points += [(other.x + inward, a), (other.x + inward, b)]
-    return (*points, *_end(course, "right", what, molding))
+    return (*points, *_end(course, "right", what, molding, splash))
 
 
 def base_line(placed: Placed, what: RunKind, molding: Molding) -> float:
@@ -85,7 +92,7 @@ def corner_way(placed: Placed, what: RunKind, molding: Molding | None, *, joined
 FAR = 1000.0
 
 
-def _end(course: Course, side: Side, what: RunKind, molding: Molding) -> Iterator[Point]:
+def _end(course: Course, side: Side, what: RunKind, molding: Molding, splash: float) -> Iterator[Point]:
     """The corners of the path from its straight line on to one of its ends."""
     stretch, joint = course.stretch, course.left if side == "left" else course.right
     last, is_open = stretch.last(side), stretch.open_left if side == "left" else stretch.open_right
@@ -96,14 +103,25 @@ def _end(course: Course, side: Side, what: RunKind, molding: Molding) -> Iterato
     if joint is not None:
         yield _meeting(joint, what, molding, y) or (edge, y)
         return
+    inwards = 1.0 if side == "left" else -1.0
     if not is_open:
-        yield (edge, y)
+        yield (edge_at_wall(course, side, y, edge) + inwards * _returned_splash(course, side, splash), y)
         return
-    edge += panel_of(last) if side == "right" else -panel_of(last)
+    edge += stretch.panels[1] if side == "right" else -stretch.panels[0]
     inward = 0.0 if what == "crown" else molding.reach if side == "left" else -molding.reach
     yield (edge + inward, y)
-    if last.back - y > STRAIGHT:
-        yield (edge + inward, last.back)
+    behind = splash if any(p.x <= edge <= p.right for p in stretch.below) else 0.0
+    if last.back - behind - y > STRAIGHT:
+        yield (edge + inward, last.back - behind)
+
+
+def _returned_splash(course: Course, side: Side, splash: float) -> float:
+    """What a backsplash takes that returns along the wall at an end."""
+    stretch = course.stretch
+    end = next((p for p in stretch.below if stretch.last(side).x <= p.right and p.x <= stretch.last(side).right), None)
+    walled = stretch.wall_left if side == "left" else stretch.wall_right
+    lean = course.face.lean(side) or 0.0
+    return splash * hypot(1.0, lean) if walled and end is not None and end.rules.splash_returns == "walls" else 0.0
 
 
 def _meeting(joint: Joint, what: RunKind, molding: Molding, y: float) -> Point | None:
@@ -119,8 +137,15 @@ def _meeting(joint: Joint, what: RunKind, molding: Molding, y: float) -> Point |
 
 
 def _end_turn(course: Course, side: Side, path: tuple[Point, ...], what: RunKind, molding: Molding) -> float:
-    """By how much the way turns where it goes on at another face, in degrees; counter-clockwise, which is round an outer corner."""
+    """By how much the way turns where it goes on at another face, in degrees; counter-clockwise, which is round an outer corner.
+
+    At a wall that leans it is twice the angle that the end is cut at.
+    """
     joint = course.left if side == "left" else course.right
+    if joint is None and len(path) > 1:
+        end = path[0 if side == "left" else -1]
+        leans = any(wall.side == side for wall in leaning_ends(course, -end[1]))
+        return -2 * degrees(atan(course.face.lean(side) or 0.0)) if leans else 0.0
     if joint is None or len(path) < 2:
         return 0.0
     ahead = (joint.there.x.x, joint.there.x.y)

@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.corner import Line, seen
 from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course, Joint, Side, Stretch
-from tallplank.core.joinery.run.wall_end import leaning_ends
+from tallplank.core.joinery.run.wall_end import edge_at_wall
 from tallplank.core.space.outline import Point, crossing, shifted
 
 BEHIND = 20.0
@@ -56,7 +56,7 @@ def _end(course: Course, unit: Placed, side: Side, y: float) -> Iterator[Point]:
     """The corners of the path from its straight line on to one of its ends."""
     joint = course.left if side == "left" else course.right
     own: Line = ((0.0, y), (1.0, y))
-    edge = _to_wall(course, unit, side, y)
+    edge = edge_at_wall(course, side, y, unit.x if side == "left" else unit.right, BEHIND)
     if unit.kind.plan == "slanted" and unit.unit.side != side:
         slant = _slant(unit)
         yield from (p for p in (crossing(own, slant), crossing(slant, ((edge, 0.0), (edge, -1.0)))) if p is not None)
@@ -75,16 +75,6 @@ def _end(course: Course, unit: Placed, side: Side, y: float) -> Iterator[Point]:
         yield from (p for p in (crossing(own, chamfer), crossing(chamfer, round_it) if corner is not None else None) if p is not None)
     if joint is None and corner is not None:
         yield (cross[0], corner.back - corner.unit.depth)
-
-
-def _to_wall(course: Course, unit: Placed, side: Side, y: float) -> float:
-    """Where a plinth with its face at y ends: at the wall that closes the end, if that leans, else at the side of the unit."""
-    edge = unit.x if side == "left" else unit.right
-    if all(wall.side != side for wall in leaning_ends(course, -y)):
-        return edge
-    lean = course.face.lean(side) or 0.0
-    inset = -y * lean if lean > 0 else (-y - BEHIND) * lean
-    return inset if side == "left" else course.face.length - inset
 
 
 def _line_round(joint: Joint | None, corner: Placed | None) -> Line | None:

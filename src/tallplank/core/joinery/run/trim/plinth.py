@@ -12,7 +12,7 @@ from tallplank.core.joinery.part.part import BuildError, Edges, Tag
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
-from tallplank.core.joinery.run.stretch import SQUARE, Course, panel_of
+from tallplank.core.joinery.run.stretch import SQUARE, Course, Side
 from tallplank.core.joinery.run.trim.path import plinth_path, stands_behind
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
@@ -24,6 +24,7 @@ CLIP_PITCH = 600.0
 LADDER_PITCH, LADDER_FROM_WALL = 600.0, 60.0
 """Rungs of a ladder base lie no farther apart than this; its rear rail stands this far before the wall."""
 SCREWS_AN_END = 2
+SIDES: tuple[Side, Side] = ("left", "right")
 
 
 def add_plinth(course: Course, finish: Finish, out: Collector, catalog: Catalog, standard: Standard) -> None:
@@ -39,11 +40,19 @@ def add_plinth(course: Course, finish: Finish, out: Collector, catalog: Catalog,
         behind = finish.thickness if _stands_behind(course, path, number) else 0.0
         ends = (number == 0, number == len(path) - 2)
         _add_boards(course, (a, b), behind, ends, (height, play), finish, out, catalog, standard)
-    for side, open_end, joint in (("left", stretch.open_left, course.left), ("right", stretch.open_right, course.right)):
-        last = stretch.last(side)  # type: ignore[arg-type]
-        if open_end and joint is None and last.rules.plinth_ends == "returned" and not last.kind.plan and not panel_of(last):
+    for side in SIDES:
+        if _is_returned(course, side):
             front = path[0 if side == "left" else -1]
-            _add_return(last, side == "left", front, (height, play), finish, out)
+            _add_return(stretch.last(side), side == "left", front, (height, play), finish, out)
+
+
+def _is_returned(course: Course, side: Side) -> bool:
+    """Whether a plinth returns to the wall at an end: not where gables go down to the floor, or a panel does."""
+    stretch, index = course.stretch, SIDES.index(side)
+    is_open, joint = ((stretch.open_left, course.left), (stretch.open_right, course.right))[index]
+    rules, kind = stretch.last(side).rules, stretch.last(side).kind
+    wanted = rules.plinth_ends == "returned" and rules.kick != "notched" and not kind.plan
+    return is_open and joint is None and wanted and not stretch.panels[index]
 
 
 def _add_return(last: Placed, is_left: bool, front: Point, rise: tuple[Size, Size], finish: Finish, out: Collector) -> None:
@@ -93,7 +102,9 @@ def _add_boards(
         if members[0].rules.kick == "legs":
             out.fit(chosen_hardware(catalog, standard, None, "clip"), count, "behind the plinth")
         elif members[0].rules.kick == "ladder" and along_wall and b - a > 2 * members[0].rules.board_thickness:
-            _add_ladder(members, (x0 + a, x0 + b), y0 + finish.thickness, out, catalog, standard)
+            inset = [finish.thickness if _is_returned(course, side) else 0.0 for side in SIDES]
+            span = max(x0 + a, members[0].x + inset[0]), min(x0 + b, stretch.end - inset[1])
+            _add_ladder(members, span, y0 + finish.thickness, out, catalog, standard)
 
 
 def _add_ladder(

@@ -29,6 +29,14 @@ DECIMALS = 6
 NAMES = {"cornice": "cornice", "soffit-rail": "soffit rail"}
 
 
+class Standing(NamedTuple):
+    """What stands in a room: its outline on the plan, how high it reaches, and whether it has a crown that a cornice ends at."""
+
+    ring: Ring
+    top: float
+    is_crowned: bool = False
+
+
 class Stroke(NamedTuple):
     """A straight piece of the way that a molding takes, with its face to the right, and the turns at its ends in degrees."""
 
@@ -36,7 +44,7 @@ class Stroke(NamedTuple):
     turns: tuple[float, float]
 
 
-def laid_straight(room: Room, faces: Faces, standing: Sequence[tuple[Ring, float]]) -> tuple[Room, list[tuple[Ring, float]]]:
+def laid_straight(room: Room, faces: Faces, standing: Sequence[Standing]) -> tuple[Room, list[Standing]]:
     """The room with its first wall along x, and what stands in it: so that no piece knows which way the room lies on the plan."""
     base = faces[room.walls[0].id]
 
@@ -49,25 +57,38 @@ def laid_straight(room: Room, faces: Faces, standing: Sequence[tuple[Ring, float
         columns.append(column.model_copy(update={"x": x, "y": y, "turn": round(column.turn - base.turn, DECIMALS)}))
     soffits = tuple(soffit.model_copy(update={"corners": flat(soffit.corners)}) for soffit in room.soffits)
     straight = room.model_copy(update={"corners": flat(room.corners), "columns": tuple(columns), "soffits": soffits})
-    return straight, [(flat(ring), top) for ring, top in standing]
+    return straight, [one._replace(ring=flat(one.ring)) for one in standing]
 
 
-def cornice_strokes(room: Room, faces: Faces, rise: float, standing: Sequence[tuple[Ring, float]]) -> Iterator[Stroke]:
-    """The way of a cornice so high, round what stands at the walls but not round columns that stand free.
+def cornice_strokes(room: Room, faces: Faces, size: tuple[float, float], standing: Sequence[Standing]) -> Iterator[Stroke]:
+    """The way of a cornice round what stands at the walls, up to crowns, but not round columns that stand free.
 
-    `standing` are outlines in the room with the heights of their tops.
+    `size` are its height and how far it reaches: where there is no room for it on both sides it does not go between.
     """
+    rise, reach = size
     edge = Polygon(room.corners).exterior
     breasts = [c for c in room.columns if c.top(room.height) > room.height - rise and not c.round]
     hung = [s.corners for s in room.soffits] + [c.outline for c in breasts if edge.distance(Polygon(c.outline)) < NEAR]
-    hung += [ring for ring, top in standing if top > room.height - rise]
+    high = [one for one in standing if one.top > room.height - rise]
+    hung += [one.ring for one in high]
     free = Polygon(room.corners)
     if hung:
         free = free.difference(
             union_all([Polygon(ring).buffer(NEAR, join_style="mitre") for ring in hung]).buffer(-NEAR, join_style="mitre")
         )
+        free = free.buffer(-reach, join_style="mitre").buffer(reach, join_style="mitre")
+    crowned = union_all([Polygon(one.ring) for one in high if one.is_crowned]).buffer(NEAR)
     for ring in _rings(free):
-        yield from _level_parts(room, faces, _strokes(ring))
+        yield from _level_parts(room, faces, list(_outside(crowned, _strokes(ring))))
+
+
+def _outside(area: BaseGeometry, strokes: Sequence[Stroke]) -> Iterator[Stroke]:
+    """The strokes that do not run along an area; those that end at it end square."""
+    within = [not area.is_empty and area.contains(LineString(stroke.line)) for stroke in strokes]
+    count = len(strokes)
+    for i, stroke in enumerate(strokes):
+        if not within[i]:
+            yield stroke._replace(turns=(0.0 if within[i - 1] else stroke.turns[0], 0.0 if within[(i + 1) % count] else stroke.turns[1]))
 
 
 def rail_strokes(room: Room, number: int) -> Iterator[Stroke]:

@@ -13,6 +13,7 @@ from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
 from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course, Side
 from tallplank.core.joinery.run.trim.molding import corner_way, turn_at
+from tallplank.core.joinery.run.wall_end import edge_at_wall
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
@@ -21,6 +22,8 @@ from tallplank.core.space.outline import Point, crossing, without_repeats
 
 OUTER = 1.0
 """Degrees of a turn from which it is an outer corner."""
+BEHIND = 25.0
+"""What a strip takes behind its face at most, where a wall leans away."""
 LEAST = 3.0
 """A gap narrower than this is caulked."""
 
@@ -72,7 +75,7 @@ def _end(course: Course, side: Side) -> list[Point]:
     """The corners of the path from its straight line on to one of its ends."""
     stretch, joint = course.stretch, course.left if side == "left" else course.right
     last, is_open = stretch.last(side), stretch.open_left if side == "left" else stretch.open_right
-    if last.kind.plan in CORNER_PLANS:
+    if stretch.corner_unit(side) is not None:
         return list(corner_way(last, "crown", None, joined=joint is not None))
     y, x = _edge(last), last.x if side == "left" else last.right
     if joint is not None:
@@ -84,7 +87,7 @@ def _end(course: Course, side: Side) -> list[Point]:
             a, b = joint.there.flat_out([(0.0, other), (1.0, other)])
         met = crossing(((0.0, y), (1.0, y)), (a, b))
         return [met if met is not None else b]
-    return [(x, y), (x, last.back)] if is_open and last.back - y > 1e-6 else [(x, y)]
+    return [(x, y), (x, last.back)] if is_open and last.back - y > 1e-6 else [(edge_at_wall(course, side, y, x, BEHIND), y)]
 
 
 def _butts(points: list[Point], thick: float) -> list[tuple[float, float]]:
