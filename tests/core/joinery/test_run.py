@@ -87,6 +87,14 @@ def test_pieces_cover_the_length_without_gaps() -> None:
     assert pieces_of(0, 5000, [600, 2900, 3100], 3000) == ((0, 2900), (2900, 5000))
     assert pieces_of(0, 7000, [], 3000) == ((0, 3000), (3000, 6000), (6000, 7000))
     assert pieces_of(0, 3000, [1000], 3000) == ((0, 3000),)
+    assert pieces_of(0, 3043, [], 3000) == ((0, 2743), (2743, 3043)), "no scrap at the end"
+    assert pieces_of(0, 3043, [2000, 3000], 3000) == ((0, 2000), (2000, 3043))
+
+
+def test_a_filler_beside_a_tall_unit_carries_no_worktop() -> None:
+    job = place_unit(a_wall_of("tall"), CATALOG, "filler", Spot(ROOM, WALL, 600.0)).job
+    assert made(job).units[1].placed.top == 2120
+    assert [run.what for run in made(job).runs] == ["plinth"]
 
 
 def test_hung_fillers_carry_no_worktop() -> None:

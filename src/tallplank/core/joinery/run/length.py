@@ -6,18 +6,24 @@ from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided, DecidedFor
 
+SHORT = 300.0
+"""A piece of several is no shorter than this."""
+
 
 def pieces_of(
     start: float, end: float, seams: Sequence[float], longest: float, clear: Sequence[tuple[float, float]] = ()
 ) -> tuple[tuple[float, float], ...]:
     """The length from start to end in pieces no longer than the stock, parted at the farthest seam within reach.
 
-    No seam falls into the spans that are kept clear; where none lies beside them it is put before the nearest one.
+    No seam falls into the spans that are kept clear; where none lies beside them it is put before the nearest one. The last piece is no
+    scrap that nobody could hold against the saw's fence.
     """
     pieces, at = [], start
     while end - at > longest + 1e-6:
         within = [s for s in seams if at + longest / 3 < s <= at + longest and not any(a < s < b for a, b in clear)]
         cut = max(within, default=_before(at, at + longest, clear))
+        if end - cut < SHORT and longest > 3 * SHORT:
+            cut = max((s for s in within if end - s >= SHORT), default=_before(at, end - SHORT, clear))
         pieces.append((at, cut))
         at = cut
     return (*pieces, (at, end))

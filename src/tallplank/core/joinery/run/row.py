@@ -154,7 +154,8 @@ def _stretch(group: list[Placed], row: Row, outlines: Mapping[str, Ring], what: 
         over = tuple(b for b in near if b.placed.z > level)
     below: tuple[Placed, ...] = ()
     if what == "light-rail":
-        below = tuple(p for p in row.units if CARRIES["top"](p) and p.rules.splash != "none" and p.x <= last.right and p.right >= first.x)
+        low, high = first.x - BEYOND, last.right + BEYOND
+        below = tuple(p for p in row.units if CARRIES["top"](p) and p.rules.splash != "none" and p.x <= high and p.right >= low)
     panels = row.panel(first, "left"), row.panel(last, "right")
     beyond = (0.0, 0.0)
     if what == "top":

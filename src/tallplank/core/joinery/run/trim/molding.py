@@ -96,23 +96,30 @@ def _end(course: Course, side: Side, what: RunKind, molding: Molding, splash: fl
     """The corners of the path from its straight line on to one of its ends."""
     stretch, joint = course.stretch, course.left if side == "left" else course.right
     last, is_open = stretch.last(side), stretch.open_left if side == "left" else stretch.open_right
+    inwards = 1.0 if side == "left" else -1.0
     if stretch.corner_unit(side) is not None:
-        yield from corner_way(last, what, molding, joined=joint is not None)
+        *way, (x, end) = corner_way(last, what, molding, joined=joint is not None)
+        yield from (*way, (x if joint is not None else x + inwards * _returned_splash(course, side, splash), end))
         return
     y, edge = base_line(last, what, molding), last.x if side == "left" else last.right
     if joint is not None:
         yield _meeting(joint, what, molding, y) or (edge, y)
         return
-    inwards = 1.0 if side == "left" else -1.0
     if not is_open:
         yield (edge_at_wall(course, side, y, edge) + inwards * _returned_splash(course, side, splash), y)
         return
     edge += stretch.panels[1] if side == "right" else -stretch.panels[0]
     inward = 0.0 if what == "crown" else molding.reach if side == "left" else -molding.reach
     yield (edge + inward, y)
-    behind = splash if any(p.x <= edge <= p.right for p in stretch.below) else 0.0
+    behind = splash if any(_over(p, edge) for p in stretch.below) else 0.0
     if last.back - behind - y > STRAIGHT:
         yield (edge + inward, last.back - behind)
+
+
+def _over(below: Placed, x: float) -> bool:
+    """Whether a place is over a unit, or over its worktop where that goes on beyond it and its end panel."""
+    more = below.rules.top_end + below.front_thickness
+    return below.x - more <= x <= below.right + more
 
 
 def _returned_splash(course: Course, side: Side, splash: float) -> float:

@@ -1,0 +1,139 @@
+"""No two things in a furnished room share space, and none stands in a wall: by manifold3d's solids, over rooms of many angles.
+
+By default a few rooms are swept; `PLANK_EXAMPLES=600` or more sweeps all constructions and angles.
+"""
+
+import os
+from collections.abc import Iterator
+from itertools import combinations
+from math import cos, radians, sin
+
+import manifold3d
+import numpy as np
+import pytest
+
+from makers import CATALOG, made
+from outside.test_solids import manifold
+from tallplank.core.edit.construction import set_job_construction
+from tallplank.core.edit.filler import place_beside
+from tallplank.core.edit.standard import set_job_rule
+from tallplank.core.edit.survey.room import add_room_of, change_room
+from tallplank.core.edit.unit import Spot
+from tallplank.core.error import PlankError
+from tallplank.core.job.job import Job
+from tallplank.core.joinery.made import Made
+from tallplank.core.joinery.part.form.swept import Swept
+from tallplank.core.joinery.part.part import Part
+from tallplank.core.space.frame import Frame
+from tallplank.core.space.outline import is_clockwise
+from tallplank.demo import demo_job
+
+LONG = int(os.environ.get("PLANK_EXAMPLES", "60")) >= 600
+LEAST = 200.0
+"""Cubic millimetres that two solids may share: what rounding leaves."""
+RULES: tuple[dict[str, str | float], ...] = (
+    {"crown": "yes", "light_rail": "yes", "splash": "whole", "plinth_ends": "returned"},
+    {"crown": "yes", "ceiling_scribe": "yes", "upstand": 80.0, "end_panel": "free", "top_corner": "butt"},
+    {"light_rail": "yes", "splash": "panels", "end_panel": "free", "plinth_ends": "returned"},
+    {"ceiling_scribe": "yes", "splash": "whole", "light_rail": "yes"},
+)
+ANGLES = ((90.0, 90.0), (82.0, 104.0), (97.0, 78.5), (113.0, 90.0), (90.0, 71.0))
+"""Of the corners at both ends of the first wall."""
+ROWS = (
+    ("wall1", ("base", "sink", "wall", "drawers", "wall", "tall")),
+    ("wall2", ("wall", "base", "wall", "drawers")),
+    ("wall3", ("tall", "base", "wall")),
+)
+"""What is placed along each wall, each at the first gap, with the fillers that corners ask for."""
+Body = manifold3d.Manifold
+
+
+def swept(part: Part, form: Swept) -> Body:
+    """A mitred molding as a solid of its own: its profile between both cuts."""
+    profile = list(form.profile)
+    order = range(len(profile))[::-1] if is_clockwise(tuple(profile)) else range(len(profile))
+    long, count = part.length.value, len(profile)
+    longest = [max(cut.y * y + cut.z * z for y, z in profile) for cut in (form.start, form.end)]
+    starts = [(longest[0] - form.start.y * y - form.start.z * z, y, z) for y, z in profile]
+    ends = [(long - longest[1] + form.end.y * y + form.end.z * z, y, z) for y, z in profile]
+    corners = [starts[i] for i in order] + [ends[i] for i in order]
+    flat = manifold3d.triangulate([np.array([profile[i] for i in order])])
+    sides = [(i, (i + 1) % count) for i in range(count)]
+    faces = [(a, c, b) for a, b, c in flat] + [(a + count, b + count, c + count) for a, b, c in flat]
+    faces += [f for i, j in sides for f in ((i, j, j + count), (i, j + count, i + count))]
+    f = part.frame
+    body = Body(manifold3d.Mesh(np.array(corners, dtype=np.float32), np.array(faces, dtype=np.uint32)))
+    return body.transform(np.column_stack([f.x, f.y, f.z, f.origin]))
+
+
+def placed(body: Body, frame: Frame) -> Body:
+    return body.transform(np.column_stack([frame.x, frame.y, frame.z, frame.origin]))
+
+
+def solids(job: Made, room: str) -> Iterator[tuple[str, str, Body]]:
+    """Every part of a room with what it belongs to; parts of one unit may lie in one another's grooves."""
+    for unit in job.by_room.get(room, ()):
+        for part in unit.parts:
+            yield unit.label, part.name, placed(placed(manifold(part), unit.frame), job.face(unit).frame)
+    for run in job.runs:
+        if run.room == room:
+            for number, part in enumerate(run.parts):
+                body = swept(part, part.form) if isinstance(part.form, Swept) else manifold(part)
+                yield f"{run.label}, piece {number + 1}", part.name, placed(body, job.faces[room][run.face].frame)
+
+
+def shared(job: Made, room: str) -> list[str]:
+    found = list(solids(job, room))
+    record = job.job.room(room)
+    ring = [*record.corners][::-1]
+    inside = manifold3d.CrossSection([np.array(ring)]).offset(0.05, manifold3d.JoinType.Miter).extrude(record.height + 0.1)
+    inside = inside.translate((0.0, 0.0, -0.05))
+    wrong = [f"{owner}: {name} in a wall" for owner, name, body in found if (body - inside).volume() > LEAST]
+    boxes = [np.array(body.bounding_box()) for _, _, body in found]
+    for (i, (one, name, body)), (j, (other, its, there)) in combinations(enumerate(found), 2):
+        if one == other or (boxes[i][:3] > boxes[j][3:] - 0.05).any() or (boxes[j][:3] > boxes[i][3:] - 0.05).any():
+            continue
+        if (body ^ there).volume() > LEAST:
+            wrong.append(f"{one}: {name} in {other}: {its}")
+    return wrong
+
+
+def a_furnished_room(angles: tuple[float, float], construction: str, rules: dict[str, str | float], *, cornice: bool) -> Job:
+    left, right = map(radians, angles)
+    ring = (
+        (0.0, 4000.0),
+        (4600.0, 4000.0),
+        (4600.0 - 3400.0 * cos(right), 4000.0 - 3400.0 * sin(right)),
+        (3400.0 * cos(left), 4000.0 - 3400.0 * sin(left)),
+    )
+    job = set_job_construction(add_room_of(Job(name="Test"), "Room", ring, 2500.0).job, CATALOG, construction)
+    for name, value in rules.items():
+        job = set_job_rule(job, CATALOG, name, value)
+    room = job.rooms[0].id
+    for wall, kinds in ROWS:
+        for kind in kinds:
+            try:
+                job = place_beside(job, CATALOG, kind, Spot(room, wall)).job
+            except PlankError:
+                continue  # no room for it in this one
+    return change_room(job, room, cornice=cornice)
+
+
+CASES = [
+    (angles, construction, number)
+    for a, angles in enumerate(ANGLES)
+    for c, construction in enumerate(CATALOG.constructions)
+    for number in range(len(RULES))
+    if LONG or (a + 2 * c + 3 * number) % 10 == 0
+]
+
+
+@pytest.mark.parametrize(("angles", "construction", "number"), CASES)
+def test_nothing_in_a_room_shares_space(angles: tuple[float, float], construction: str, number: int) -> None:
+    job = a_furnished_room(angles, construction, RULES[number], cornice=number % 2 == 0)
+    assert shared(made(job), job.rooms[0].id) == []
+
+
+def test_nothing_in_the_demo_shares_space() -> None:
+    whole = made(demo_job(CATALOG))
+    assert [wrong for room in whole.job.rooms for wrong in shared(whole, room.id)] == []
