@@ -141,7 +141,7 @@ def bench_outline() -> tuple[float, float]:
     from makers import a_room
     from tallplank.core.edit.unit import Spot, place_unit, set_hardware
     from tallplank.core.joinery.run.corner import courses
-    from tallplank.core.joinery.run.stretch import stretches
+    from tallplank.core.joinery.run.row import stretches
     from tallplank.core.joinery.run.top.outline import region
     from tallplank.core.joinery.run.top.worktop import end_overhangs, top_depth
 

@@ -74,19 +74,7 @@ class Ticket(QWidget):
         row = QHBoxLayout(self)
         row.setContentsMargins(12, 0, 10, 0)
         row.setSpacing(6)
-        holder = QWidget()
-        holder.setFixedWidth(NAMES)
-        names = QVBoxLayout(holder)
-        names.setContentsMargins(0, 0, 0, 0)
-        names.setSpacing(0)
-        names.addStretch(1)
-        self.name_label, self.customer_label = Elided(), Elided()
-        self.name_label.setProperty("kind", "title")
-        self.customer_label.setProperty("kind", "soft")
-        names.addWidget(self.name_label)
-        names.addWidget(self.customer_label)
-        names.addStretch(1)
-        row.addWidget(holder)
+        row.addWidget(self._names_at_left())
         row.addSpacing(14)
         self.undo_button, self.redo_button = QToolButton(), QToolButton()
         for button, act in ((self.undo_button, store.undo), (self.redo_button, store.redo)):
@@ -120,6 +108,22 @@ class Ticket(QWidget):
             store.subscribe(lambda s: s.history, lambda _: self._show_figures(), now=False),
             store.subscribe(lambda s: (s.path, s.is_dirty), lambda _: self._names()),
         ]
+
+    def _names_at_left(self) -> QWidget:
+        """The job's name over its number and customer."""
+        holder = QWidget()
+        holder.setFixedWidth(NAMES)
+        names = QVBoxLayout(holder)
+        names.setContentsMargins(0, 0, 0, 0)
+        names.setSpacing(0)
+        names.addStretch(1)
+        self.name_label, self.customer_label = Elided(), Elided()
+        self.name_label.setProperty("kind", "title")
+        self.customer_label.setProperty("kind", "soft")
+        names.addWidget(self.name_label)
+        names.addWidget(self.customer_label)
+        names.addStretch(1)
+        return holder
 
     def close_pane(self) -> None:
         """End the subscriptions."""
