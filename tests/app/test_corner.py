@@ -4,8 +4,8 @@ from collections.abc import Callable
 
 from PyQt6.QtTest import QTest
 
-from hands import LEFT
-from makers import CATALOG, ROOM, a_room
+from hands import LEFT, type_into
+from makers import CATALOG, ROOM, WALL, a_room
 from tallplank.app.canvas.view import DrawingCanvas
 from tallplank.app.window import MainWindow
 from tallplank.core.edit.unit import Spot, place_unit
@@ -39,3 +39,17 @@ def test_the_keyboard_places_beside_the_corner_too(open_window: Open) -> None:
     window = open_window(job)
     window.place_now("sink")
     assert [(u.kind, u.x) for u in window.store.job.units[1:]] == [("sink", 618.0), ("filler", 581.0)]
+
+
+def test_the_angle_of_a_corner_is_typed_over(open_window: Open) -> None:
+    job = place_unit(a_room(), CATALOG, "corner-diagonal", Spot(ROOM, WALL, 0.0)).job
+    window = open_window(job)
+    store = window.store
+    store.select(["u1"])
+    type_into(window, "Corner", "105°")
+    assert store.job.units[0].corner == 105.0
+    assert [f.fix.label for f in store.derived.findings if f.code == "other-corner" and f.fix is not None] == ["Make it for 90°"]
+    type_into(window, "Corner", "wide")
+    assert store.job.units[0].corner == 105.0
+    store.undo()
+    assert store.job == job

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from tallplank.core.catalog.kind import Kind
 from tallplank.core.draw.plan import face_at
 from tallplank.core.edit.filler import Strip, corner_filler, place_beside
-from tallplank.core.edit.snap import Mover, Rest, gap_around, rest
+from tallplank.core.edit.snap import Rest, gap_around, mover_of, rest
 from tallplank.core.edit.unit import Spot, move_to_face, slide_units, usual_values
 from tallplank.core.job.face import Face, faces_of
 from tallplank.core.job.job import Display, Job
@@ -176,7 +176,7 @@ class Arranger:
     def _narrow_gap(self, kind: Kind, face: Face, unit: Unit, along: float) -> tuple[float, float] | None:
         """The gap that is pointed at, where it is narrower than the unit and the kind can be made so narrow."""
         placed = place(choice_for(self._store.catalog, self._store.job.standard, unit))
-        mover = Mover(unit.width, -placed.front, placed.z, placed.top)
+        mover = mover_of(placed)
         gap = gap_around(self._store.derived.made, unit.room, face, mover, along)
         if gap is None or not NARROWEST <= gap[1] - gap[0] < unit.width - TOLERANCE:
             return None
@@ -185,7 +185,7 @@ class Arranger:
     def _rest(self, job: Job, face: Face, unit: Unit, x: float, reach: float, ignore: frozenset[str]) -> Rest:
         placed = place(choice_for(self._store.catalog, job.standard, unit))
         made = self._store.derived.made
-        found = rest(made, unit.room, face, Mover(unit.width, -placed.front, placed.z, placed.top, ignore), x, reach)
+        found = rest(made, unit.room, face, mover_of(placed, ignore), x, reach)
         return found if found.relation else Rest(_whole(found.x, job.display))
 
     def _face_at(self, room: Room, point: Point, shown: Face) -> tuple[Face, float]:

@@ -134,6 +134,31 @@ def test_nothing_in_a_room_shares_space(angles: tuple[float, float], constructio
     assert shared(made(job), job.rooms[0].id) == []
 
 
+CORNERS = [
+    (angle, kind, construction)
+    for a, angle in enumerate((64.0, 75.0, 85.0, 96.0, 105.0, 120.0, 146.0))
+    for k, kind in enumerate(("corner-diagonal", "corner-ell", "wall-diagonal", "wall-ell", "tall-diagonal"))
+    for c, construction in enumerate(CATALOG.constructions)
+    if LONG or (a + 2 * k + 3 * c) % 14 == 0
+]
+
+
+@pytest.mark.parametrize(("angle", "kind", "construction"), CORNERS)
+def test_nothing_about_a_corner_unit_shares_space(angle: float, kind: str, construction: str) -> None:
+    """A unit made for the corner, with what belongs beside it."""
+    turn = radians(angle)
+    ring = ((0.0, 4000.0), (4600.0, 4000.0), (4600.0 - 3400.0 * cos(turn), 4000.0 - 3400.0 * sin(turn)), (-900.0, 600.0))
+    job = set_job_construction(add_room_of(Job(name="Test"), "Room", ring, 2500.0).job, CATALOG, construction)
+    for name, value in RULES[0].items():
+        job = set_job_rule(job, CATALOG, name, value)
+    room, wide = job.rooms[0].id, 1150.0 if angle < 80.0 else CATALOG.kinds[kind].width
+    job = place_beside(job, CATALOG, kind, Spot(room, "wall1", 4600.0 - wide), width=wide, depth=wide).job
+    for beside in {"tall": ("tall",), "wall": ("wall",), "corner": ("base", "wall")}[kind.split("-")[0]]:
+        job = place_beside(job, CATALOG, beside, Spot(room, "wall1", 4600.0 - wide - 600.0)).job
+        job = place_beside(job, CATALOG, beside, Spot(room, "wall2", wide)).job
+    assert shared(made(job), room) == []
+
+
 def test_nothing_in_the_demo_shares_space() -> None:
     whole = made(demo_job(CATALOG))
     assert [wrong for room in whole.job.rooms for wrong in shared(whole, room.id)] == []

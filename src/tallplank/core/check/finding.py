@@ -27,12 +27,14 @@ from tallplank.core.check.strength import (
 from tallplank.core.check.swing import SwingFinder
 from tallplank.core.check.worktop import WorktopChecker
 from tallplank.core.edit.appliance import fit_appliances, fitted_unit
-from tallplank.core.edit.unit import set_rule
+from tallplank.core.edit.corner import SQUARE, corner_angle
+from tallplank.core.edit.unit import change_units, set_rule
 from tallplank.core.job.ceiling import headroom
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.run.stretch import JOINED
 from tallplank.core.measure.memo import Rounds, are_same
 from tallplank.core.space.outline import shared_depth
@@ -157,6 +159,20 @@ def _outside(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     if over > SLACK:
         text = f"{unit.label} is {shown(site, over)} higher than the {'ceiling over it' if site.room.slopes else 'room'}."
         yield Finding("error", "beyond-ceiling", text, "Make it lower.", (unit.unit.id,))
+
+
+def _other_corner(site: Site, unit: MadeUnit) -> Iterator[Finding]:
+    """Units made for a corner of another angle than that which they stand in."""
+    face, placed = site.face(unit), unit.placed
+    off = placed.x if placed.unit.side == "left" else face.length - placed.right
+    closed = face.closed_left if placed.unit.side == "left" else face.closed_right
+    if unit.choice.kind.plan not in CORNER_PLANS or not closed or abs(off) > JOINED:
+        return
+    angle = corner_angle(face, placed.unit.side)
+    if abs(angle - placed.unit.corner) > SQUARE:
+        text = f"{unit.label} is made for a corner of {placed.unit.corner:g}°; it stands in one of {angle:g}°."
+        fix = Fix(f"Make it for {angle:g}°", partial(change_units, catalog=site.catalog, ids=[unit.unit.id], corner=angle))
+        yield Finding("error", "other-corner", text, f"{fix.label}.", (unit.unit.id,), fix)
 
 
 def _in_columns(site: Site, unit: MadeUnit) -> Iterator[Finding]:
@@ -314,6 +330,7 @@ JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
 UNIT_CHECKS: tuple[Callable[[Site, MadeUnit], Iterator[Finding]], ...] = (
     _not_built,
     _outside,
+    _other_corner,
     _in_columns,
     _before_openings,
     _before_services,

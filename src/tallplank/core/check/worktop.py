@@ -15,8 +15,8 @@ from tallplank.core.job.face import Face
 from tallplank.core.job.job import Display
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.joinery.run.stretch import CORNER_PLANS
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Ring, edges
 

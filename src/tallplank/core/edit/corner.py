@@ -13,11 +13,14 @@ from tallplank.core.job.opening import Opening
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.rule.choice import Choice
+from tallplank.core.joinery.rule.corner import CORNER_PLANS, LEAST_CORNER, MOST_CORNER
 from tallplank.core.joinery.rule.place import Placed, place
 from tallplank.core.joinery.run.stretch import JOINED
 from tallplank.core.joinery.shaped.plan import LEAST_ARM
 from tallplank.core.space.outline import strip_span
 
+SQUARE = 0.05
+"""Degrees within which a corner is square."""
 NEAR_WALL = 100.0
 """A unit that begins nearer to a wall than this has its doors open away from it."""
 PAST_PULLS = 5.0
@@ -26,7 +29,6 @@ LEAST_DOOR = 150.0
 """A fixed front that would leave less than this is not made wider."""
 STRIP = 1000.0
 """How far before a unit's front its neighbours round the corner are looked for."""
-CORNER_PLANS = ("diagonal", "ell")
 Side = Literal["left", "right"]
 
 
@@ -35,7 +37,7 @@ def set_for_place(choice: Choice, face: Face, present: Callable[[], Made]) -> Un
     unit = choice.unit
     if face.is_loose:
         return unit
-    low, high = face.span(-place(choice).front)
+    low, high = (0.0, face.length) if choice.kind.plan in CORNER_PLANS else face.span(-place(choice).front)
     left, right = unit.x - low, high - unit.x - unit.width
     if unit.opening.blind or choice.kind.plan in CORNER_PLANS:
         corner = _corner(face, left, right)
@@ -58,13 +60,19 @@ def _in_corner(choice: Choice, face: Face, present: Callable[[], Made], corner: 
     unit = choice.unit
     if not unit.opening.blind:
         turned = unit if unit.side == corner else mirrored_unit(unit)
-        return turned.but(arm=_arm(choice, face, present()))
+        return turned.but(arm=_arm(choice, face, present()), corner=corner_angle(face, corner))
     away: Side = "right" if corner == "left" else "left"
     turned = unit if unit.opening.hand == away else mirrored_unit(unit)
     blind = _blind(choice, face, present, corner)
     if not 0 < blind < unit.width - LEAST_DOOR:
         return turned
     return turned.but(opening=turned.opening.but(blind=blind))
+
+
+def corner_angle(face: Face, corner: Side) -> float:
+    """The angle that a unit in a corner is made for: that of the walls, as far as such units can be built."""
+    angle = face.before if corner == "left" else face.after
+    return 90.0 if abs(angle - 90.0) < SQUARE else min(max(round(angle, 3), LEAST_CORNER), MOST_CORNER)
 
 
 def _arm(choice: Choice, face: Face, made: Made) -> float:

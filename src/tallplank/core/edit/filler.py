@@ -7,14 +7,15 @@ from typing import NamedTuple
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.check import Edited, EditError, with_units
-from tallplank.core.edit.corner import CORNER_PLANS, PAST_PULLS, Side, hung_at
-from tallplank.core.edit.snap import Mover, gap_around, reaching
+from tallplank.core.edit.corner import PAST_PULLS, Side, hung_at
+from tallplank.core.edit.snap import gap_around, mover_of, reaching
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.job.face import Face
 from tallplank.core.job.job import Job
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.rule.choice import Choice, choice_for
+from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.rule.place import place
 from tallplank.core.joinery.run.stretch import JOINED
 from tallplank.core.joinery.workshop import make
@@ -45,7 +46,7 @@ def corner_filler(choice: Choice, face: Face, present: Callable[[], Made], *, in
     if unit.opening.blind or choice.kind.plan in CORNER_PLANS:
         return None
     placed, made = place(choice), present()
-    mover = Mover(unit.width, -placed.front, placed.z, placed.top, frozenset({unit.id}))
+    mover = mover_of(placed, frozenset({unit.id}))
     for other, (start, end) in reaching(made, unit.room, face, mover):
         side: Side | None = "left" if abs(end - unit.x) <= JOINED else "right" if abs(start - unit.x - unit.width) <= JOINED else None
         if side is not None and other.unit.opening.is_fronted:
@@ -126,7 +127,7 @@ def _filler_at(unit: Unit, side: Side, made: Made) -> Unit | None:
 def _made_way(job: Job, catalog: Catalog, unit: Unit, strip: Strip, made: Made) -> Unit:
     """The unit slid away from its filler, or narrower where there is no room to slide."""
     placed = place(choice_for(catalog, job.standard, unit))
-    mover = Mover(unit.width, -placed.front, placed.z, placed.top, frozenset({unit.id}))
+    mover = mover_of(placed, frozenset({unit.id}))
     gap = gap_around(made, unit.room, job.face(unit.room, unit.face), mover, unit.x + unit.width / 2)
     by = strip.width if strip.side == "left" else -strip.width
     if gap is None or gap[0] - JOINED <= unit.x + by <= gap[1] - unit.width + JOINED:

@@ -5,6 +5,8 @@ from dataclasses import dataclass
 
 from tallplank.core.job.face import Face
 from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.rule.corner import CORNER_PLANS
+from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.measure.divide import TOLERANCE
 from tallplank.core.space.outline import strip_span
 
@@ -26,6 +28,17 @@ class Mover:
     low: float
     high: float
     ignore: frozenset[str] = frozenset()
+    in_corner: bool = False
+    """Whether it is made for a corner, and stands right in it whatever its angle."""
+
+    def span(self, face: Face) -> tuple[float, float]:
+        """From where to where along a face it may stand."""
+        return (0.0, face.length) if self.in_corner else face.span(self.depth)
+
+
+def mover_of(placed: Placed, ignore: frozenset[str] = frozenset()) -> Mover:
+    """A unit as a thing that is being placed."""
+    return Mover(placed.unit.width, -placed.front, placed.z, placed.top, ignore, placed.kind.plan in CORNER_PLANS)
 
 
 def rest(made: Made, room: str, face: Face, mover: Mover, x: float, reach: float) -> Rest:
@@ -37,7 +50,7 @@ def rest(made: Made, room: str, face: Face, mover: Mover, x: float, reach: float
             best = (distance + rank * reach / 8, rank, Rest(place, relation))
     if best is not None:
         return best[2]
-    low, high = face.span(mover.depth)
+    low, high = mover.span(face)
     inside = x if face.is_loose else max(min(x, high - mover.width), low)
     return Rest(inside, "" if abs(inside - x) < TOLERANCE else f"end of {face.name}")
 
@@ -48,7 +61,7 @@ def first_gap(made: Made, room: str, face: Face, mover: Mover) -> float:
     spans = sorted(
         [*spans, *(span for _, span in reaching(made, room, face, mover)), *(span for _, span in standing(made, room, face, mover))]
     )
-    at, last = face.span(mover.depth)
+    at, last = mover.span(face)
     for start, end in spans:
         if start - at >= mover.width - TOLERANCE:
             return at
@@ -65,7 +78,7 @@ def gap_around(made: Made, room: str, face: Face, mover: Mover, at: float) -> tu
     spans += [span for _, span in (*reaching(made, room, face, mover), *standing(made, room, face, mover))]
     if any(start < at < end for start, end in spans):
         return None
-    low, high = face.span(mover.depth)
+    low, high = mover.span(face)
     lefts, rights = [end for _, end in spans if end <= at], [start for start, _ in spans if start >= at]
     left = max([*lefts, *([low] if face.closed_left else [])], default=None)
     right = min([*rights, *([high] if face.closed_right else [])], default=None)
@@ -95,7 +108,7 @@ def _places(made: Made, room: str, face: Face, mover: Mover) -> Iterator[tuple[i
     for unit in _beside(made, room, face.id, mover):
         yield 0, unit.placed.right, f"right of {unit.unit.mark}"
         yield 0, unit.placed.x - mover.width, f"left of {unit.unit.mark}"
-    low, high = face.span(mover.depth)
+    low, high = mover.span(face)
     yield 1, low, f"left end of {face.name}"
     yield 1, high - mover.width, f"right end of {face.name}"
     yield from _corners(made, room, face, mover)

@@ -10,7 +10,7 @@ from tallplank.core.catalog.kind import Kind
 from tallplank.core.edit.appliance import fitted_unit
 from tallplank.core.edit.check import Edited, EditError, buildable, valid, with_more, with_units
 from tallplank.core.edit.corner import set_for_place
-from tallplank.core.edit.snap import Mover, first_gap, neighbour
+from tallplank.core.edit.snap import first_gap, mover_of, neighbour
 from tallplank.core.edit.survey.room import fresh_id, taken_ids
 from tallplank.core.job.construction import Construction, RuleValue, check_rules
 from tallplank.core.job.job import Job
@@ -65,7 +65,7 @@ def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | N
     unit = fitted_unit(catalog, job.standard, unit, keep=frozenset(sizes))
     if spot.x is None:
         placed = place(choice_for(catalog, job.standard, unit))
-        unit = unit.but(x=first_gap(present(), room.id, face, Mover(unit.width, -placed.front, placed.z, placed.top)))
+        unit = unit.but(x=first_gap(present(), room.id, face, mover_of(placed)))
     if usual.build == "filler" and not sizes.keys() >= MATCHED:
         unit = _matched(unit, present(), sizes)
     if not {"opening", "side"} & sizes.keys():

@@ -76,6 +76,8 @@ class Unit(Record):
     """The second depth of a shaped unit; 0 is its kind's."""
     side: Literal["left", "right"] = "left"
     """Which corner or end a shaped unit is for."""
+    corner: Annotated[float, Field(allow_inf_nan=False, ge=60, le=150)] = 90.0
+    """The angle in degrees between the walls that a unit for a corner is made for."""
     opening: Opening = Opening()
     note: Annotated[Lines, Field(max_length=500)] = ""
     construction: Id | None = None

@@ -5,8 +5,8 @@ from math import atan2, degrees
 
 from PyQt6.QtWidgets import QPushButton
 
+from tallplank.app.panel.angle import degrees_of, shown_degrees
 from tallplank.app.panel.panel import Panel
-from tallplank.app.panel.room.angle import degrees_of, shown_degrees
 from tallplank.app.panel.room.corner_list import corners_of, corners_text
 from tallplank.app.panel.room.surface_row import surface_key, surface_rows
 from tallplank.app.panel.room.tape_rows import TapeRows

@@ -4,8 +4,8 @@ from collections.abc import Callable
 
 from PyQt6.QtWidgets import QPushButton
 
+from tallplank.app.panel.angle import degrees_of, shown_degrees
 from tallplank.app.panel.panel import Panel
-from tallplank.app.panel.room.angle import degrees_of, shown_degrees
 from tallplank.app.panel.room.corner_list import corners_of, corners_text
 from tallplank.app.panel.room.surface_row import surface_rows
 from tallplank.core.edit.survey.service import SERVICE_NAMES, change_service, remove_service, service_of

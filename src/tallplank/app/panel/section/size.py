@@ -4,10 +4,12 @@ from functools import partial
 
 from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QLabel, QToolButton, QWidget
 
+from tallplank.app.panel.angle import degrees_of, shown_degrees
 from tallplank.app.panel.panel import same
 from tallplank.app.panel.row import Origin
 from tallplank.app.panel.units import Section, UnitsPanel
 from tallplank.core.edit.unit import Anchor, change_units, set_width, slide_units
+from tallplank.core.joinery.rule.corner import CORNER_PLANS
 
 _ANCHORS: tuple[tuple[Anchor, str, str], ...] = (
     ("left", "→", "Grow to the right"),
@@ -27,6 +29,8 @@ def _sizes(panel: UnitsPanel) -> None:
         panel.length(
             "Second depth", panel.number(lambda u: u.arm or panel.store.catalog.kinds[u.kind].arm), lambda v: panel.change("arm", v)
         )
+        if all(catalog.kinds[u.kind].plan in CORNER_PLANS for u in panel.units()):
+            _corner(panel)
         sides = (("left", "For the left", None), ("right", "For the right", None))
         panel.pick("Side", sides, panel.each(lambda u: u.side), partial(_turn, panel))
     panel.group("Place")
@@ -40,6 +44,20 @@ def _sizes(panel: UnitsPanel) -> None:
 
     origin = Origin(lambda: "own" if any(u.z is not None for u in panel.units()) else "construction", reset)
     panel.length("Above floor", level, lambda v: panel.change("z", v), origin)
+
+
+def _corner(panel: UnitsPanel) -> None:
+    """The angle of the corner that units are made for."""
+
+    def shown() -> str:
+        angle = same([u.corner for u in panel.units()])
+        return "" if angle is None else shown_degrees(angle)
+
+    def put(text: str) -> None:
+        angle = degrees_of(text)
+        panel.store.apply(lambda j: change_units(j, panel.store.catalog, panel.ids(), corner=angle), f"corner → {shown_degrees(angle)}")
+
+    panel.text("Corner", shown, put, figure=True)
 
 
 def _turn(panel: UnitsPanel, side: object) -> None:

@@ -7,9 +7,10 @@ from collections.abc import Mapping, Sequence
 
 from tallplank.core.job.face import HALF_TURN, Face, Faces
 from tallplank.core.job.unit import RunKind
+from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.row import level_of
-from tallplank.core.joinery.run.stretch import CORNER_PLANS, JOINED, Course, Joint, Side, Stretch
+from tallplank.core.joinery.run.stretch import JOINED, Course, Joint, Side, Stretch
 from tallplank.core.space.frame import Frame
 from tallplank.core.space.outline import Point, crossing
 

@@ -5,8 +5,9 @@ from typing import NamedTuple
 
 from tallplank.core.job.face import Face
 from tallplank.core.job.unit import RunKind
+from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.rule.place import Placed
-from tallplank.core.joinery.run.stretch import CORNER_PLANS, JOINED, Beside, Side, Stretch
+from tallplank.core.joinery.run.stretch import JOINED, Beside, Side, Stretch
 from tallplank.core.space.outline import Ring, shared_depth, strip_span
 
 FAR = 1e9

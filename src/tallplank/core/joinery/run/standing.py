@@ -6,10 +6,10 @@ from shapely import Polygon
 
 from tallplank.core.job.face import Face, Faces
 from tallplank.core.job.room import Room
+from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.rule.place import Placed
-from tallplank.core.joinery.run.row import CARRIES, is_at_wall
+from tallplank.core.joinery.run.row import is_at_wall
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.joinery.run.stretch import CORNER_PLANS
 from tallplank.core.joinery.run.trim.room_molding import Standing
 from tallplank.core.joinery.run.wall_end import REACHED
 from tallplank.core.space.outline import Ring
@@ -28,7 +28,7 @@ def standing_in(room: Room, faces: Faces, units: Sequence[tuple[Placed, Ring]], 
         face, key = faces[placed.unit.face], placed.unit.id
         over, reach = crowns.get(key, (0.0, 0.0))
         top = room.height if key in closed else max(placed.top, over)
-        ring = _to_walls(placed, face, boxed=key in closed) if CARRIES["crown"](placed) or placed.kind.plan not in CORNER_PLANS else outline
+        ring = outline if placed.kind.plan in CORNER_PLANS else _to_walls(placed, face, boxed=key in closed)
         if reach:
             grown = Polygon(ring).buffer(reach, join_style="mitre")
             ring = tuple((float(x), float(y)) for x, y in grown.exterior.coords[:-1])

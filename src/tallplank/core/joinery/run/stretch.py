@@ -4,14 +4,13 @@ from dataclasses import dataclass
 from typing import Literal, NamedTuple
 
 from tallplank.core.job.face import Face
+from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.measure.memo import are_same
 from tallplank.core.space.frame import Frame
 from tallplank.core.space.outline import Point, Ring
 
 Side = Literal["left", "right"]
-CORNER_PLANS = ("diagonal", "ell")
-"""Plans of units that stand in a corner and take both its walls."""
 SQUARE = 0.9
 """The sine of an angle that counts as nearly square."""
 JOINED = 0.5

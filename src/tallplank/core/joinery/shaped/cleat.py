@@ -11,6 +11,7 @@ from shapely import MultiPoint, Polygon
 from tallplank.core.catalog.hardware import Fixing
 from tallplank.core.joinery.joint.joint import fixings, holding_screw
 from tallplank.core.joinery.part.part import Note, Part
+from tallplank.core.joinery.rule.corner import past
 from tallplank.core.joinery.setout.collector import Bore, Collector, Lay
 from tallplank.core.joinery.shaped.stand import Stand
 from tallplank.core.measure.size import Size
@@ -53,7 +54,7 @@ def _add_cleat(stand: Stand, side: int, back: int, level: tuple[float, Size], it
     """One cleat below a level, with its holes and those in the back; returns how many screws hold it."""
     (z, board), choice, frame, plan = level, stand.choice, stand.plan[side].frame(), stand.plan
     thick, rules = out.parts[back].thickness.value, choice.rules
-    beside = {"gable": rules.board_thickness + PLAY, "back": thick + DEEP + PLAY}
+    beside = {"gable": rules.board_thickness + PLAY, "back": past(thick + DEEP, choice.unit.corner) + PLAY}
     first, last = (beside.get(plan[n % len(plan)].kind, 0.0) for n in (side - 1, side + 1))
     whole = Size.of(plan[side].length, "side of the plan", Decided("unit", "width"))
     length = whole - Size.of(first + last, "clear of what is beside it", Decided("rule", "board_thickness"))

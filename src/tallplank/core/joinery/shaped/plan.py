@@ -8,6 +8,7 @@ from types import MappingProxyType
 from typing import Literal
 
 from tallplank.core.joinery.part.part import BuildError
+from tallplank.core.joinery.rule.corner import Corner
 from tallplank.core.space.arc import Arc
 from tallplank.core.space.frame import Frame, turned_about_z
 from tallplank.core.space.outline import crossing
@@ -46,16 +47,16 @@ Plan = tuple[Side, ...]
 """All sides counter-clockwise, beginning at the front left."""
 
 
-def plan_of(shape: str, width: float, depth: float, arm: float) -> Plan:
+def plan_of(shape: str, width: float, depth: float, arm: float, corner: float = 90.0) -> Plan:
     """The plan of a unit for its left-hand corner or end.
 
     `arm` is the depth of the neighbours at corners, the depth of the shallow end of slanted units, and how far a curved front
-    bows out (or in) in its middle.
+    bows out (or in) in its middle. `corner` is the angle between the walls that a corner unit stands at.
 
     Raises:
         BuildError: the sizes make no such plan.
     """
-    return SHAPES[shape](width, depth, arm)
+    return SHAPES[shape](Corner(width, depth, arm, corner))
 
 
 def mirrored(plan: Plan, width: float) -> Plan:
@@ -76,33 +77,45 @@ def _need(ok: bool, text: str) -> None:
         raise BuildError(text)
 
 
-def _diagonal(width: float, depth: float, arm: float) -> Plan:
+def _in_corner(corner: Corner, points: Sequence[Point], kinds: Sequence[SideKind]) -> Plan:
+    """A plan of points of the corner, with the unit's own back at y = depth."""
+    return _sides([(x, y + corner.depth) for x, y in points], kinds)
+
+
+def _diagonal(corner: Corner) -> Plan:
+    width, depth, arm, _ = corner
     _need(arm >= LEAST_ARM, f"The neighbours of a corner unit are {arm:.0f} deep; they must be at least {LEAST_ARM:.0f}.")
-    _need(arm < min(width, depth) - 100, f"A corner unit {width:.0f} × {depth:.0f} leaves no front beside neighbours {arm:.0f} deep.")
-    points = ((0.0, 0.0), (arm, 0.0), (width, depth - arm), (width, depth), (0.0, depth))
-    return _sides(points, ("gable", "front", "gable", "back", "back"))
+    inner = corner.inner()[0]
+    _need(inner < min(width, depth) - 100, f"A corner unit {width:.0f} × {depth:.0f} leaves no front beside neighbours {arm:.0f} deep.")
+    points = (corner.at(depth, 0.0), corner.at(depth, arm), (width, -arm), (width, 0.0), (0.0, 0.0))
+    return _in_corner(corner, points, ("gable", "front", "gable", "back", "back"))
 
 
-def _ell(width: float, depth: float, arm: float) -> Plan:
+def _ell(corner: Corner) -> Plan:
+    width, depth, arm, _ = corner
     _need(arm >= LEAST_ARM, f"The neighbours of a corner unit are {arm:.0f} deep; they must be at least {LEAST_ARM:.0f}.")
-    _need(arm < min(width, depth) - 150, f"A corner unit {width:.0f} × {depth:.0f} leaves no fronts beside neighbours {arm:.0f} deep.")
-    points = ((0.0, 0.0), (arm, 0.0), (arm, depth - arm), (width, depth - arm), (width, depth), (0.0, depth))
-    return _sides(points, ("gable", "front", "front", "gable", "back", "back"))
+    inner = corner.inner()
+    _need(inner[0] < min(width, depth) - 150, f"A corner unit {width:.0f} × {depth:.0f} leaves no fronts beside neighbours {arm:.0f} deep.")
+    points = (corner.at(depth, 0.0), corner.at(depth, arm), inner, (width, -arm), (width, 0.0), (0.0, 0.0))
+    return _in_corner(corner, points, ("gable", "front", "front", "gable", "back", "back"))
 
 
-def _slanted(width: float, depth: float, arm: float) -> Plan:
+def _slanted(corner: Corner) -> Plan:
+    width, depth, arm, _ = corner
     _need(80 < arm < depth, f"The shallow end is {arm:.0f} deep; it must be less than {depth:.0f} and more than 80.")
     points = ((0.0, 0.0), (width, depth - arm), (width, depth), (0.0, depth))
     return _sides(points, ("front", "gable", "back", "gable"))
 
 
-def _bowed(width: float, depth: float, rise: float) -> Plan:
+def _bowed(corner: Corner) -> Plan:
+    width, depth, rise, _ = corner
     _need(LEAST_RISE <= rise < min(width / 2, depth - 150), f"A front {width:.0f} wide cannot bow out by {rise:.0f}.")
     points = ((0.0, rise), (width, rise), (width, depth), (0.0, depth))
     return _sides(points, ("curve", "gable", "back", "gable"))
 
 
-def _hollowed(width: float, depth: float, rise: float) -> Plan:
+def _hollowed(corner: Corner) -> Plan:
+    width, depth, rise, _ = corner
     _need(
         LEAST_RISE <= rise <= min(width / 8, depth - 150), f"A front {width:.0f} wide cannot curve in by {rise:.0f}: an eighth is the most."
     )
@@ -110,7 +123,7 @@ def _hollowed(width: float, depth: float, rise: float) -> Plan:
     return _sides(points, ("curve", "gable", "back", "gable"))
 
 
-SHAPES: Mapping[str, Callable[[float, float, float], Plan]] = MappingProxyType(
+SHAPES: Mapping[str, Callable[[Corner], Plan]] = MappingProxyType(
     {"diagonal": _diagonal, "ell": _ell, "slanted": _slanted, "bow": _bowed, "hollow": _hollowed}
 )
 """Every shape of plan; a new one is one function here."""

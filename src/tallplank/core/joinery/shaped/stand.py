@@ -5,7 +5,7 @@ Source: common practice; the values are rules of the construction.
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
-from math import cos, radians, sin
+from math import cos, radians, sin, tan
 
 from tallplank.core.joinery.front.leaf import front_thickness
 from tallplank.core.joinery.rule.choice import Choice
@@ -113,7 +113,7 @@ class Stand:
         """From the corner with this inner angle to the edge of a door; in an inner corner two leaves meet."""
         rules, rule = self.choice.rules, self.choice.rule
         if angle < 0:
-            return self._inner_corner()
+            return self._inner_corner(-angle)
         if self.framed:
             edge = self._on_frame(rule("frame_stile", "stile"))
             slant = self.stile_from(angle)
@@ -126,10 +126,12 @@ class Stand:
             board = Size.of(along, "gable, along the front", Decided("rule", "board_thickness"))
         return board + rule("inset_gap", "gap")
 
-    def _inner_corner(self) -> Size:
+    def _inner_corner(self, angle: float) -> Size:
+        """Where the faces of two leaves meet, in front of walls that meet at this angle."""
         if self.inset:
             return self.choice.rule("inset_gap", "gap")
         proud = self.choice.rules.front_gap + self.thick
+        proud = proud if abs(angle - SQUARE) < 1e-9 else proud / tan(radians(angle) / 2)
         return Size.of(proud, "in the corner", Decided("finish", "front")) + self.choice.rule("reveal")
 
     def _on_frame(self, member: Size) -> Size:

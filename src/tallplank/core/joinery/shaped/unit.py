@@ -15,13 +15,14 @@ from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.hole import ShapedEdge
 from tallplank.core.joinery.part.part import HANDS, BuildError, Edges, Note, Part, PartKind, Piece, Tag
 from tallplank.core.joinery.rule.choice import Choice
+from tallplank.core.joinery.rule.corner import past, short
 from tallplank.core.joinery.setout.box import thickness
 from tallplank.core.joinery.setout.collector import Bore, Collector, Lay
 from tallplank.core.joinery.shaped.cleat import add_cleats
 from tallplank.core.joinery.shaped.frame import add_frames
 from tallplank.core.joinery.shaped.front import add_doors
 from tallplank.core.joinery.shaped.plan import Plan, Point, Side, SideKind, arc, inset, inset_sides, mirrored, plan_of
-from tallplank.core.joinery.shaped.stand import Stand
+from tallplank.core.joinery.shaped.stand import SQUARE, Stand
 from tallplank.core.measure.divide import DivideError, divide, equal
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
@@ -52,7 +53,7 @@ def build_shaped(choice: Choice, out: Collector) -> None:
     if unit.opening.inside != "none":
         raise BuildError(f"A {kind.name.lower()} takes shelves and nothing else.")
     arm = unit.arm or kind.arm
-    plan = plan_of(kind.plan, unit.width, unit.depth, arm)
+    plan = plan_of(kind.plan, unit.width, unit.depth, arm, unit.corner)
     if unit.side == "right":
         plan = mirrored(plan, unit.width)
     rise = {"bow": arm, "hollow": -arm}.get(kind.plan, 0.0)
@@ -123,8 +124,9 @@ def _backs(choice: Choice, plan: Plan, out: Collector) -> None:
         if side.kind != "back":
             continue
         before, after = plan[i - 1].kind, plan[(i + 1) % len(plan)].kind
-        whole = abs(side.b[0] - side.a[0]) > abs(side.b[1] - side.a[1])
-        first, last = (board if n == "gable" else thick.value if n == "back" and not whole else 0.0 for n in (before, after))
+        ends = short if abs(side.b[1] - side.a[1]) < TOUCH else past
+        beside = ends(thick.value, choice.unit.corner)
+        first, last = (board if n == "gable" else beside if n == "back" else 0.0 for n in (before, after))
         width = Size.of(side.length, "side of the plan", Decided("unit", "width")) - Size.of(
             first + last, "neighbouring boards", Decided("rule", "board_thickness")
         )
@@ -207,7 +209,10 @@ def _extent(stand: Stand, insets: Insets, axis: int, value: float) -> Size:
             taken.append(Size.of(amount, f"{label} and play" if usual and abs(amount - usual) > TOUCH else label, source))
     size = whole - 2 * taken[0] if len(taken) == 2 and taken[0] == taken[1] else reduce(Size.__sub__, taken, whole)
     rest = size.value - value
-    return size if abs(rest) < TOUCH else size - Size.of(rest, "behind the front", Decided("rule", "shelf_setback"))
+    if abs(rest) < TOUCH:
+        return size
+    square = unit.corner == SQUARE
+    return size - Size.of(rest, "behind the front" if square else "along its outline", Decided("rule", "shelf_setback"))
 
 
 def _taken_by(stand: Stand, kind: SideKind) -> tuple[str, Decided, float]:

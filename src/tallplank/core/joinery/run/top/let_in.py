@@ -13,8 +13,9 @@ from tallplank.core.catalog.hardware import Fixture
 from tallplank.core.error import mm
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BuildError, Part, Piece
+from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.rule.place import Placed
-from tallplank.core.joinery.run.stretch import CORNER_PLANS, Stretch
+from tallplank.core.joinery.run.stretch import Stretch
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided

@@ -12,9 +12,10 @@ from shapely.geometry.base import BaseGeometry
 from shapely.geometry.polygon import orient
 
 from tallplank.core.joinery.part.part import BuildError
+from tallplank.core.joinery.rule.corner import CORNER_PLANS, corner_of, stood
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.corner import Line, arm_front, front_line, seen
-from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course, Joint, Side
+from tallplank.core.joinery.run.stretch import Course, Joint, Side
 from tallplank.core.joinery.run.wall_end import leaning_ends
 from tallplank.core.space.outline import Point, Ring, crossing, edges
 
@@ -77,6 +78,8 @@ def region(course: Course, depth: float, over: float, ends: tuple[float, float],
     whole = areas[0] if len(areas) == 1 else _one(union_all(areas).buffer(SLIVER, join_style="mitre").buffer(-SLIVER, join_style="mitre"))
     for joint in course.joints:
         whole = _one(whole.intersection(_kept(course, joint, depth, butt=butt)))
+        if joint.inner and abs(joint.there.x.x) > GRID:
+            whole = _one(whole.intersection(_half(seen(((0.0, 0.0), (1.0, 0.0)), joint.there), _along(joint, depth))))
     for wall in walls:
         whole = _one(whole.intersection(_half(wall.line, (stretch.start if wall.side == "right" else stretch.end, -depth / 2))))
     return Region(whole)
@@ -103,9 +106,9 @@ def _strips(course: Course, depth: float, over: float, ends: tuple[float, float]
 
 def _arm(placed: Placed, wide: float) -> Polygon:
     """What the arm of a corner unit takes of the wall round the corner."""
-    low = placed.back - placed.unit.depth
-    left = placed.x if placed.unit.side == "left" else placed.right - wide
-    return box(left, low, left + wide, 0.0)
+    shape = corner_of(placed)
+    wall = -placed.back
+    return Polygon(stood(placed, [(0.0, wall), (wide / shape.inward[0], wall), shape.at(shape.depth, wide), shape.at(shape.depth, 0.0)]))
 
 
 def _odd(placed: Placed, ring: Ring, depth: float, over: float, ends: tuple[float, float], course: Course) -> Polygon:
@@ -114,15 +117,17 @@ def _odd(placed: Placed, ring: Ring, depth: float, over: float, ends: tuple[floa
     left = placed.x - (ends[0] if placed is course.stretch.members[0] else 0.0)
     right = placed.right + (ends[1] if placed.right >= course.stretch.end - SLIVER else 0.0)
     behind = box(left, placed.back - SLIVER, right, 0.0) if placed.back < -SLIVER else Polygon()
-    in_corner = placed.kind.plan in CORNER_PLANS
-    low = placed.back - placed.unit.depth if in_corner else -depth if placed.kind.plan == "slanted" and course.stretch.plain else -FAR
+    if placed.kind.plan in CORNER_PLANS:
+        more = right - placed.right if placed.unit.side == "left" else placed.x - left
+        corner = corner_of(placed)
+        return grown.intersection(Polygon(stood(placed, corner._replace(width=corner.width + more).cell()))).union(behind)
+    low = -depth if placed.kind.plan == "slanted" and course.stretch.plain else -FAR
     return grown.intersection(box(left, low, right, 0.0)).union(behind)
 
 
 def _odd_beside(placed: Placed, ring: Ring, over: float, joint: Joint) -> Polygon:
-    """A corner unit of the other stretch, with its overhang, within the rectangle that it stands in."""
-    low = placed.back - placed.unit.depth
-    around = ((placed.x, low), (placed.right, low), (placed.right, 0.0), (placed.x, 0.0))
+    """A corner unit of the other stretch, with its overhang, between the walls and the lines square to them at its ends."""
+    around = stood(placed, corner_of(placed).cell())
     grown = Polygon(joint.there.flat_out(ring)).buffer(over, join_style="mitre", mitre_limit=SHARP)
     return grown.intersection(Polygon(joint.there.flat_out(around)))
 

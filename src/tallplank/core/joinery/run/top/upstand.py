@@ -12,8 +12,8 @@ from typing import NamedTuple
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.job.unit import FinishRole
 from tallplank.core.joinery.part.part import Edges, Tag
+from tallplank.core.joinery.rule.corner import past
 from tallplank.core.joinery.rule.place import Placed
-from tallplank.core.joinery.run.corner import seen
 from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
 from tallplank.core.joinery.run.stretch import Course
 from tallplank.core.joinery.run.wall_end import WallEnd, wall_ends
@@ -21,7 +21,7 @@ from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Frame, Vec
-from tallplank.core.space.outline import crossing, shared_depth, strip_span
+from tallplank.core.space.outline import shared_depth, strip_span
 
 LEAST = 20.0
 """A strip of a backsplash narrower or lower than this is left out."""
@@ -173,16 +173,16 @@ def _add_return(course: Course, end: WallEnd, finish: Finish, place: tuple[Size,
 
 def _start(course: Course, thick: float, free: float) -> float:
     """Where the first board begins: before the face of the one round the corner, at the wall, or at the free end of the worktop."""
-    joint = course.left
+    joint, face = course.left, course.face
     if joint is None:
-        return course.face.inset("left", thick) if course.stretch.wall_left else free
-    its = seen(((0.0, -thick), (1.0, -thick)), joint.there)
-    cross = crossing(((0.0, -thick), (1.0, -thick)), its) if joint.inner else None
-    return cross[0] if cross is not None else 0.0
+        return face.inset("left", thick) if course.stretch.wall_left else free
+    if not joint.inner:
+        return 0.0
+    return past(thick, face.before)
 
 
 def _end(course: Course, thick: float, free: float) -> float:
     """Where the last board ends: at the wall round the corner or at the end, or at the free end of the worktop."""
     if course.right is None and not course.stretch.wall_right:
         return free
-    return course.face.length - (course.face.inset("right", thick) if course.right is None else 0.0)
+    return course.face.length - course.face.inset("right", thick)

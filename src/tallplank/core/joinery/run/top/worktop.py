@@ -17,10 +17,11 @@ from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.hole import Pocket, ShapedEdge
 from tallplank.core.joinery.part.part import Edges
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware
+from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.corner import Line
 from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
-from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course
+from tallplank.core.joinery.run.stretch import Course
 from tallplank.core.joinery.run.top.edge import with_free_corners, worked_edges
 from tallplank.core.joinery.run.top.let_in import cut_for, kept_clear, let_ins
 from tallplank.core.joinery.run.top.outline import SLIVER, cut_line, lies_on, region

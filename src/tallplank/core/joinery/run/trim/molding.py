@@ -13,10 +13,11 @@ from tallplank.core.catalog.hardware import Molding
 from tallplank.core.job.unit import RunKind
 from tallplank.core.joinery.part.form.swept import EndCut, Swept
 from tallplank.core.joinery.part.part import Tag
+from tallplank.core.joinery.rule.corner import CORNER_PLANS, corner_of, stood
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.length import length_of, pieces_of
 from tallplank.core.joinery.run.row import level_of
-from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course, Joint, Side
+from tallplank.core.joinery.run.stretch import Course, Joint, Side
 from tallplank.core.joinery.run.wall_end import edge_at_wall, leaning_ends
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
@@ -75,18 +76,18 @@ def corner_way(placed: Placed, what: RunKind, molding: Molding | None, *, joined
 
     Where none is there it returns to the wall round the corner instead.
     """
-    arm, depth = placed.unit.arm or placed.kind.arm, placed.unit.depth
-    inner = [(arm, -arm)] if placed.kind.plan == "ell" else []
-    last = (arm, -depth - FAR) if joined else (0.0, -depth)
-    corners = [(placed.unit.width + FAR, -arm), (placed.unit.width, -arm), *inner, (arm, -depth), last]
+    corner = corner_of(placed)
+    ell = placed.kind.plan == "ell"
+    inner = [corner.inner()] if ell else []
+    last = corner.at(corner.depth + FAR, corner.arm) if joined else corner.at(corner.depth, 0.0)
+    own = [(corner.width + FAR, -corner.arm), (corner.width, -corner.arm)]
+    corners = [*own, *inner, corner.at(corner.depth, corner.arm), last]
     out = _beyond(placed, what, molding) if molding is not None else 0.0
     lines = [shifted(edge, out) for edge in pairwise(corners)]
     met = [m for one, other in pairwise(lines) if (m := crossing(one, other)) is not None]
-    if joined and placed.kind.plan == "ell":
-        met.append((arm + out, -depth))
-    way = met if joined else [*met, lines[-1][1]]
-    mirror = placed.unit.side == "right"
-    return tuple((placed.right - x if mirror else placed.x + x, placed.back + y) for x, y in way)
+    if joined and ell:
+        met.append(corner.at(corner.depth, corner.arm + out))
+    return stood(placed, met if joined else [*met, lines[-1][1]])
 
 
 FAR = 1000.0

@@ -2,9 +2,11 @@
 
 from collections.abc import Iterator
 
+from tallplank.core.joinery.rule.corner import CORNER_PLANS, corner_of, stood
+from tallplank.core.joinery.rule.corner import SQUARE as RIGHT
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.corner import Line, seen
-from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course, Joint, Side, Stretch
+from tallplank.core.joinery.run.stretch import Course, Joint, Side, Stretch
 from tallplank.core.joinery.run.wall_end import edge_at_wall
 from tallplank.core.space.outline import Point, crossing, shifted
 
@@ -38,9 +40,12 @@ def _own_line(placed: Placed) -> float:
 
 
 def stands_behind(course: Course) -> bool:
-    """Whether the first board of a plinth begins behind the end of that of the stretch before, which stands square against it."""
+    """Whether the first board of a plinth begins behind the end of that of the stretch before, which stands against it.
+
+    At an obtuse corner their ends meet at the face only: cut square, one behind the other would stand in it.
+    """
     joint = course.left
-    if joint is None or not joint.inner or not joint.is_square:
+    if joint is None or not joint.inner or not joint.is_square or course.face.before > RIGHT + 1e-6:
         return False
     return not any(unit is not None and unit.kind.plan == "diagonal" for unit in _corner_units(course, joint, "left"))
 
@@ -74,7 +79,8 @@ def _end(course: Course, unit: Placed, side: Side, y: float) -> Iterator[Point]:
     else:
         yield from (p for p in (crossing(own, chamfer), crossing(chamfer, round_it) if corner is not None else None) if p is not None)
     if joint is None and corner is not None:
-        yield (cross[0], corner.back - corner.unit.depth)
+        shape = corner_of(corner)
+        yield from stood(corner, [shape.at(shape.depth, shape.arm - corner.rules.kick_setback)])
 
 
 def _line_round(joint: Joint | None, corner: Placed | None) -> Line | None:
@@ -84,18 +90,19 @@ def _line_round(joint: Joint | None, corner: Placed | None) -> Line | None:
         return seen(((0.0, y), (1.0, y)), joint.there)
     if corner is None:
         return None
-    wide = (corner.unit.arm or corner.kind.arm) - corner.rules.kick_setback
-    x = corner.x + wide if corner.unit.side == "left" else corner.right - wide
-    return (x, 0.0), (x, -1.0)
+    shape = corner_of(corner)
+    off = shape.arm - corner.rules.kick_setback
+    a, b = stood(corner, [shape.at(0.0, off), shape.at(1.0, off)])
+    return a, b
 
 
 def _chamfer(unit: Placed) -> Line | None:
     """The face of the plinth across the corner, of a diagonal unit."""
     if unit.kind.plan != "diagonal":
         return None
-    arm, low = unit.unit.arm or unit.kind.arm, unit.back - unit.unit.depth
-    near, far = (arm, low), (unit.unit.width, unit.back - arm)
-    return _set_back(unit, near, far, mirrored=unit.unit.side == "right")
+    shape = corner_of(unit)
+    (x0, y0), (x1, y1) = shape.at(shape.depth, shape.arm), (shape.width, -shape.arm)
+    return _set_back(unit, (x0, unit.back + y0), (x1, unit.back + y1), mirrored=unit.unit.side == "right")
 
 
 def _slant(unit: Placed) -> Line:

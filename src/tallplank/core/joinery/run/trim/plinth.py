@@ -69,13 +69,14 @@ def _add_return(last: Placed, is_left: bool, front: Point, rise: tuple[Size, Siz
 
 def _stands_behind(course: Course, path: Sequence[Point], number: int) -> bool:
     """Whether a board begins behind the end of the one before it, so that that one stands against its face."""
-    return stands_behind(course) if number == 0 else _turn(path[number - 1], path[number], path[number + 1]) > SQUARE
+    return stands_behind(course) if number == 0 else _turns_square(path[number - 1], path[number], path[number + 1])
 
 
-def _turn(a: Point, b: Point, c: Point) -> float:
-    """By how much the way turns away from the wall at b: 1 in the square of an inner corner."""
+def _turns_square(a: Point, b: Point, c: Point) -> bool:
+    """Whether the way turns into the room at b as in an inner corner that is square, or a little less."""
     ux, uy, vx, vy = b[0] - a[0], b[1] - a[1], c[0] - b[0], c[1] - b[1]
-    return (uy * vx - ux * vy) / (hypot(ux, uy) * hypot(vx, vy))
+    long = hypot(ux, uy) * hypot(vx, vy)
+    return (uy * vx - ux * vy) / long > SQUARE and ux * vx + uy * vy <= 1e-6 * long
 
 
 def _add_boards(

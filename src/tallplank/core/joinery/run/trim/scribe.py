@@ -9,9 +9,10 @@ from math import hypot
 
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.joinery.part.part import BuildError, Edges
+from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
-from tallplank.core.joinery.run.stretch import CORNER_PLANS, Course, Side
+from tallplank.core.joinery.run.stretch import Course, Side
 from tallplank.core.joinery.run.trim.molding import corner_way, turn_at
 from tallplank.core.joinery.run.wall_end import edge_at_wall
 from tallplank.core.joinery.setout.collector import Collector, Lay
