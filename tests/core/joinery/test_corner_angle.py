@@ -1,18 +1,23 @@
 """Corner units in corners that are not square: by hand, and against shapely for corners of any angle."""
 
+from collections import Counter
+from functools import lru_cache
 from math import cos, dist, hypot, radians, sin, tan
 
 import pytest
-from hypothesis import assume, given
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 from shapely import LineString, Polygon, union_all
 from shapely.geometry import Point as Spotted
 
 from makers import CATALOG, made
 from tallplank.core.check.finding import findings
+from tallplank.core.check.machining import faults
+from tallplank.core.edit.standard import set_job_rule
 from tallplank.core.edit.survey.room import add_room_of
 from tallplank.core.edit.unit import Spot, change_units, place_unit
 from tallplank.core.job.job import Job
+from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.rule.corner import past, short
 from tallplank.core.joinery.shaped.plan import plan_of
 
@@ -30,6 +35,17 @@ def in_a_corner(angle: float, kind: str, *, beside: bool = True, **sizes: float)
         job = place_unit(job, CATALOG, "base", Spot(room, "wall1", 5000.0 - wide - 600.0)).job
         job = place_unit(job, CATALOG, "base", Spot(room, "wall2", job.units[0].depth)).job
     return job
+
+
+@lru_cache
+def joined_in(angle: float, kind: str, joint: str) -> MadeUnit:
+    """A unit built with other joints."""
+    job = in_a_corner(angle, kind, beside=False, width=1150.0, depth=1150.0)
+    return made(set_job_rule(set_job_rule(job, CATALOG, "joint", joint), CATALOG, "joint_shelf", joint)).units[0]
+
+
+def used(unit: MadeUnit, role: str) -> float:
+    return sum(f.count.value for f in unit.fittings if f.role == role)
 
 
 @given(ANGLES, st.floats(700, 1300), st.floats(700, 1300), st.floats(250, 600), st.sampled_from(["diagonal", "ell"]))
@@ -88,6 +104,7 @@ def test_its_parts_lie_in_its_outline_whatever_the_corner(angle: float, kind: st
             assert outline.covers(Polygon(part.above).buffer(0)), part.name
 
 
+@settings(max_examples=30)
 @given(ANGLES, st.sampled_from(["corner-diagonal", "corner-ell"]))
 def test_worktops_meet_over_it_without_gap_or_overlap(angle: float, kind: str) -> None:
     job = in_a_corner(angle, kind, width=1150.0, depth=1150.0)
@@ -106,6 +123,31 @@ def test_worktops_meet_over_it_without_gap_or_overlap(angle: float, kind: str) -
     assert room.covers(union_all(tops))
     units = union_all([Polygon(whole.face(u).frame.flat_out(u.outline)) for u in whole.units])
     assert units.difference(covered).area < 1.0
+
+
+@settings(max_examples=20)
+@pytest.mark.parametrize("joint", ["cam-dowel", "dado", "groove"])
+@given(angle=ANGLES, kind=st.sampled_from(["corner-diagonal", "corner-ell"]))
+def test_its_boards_are_joined_like_those_of_a_square_one(joint: str, angle: float, kind: str) -> None:
+    unit, square = joined_in(angle, kind, joint), joined_in(90.0, kind, joint)
+    for role in ("cam", "dowel"):
+        assert used(unit, role) == used(square, role)
+    pairs = [Counter(hole.pair for part in u.parts for hole in part.holes if hole.pair[:1] == "j") for u in (unit, square)]
+    assert sorted(pairs[0].values()) == sorted(pairs[1].values())
+    gables = [[p for p in u.parts if p.name.startswith("gable")] for u in (unit, square)]
+    assert [len(p.pockets) for p in gables[0]] == [len(p.pockets) for p in gables[1]]
+    assert faults(unit.parts) == ()
+
+
+def test_a_floor_goes_into_the_gable_of_the_other_wall_by_a_tab() -> None:
+    """By hand: at 105° the floor's edge at that gable is 560 - 8 long; let in by 9 it takes 9 mm more of board there."""
+    job = in_a_corner(105.0, "corner-diagonal", beside=False)
+    plain = next(p for p in made(job).units[0].parts if p.name == "bottom")
+    deep = CATALOG.constructions["frameless"].dado_depth
+    let_in = next(p for p in made(set_job_rule(job, CATALOG, "joint", "dado")).units[0].parts if p.name == "bottom")
+    areas = [Polygon(p.form.ring(p.size)).area for p in (plain, let_in)]
+    assert areas[1] - areas[0] == pytest.approx(2 * deep * (560.0 - 8.0), abs=1.0)
+    assert "let in" in let_in.width.reckoned() + let_in.length.reckoned()
 
 
 def test_a_unit_in_another_corner_than_its_own_is_told_and_made_for_it_by_one_click() -> None:

@@ -6,6 +6,7 @@ Source: common practice throughout: fixings up to 250 apart, at least two, dowel
 
 from collections import Counter
 from collections.abc import Callable, Mapping, Sequence
+from contextlib import nullcontext
 from dataclasses import dataclass
 from math import ceil, cos, radians, sin
 from types import MappingProxyType
@@ -15,7 +16,7 @@ from tallplank.core.catalog.hardware import Fixing
 from tallplank.core.error import mm
 from tallplank.core.job.unit import HardwareRole
 from tallplank.core.joinery.joint.let_in import DEPTHS, SKIN, LettingIn
-from tallplank.core.joinery.joint.meeting import NOWHERE, TOUCH, Meeting, meetings
+from tallplank.core.joinery.joint.meeting import NOWHERE, TOUCH, Meeting, meetings, turns
 from tallplank.core.joinery.part.part import Note, Part
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box
@@ -67,8 +68,20 @@ def add_joints(choice: Choice, box: Box | None, out: Collector, name: str = "j")
     """
     rules = choice.rules
     back = box.back_face if box is not None and rules.back in ("grooved", "rebated") else None
-    boxes = [out.box(i) for i in range(len(out.parts))]
-    joining = _Joining(choice, out)
+    counts: dict[str, _Count] = {}
+    for number, turn in enumerate(turns(out.parts)):
+        with out.turned(turn) if turn else nullcontext():
+            _join(_Joining(choice, out), back, f"{name}{'t' * number}", counts)
+    for rule, used in counts.items():
+        for role, count in used.items():
+            size = Size.of(count, f"{_NAMES[role]}, {WHERE[rule]}", Decided("rule", rule))
+            out.fit(choice.hardware(role), size, WHERE[rule])
+
+
+def _join(joining: _Joining, back: float | None, name: str, counts: dict[str, _Count]) -> None:
+    """Machine what meets along the axes of the unit, and add to what is used by rule."""
+    choice, out = joining.choice, joining.out
+    rules, boxes = choice.rules, [out.box(i) for i in range(len(out.parts))]
     found = [m for m in meetings(out.parts, boxes, back) if getattr(rules, m.rule) != "none"]
     met = [(m, joint_for(choice, m.rule, out.parts[m.end], joining.through(m))) for m in found]
     for meeting in (m for m, joint in met if joint == "none"):
@@ -77,16 +90,11 @@ def add_joints(choice: Choice, box: Box | None, out: Collector, name: str = "j")
     for meeting, joint in met:
         if joint in DEPTHS:
             letting_in.add(meeting, joint)
-    counts: dict[str, _Count] = {}
     for number, (meeting, joint) in enumerate(met):
         join = JOINTS.get(joint)
         if join is not None:
             places = fixings(meeting.span, rules.joint_end, rules.joint_pitch)
             counts.setdefault(meeting.rule, Counter()).update(join(joining, meeting, places, f"{name}{number}"))
-    for rule, used in counts.items():
-        for role, count in used.items():
-            size = Size.of(count, f"{_NAMES[role]}, {WHERE[rule]}", Decided("rule", rule))
-            out.fit(choice.hardware(role), size, WHERE[rule])
 
 
 CHEEK, LEAST_CAM, CAM_BOARD = 3.5, 15.0, 18.0

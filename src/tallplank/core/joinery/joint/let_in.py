@@ -3,12 +3,13 @@
 Source: common practice: a third to a half of the board deep; the values are rules of the construction.
 """
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from types import MappingProxyType
 
 from tallplank.core.error import mm
-from tallplank.core.joinery.joint.meeting import TOUCH, Meeting, Range, axis_of
+from tallplank.core.joinery.joint.meeting import TOUCH, Meeting, Range, axis_of, is_along
+from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.hole import Pocket, PocketKind
 from tallplank.core.joinery.part.part import BuildError, Part
 from tallplank.core.joinery.rule.choice import Choice
@@ -41,6 +42,8 @@ class LettingIn:
         depth = self.choice.rule(DEPTHS[joint], "let in")
         low, high = self.out.box(meeting.face)
         end, face = self.out.parts[meeting.end], self.out.parts[meeting.face]
+        if joint == "groove" and not is_along(end.frame):
+            joint = "dado"
         thick = high[meeting.axis] - low[meeting.axis]
         if depth.value + SKIN > thick:
             raise BuildError(f"The {end.name} would be let {mm(depth.value)} into the {face.name}, which is {mm(thick)} thick.")
@@ -74,6 +77,9 @@ class LettingIn:
         part = self.out.parts[meeting.end]
         reach = part.form.grows_where(meeting.reach, (low[meeting.along], high[meeting.along]))
         away = meeting.toward * depth.value
+        if not is_along(part.frame):
+            self.out.swap(meeting.end, _tabbed(part, [part.frame.inside(p) for p in _tab(meeting, away)], depth))
+            return
         tab = [part.frame.inside(c) for c in _corners(meeting, away, reach, entering)]
         longer = lengthened(part, meeting.axis, meeting.toward, depth, (tab[0], tab[1]))
         for cheek in ((start, entering[0]), (entering[1], stop)):
@@ -99,6 +105,40 @@ def _corners(meeting: Meeting, away: float, along: Range, across: Range) -> tupl
         corner[meeting.axis], corner[meeting.along], corner[meeting.across] = meeting.at + depth, place, middle
         ends.append(Vec(*corner))
     return ends[0], ends[1]
+
+
+def _tab(meeting: Meeting, away: float) -> list[Vec]:
+    """The corners, in the frame of the unit, of what is added to the end of a meeting: along its plane, then beyond it."""
+    places = zip((0.0, away, away, 0.0), (0, 0, 1, 1), strict=True)
+    return [_at_axes(meeting.start, (meeting.axis, meeting.at + out), (meeting.along, meeting.reach[i])) for out, i in places]
+
+
+def _at_axes(point: Vec, *axes: tuple[int, float]) -> Vec:
+    """A point with other values along some of the axes."""
+    values = list(point)
+    for axis, value in axes:
+        values[axis] = value
+    return Vec(*values)
+
+
+def _tabbed(part: Part, tab: Sequence[Vec], depth: Size) -> Part:
+    """A board of any outline that grows by a tab on an edge that runs along none of its axes."""
+    if not isinstance(part.form, Outlined):
+        return part
+    form, (x, y) = part.form.tabbed(tuple((p.x, p.y) for p in tab))
+    pockets = tuple(p.shifted(x, y) for p in part.pockets)
+    more = [Size.of(new - old, "let in", depth.terms[0].source) for new, old in zip(form.extent, part.form.extent, strict=True)]
+    long, wide = (old + by if by.value > TOUCH else old for old, by in zip((part.length, part.width), more, strict=True))
+    return replace(
+        part,
+        form=form,
+        frame=replace(part.frame, origin=part.frame.out((-x, -y, 0.0))),
+        pockets=pockets,
+        length=long,
+        width=wide,
+        cut_length=part.cut_length + long.value - part.length.value,
+        cut_width=part.cut_width + wide.value - part.width.value,
+    )
 
 
 def with_pocket(part: Part, what: PocketKind, corners: tuple[Vec, Vec]) -> Part:

@@ -2,14 +2,16 @@
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from math import atan2, degrees
 from types import MappingProxyType
 
 from tallplank.core.joinery.part.part import Part, PartKind
 from tallplank.core.joinery.setout.collector import Row
-from tallplank.core.space.frame import Vec
+from tallplank.core.space.frame import Frame, Vec
 
 NOWHERE = Vec(0.0, 0.0, 0.0)
 TOUCH = 1e-6
+STRAIGHT, UP = 1 - 1e-9, 2
 RULES: Mapping[tuple[PartKind, PartKind], str] = MappingProxyType(
     {
         ("floor", "gable"): "joint",
@@ -77,13 +79,33 @@ class Meeting:
 _AXES = {(axis, sign): Vec(*(sign if i == axis else 0.0 for i in range(3))) for axis in range(3) for sign in (1.0, -1.0)}
 
 
+def turns(parts: Sequence[Part]) -> tuple[float, ...]:
+    """The turns about z, 0 first, that uprights stand at: other than 0 where walls do not meet square. In degrees, from 0 to 90."""
+    found = {0.0}
+    for part in parts:
+        x, y, z = part.frame.z
+        if part.kind in JOINED and z == 0.0 and x and y:
+            found.add(round(degrees(atan2(y, x)) % 90.0, 6) % 90.0)
+    return tuple(sorted(found))
+
+
+def is_along(frame: Frame) -> bool:
+    """Whether a frame's axes run along those of the unit."""
+    return frame.x[axis_of(frame.x)] ** 2 > STRAIGHT and frame.z[axis_of(frame.z)] ** 2 > STRAIGHT
+
+
 def meetings(parts: Sequence[Part], boxes: Sequence[Corners], back: float | None = None) -> Iterator[Meeting]:
-    """Every end that lies flat against a part that its kind is joined to; `back` is where the groove of the back begins."""
-    joined = [(i, part, boxes[i]) for i, part in enumerate(parts) if part.kind in JOINED]
+    """Every end that lies flat against a part that its kind is joined to; `back` is where the groove of the back begins.
+
+    Boards that lie at an angle to the axes are left out; of a board of any outline the edges along them are ends all the same.
+    """
+    joined = [(i, part, boxes[i], is_along(part.frame)) for i, part in enumerate(parts) if part.kind in JOINED]
     faces: dict[PartKind, list[tuple[int, Corners, str]]] = {}
-    for i, end, end_box in joined:
+    for i, end, end_box, straight in joined:
+        if not straight and (end.form.is_square or axis_of(end.frame.z) != UP):
+            continue
         if end.kind not in faces:
-            rules = ((j, box, RULES.get((end.kind, face.kind))) for j, face, box in joined)
+            rules = ((j, box, RULES.get((end.kind, face.kind))) for j, face, box, along in joined if along)
             faces[end.kind] = [(j, box, rule) for j, box, rule in rules if rule is not None]
         for j, face_box, rule in faces[end.kind]:
             if i != j:
@@ -98,9 +120,13 @@ def _met(one: tuple[int, Part, Corners], other: tuple[int, Corners], rule: str, 
     for axis in range(3):
         if axis == across or (part.kind in ("frame", "partition") and axis != axis_of(part.frame.x)):
             continue
-        at, toward = (low[axis], -1.0) if abs(low[axis] - face_high[axis]) < TOUCH else (high[axis], 1.0)
-        if abs(at - (face_low[axis] if toward > 0 else face_high[axis])) > TOUCH:
-            continue
+        if part.form.is_square:
+            at, toward = (low[axis], -1.0) if abs(low[axis] - face_high[axis]) < TOUCH else (high[axis], 1.0)
+            if abs(at - (face_low[axis] if toward > 0 else face_high[axis])) > TOUCH:
+                continue
+        else:
+            middle = (low[axis] + high[axis]) / 2
+            at, toward = (face_high[axis], -1.0) if face_high[axis] < middle else (face_low[axis], 1.0)
         along = 3 - axis - across
         start, stop = part.form.straight(part.frame, part.size, axis, at, along)
         reach = (max(start, face_low[along]), min(stop, face_high[along]))

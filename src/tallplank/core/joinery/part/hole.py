@@ -76,6 +76,12 @@ class Pocket:
     high: Vec
     outline: Ring | None = None
 
+    def shifted(self, x: float, y: float) -> "Pocket":
+        """The same removal elsewhere in the part's own face."""
+        (a, b, c), (d, e, f) = self.low, self.high
+        ring = self.outline and tuple((u + x, v + y) for u, v in self.outline)
+        return Pocket(self.what, Vec(a + x, b + y, c), Vec(d + x, e + y, f), ring)
+
     @property
     def tool(self) -> str:
         """What the shop cuts it with."""

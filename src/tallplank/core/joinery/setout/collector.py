@@ -1,7 +1,8 @@
 """Gathers what a builder makes, and turns sizes and places into parts."""
 
 from collections import defaultdict
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
+from contextlib import contextmanager
 from dataclasses import dataclass, field, replace
 from typing import NamedTuple
 
@@ -28,7 +29,7 @@ from tallplank.core.joinery.part.part import (
 )
 from tallplank.core.joinery.setout.layout import Cell, Layout
 from tallplank.core.measure.size import Size
-from tallplank.core.space.frame import Frame, Vec, frame_along
+from tallplank.core.space.frame import Frame, Vec, frame_along, turned_about_z
 from tallplank.core.space.motion import Motion
 from tallplank.core.space.outline import Ring, is_simple
 
@@ -65,6 +66,7 @@ BETWEEN = 1.0
 """Screws into a partition from both of its sides may stand on one line: they are bored less than half through."""
 FORWARD, BACKWARD = Vec(0.0, -1.0, 0.0), Vec(0.0, 1.0, 0.0)
 NEAR = 1e-6
+NOWHERE = (0.0, 0.0, 0.0)
 
 
 @dataclass(slots=True)
@@ -222,6 +224,24 @@ class Collector:
         if known is None or known[0] is not part:
             known = self._boxes[index] = (part, part.box)
         return known[1]
+
+    @contextmanager
+    def turned(self, degrees: float) -> Iterator[None]:
+        """While it lasts all parts lie turned about z, so that those which stand at this angle run along the axes; no part is added."""
+        there, back = turned_about_z(-degrees, NOWHERE), turned_about_z(degrees, NOWHERE)
+        laid = [replace(part, frame=part.frame.then(there)) for part in self.parts]
+        before, self.parts = self.parts, list(laid)
+        self._forget()
+        try:
+            yield
+        finally:
+            all_of = zip(before, laid, self.parts, strict=True)
+            self.parts = [old if now is was else replace(now, frame=now.frame.then(back)) for old, was, now in all_of]
+            self._forget()
+
+    def _forget(self) -> None:
+        self._ways.clear()
+        self._hosts.clear()
 
     def bore_at(self, point: Vec, into: Vec, bore: Bore, kinds: tuple[PartKind, ...]) -> int | None:
         """Bore the part of one of these kinds on whose surface `point` lies; returns its number, or None where there is none."""

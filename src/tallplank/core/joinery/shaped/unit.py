@@ -211,8 +211,9 @@ def _extent(stand: Stand, insets: Insets, axis: int, value: float) -> Size:
     rest = size.value - value
     if abs(rest) < TOUCH:
         return size
-    square = unit.corner == SQUARE
-    return size - Size.of(rest, "behind the front" if square else "along its outline", Decided("rule", "shelf_setback"))
+    if unit.corner != SQUARE:
+        return size + Size.of(-rest, "along its outline", Decided("unit", "corner"))
+    return size - Size.of(rest, "behind the front", Decided("rule", "shelf_setback"))
 
 
 def _taken_by(stand: Stand, kind: SideKind) -> tuple[str, Decided, float]:

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from math import dist
 
 from tallplank.core.joinery.part.form.plain import PlainForm
 from tallplank.core.joinery.part.form.sheet import flat_grain, prism_lines, seen_along
@@ -87,6 +88,27 @@ class Outlined(PlainForm):
         clean = tuple(p for p, q in edges(moved) if abs(p[0] - q[0]) + abs(p[1] - q[1]) > TOUCH)
         return Outlined(clean, tuple(e.shifted(*by) for e in self.banded))
 
+    @property
+    def extent(self) -> tuple[float, float]:
+        """How long and how wide it is."""
+        xs, ys = zip(*self.outline, strict=True)
+        return max(xs) - min(xs), max(ys) - min(ys)
+
+    def tabbed(self, tab: Ring) -> tuple["Outlined", tuple[float, float]]:
+        """The shape with a tab on an edge of any direction, and by how much all of it is moved to begin at nothing again.
+
+        `tab` has a corner on the edge, two beyond it, and again one on the edge.
+        """
+        points: list[tuple[float, float]] = []
+        for a, b in edges(self.outline):
+            points.append(a)
+            if all(_is_between(corner, a, b) for corner in (tab[0], tab[3])):
+                points += tab if dist(a, tab[0]) < dist(a, tab[3]) else tab[::-1]
+        x, y = (-min(values) for values in zip(*points, strict=True))
+        moved = [(u + x, v + y) for u, v in points]
+        clean = tuple(p for p, q in edges(moved) if dist(p, q) > TOUCH)
+        return Outlined(clean, tuple(edge.shifted(x, y) for edge in self.banded)), (x, y)
+
     def grows_where(self, met: tuple[float, float], whole: tuple[float, float]) -> tuple[float, float]:
         """See `Sheet`: only as far as it meets its partner."""
         return met
@@ -94,3 +116,8 @@ class Outlined(PlainForm):
     def rebanded(self, band: str) -> "Outlined":
         """See `Sheet`."""
         return replace(self, banded=tuple(replace(edge, band=band) for edge in self.banded))
+
+
+def _is_between(point: tuple[float, float], a: tuple[float, float], b: tuple[float, float]) -> bool:
+    """Whether a point lies on an edge from a to b."""
+    return dist(a, point) + dist(point, b) - dist(a, b) < TOUCH / 10
