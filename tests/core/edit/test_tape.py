@@ -1,6 +1,6 @@
 """Walking round a room with a tape."""
 
-from math import cos, hypot, pi, radians, sin
+from math import cos, hypot, inf, nan, pi, radians, sin
 
 import pytest
 from hypothesis import given
@@ -29,6 +29,12 @@ def test_a_walk_is_typed_as_it_is_walked() -> None:
 def test_what_cannot_be_read_is_told_by_its_wall(text: str, words: str) -> None:
     with pytest.raises(TapeError, match=words):
         closed(walked(parse_walk(text)))
+
+
+@pytest.mark.parametrize("leg", [Leg(inf), Leg(3000.0, nan), Leg(3000.0, 90.0, inf)])
+def test_what_is_no_number_is_told_by_its_wall(leg: Leg) -> None:
+    with pytest.raises(TapeError, match="Wall 2"):
+        walked([Leg(4000.0), leg, Leg(4000.0)])
 
 
 def test_an_ell_closes_by_hand() -> None:

@@ -7,7 +7,7 @@ import re
 from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import pairwise
-from math import acos, cos, degrees, hypot, radians, sin
+from math import acos, cos, degrees, hypot, isfinite, radians, sin
 from typing import Literal
 
 from tallplank.core.error import PlankError, mm
@@ -99,11 +99,13 @@ def walked(legs: Sequence[Leg]) -> Walk:
     """Where a walk leads, from (0, 0) to the right.
 
     Raises:
-        TapeError: a diagonal that no triangle has.
+        TapeError: a diagonal that no triangle has, or what is no number.
     """
     points: list[Point] = [(0.0, 0.0)]
     heading = 0.0
     for number, leg in enumerate(legs, 1):
+        if not isfinite(leg.length + leg.turn + (leg.diagonal or 0.0)):
+            raise TapeError(f"Wall {number}: a length or a turn is no number.")
         x, y = points[-1]
         points.append((x + leg.length * cos(radians(heading)), y + leg.length * sin(radians(heading))))
         heading -= _turn(leg, legs[number % len(legs)].length, number)
