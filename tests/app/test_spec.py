@@ -26,7 +26,8 @@ def test_each_kind_shows_the_rows_that_apply_to_it(open_window: Open, kind: str)
     window = open_window(a_wall_of(kind))
     window.store.select(["u1"])
     shown = names(window)
-    own = ["Second depth", "Side"] if CATALOG.kinds[kind].build == "shaped" else []
+    corner = ["Corner"] if CATALOG.kinds[kind].plan in ("diagonal", "ell") else []
+    own = ["Second depth", *corner, "Side"] if CATALOG.kinds[kind].build == "shaped" else []
     assert shown[: 5 + len(own)] == ["Width", "Height", "Depth", *own, "From left", "Above floor"]
     assert ("Kick height" in shown) == CATALOG.kinds[kind].kick
     assert ("Worktop" in shown) == CATALOG.kinds[kind].worktop
