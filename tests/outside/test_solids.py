@@ -29,6 +29,10 @@ def manifold(part: Part) -> manifold3d.Manifold:
         f = part.form.body
         return extruded(part.form.outline, part.form.height).transform(np.column_stack([f.x, f.y, f.z, f.origin]))
     body = extruded(part.form.outline, part.thickness.value) if isinstance(part.form, Outlined) else manifold3d.Manifold.cube(part.size)
+    for miter in getattr(part.form, "miters", ()):
+        a, a0, a1, b, b0, b1 = (np.array(corner) for corner in miter.corners(part.thickness.value))
+        beyond = [p + (p - q) * k - np.array([0.0, 0.0, part.thickness.value * k]) for p, q, k in ((a, a0, 1.0), (b, b0, 1.0))]
+        body -= manifold3d.Manifold.hull_points(np.array([a, b, a1, b1, *beyond]))
     for pocket in part.pockets:
         size = np.subtract(pocket.high, pocket.low)
         if pocket.outline is not None:

@@ -100,8 +100,10 @@ def _standing_out(made: Made, run: Run, members: Sequence[MadeUnit]) -> Iterator
     if _at_most(run.parts, members) <= most:
         return
     face = made.faces[run.room][run.face]
-    boxes = [*map(_carcass, members), *_corner_boxes(made, run, face)]
-    far, where = max(_overhangs(run.parts, boxes, members, face))
+    boxes = [*(_seen_carcass(made, unit, face) for unit in members), *_corner_boxes(made, run, face)]
+    boxes += [part.above for part in run.parts if part.tag.role == "waterfall"]
+    tops = tuple(part for part in run.parts if part.tag.role == "worktop")
+    far, where = max(_overhangs(tops, boxes, [u for u in members if u.unit.face == run.face], face))
     if far > most:
         text = f"{run.label} stands out {shown(made.job, far)} {where} without support; {shown(made.job, most)} is the most."
         yield Finding("warning", "worktop-overhang", text, "Make the overhang smaller, or put a support under it.", run.members)
@@ -109,7 +111,7 @@ def _standing_out(made: Made, run: Run, members: Sequence[MadeUnit]) -> Iterator
 
 def _at_most(parts: tuple[Part, ...], members: Sequence[MadeUnit]) -> float:
     """How far a worktop of rectangles stands out at most, told by the boxes around it and its units alone; no limit for any other."""
-    if not all(part.form.is_square for part in parts):
+    if not all(part.form.is_square for part in parts) or len({u.unit.face for u in members}) > 1:
         return FAR
     boxes = [part.box for part in parts]
     left = min(u.placed.x for u in members) - min(low.x for low, _ in boxes)
@@ -147,8 +149,14 @@ def _corner_boxes(made: Made, run: Run, face: Face) -> Iterator[Ring]:
     """The boxes of corner units that stand at other walls, in the frame of the face."""
     for unit in made.by_room.get(run.room, ()):
         if unit.choice.kind.plan in CORNER_PLANS and unit.unit.face != run.face:
-            frame = made.face(unit).frame
-            yield tuple(face.frame.inside((*point, 0.0))[:2] for point in frame.flat_out(_carcass(unit)))
+            yield _seen_carcass(made, unit, face)
+
+
+def _seen_carcass(made: Made, unit: MadeUnit, face: Face) -> Ring:
+    """The same in the frame of a face that need not be the unit's own."""
+    own = made.face(unit)
+    ring = _carcass(unit)
+    return ring if own is face else tuple(face.frame.inside((*point, 0.0))[:2] for point in own.frame.flat_out(ring))
 
 
 def _carcass(unit: MadeUnit) -> Ring:

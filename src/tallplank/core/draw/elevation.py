@@ -48,7 +48,7 @@ def elevation(
     """
     room, face = made.job.room(room_id), made.faces[room_id][face_id]
     units = sorted(made.at_face(room_id, face_id), key=lambda u: -u.placed.front)
-    runs = [r for r in made.runs if (r.room, r.face) == (room_id, face_id)]
+    runs = made.runs_at(room_id, face_id)
     face, length = _as_high_as_what_stands(face, units, runs), face.length
     beside = _thick_beside(room, face)
     shapes: list[Shape] = [*surround(room, made.faces[room_id], face, beside), *in_the_room(room, face)]

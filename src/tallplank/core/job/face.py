@@ -2,17 +2,17 @@
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
-from math import atan2, degrees, radians, tan
+from math import atan2, cos, degrees, radians, tan
 from typing import Literal
 
-from tallplank.core.job.room import Group, GroupFace, Room
+from tallplank.core.job.room import EndKind, Group, GroupFace, Room
 from tallplank.core.job.wall import FreeWall, Service, Wall, WallOpening
 from tallplank.core.space.frame import Frame, along, turned_about_z
 from tallplank.core.space.outline import edges, far, inner_angle
 
 HALF_TURN = 180.0
-SQUARE = 1e-6
-"""What a square wall leans by at most."""
+SQUARE, ALONG = 1e-6, 1 - 1e-9
+"""What a square wall leans by at most, and the cosine of the angle between what runs alike."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,6 +34,17 @@ class Face:
     """The angle in the room between it and the wall that meets its left end; a whole turn where none does."""
     after: float = 360.0
     """The same at its right end."""
+    ends: tuple[EndKind, EndKind] = ("free", "free")
+    """How the worktop of a group ends at its left and its right end."""
+
+    def is_alike(self, other: "Face") -> bool:
+        """Whether what stands at both is made alike, wherever they are in the room."""
+        if self is other:
+            return True
+        here, there = (
+            (f.id, f.name, f.length, f.height, f.thickness, f.openings, f.services, f.before, f.after, f.ends) for f in (self, other)
+        )
+        return here == there and (self.carrier is other.carrier or _lies_elsewhere(self.carrier, other.carrier))
 
     @property
     def closed_left(self) -> bool:
@@ -73,6 +84,11 @@ class Face:
     def is_loose(self) -> bool:
         """Whether it stands free in the room, so that what stands at it may reach beyond its ends."""
         return type(self.carrier) is not Wall
+
+
+def _lies_elsewhere(one: Wall | FreeWall | Group, other: Wall | FreeWall | Group) -> bool:
+    """Whether both are the same group but for its place."""
+    return isinstance(one, Group) and isinstance(other, Group) and (one.id, one.faces, one.top) == (other.id, other.faces, other.top)
 
 
 Faces = Mapping[str, Face]
@@ -126,4 +142,11 @@ def _group(room: Room, group: Group) -> Iterator[Face]:
     frame = group_frame(group)
     for face in group.faces:
         name = f"{group.name}, {face.name}"
-        yield Face(face.id, name, face_in_group(face).then(frame), face.length, room.height, group, 0.0)
+        placed = face_in_group(face).then(frame)
+        yield Face(face.id, name, placed, face.length, room.height, group, 0.0, ends=_ends(group, face))
+
+
+def _ends(group: Group, face: GroupFace) -> tuple[EndKind, EndKind]:
+    """How the worktop ends at both ends of a face that runs along the group's length, to one side or the other."""
+    ends, way = (group.top.left_end, group.top.right_end), cos(radians(face.turn - group.faces[0].turn))
+    return ends if way > ALONG else (ends[1], ends[0]) if way < -ALONG else ("free", "free")

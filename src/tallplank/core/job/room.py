@@ -30,6 +30,34 @@ class GroupFace(Record):
     length: Positive
 
 
+Side4 = Literal["front", "right", "back", "left"]
+SIDES: tuple[Side4, ...] = get_args(Side4)
+"""The sides of a group, as someone sees them who looks at its first face."""
+EndKind = Literal["free", "waterfall"]
+Overhang = Annotated[float, Field(allow_inf_nan=False, ge=0, le=1500)] | None
+
+
+class GroupTop(Record):
+    """How far the worktop of a group stands out at its sides, where the rules of its units do not say so, and how it ends."""
+
+    front: Overhang = None
+    right: Overhang = None
+    back: Overhang = None
+    left: Overhang = None
+    left_end: EndKind = "free"
+    right_end: EndKind = "free"
+    """Whether it turns down to the floor there."""
+
+
+class Seats(Record):
+    """Seats side by side along a side of a group, in its middle."""
+
+    side: Side4
+    count: Annotated[int, Field(ge=1, le=20)]
+    width: Positive = 610.0
+    """Of the place for each."""
+
+
 class Group(Record):
     """Units that stand free together and move as one, such as an island: a frame in the room, and faces in that frame."""
 
@@ -38,6 +66,8 @@ class Group(Record):
     x: Mm
     y: Mm
     turn: Degrees = 0.0
+    top: GroupTop = GroupTop()
+    seats: Annotated[tuple[Seats, ...], Field(max_length=4)] = ()
     faces: Annotated[tuple[GroupFace, ...], Field(min_length=1, max_length=MOST_GROUP_FACES)]
 
 

@@ -9,6 +9,7 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.job.face import Face, Faces
 from tallplank.core.job.job import Job
 from tallplank.core.job.measure import OfCell
+from tallplank.core.job.room import Group
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.joint.meeting import TOUCH
 from tallplank.core.joinery.part.part import Fitting, Front, Note, Part, PartRef, Piece, part_refs, unique_names
@@ -97,10 +98,28 @@ class Made:
         """The parts of a unit, then the pieces of worktop and plinth that pass over and under it."""
         unit = self.by_id[unit_id]
         own = [(ref, part, f"unit {unit.unit.mark}") for ref, part in zip(part_refs(unit_id, unit.parts), unit.parts, strict=True)]
-        passing = [(ref, part, run.label) for run in self.runs if unit_id in run.members for ref, part in _passing(run, unit)]
+        passing = [
+            (ref, part, run.label) for run in self.runs if unit_id in run.members for ref, part in _passing(self._seen_at(run, unit), unit)
+        ]
         found = (*own, *passing)
         names = unique_names([part for _, part, _ in found])
         return tuple(BenchPart(ref, name, part, owner) for name, (ref, part, owner) in zip(names, found, strict=True))
+
+    def _seen_at(self, run: Run, unit: MadeUnit) -> Run:
+        """A run as it is seen at a unit's face, which need not be its own in a group."""
+        faces = self.faces[run.room]
+        return run if run.face == unit.unit.face else run.seen_in(faces[run.face].frame.within(faces[unit.unit.face].frame))
+
+    def runs_at(self, room_id: str, face_id: str) -> tuple[Run, ...]:
+        """The runs at one face; at that of a group also the worktops of its other faces, in the frame of this one."""
+        faces = self.faces[room_id]
+        face, found = faces[face_id], list[Run]()
+        for run in (r for r in self.runs if r.room == room_id):
+            if run.face == face_id:
+                found.append(run)
+            elif run.what == "top" and isinstance(face.carrier, Group) and faces[run.face].carrier is face.carrier:
+                found.append(run.seen_in(faces[run.face].frame.within(face.frame)))
+        return tuple(found)
 
     def at_face(self, room_id: str, face_id: str) -> tuple[MadeUnit, ...]:
         """The units at one face, in the job's order."""

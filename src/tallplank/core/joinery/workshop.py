@@ -132,7 +132,7 @@ class Workshop:
         known, self._faces = self._faces, {}
         for room in job.rooms:
             kept = known.get(room.id)
-            self._faces[room.id] = kept if kept is not None and kept[0] is room else (room, faces_of(room))
+            self._faces[room.id] = kept if kept is not None and kept[0] is room else (room, _kept_faces(room, kept))
         return {room: faces for room, (_, faces) in self._faces.items()}
 
     def _built(self, standard: Standard, unit: Unit) -> MadeUnit:
@@ -223,7 +223,7 @@ class Workshop:
             key = (room, face_id, what)
             known = self._stretches.get(key)
             around = (*units, *beside[face_id])
-            if known is None or known[0] is not faces[face_id] or not are_same(known[1], around):
+            if known is None or not known[0].is_alike(faces[face_id]) or not are_same(known[1], around):
                 outlines = {m.unit.id: m.outline for m in units if m.plan is not None}
                 made = stretches([m.placed for m in units], faces[face_id], outlines, what, beside[face_id])
                 known = self._stretches[key] = (faces[face_id], around, made)
@@ -239,6 +239,12 @@ class Workshop:
         run = build_run(course, what, number, room, self.catalog, standard, above)
         self._runs[key] = (course, run, above)
         return run
+
+
+def _kept_faces(room: Room, known: tuple[Room, Faces] | None) -> Faces:
+    """The faces of a room, those that are as they were the very same."""
+    before = known[1] if known is not None else {}
+    return {key: before[key] if before.get(key) == face else face for key, face in faces_of(room).items()}
 
 
 def beside_face(unit: MadeUnit, own: Face, face: Face) -> Beside | None:

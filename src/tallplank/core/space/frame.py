@@ -80,6 +80,12 @@ class Frame:
         turned: Floats = ways @ np.array((self.x, self.y, self.z), dtype=ways.dtype)
         return turned
 
+    def within(self, outer: "Frame") -> "Frame":
+        """This frame as it is seen in another one of the same space."""
+        o = outer.origin
+        x, y, z = (outer.inside((o.x + way.x, o.y + way.y, o.z + way.z)) for way in (self.x, self.y, self.z))
+        return Frame(outer.inside(self.origin), x, y, z)
+
     def then(self, outer: "Frame") -> "Frame":
         """This frame as seen from the frame around `outer`."""
         return Frame(outer.out(self.origin), outer.turned_out(self.x), outer.turned_out(self.y), outer.turned_out(self.z))

@@ -9,6 +9,7 @@ from tallplank.core.job.face import HALF_TURN, Face, Faces
 from tallplank.core.job.unit import RunKind
 from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.rule.place import Placed
+from tallplank.core.joinery.run.island import islands
 from tallplank.core.joinery.run.row import level_of
 from tallplank.core.joinery.run.stretch import JOINED, Course, Joint, Side, Stretch
 from tallplank.core.space.frame import Frame
@@ -32,17 +33,11 @@ def courses(stretches: Mapping[str, Sequence[Stretch]], faces: Faces, what: RunK
         one, other = row[last], next_row[first]
         if _meet(one.stretch, face, other.stretch, after, what):
             inner = face.after < HALF_TURN
-            there, back = _within(after, face), _within(face, after)
+            there, back = after.frame.within(face.frame), face.frame.within(after.frame)
             row[last] = Course(one.stretch, face, one.left, Joint("right", other.stretch, there, (face.length, 0.0), inner))
             next_row[first] = Course(other.stretch, after, Joint("left", one.stretch, back, (0.0, 0.0), inner), other.right)
-    return {face_id: tuple(row) for face_id, row in found.items()}
-
-
-def _within(inner: Face, outer: Face) -> Frame:
-    """The frame of a face as it is seen in another's."""
-    a, b = inner.frame, outer.frame
-    x, y, z = (b.inside((b.origin.x + way.x, b.origin.y + way.y, b.origin.z + way.z)) for way in (a.x, a.y, a.z))
-    return Frame(b.inside(a.origin), x, y, z)
+    joined = {face_id: tuple(row) for face_id, row in found.items()}
+    return islands(joined, faces) if what == "top" else joined
 
 
 def _meet(one: Stretch, face: Face, other: Stretch, after: Face, what: RunKind) -> bool:
@@ -50,10 +45,10 @@ def _meet(one: Stretch, face: Face, other: Stretch, after: Face, what: RunKind) 
         return False
     if face.after > HALF_TURN:
         return one.end >= face.length - JOINED and other.start <= JOINED
-    cross = crossing(_line(one, "right", what), seen(_line(other, "left", what), _within(after, face)))
+    cross = crossing(_line(one, "right", what), seen(_line(other, "left", what), after.frame.within(face.frame)))
     if cross is None:
         return False
-    there = _within(after, face).inside((*cross, 0.0))
+    there = after.frame.within(face.frame).inside((*cross, 0.0))
     its, own = other.corner_unit("left"), one.corner_unit("right")
     reached = min(cross[0], face.length - its.unit.depth + its.back) if its is not None else min(cross[0], face.length)
     started = max(there.x, own.unit.depth - own.back) if own is not None else max(there.x, 0.0)

@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 
+from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided, DecidedFor
@@ -61,3 +62,15 @@ def length_of(members: Sequence[Placed], a: float, b: float, ends: Mapping[float
         size = size + after
     rest = (b - a) - size.value
     return size + Size.of(rest, besides) if abs(rest) > 1e-9 else size
+
+
+def body_depth(deepest: Placed) -> Size:
+    """From the line that units stand at to the fronts of the one that stands out farthest; of a corner unit alone over its arm."""
+    in_corner = deepest.kind.plan in CORNER_PLANS
+    arm = deepest.unit.arm or deepest.kind.arm
+    depth = Size.of(arm if in_corner else deepest.unit.depth, "deepest carcass", of_unit(deepest, Decided("unit", "depth")))
+    if deepest.unit.off:
+        depth = depth + Size.of(deepest.unit.off, "behind it", of_unit(deepest, Decided("unit", "off")))
+    if (proud := deepest.back - deepest.unit.depth - deepest.front) > 0:
+        depth = depth + Size.of(proud, "front", of_unit(deepest, Decided("finish", "front")))
+    return depth

@@ -25,7 +25,7 @@ class Row(NamedTuple):
     def panel(self, placed: Placed, side: Side) -> float:
         """How thick the panel is on a side of a unit; 0 where none is asked for, or a wall or another unit leaves no room for it."""
         thick = placed.front_thickness
-        if not CARRIES["end"](placed) or is_at_wall(placed, self.face, side):
+        if not CARRIES["end"](placed) or is_at_wall(placed, self.face, side) or self.is_at_waterfall(placed, side):
             return 0.0
         left, right = (placed.x - thick, placed.x) if side == "left" else (placed.right, placed.right + thick)
         for other in self.units:
@@ -35,6 +35,11 @@ class Row(NamedTuple):
         ring = ((left, front), (right, front), (right, placed.back), (left, placed.back))
         taken = any(_is_level(placed, b.placed) and shared_depth(ring, b.ring) > JOINED for b in self.beside)
         return 0.0 if taken else thick
+
+    def is_at_waterfall(self, placed: Placed, side: Side) -> bool:
+        """Whether a unit is the last one at a side where the worktop goes down to the floor."""
+        last = all(p.hung or (p.x >= placed.x if side == "left" else p.right <= placed.right) for p in self.units)
+        return self.face.ends[0 if side == "left" else 1] == "waterfall" and last
 
     def room_at(self, placed: Placed, side: Side, level: float) -> float:
         """How far something at a height may stand out beyond a side of a unit, up to the wall or to what stands there."""
@@ -146,8 +151,9 @@ def _stretch(group: list[Placed], row: Row, outlines: Mapping[str, Ring], what: 
         is_at_wall(first, row.face, "left") and all(p.x > first.x for p in others),
         is_at_wall(last, row.face, "right") and all(p.right < last.right for p in others),
     )
-    open_left = not walls[0] and not any(abs(p.right - first.x) <= JOINED for p in others)
-    open_right = not walls[1] and not any(abs(p.x - last.right) <= JOINED for p in others)
+    falls = row.is_at_waterfall(first, "left"), row.is_at_waterfall(last, "right")
+    open_left = not walls[0] and not falls[0] and not any(abs(p.right - first.x) <= JOINED for p in others)
+    open_right = not walls[1] and not falls[1] and not any(abs(p.x - last.right) <= JOINED for p in others)
     shaped = tuple((p, outlines[p.unit.id]) for p in group if p.unit.id in outlines)
     over: tuple[Beside, ...] = ()
     if what == "top" and any(p.rules.splash != "none" for p in group):

@@ -1,7 +1,7 @@
 """Runs: what passes across several units by itself, worktops, plinths, crowns and light rails."""
 
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
@@ -30,6 +30,7 @@ from tallplank.core.joinery.run.trim.room_molding import (
 )
 from tallplank.core.joinery.run.trim.scribe import add_scribe
 from tallplank.core.joinery.setout.collector import Collector
+from tallplank.core.space.frame import Frame, Vec
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,6 +50,11 @@ class Run:
     """What is let into it and seen, in the frame of the face."""
     keys: tuple[str, ...] = ()
     """Of a run with pieces changed by hand: what each of its parts is told by, those left out counted too."""
+
+    def seen_in(self, frame: Frame) -> "Run":
+        """The same with its parts and pieces in another frame, in which `frame` is that of its own face."""
+        parts = tuple(replace(part, frame=part.frame.then(frame)) for part in self.parts)
+        return replace(self, parts=parts, pieces=tuple(_piece_in(piece, frame) for piece in self.pieces))
 
 
 def build_run(
@@ -81,16 +87,21 @@ def build_run(
         problem = error.text
     return Run(
         f"{what}-{room}-{face.id}-{number}",
-        f"{WORDS[what]} {face.name} {number}",
+        f"{WORDS[what]} {face.name if course.island is None else face.carrier.name} {number}",
         room,
         face.id,
         what,
-        tuple(p.unit.id for p in stretch.members),
+        tuple(p.unit.id for s in course.stretches for p in s.members),
         tuple(out.parts),
         tuple(out.fittings),
         problem,
         tuple(out.pieces),
     )
+
+
+def _piece_in(piece: Piece, frame: Frame) -> Piece:
+    a, b = frame.out(piece.low), frame.out(piece.high)
+    return replace(piece, low=Vec(*map(min, a, b)), high=Vec(*map(max, a, b)))
 
 
 def room_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard, standing: Sequence[Standing]) -> Iterator[Run]:

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from typing import Literal, NamedTuple
 
 from tallplank.core.job.face import Face
+from tallplank.core.job.room import GroupTop
 from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.measure.memo import are_same
@@ -103,21 +104,43 @@ class Joint:
         return abs(self.there.x.y) > SQUARE
 
 
+class Island(NamedTuple):
+    """What a worktop of a group covers beside its own stretch: other stretches, each with the frame of its face in that of this one."""
+
+    top: GroupTop
+    others: tuple[tuple[Stretch, Frame], ...]
+
+
 @dataclass(frozen=True, slots=True)
 class Course:
-    """A stretch with what it goes on with at its ends."""
+    """A stretch with what it goes on with at its ends; one over a group with what else its worktop covers."""
 
     stretch: Stretch
     face: Face
     left: Joint | None = None
     right: Joint | None = None
+    island: Island | None = None
 
     def is_alike(self, other: "Course") -> bool:
         """Whether another is of the very same units, so that all over and under them is the same."""
-        return self.face is other.face and all(_same(a, b) for a, b in zip(self._parts(), other._parts(), strict=True))
+        one, two = self._parts(), other._parts()
+        same = self.face.is_alike(other.face) and len(one) == len(two) and all(_same(a, b) for a, b in zip(one, two, strict=True))
+        return same and self._island_frames() == other._island_frames()
 
     def _parts(self) -> tuple[Stretch | None, ...]:
-        return (self.stretch, *(None if joint is None else joint.other for joint in (self.left, self.right)))
+        others = self.island.others if self.island is not None else ()
+        return (self.stretch, *(None if joint is None else joint.other for joint in (self.left, self.right)), *(s for s, _ in others))
+
+    def _island_frames(self) -> tuple[object, ...]:
+        """What else a worktop over a group depends on: how it ends, and where the other stretches are, to a hundredth of a micrometre."""
+        if self.island is None:
+            return ()
+        return self.island.top, *(tuple(round(v, 5) for v in (*f.origin, *f.x)) for _, f in self.island.others)
+
+    @property
+    def stretches(self) -> tuple[Stretch, ...]:
+        """All that it runs across."""
+        return (self.stretch, *(s for s, _ in self.island.others)) if self.island is not None else (self.stretch,)
 
     @property
     def joints(self) -> tuple[Joint, ...]:

@@ -19,7 +19,7 @@ from tallplank.core.joinery.run.stretch import Stretch
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
-from tallplank.core.space.frame import Vec
+from tallplank.core.space.frame import Frame, Vec
 from tallplank.core.space.outline import Point, Ring
 
 SEAM_CLEAR = 100.0
@@ -32,26 +32,34 @@ ROUND = tuple(
     for i in range(ROUNDING + 1)
 )
 """The points of a rounded rectangle: which corner each belongs to, and its place on the quarter of a circle there."""
+ASIDE = 0.7
+"""The sine from which on a face runs across another one rather than along it."""
 RIM = 4.0
 """How high what is let in stands over the top."""
 
 
 class LetIn(NamedTuple):
-    """A sink or a hob and the middle of its opening, in the frame of the face."""
+    """A sink or a hob and the middle of its opening, in the frame of the face; `sideways` over a unit of a face square to that."""
 
     item: Fixture
     unit: Placed
     middle: Point
+    sideways: bool = False
+
+    def turned(self, wide: float, deep: float) -> tuple[float, float]:
+        """A width and a depth as they lie along x and y."""
+        return (deep, wide) if self.sideways else (wide, deep)
 
     @property
     def span(self) -> tuple[float, float]:
         """From where to where along the face the opening reaches."""
-        return self.middle[0] - self.item.cut[0] / 2, self.middle[0] + self.item.cut[0] / 2
+        half = self.turned(*self.item.cut)[0] / 2
+        return self.middle[0] - half, self.middle[0] + half
 
     @property
     def ring(self) -> Ring:
         """The opening with its rounded corners, counter-clockwise."""
-        (x, y), (wide, deep) = self.middle, self.item.cut
+        (x, y), (wide, deep) = self.middle, self.turned(*self.item.cut)
         r = min(self.item.radius, wide / 2, deep / 2)
         a, b = wide / 2 - r, deep / 2 - r
         if r <= 0:
@@ -59,8 +67,10 @@ class LetIn(NamedTuple):
         return tuple((x + sx * a + r * c, y + sy * b + r * s) for sx, sy, c, s in ROUND)
 
 
-def let_ins(stretch: Stretch, depth: float, catalog: Catalog) -> tuple[LetIn, ...]:
-    """The sinks and hobs that units of a stretch have chosen, in a worktop so deep.
+def let_ins(stretch: Stretch, depth: float, catalog: Catalog, there: Frame | None = None) -> tuple[LetIn, ...]:
+    """The sinks and hobs that units of a stretch have chosen, in a worktop so deep over it.
+
+    `there` is the frame of its face in that of the worktop, where it is another one.
 
     Raises:
         BuildError: one does not fit between the edges of the top.
@@ -72,7 +82,10 @@ def let_ins(stretch: Stretch, depth: float, catalog: Catalog) -> tuple[LetIn, ..
             if isinstance(item, Fixture) and placed.kind.plan not in CORNER_PLANS:
                 if item.cut[1] + 2 * item.edge > depth + 1e-6:
                     raise BuildError(f"{item.name} needs a worktop {mm(item.cut[1] + 2 * item.edge)} deep; this one is {mm(depth)}.")
-                found.append(LetIn(item, placed, (placed.x + placed.unit.width / 2, -depth / 2)))
+                middle = (placed.x + placed.unit.width / 2, -depth / 2)
+                if there is not None:
+                    middle = there.flat_out([middle])[0]
+                found.append(LetIn(item, placed, middle, there is not None and abs(there.x.y) > ASIDE))
     return tuple(found)
 
 
@@ -107,14 +120,15 @@ def _opening(part: Part, ring: Ring) -> Pocket:
 
 def pieces_of_item(let_in: LetIn, top: float) -> Iterator[Piece]:
     """What is seen: a hob's plate, or the rim, the walls and the bottom of a bowl."""
-    (x, y), (wide, deep, down), item = let_in.middle, let_in.item.size, let_in.item
+    (x, y), item, down = let_in.middle, let_in.item, let_in.item.size[2]
+    (wide, deep), hole = let_in.turned(*item.size[:2]), let_in.turned(*item.cut)
     left, right, front, back = x - wide / 2, x + wide / 2, y - deep / 2, y + deep / 2
     if item.role == "hob":
         yield Piece(item.role, item.colour, Vec(left, front, top), Vec(right, back, top + RIM), name=item.name)
-        cut = (item.cut[0] / 2 - 2.0, item.cut[1] / 2 - 2.0)
+        cut = (hole[0] / 2 - 2.0, hole[1] / 2 - 2.0)
         yield Piece(item.role, item.colour, Vec(x - cut[0], y - cut[1], top - down), Vec(x + cut[0], y + cut[1], top), name=item.name)
         return
-    inner = (item.cut[0] / 2 - 20.0, item.cut[1] / 2 - 20.0)
+    inner = (hole[0] / 2 - 20.0, hole[1] / 2 - 20.0)
     x0, x1, y0, y1 = x - inner[0], x + inner[0], y - inner[1], y + inner[1]
     for a, b in (((left, front), (right, y0)), ((left, y1), (right, back)), ((left, y0), (x0, y1)), ((x1, y0), (right, y1))):
         yield Piece(item.role, item.colour, Vec(*a, top), Vec(*b, top + RIM / 2), name=item.name)

@@ -12,22 +12,19 @@ from tallplank.core.catalog.finish import Finish
 from tallplank.core.catalog.hardware import TopBolt
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import FinishRole, Unit
-from tallplank.core.joinery.part.form.form import SHEET
-from tallplank.core.joinery.part.form.outlined import Outlined
-from tallplank.core.joinery.part.hole import Pocket, ShapedEdge
-from tallplank.core.joinery.part.part import Edges
+from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware
-from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.corner import Line
-from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
+from tallplank.core.joinery.run.length import body_depth, length_of, of_unit, pieces_of
 from tallplank.core.joinery.run.stretch import Course
-from tallplank.core.joinery.run.top.edge import with_free_corners, worked_edges
+from tallplank.core.joinery.run.top.island import add_island_top
 from tallplank.core.joinery.run.top.let_in import cut_for, kept_clear, let_ins
 from tallplank.core.joinery.run.top.outline import SLIVER, cut_line, lies_on, region
+from tallplank.core.joinery.run.top.piece import add_top_piece, is_at
 from tallplank.core.joinery.run.top.upstand import add_upstand
 from tallplank.core.joinery.run.wall_end import leaning_ends
-from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Vec
@@ -41,6 +38,9 @@ ALIKE = 0.01
 def add_worktop(course: Course, finish: Finish, out: Collector, catalog: Catalog, standard: Standard) -> None:
     """The overhangs are those of the units at its ends, and of the one that stands out farthest."""
     stretch = course.stretch
+    if course.island is not None:
+        add_island_top(course, course.island, finish, out, catalog)
+        return
     left, right = end_overhangs(course)
     deepest = stretch.deepest
     depth = top_depth(deepest)
@@ -87,49 +87,19 @@ def end_overhangs(course: Course) -> tuple[Size, Size]:
 
 
 def top_depth(deepest: Placed) -> Size:
-    """From the wall to the front edge, over the unit that stands out farthest; of a corner unit alone over its arm."""
-    in_corner = deepest.kind.plan in CORNER_PLANS
-    arm = deepest.unit.arm or deepest.kind.arm
-    depth = Size.of(arm if in_corner else deepest.unit.depth, "deepest carcass", of_unit(deepest, Decided("unit", "depth")))
-    if deepest.unit.off:
-        depth = depth + Size.of(deepest.unit.off, "behind it", of_unit(deepest, Decided("unit", "off")))
-    if (proud := deepest.back - deepest.unit.depth - deepest.front) > 0:
-        depth = depth + Size.of(proud, "front", of_unit(deepest, Decided("finish", "front")))
-    return depth + Size.of(deepest.rules.top_front, "front overhang", of_unit(deepest, Decided("rule", "top_front")))
+    """From the wall to the front edge, over the unit that stands out farthest."""
+    return body_depth(deepest) + Size.of(deepest.rules.top_front, "front overhang", of_unit(deepest, Decided("rule", "top_front")))
 
 
 def _add_piece(
     course: Course, finish: Finish, ring: Ring, sizes: tuple[Size, Size], cuts: list[Line], seamed: tuple[bool, bool], out: Collector
 ) -> None:
-    """One piece, a rectangle or of its true outline; the edges that are seen are banded."""
-    stretch, (low, high) = course.stretch, bounds(ring)
-    length, depth = sizes
+    """One piece with the edges of it that are seen."""
+    (low, high), (length, depth) = bounds(ring), sizes
     if abs(rest := high[1] - low[1] - depth.value) > ALIKE:
         depth = depth + Size.of(rest, "in the corner", Decided("unit", "depth"))
-    thickness = Size.of(finish.thickness, "worktop board", Decided("finish", "top"))
-    lay = Lay("+x", "+y", (low[0], low[1], stretch.members[0].top))
     seen = [(a, b) for a, b in edges(ring) if _is_seen(course, a, b, cuts, (low, high), seamed)]
-    ring, seen = with_free_corners(ring, seen, stretch.deepest.rules.top_free_corner, stretch.deepest.rules.top_free_corner_size)
-    worked = worked_edges(stretch, seen, (low[0], high[0]))
-    shown = seen if finish.band else []
-    if _is_rectangle(ring, low, high):
-        l1, w1, w2 = (finish.band if any(_is_at(e, i, at) for e in shown) else None for i, at in ((1, low[1]), (0, low[0]), (0, high[0])))
-        edge = Edges(l1=l1, w1=w1, w2=w2)
-        out.add("worktop", "top", "top", finish, (length, depth, thickness), lay, edges=edge, form=SHEET)
-        out.work(worked)
-        return
-    shape = tuple((x - low[0], y - low[1]) for x, y in ring)
-    banded = tuple(ShapedEdge(finish.band or "", run).shifted(-low[0], -low[1]) for run in _runs(shown))
-    out.add("worktop", "top", "top", finish, (length, depth, thickness), lay, form=Outlined(shape, banded))
-    out.work(worked)
-
-
-def _is_rectangle(ring: Ring, low: Point, high: Point) -> bool:
-    return len(ring) == 4 and all(min(abs(p[i] - low[i]), abs(p[i] - high[i])) < SLIVER for p in ring for i in (0, 1))
-
-
-def _is_at(edge: tuple[Point, Point], axis: int, value: float) -> bool:
-    return all(abs(p[axis] - value) < SLIVER for p in edge)
+    add_top_piece(course.stretch, finish, ring, (length, depth), seen, out)
 
 
 def _is_seen(course: Course, a: Point, b: Point, cuts: list[Line], extent: tuple[Point, Point], seamed: tuple[bool, bool]) -> bool:
@@ -139,25 +109,12 @@ def _is_seen(course: Course, a: Point, b: Point, cuts: list[Line], extent: tuple
     hidden_left = seamed[0] or not stretch.open_left
     hidden_right = seamed[1] or not stretch.open_right
     return not (
-        _is_at((a, b), 1, 0.0)
+        is_at((a, b), 1, 0.0)
         or any(lies_on(a, b, cut) for cut in cuts)
-        or (hidden_left and _is_at((a, b), 0, left))
-        or (hidden_right and _is_at((a, b), 0, right))
+        or (hidden_left and is_at((a, b), 0, left))
+        or (hidden_right and is_at((a, b), 0, right))
         or any(lies_on(a, b, (joint.corner, joint.there.flat_out([(1000.0, 0.0)])[0])) for joint in course.joints)
     )
-
-
-def _runs(shown: list[tuple[Point, Point]]) -> list[Ring]:
-    """Edges that follow one another, joined."""
-    runs: list[list[Point]] = []
-    for a, b in shown:
-        if runs and hypot(runs[-1][-1][0] - a[0], runs[-1][-1][1] - a[1]) < SLIVER:
-            runs[-1].append(b)
-        else:
-            runs.append([a, b])
-    if len(runs) > 1 and hypot(runs[-1][-1][0] - runs[0][0][0], runs[-1][-1][1] - runs[0][0][1]) < SLIVER:
-        runs[0] = [*runs.pop(), *runs[0][1:]]
-    return [tuple(run) for run in runs]
 
 
 def _add_bolts(course: Course, cuts: list[Line], first: int, out: Collector, catalog: Catalog, standard: Standard) -> None:

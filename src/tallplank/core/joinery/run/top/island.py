@@ -1,0 +1,153 @@
+"""The worktop of an island: one over all units that stand together, whichever of its faces they are at, and its waterfall ends.
+
+Source: common practice: it stands out by a little at every side, farther where people sit; at a waterfall end it is mitred to a board
+as thick that goes down to the floor.
+"""
+
+from collections.abc import Mapping, Sequence
+from itertools import product
+
+from shapely import MultiPoint, Polygon, box, union_all
+from shapely.geometry.polygon import orient
+
+from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.finish import Finish
+from tallplank.core.job.room import SIDES, GroupTop, Side4
+from tallplank.core.joinery.part.form.mitred import Miter, Mitred
+from tallplank.core.joinery.part.hole import ShapedEdge, WorkedEdge
+from tallplank.core.joinery.part.part import BuildError, Tag
+from tallplank.core.joinery.run.island import BACKS_APART
+from tallplank.core.joinery.run.length import body_depth, length_of, of_unit, pieces_of
+from tallplank.core.joinery.run.stretch import Course, Island, Stretch
+from tallplank.core.joinery.run.top.let_in import cut_for, kept_clear, let_ins
+from tallplank.core.joinery.run.top.outline import SLIVER, Region
+from tallplank.core.joinery.run.top.piece import MITER, Edge, add_top_piece, is_at
+from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
+from tallplank.core.space.frame import Frame, moved
+from tallplank.core.space.outline import Point, Ring, bounds, edges
+
+Row = tuple[Stretch, Frame]
+HERE = moved(0.0, 0.0, 0.0)
+AHEAD = 0.7
+"""The cosine within which a face looks the same way as a side of the group."""
+WAYS: Mapping[Side4, Point] = {"front": (0.0, -1.0), "right": (1.0, 0.0), "back": (0.0, 1.0), "left": (-1.0, 0.0)}
+
+
+def add_island_top(course: Course, island: Island, finish: Finish, out: Collector, catalog: Catalog) -> None:
+    """The pieces of the top, what is let into it, and the boards that go down at its waterfall ends."""
+    stretch = course.stretch
+    rows: list[Row] = [(stretch, HERE), *island.others]
+    over = overhangs(rows, island.top, finish.thickness)
+    body = _body(rows)
+    region = Region(_grown(body, over))
+    let_in = [one for row in rows for one in let_ins(row[0], _top_over(row, over), catalog, None if row[1] is HERE else row[1])]
+    seams = sorted(x for members, frame in rows for p in members.members for x in (frame.flat_out([(p.right, 0.0)])[0][0],))
+    start, end = region.start, region.end
+    pieces = pieces_of(start, end, seams, catalog.boards[finish.board].sheet[0], kept_clear(let_in))
+    first, depth = len(out.parts), _depth(rows, body, over)
+    falls: dict[Side4, float] = {"left": start, "right": end}
+    for a, b in pieces:
+        ring = region.between(a, b)
+        low, high = bounds(ring)
+        miters = [e for side, at in falls.items() if _falls(island.top, side) for e in edges(ring) if is_at(e, 0, at)]
+        seen = [e for e in edges(ring) if e not in miters and not _is_seam(e, (a, b), (start, end))]
+        length = length_of(stretch.members, a, b, {start: over["left"], end: over["right"]}, "beside the units")
+        rest = high[1] - low[1] - depth.value
+        deep = depth + Size.of(rest, "between and beside the rows") if abs(rest) > SLIVER else depth
+        add_top_piece(stretch, finish, ring, (length, deep), seen, out, miters=miters)
+        for edge in miters:
+            _add_waterfall(stretch, finish, edge, start if is_at(edge, 0, start) else end, out)
+    cut_for(let_in, first, out)
+
+
+def _falls(top: GroupTop, side: str) -> bool:
+    return (top.left_end if side == "left" else top.right_end) == "waterfall"
+
+
+def _is_seam(edge: Edge, span: tuple[float, float], whole: tuple[float, float]) -> bool:
+    return any(is_at(edge, 0, at) and abs(at - end) > SLIVER for at, end in zip(span, whole, strict=True))
+
+
+def overhangs(rows: Sequence[Row], top: GroupTop, thickness: float) -> dict[Side4, Size]:
+    """How far the top stands out at each side: as the group says, else by its units' rules; at a waterfall end by its board at least."""
+    return {side: _overhang(rows, top, side, thickness) for side in SIDES}
+
+
+def _overhang(rows: Sequence[Row], top: GroupTop, side: Side4, thickness: float) -> Size:
+    own: float | None = getattr(top, side)
+    size = Size.of(own, f"{side} overhang of the group") if own is not None else _by_rule(rows, side)
+    if side in ("left", "right") and _falls(top, side) and (own is None or own < thickness):
+        return Size.of(thickness, "waterfall end", Decided("finish", "top"))
+    return size
+
+
+def _by_rule(rows: Sequence[Row], side: Side4) -> Size:
+    """Before fronts as the rule says for those, else as it says for ends."""
+    x, y = WAYS[side]
+    for stretch, frame in rows:
+        if -(frame.y.x * x + frame.y.y * y) > AHEAD:
+            deepest = stretch.deepest
+            return Size.of(deepest.rules.top_front, f"{side} overhang", of_unit(deepest, Decided("rule", "top_front")))
+    last = rows[0][0].last("left" if side == "left" else "right")
+    return Size.of(last.rules.top_end, f"{side} overhang", of_unit(last, Decided("rule", "top_end")))
+
+
+def _body(rows: Sequence[Row]) -> Polygon:
+    """What the units cover with their fronts, from the lines that they stand at, free space between backs too."""
+    areas = []
+    for stretch, frame in rows:
+        strip = box(stretch.start - stretch.panels[0], stretch.deepest.front, stretch.end + stretch.panels[1], 0.0)
+        areas.append(Polygon(frame.flat_out([(x, y) for x, y in strip.exterior.coords[:-1]])))
+    half = BACKS_APART / 2 + 1.0
+    whole = union_all(areas)
+    if whole.geom_type != "Polygon":
+        whole = whole.buffer(half, join_style="mitre").buffer(-half, join_style="mitre")
+    if not isinstance(whole, Polygon):
+        raise BuildError("The units of this group stand too far apart for one worktop.")
+    return orient(Polygon(whole.exterior), 1.0)
+
+
+def _grown(body: Polygon, over: Mapping[Side4, Size]) -> Polygon:
+    """The body with the overhangs at its sides."""
+    xs, ys = (-over["left"].value, over["right"].value), (-over["front"].value, over["back"].value)
+    around = list(product(xs, ys))
+    points = list(body.exterior.coords)[:-1]
+    hulls = [MultiPoint([(x + dx, y + dy) for x, y in edge for dx, dy in around]).convex_hull for edge in edges(points)]
+    grown = union_all([body, *hulls])
+    assert isinstance(grown, Polygon)
+    return grown
+
+
+def _top_over(row: Row, over: Mapping[Side4, Size]) -> float:
+    """How deep the top is over a row, from the line that its units stand at to its edge before their fronts."""
+    stretch, frame = row
+    ahead: Side4 = next((side for side, (x, y) in WAYS.items() if -(frame.y.x * x + frame.y.y * y) > AHEAD), "front")
+    return -stretch.deepest.front + over[ahead].value
+
+
+def _depth(rows: Sequence[Row], body: Polygon, over: Mapping[Side4, Size]) -> Size:
+    """From the front edge to the back one, as the sum of the rows that stand back to back and of the overhangs."""
+    deep = body_depth(rows[0][0].deepest)
+    for stretch, frame in rows[1:]:
+        if frame.x.x < -AHEAD:
+            deep = deep + body_depth(stretch.deepest)
+    return over["front"] + deep + over["back"]
+
+
+def _add_waterfall(stretch: Stretch, finish: Finish, edge: Edge, end: float, out: Collector) -> None:
+    """The board from a mitred end of the top down to the floor, its outer face in line with that end."""
+    thick, (y0, y1) = finish.thickness, sorted((edge[0][1], edge[1][1]))
+    is_left = edge[0][1] > edge[1][1]
+    level = stretch.members[0].top
+    height = Size.of(level, "height of the units") + Size.of(thick, "worktop board", Decided("finish", "top"))
+    width, thickness = Size.of(y1 - y0, "depth of the worktop"), Size.of(thick, "worktop board", Decided("finish", "top"))
+    lay = Lay("+z", "+y", (end + thick, y0, 0.0)) if is_left else Lay("+z", "-y", (end - thick, y1, 0.0))
+    long, wide = height.value, width.value
+    ring: Ring = ((0.0, 0.0), (long, 0.0), (long, wide), (0.0, wide))
+    sides = [((0.0, 0.0), (long, 0.0)), ((long, wide), (0.0, wide))]
+    banded = tuple(ShapedEdge(finish.band, side) for side in sides) if finish.band else ()
+    form = Mitred(ring, banded, (Miter((long, 0.0), (long, wide)),))
+    out.add(Tag("waterfall", "left" if is_left else "right"), "top", "top", finish, (height, width, thickness), lay, form=form)
+    out.work((WorkedEdge(MITER, "upper end", wide),))
