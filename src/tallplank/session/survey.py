@@ -4,6 +4,7 @@ from collections.abc import Iterable
 from typing import NamedTuple
 
 from tallplank.core.edit.check import Edited, EditError
+from tallplank.core.edit.group import change_group, group_of, remove_group
 from tallplank.core.edit.survey.service import USUAL as USUAL_SERVICES
 from tallplank.core.edit.survey.service import add_service, change_service, remove_service
 from tallplank.core.edit.survey.standing import SOFFIT_DROP, add_column_at, add_soffit, move_standing, remove_standing, standings
@@ -75,6 +76,8 @@ def slid(job: Job, room_id: str, owner: str, shown: Face, points: tuple[Point, P
         EditError: it cannot be there.
     """
     room, (start, end) = job.room(room_id), points
+    if any(group.id == owner for group in room.groups):
+        return _slid_group(job, room_id, owner, shown, points, on_plan=on_plan)
     faces = sorted(faces_of(room).values(), key=lambda f: f.id != shown.id)
     if any(thing.id == owner for thing in standings(room)):
         by = (end[0] - start[0], end[1] - start[1])
@@ -97,10 +100,19 @@ def slid(job: Job, room_id: str, owner: str, shown: Face, points: tuple[Point, P
     raise EditError("That is not there any more.")
 
 
+def _slid_group(job: Job, room_id: str, owner: str, shown: Face, points: tuple[Point, Point], *, on_plan: bool) -> Job:
+    (x0, y0), (x1, y1) = points
+    by, way = (x1 - x0, y1 - y0), shown.frame.x
+    if not on_plan:
+        by = (way.x * by[0], way.y * by[0])
+    group = group_of(job.room(room_id), owner)
+    return change_group(job, room_id, owner, x=float(round(group.x + by[0])), y=float(round(group.y + by[1])))
+
+
 def kind_name(job: Job, room_id: str, owner: str) -> str:
     """What something of the room is called, for the history; empty for what is nothing of the room."""
     room = job.room(room_id)
-    found = next((thing.name.lower() for thing in standings(room) if thing.id == owner), "")
+    found = next((thing.name.lower() for thing in (*standings(room), *room.groups) if thing.id == owner), "")
     for wall in (*room.walls, *room.free_walls):
         found = next((o.kind for o in wall.openings if o.id == owner), found)
         found = next((s.kind for s in wall.services if s.id == owner), found)
@@ -108,12 +120,15 @@ def kind_name(job: Job, room_id: str, owner: str) -> str:
 
 
 def without(job: Job, room_id: str, owners: Iterable[str]) -> Job:
-    """A job without things of a room: doors, windows, services, columns, soffits, slopes; what is none of these is left alone."""
+    """A job without things of a room: what is in its walls, what stands in it, groups with their units; all else is left alone."""
     wanted = set(owners)
     room = job.room(room_id)
     for thing in standings(room):
         if thing.id in wanted:
             job = remove_standing(job, room_id, thing.id)
+    for group in room.groups:
+        if group.id in wanted:
+            job = remove_group(job, room_id, group.id)
     for wall in (*room.walls, *room.free_walls):
         for opening in wall.openings:
             if opening.id in wanted:

@@ -11,6 +11,7 @@ from tallplank.app.panel.cost_panel import CostPanel
 from tallplank.app.panel.job_panel import JobPanel
 from tallplank.app.panel.panel import Panel
 from tallplank.app.panel.rates_panel import RatesPanel
+from tallplank.app.panel.room.group_panel import GroupPanel, selected_group
 from tallplank.app.panel.room.opening_panel import OpeningPanel, selected_opening
 from tallplank.app.panel.room.room_panel import RoomPanel
 from tallplank.app.panel.room.standing_panel import ServicePanel, StandingPanel, selected_service, selected_standing
@@ -147,6 +148,7 @@ PANELS: tuple[PanelKind, ...] = (
     ),
     PanelKind(lambda s: selected_opening(s) is not None, _opening_key, _opening_panel),
     PanelKind(lambda s: selected_standing(s) is not None, StandingPanel.key, _standing_panel),
+    PanelKind(lambda s: selected_group(s) is not None, GroupPanel.key, lambda spec: GroupPanel(spec.store)),
     PanelKind(lambda s: selected_service(s) is not None, ServicePanel.key, _service_panel),
     PanelKind(lambda s: s.state.stage == "survey" and s.room() is not None, RoomPanel.key, lambda spec: RoomPanel(spec.store)),
     PanelKind(lambda s: s.state.stage == "quote", lambda _: ("rates",), lambda spec: RatesPanel(spec.store)),

@@ -1,13 +1,14 @@
 """Findings, and the one list of checks."""
 
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import partial
 from math import ceil
 
 from tallplank.core.catalog.board import Board
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.bearing import hanging_boards
+from tallplank.core.check.island import IslandChecker
 from tallplank.core.check.kept import kept_entries
 from tallplank.core.check.machining import Fault, Known, faults
 from tallplank.core.check.obstacle import footing, into_walls, radiators
@@ -50,6 +51,7 @@ class Checker:
         self._overlaps = OverlapFinder()
         self._swings = SwingFinder()
         self._worktops = WorktopChecker()
+        self._islands = IslandChecker()
         self._boards: Known = Rounds()
         self.checked = 0
         """How many units were checked so far, for tests and benchmarks."""
@@ -64,6 +66,7 @@ class Checker:
             found += checked.findings
         found += self._swings.findings(made)
         found += self._worktops.findings(made)
+        found += self._islands.findings(made)
         self._rooms = rooms
         self._boards.turn()
         return tuple(sorted(found, key=lambda f: LEVELS.index(f.level)))
@@ -77,7 +80,7 @@ class Checker:
         same = before is not None and _is_same(before.site, site)
         if same and before is not None and are_same(before.units, units):
             return before
-        known = {id(u): f for u, f in zip(before.units, before.by_unit, strict=True)} if same and before is not None else {}
+        known = _still_true(before, site) if before is not None else {}
         by_unit = tuple(known[id(u)] if id(u) in known else self._unit(site, u) for u in units)
         return _Checked(site, units, by_unit, tuple(f for found in by_unit for f in found))
 
@@ -94,6 +97,15 @@ class _Checked:
     units: tuple[MadeUnit, ...]
     by_unit: tuple[tuple[Finding, ...], ...]
     findings: tuple[Finding, ...]
+
+
+def _still_true(before: "_Checked", site: Site) -> dict[int, tuple[Finding, ...]]:
+    """What was found in units and holds still, by their identity: where only groups moved, all at faces that stayed."""
+    kept, now = before.site, site.room
+    if not _is_same(kept, replace(site, room=kept.room)) or (kept.room is not now and kept.room.but(groups=now.groups) != now):
+        return {}
+    told = zip(before.units, before.by_unit, strict=True)
+    return {id(u): f for u, f in told if kept.faces.get(u.unit.face) is site.faces.get(u.unit.face)}
 
 
 def _is_same(a: Site, b: Site) -> bool:

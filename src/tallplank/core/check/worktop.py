@@ -141,7 +141,7 @@ def _overhangs(parts: tuple[Part, ...], boxes: Sequence[Ring], members: Sequence
     under = union_all([*walls, *map(Polygon, boxes)])
     middles = (((a[0] + b[0]) / 2, (a[1] + b[1]) / 2) for part in parts for a, b in edges(part.above))
     for x, y in middles:
-        where = "at its left end" if x < left else "at its right end" if x > right else "at its front"
+        where = "at its left end" if x < left else "at its right end" if x > right else "at its back" if y > 0 else "at its front"
         yield float(under.distance(Point(x, y))), where
 
 

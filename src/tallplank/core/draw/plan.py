@@ -48,6 +48,7 @@ def plan(made: Made, room_id: str, wrong: frozenset[str] = frozenset()) -> Drawi
     shapes += [s for u in units if not u.placed.hung for s in _swings(faces, u)]
     shapes += [*above_of(room, faces), *(_mark(faces, u) for u in units)]
     targets = [Target(owner, ring) for owner, ring in things_of(room, faces)]
+    targets += [Target(group.id, ring) for group in room.groups for ring in _ground(made, room_id, group)]
     targets += [Target(u.unit.id, _frame(faces, u).flat_out(u.outline)) for u in low_first]
     reach = [p for u in units for p in _frame(faces, u).flat_out(u.outline)]
     low, high = bounds([*outside, *reach])
@@ -67,6 +68,20 @@ def _group(group: Group, faces: Faces) -> Iterator[Shape]:
     """The lines that units of a group stand at."""
     for face in (faces[f.id] for f in group.faces):
         yield line_on(face.frame, (0.0, 0.0), (face.length, 0.0), Pen.HIDDEN)
+
+
+def _ground(made: Made, room_id: str, group: Group) -> Iterator[Ring]:
+    """What a group is pointed at by, where none of its units is: its worktops, or where it has none the strip along its faces."""
+    faces, ids = made.faces[room_id], {f.id for f in group.faces}
+    tops = [r for r in made.runs if r.room == room_id and r.what == "top" and r.face in ids]
+    for run in tops:
+        yield from (faces[run.face].frame.flat_out(part.above) for part in run.parts)
+    for face in (faces[f.id] for f in group.faces) if not tops else ():
+        yield box_on(face.frame, 0.0, 0.0, face.length, -STRIP)
+
+
+STRIP = 150.0
+"""How far before the faces of an empty group it can be pointed at."""
 
 
 def _unit(faces: Faces, unit: MadeUnit) -> Iterator[Shape]:
@@ -95,9 +110,12 @@ def _swings(faces: Faces, unit: MadeUnit) -> Iterator[Shape]:
 
 
 def _worktop(frame: Frame, run: Run) -> Iterator[Shape]:
+    seats = [piece for piece in run.pieces if piece.role == "seat"]
+    for piece in sorted(seats, key=lambda p: p.low.z):
+        yield Poly(frame.flat_out(piece.above), Pen.EDGE, Fill("plain", piece.colour))
     for part in run.parts:
         yield Poly(frame.flat_out(part.above), Pen.OUTLINE, Fill("look", part.finish.look, _grain(frame)))
-    for piece in run.pieces:
+    for piece in (p for p in run.pieces if p.role != "seat"):
         yield Poly(frame.flat_out(piece.above), Pen.EDGE, Fill("plain", piece.colour))
 
 
@@ -116,7 +134,7 @@ def _chains(made: Made, room: Room, outside: Ring) -> Iterator[Chain]:
     lengths: list[Chain] = []
     for face in faces.values():
         floor = [u for u in made.at_face(room.id, face.id) if not u.placed.hung]
-        side = _inner_side(face, floor) if face.is_loose else _outer_side(face, outside)
+        side = _inner_side(made, room, face, floor) if face.is_loose else _outer_side(face, outside)
         if floor:
             yield _outward(unit_chain(side, floor, face.length), face)
         if face.openings:
@@ -173,10 +191,13 @@ def _outer_side(face: Face, outside: Ring) -> Side:
     return Side(f"out {_direction(frame)}", point_on(frame, 0.0, away), way, (frame.y.x, frame.y.y))
 
 
-def _inner_side(face: Face, units: Sequence[MadeUnit]) -> Side:
-    """In the room, before what stands at a face that stands free."""
+def _inner_side(made: Made, room: Room, face: Face, units: Sequence[MadeUnit]) -> Side:
+    """In the room, before what stands at a face that stands free, its worktop and its seats."""
     frame = face.frame
     front = min((u.placed.front for u in units), default=0.0)
+    for run in made.runs_at(room.id, face.id) if isinstance(face.carrier, Group) else ():
+        rings = [*(p.above for p in run.parts), *(p.above for p in run.pieces if p.role == "seat")]
+        front = min([front, *(y for ring in rings for _, y in ring)])
     return Side(f"at {face.id}", point_on(frame, 0.0, front), (frame.x.x, frame.x.y), (0.0 - frame.y.x, 0.0 - frame.y.y))
 
 

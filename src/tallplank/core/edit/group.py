@@ -5,7 +5,7 @@ from functools import partial
 from tallplank.core.edit.check import Edited, EditError, valid
 from tallplank.core.edit.survey.room import check_angle, folded, fresh_id, set_wall_length, with_room
 from tallplank.core.job.job import Job
-from tallplank.core.job.room import Group, GroupFace, Room
+from tallplank.core.job.room import SEAT_WIDTH, Group, GroupFace, Room, Seats, Side4
 from tallplank.core.space.frame import turned_about_z
 
 
@@ -41,12 +41,32 @@ def change_group(job: Job, room_id: str, group_id: str, **values: object) -> Job
     Raises:
         EditError: no such group, or a value out of range.
     """
-    return with_room(job, room_id, lambda room: _replaced(room, group_id, valid(partial(_group(room, group_id).but, **values))))
+    return with_room(job, room_id, lambda room: _replaced(room, group_id, valid(partial(group_of(room, group_id).but, **values))))
+
+
+def set_top(job: Job, room_id: str, group_id: str, **values: object) -> Job:
+    """A job with another overhang or end of a group's worktop; an overhang of None is again as the rules say.
+
+    Raises:
+        EditError: no such group, or a value out of range.
+    """
+    group = group_of(job.room(room_id), group_id)
+    return change_group(job, room_id, group_id, top=valid(partial(group.top.but, **values)))
+
+
+def set_seats(job: Job, room_id: str, group_id: str, side: Side4, count: int, width: float | None = None) -> Job:
+    """A job with so many seats along a side of a group; with none they are taken away."""
+    group = group_of(job.room(room_id), group_id)
+    known = next((s for s in group.seats if s.side == side), None)
+    others = tuple(s for s in group.seats if s.side != side)
+    wide = width or (known.width if known is not None else SEAT_WIDTH)
+    seats = (*others, valid(lambda: Seats(side=side, count=count, width=wide))) if count else others
+    return change_group(job, room_id, group_id, seats=seats)
 
 
 def turn_group(job: Job, room_id: str, group_id: str, degrees: float, about: tuple[float, float] | None = None) -> Job:
     """A job with a group turned counter-clockwise, about its own origin or a point of the plan."""
-    group = _group(job.room(room_id), group_id)
+    group = group_of(job.room(room_id), group_id)
     check_angle(degrees)
     frame = turned_about_z(degrees, (0.0, 0.0, 0.0))
     cx, cy = about if about is not None else (group.x, group.y)
@@ -69,14 +89,19 @@ def set_face_length(job: Job, room_id: str, face_id: str, length: float) -> Job:
 
 def remove_group(job: Job, room_id: str, group_id: str) -> Job:
     """A job without a group and the units in it."""
-    group = _group(job.room(room_id), group_id)
+    group = group_of(job.room(room_id), group_id)
     gone = {face.id for face in group.faces}
     left = tuple(u for u in job.units if u.room != room_id or u.face not in gone)
     job = job.replaced(units=left) if len(left) < len(job.units) else job
     return with_room(job, room_id, lambda r: r.but(groups=tuple(g for g in r.groups if g is not group)), going=gone)
 
 
-def _group(room: Room, group_id: str) -> Group:
+def group_of(room: Room, group_id: str) -> Group:
+    """A group by its id.
+
+    Raises:
+        EditError: the room has none of this id.
+    """
     found = next((g for g in room.groups if g.id == group_id), None)
     if found is None:
         raise EditError(f"{room.name} has no group '{group_id}'.")

@@ -88,7 +88,11 @@ class Face:
 
 def _lies_elsewhere(one: Wall | FreeWall | Group, other: Wall | FreeWall | Group) -> bool:
     """Whether both are the same group but for its place."""
-    return isinstance(one, Group) and isinstance(other, Group) and (one.id, one.faces, one.top) == (other.id, other.faces, other.top)
+    return (
+        isinstance(one, Group)
+        and isinstance(other, Group)
+        and (one.id, one.faces, one.top, one.seats) == (other.id, other.faces, other.top, other.seats)
+    )
 
 
 Faces = Mapping[str, Face]

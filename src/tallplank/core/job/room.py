@@ -49,12 +49,16 @@ class GroupTop(Record):
     """Whether it turns down to the floor there."""
 
 
+SEAT_WIDTH = 610.0
+"""24 in for each. Source: NKBA Kitchen Planning Guidelines, seating clearance, from memory."""
+
+
 class Seats(Record):
     """Seats side by side along a side of a group, in its middle."""
 
     side: Side4
     count: Annotated[int, Field(ge=1, le=20)]
-    width: Positive = 610.0
+    width: Positive = SEAT_WIDTH
     """Of the place for each."""
 
 

@@ -261,7 +261,7 @@ class Note:
 class Piece:
     """A visible piece of hardware, or an appliance, as a box in the frame of its unit, or in one that stands turned in it."""
 
-    role: HardwareRole | Literal["appliance"]
+    role: HardwareRole | Literal["appliance", "seat"]
     colour: str
     low: Vec
     high: Vec

@@ -31,7 +31,7 @@ def islands(found: Mapping[str, tuple[Course, ...]], faces: Faces) -> dict[str, 
 def _over(group: Group, rows: Sequence[tuple[Face, Course]]) -> Course:
     face, first = rows[0]
     others = tuple((course.stretch, other.frame.within(face.frame)) for other, course in rows[1:])
-    return replace(first, island=Island(group.top, others))
+    return replace(first, island=Island(group.top, group.seats, others))
 
 
 def _joined(rows: Sequence[tuple[Face, Course]]) -> Iterator[list[tuple[Face, Course]]]:

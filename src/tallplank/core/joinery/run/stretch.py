@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from typing import Literal, NamedTuple
 
 from tallplank.core.job.face import Face
-from tallplank.core.job.room import GroupTop
+from tallplank.core.job.room import GroupTop, Seats
 from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.measure.memo import are_same
@@ -108,6 +108,7 @@ class Island(NamedTuple):
     """What a worktop of a group covers beside its own stretch: other stretches, each with the frame of its face in that of this one."""
 
     top: GroupTop
+    seats: tuple[Seats, ...]
     others: tuple[tuple[Stretch, Frame], ...]
 
 
@@ -135,7 +136,7 @@ class Course:
         """What else a worktop over a group depends on: how it ends, and where the other stretches are, to a hundredth of a micrometre."""
         if self.island is None:
             return ()
-        return self.island.top, *(tuple(round(v, 5) for v in (*f.origin, *f.x)) for _, f in self.island.others)
+        return self.island.top, self.island.seats, *(tuple(round(v, 5) for v in (*f.origin, *f.x)) for _, f in self.island.others)
 
     @property
     def stretches(self) -> tuple[Stretch, ...]:

@@ -22,6 +22,7 @@ from tallplank.core.joinery.run.stretch import Course, Island, Stretch
 from tallplank.core.joinery.run.top.let_in import cut_for, kept_clear, let_ins
 from tallplank.core.joinery.run.top.outline import SLIVER, Region
 from tallplank.core.joinery.run.top.piece import MITER, Edge, add_top_piece, is_at
+from tallplank.core.joinery.run.top.seat import seat_pieces
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
@@ -60,6 +61,8 @@ def add_island_top(course: Course, island: Island, finish: Finish, out: Collecto
         for edge in miters:
             _add_waterfall(stretch, finish, edge, start if is_at(edge, 0, start) else end, out)
     cut_for(let_in, first, out)
+    outline = region.between(start, end)
+    out.pieces += seat_pieces(outline, island.seats, stretch.members[0].top + finish.thickness)
 
 
 def _falls(top: GroupTop, side: str) -> bool:

@@ -1,0 +1,92 @@
+"""Whether one can walk round an island and sit at it, and whether fronts keep clear of its waterfall ends.
+
+Sources: NKBA Kitchen Planning Guidelines, from memory: walkways 36 in; seats 24 in wide; knee depth 18, 15 and 12 in at tops 30, 36 and
+42 in high; 32 in behind a seat. A filler an inch wide beside a waterfall end is common practice.
+"""
+
+from collections.abc import Iterator
+from functools import partial
+
+from tallplank.core.check.record import Finding, Fix, shown
+from tallplank.core.edit.walkway import group_outline, standing_out, walkways
+from tallplank.core.edit.waterfall import End, at_end, rubs, with_end_fillers
+from tallplank.core.job.room import SEAT_WIDTH, Group, Room
+from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.measure.memo import are_same
+
+LEAST_WAY, BEHIND_SEAT = 900.0, 813.0
+"""36 in as metric shops plan it, and 32 in."""
+KNEES = ((850.0, 457.0), (990.0, 381.0), (float("inf"), 305.0))
+"""Up to which height of the top the knees need how much depth under it."""
+SLACK = 1.0
+ENDS: tuple[End, End] = ("left", "right")
+
+
+class IslandChecker:
+    """Looks through jobs one after the other, keeping what was found in rooms where nothing changed."""
+
+    def __init__(self) -> None:
+        self._known: dict[str, tuple[Room, tuple[MadeUnit, ...], tuple[Finding, ...]]] = {}
+
+    def findings(self, made: Made) -> Iterator[Finding]:
+        """What is wrong about groups."""
+        before, self._known = self._known, {}
+        for room in made.job.rooms:
+            units = made.by_room.get(room.id, ())
+            kept = before.get(room.id)
+            if kept is None or kept[0] is not room or not are_same(kept[1], units):
+                told = tuple(f for group in room.groups for f in _findings(made, room, group))
+                kept = (room, units, told)
+            self._known[room.id] = kept
+            yield from kept[2]
+
+
+def _findings(made: Made, room: Room, group: Group) -> Iterator[Finding]:
+    ids = {f.id for f in group.faces}
+    units = tuple(u for u in made.by_room.get(room.id, ()) if u.unit.face in ids)
+    if not units:
+        return
+    members = tuple(u.unit.id for u in units)
+    yield from _rubbing(made, room, group)
+    seated = {s.side for s in group.seats}
+    for side, way in walkways(made, room.id, group.id).items():
+        least = BEHIND_SEAT if side in seated else LEAST_WAY
+        if way.width < least - SLACK:
+            what = f"behind the seats at its {side}" if side in seated else f"at its {side}"
+            text = (
+                f"{group.name}: the way {what}, to {way.to}, is {shown(made.job, way.width)} wide; {shown(made.job, least)} is the least."
+            )
+            yield Finding("warning", "narrow-way", text, "Move the island, or make it smaller.", members)
+    yield from _seats(made, room, group, units, members)
+
+
+def _rubbing(made: Made, room: Room, group: Group) -> Iterator[Finding]:
+    for end in ENDS:
+        if getattr(group.top, f"{end}_end") != "waterfall":
+            continue
+        found = [unit for unit, _ in at_end(made.job, made.catalog, room.id, group, end) if rubs(made.catalog, unit)]
+        if found:
+            edit = partial(with_end_fillers, catalog=made.catalog, room_id=room.id, group_id=group.id, end=end)
+            names = " and ".join(made.by_id[u.id].label for u in found)
+            text = f"{names}: the fronts would rub along the waterfall end at the {end} of {group.name}."
+            yield Finding("warning", "rubs", text, "Put a filler between.", tuple(u.id for u in found), Fix("Put a filler between", edit))
+
+
+def _seats(made: Made, room: Room, group: Group, units: tuple[MadeUnit, ...], members: tuple[str, ...]) -> Iterator[Finding]:
+    if not group.seats:
+        return
+    (x0, y0), _, (x1, y1), _ = group_outline(made, room.id, group)
+    out, high = standing_out(made, room.id, group), max(u.placed.top for u in units)
+    knees = next(deep for top, deep in KNEES if high <= top)
+    for row in group.seats:
+        long, deep = (x1 - x0 if row.side in ("front", "back") else y1 - y0), out[row.side]
+        if row.width < SEAT_WIDTH - SLACK:
+            text = f"{group.name}: a seat at its {row.side} has {shown(made.job, row.width)}; {shown(made.job, SEAT_WIDTH)} is the least."
+            yield Finding("warning", "narrow-seat", text, "Give each seat more room, or leave one out.", members)
+        if row.count * row.width > long + SLACK:
+            need = shown(made.job, row.count * row.width)
+            text = f"{group.name}: {row.count} seats at its {row.side} take {need}; that side is {shown(made.job, long)} long."
+            yield Finding("error", "many-seats", text, "Leave a seat out, or make the island longer.", members)
+        if deep < knees - SLACK:
+            text = f"{group.name}: the top stands out {shown(made.job, deep)} at its {row.side}; knees need {shown(made.job, knees)} there."
+            yield Finding("warning", "knee-depth", text, "Let the top stand out farther on that side.", members)
