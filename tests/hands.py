@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 
-from PyQt6.QtCore import Qt
+from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QComboBox, QPushButton
 
@@ -73,3 +73,13 @@ def reset(window: MainWindow, name: str) -> None:
     assert isinstance(row, SpecRow)
     assert row.reset_button.isEnabled()
     row.reset_button.click()
+
+
+def drag(widget: object, start: QPointF, end: QPointF) -> None:
+    """Press, move in two steps, let go."""
+    a, b = start.toPoint(), end.toPoint()
+    QTest.mousePress(widget, LEFT, pos=a)  # type: ignore[call-overload]
+    for share in (0.3, 0.7, 1.0):
+        QTest.mouseMove(widget, QPoint(round(a.x() + share * (b.x() - a.x())), round(a.y() + share * (b.y() - a.y()))))  # type: ignore[call-overload]
+        QTest.qWait(5)
+    QTest.mouseRelease(widget, LEFT, pos=b)  # type: ignore[call-overload]

@@ -33,9 +33,11 @@ def test_an_island_is_added_moved_turned_furnished_and_removed(open_window) -> N
     window.place_now("drawers")
     window.place_now("base")
     assert [(u.face, u.x) for u in store.job.units] == [(group.faces[0].id, 0), (group.faces[0].id, 600)]
-    store.go("survey")
+    store.select(["u1"])
     store.select([])
-    click(window, "Remove Island 1")
+    store.go("survey")
+    click(window, "Island 1")
+    click(window, "Remove it and its units")
     assert (store.job.rooms[0].groups, store.job.units) == ((), ())
     store.undo()
     assert len(store.job.units) == 2

@@ -5,11 +5,11 @@ from pathlib import Path
 
 import pytest
 from PIL import Image
-from PyQt6.QtCore import QPoint, QPointF, Qt
+from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QComboBox, QToolButton
 
-from hands import LEFT, Open, choose, panel, press, type_into
+from hands import LEFT, Open, choose, drag, panel, press, type_into
 from makers import CATALOG, ROOM, a_room, a_wall_of
 from tallplank.app.board.room3d import Room3DPane
 from tallplank.app.canvas.view import DrawingCanvas
@@ -40,16 +40,6 @@ def from_tray(window: MainWindow, name: str) -> None:
 
 def click_at(canvas: DrawingCanvas, x: float, y: float) -> None:
     QTest.mouseClick(canvas, LEFT, pos=canvas.place_of(x, y).toPoint())
-
-
-def drag(widget: object, start: QPointF, end: QPointF) -> None:
-    """Press, move in two steps, let go."""
-    a, b = start.toPoint(), end.toPoint()
-    QTest.mousePress(widget, LEFT, pos=a)  # type: ignore[call-overload]
-    for share in (0.3, 0.7, 1.0):
-        QTest.mouseMove(widget, QPoint(round(a.x() + share * (b.x() - a.x())), round(a.y() + share * (b.y() - a.y()))))  # type: ignore[call-overload]
-        QTest.qWait(5)
-    QTest.mouseRelease(widget, LEFT, pos=b)  # type: ignore[call-overload]
 
 
 def text_of(canvas: DrawingCanvas, measure: object) -> DimensionText:

@@ -41,6 +41,9 @@ class Shell(Protocol):
     def type_width(self) -> None:
         """Put the keyboard into the width of what is selected."""
 
+    def ask(self, form: Callable[[QWidget, Store], object]) -> None:
+        """Show a form about what is selected."""
+
     def change_theme(self) -> None:
         """Go to the next theme."""
 

@@ -1,12 +1,21 @@
 """Every command of the window, once, for its menu, its shortcuts and the command finder."""
 
 from tallplank.app.command import Command, Shell
+from tallplank.app.copy_dialogs import ask_carry, ask_kind, ask_mirror, ask_repeat
+from tallplank.app.panel.room.group_panel import selected_group
 from tallplank.app.rail import NAMES
+from tallplank.core.edit.copies.exchange import swap_with_neighbour
+from tallplank.core.edit.copies.group import repeat_group
+from tallplank.core.edit.copies.mirrored import mirror_group
 from tallplank.core.edit.mirror import mirror_units
-from tallplank.core.edit.unit import carry_look, close_up, delete_units, duplicate_units, renumber, space_evenly, stand_on
+from tallplank.core.edit.unit import close_up, delete_units, duplicate_units, renumber, space_evenly, stand_on
+from tallplank.session.group import new_island, select_group
 from tallplank.session.pick import open_on_bench
 from tallplank.session.store import STAGES, Store
 from tallplank.session.survey import without
+
+DOWN = 2000.0
+"""How far below a group its duplicate stands on the plan."""
 
 
 def window_commands(shell: Shell) -> tuple[Command, ...]:
@@ -30,8 +39,23 @@ def _edit(shell: Shell, store: Store) -> tuple[Command, ...]:
     def some() -> bool:
         return bool(store.selected_units())
 
+    def anything() -> bool:
+        return some() or selected_group(store) is not None
+
     def duplicate() -> None:
+        group, room = selected_group(store), store.state.room
+        if group is not None:
+            by = (0.0, -DOWN)
+            store.select(store.apply(lambda j: repeat_group(j, room, group.id, 1, by), f"duplicate {group.name.lower()}"))
+            return
         store.select(store.apply(lambda j: duplicate_units(j, store.state.selected), _counted(store, "duplicate")))
+
+    def mirror() -> None:
+        group, room = selected_group(store), store.state.room
+        if group is not None:
+            store.apply(lambda j: mirror_group(j, room, group.id), f"mirror {group.name.lower()}")
+            return
+        store.apply(lambda j: mirror_units(j, store.catalog, store.state.selected), _counted(store, "mirror"))
 
     return (
         Command(
@@ -50,7 +74,7 @@ def _edit(shell: Shell, store: Store) -> tuple[Command, ...]:
             "Ctrl+Shift+Z",
             lambda: store.state.history.redo_label is not None,
         ),
-        Command("duplicate", "Edit", lambda: "Duplicate", duplicate, "Ctrl+D", some),
+        Command("duplicate", "Edit", lambda: "Duplicate", duplicate, "Ctrl+D", anything),
         Command(
             "delete",
             "Edit",
@@ -59,14 +83,8 @@ def _edit(shell: Shell, store: Store) -> tuple[Command, ...]:
             "Del",
             lambda: bool(store.state.selected),
         ),
-        Command(
-            "mirror",
-            "Edit",
-            lambda: "Mirror",
-            lambda: store.apply(lambda j: mirror_units(j, store.catalog, store.state.selected), _counted(store, "mirror")),
-            "Ctrl+M",
-            some,
-        ),
+        Command("mirror", "Edit", lambda: "Mirror where it stands", mirror, "Ctrl+M", anything),
+        *_copies(shell, store),
         Command(
             "stand-on",
             "Edit",
@@ -100,14 +118,6 @@ def _edit(shell: Shell, store: Store) -> tuple[Command, ...]:
             some,
         ),
         Command(
-            "look",
-            "Edit",
-            lambda: "Carry the look of the first selected unit to the others",
-            lambda: store.apply(lambda j: carry_look(j, store.catalog, store.state.selected), "carry look"),
-            "Ctrl+L",
-            some,
-        ),
-        Command(
             "renumber",
             "Edit",
             lambda: "Number all units anew, wall by wall",
@@ -117,6 +127,31 @@ def _edit(shell: Shell, store: Store) -> tuple[Command, ...]:
         ),
         Command("select-all", "Edit", lambda: "Select all units", lambda: store.select(u.id for u in store.job.units), "Ctrl+A"),
         Command("width", "Edit", lambda: "Type the width of the selection", shell.type_width, "F2", some),
+    )
+
+
+def _copies(shell: Shell, store: Store) -> tuple[Command, ...]:
+    """Repeating, mirroring about a place, another kind, neighbours, carrying; and the group of what is selected."""
+
+    def some() -> bool:
+        return bool(store.selected_units())
+
+    def anything() -> bool:
+        return some() or selected_group(store) is not None
+
+    def swap(side: str) -> None:
+        unit = store.selected_units()[0]
+        store.apply(lambda j: swap_with_neighbour(j, unit.id, side), f"swap with the {side}")
+
+    return (
+        Command("repeat", "Edit", lambda: "Repeat…", lambda: shell.ask(ask_repeat), "Ctrl+R", anything),
+        Command("mirror-about", "Edit", lambda: "Mirror about a place…", lambda: shell.ask(ask_mirror), "Ctrl+Shift+M", anything),
+        Command("kind", "Edit", lambda: "Another kind in its place…", lambda: shell.ask(ask_kind), "Ctrl+Shift+K", some),
+        Command("carry", "Edit", lambda: "Carry from the first selected to the others…", lambda: shell.ask(ask_carry), "Ctrl+L", some),
+        Command("swap-left", "Edit", lambda: "Swap with the neighbour at the left", lambda: swap("left"), "Ctrl+Shift+Left", some),
+        Command("swap-right", "Edit", lambda: "Swap with the neighbour at the right", lambda: swap("right"), "Ctrl+Shift+Right", some),
+        Command("island", "Edit", lambda: "Add an island", lambda: new_island(store)),
+        Command("group", "Edit", lambda: "Select the group that it stands in", lambda: select_group(store), "Ctrl+G", some),
     )
 
 

@@ -10,18 +10,18 @@ from PyQt6.QtWidgets import QComboBox, QLabel, QPushButton, QWidget
 from tallplank.app.canvas.tool.outline import DRAWING
 from tallplank.app.icons import opening_picture, service_picture, standing_picture
 from tallplank.app.theme import Tokens
-from tallplank.core.edit.group import add_island
 from tallplank.core.edit.survey.over_units import soffit_over
 from tallplank.core.edit.survey.room import add_free_wall, add_room
 from tallplank.core.edit.survey.service import SERVICE_NAMES
 from tallplank.core.edit.survey.standing import USUAL, add_slope
 from tallplank.core.job.wall import SERVICE_KINDS
 from tallplank.core.space.outline import middle
+from tallplank.session.group import new_island
 from tallplank.session.store import Store
 
 PICTURE = QSize(58, 46)
-ISLAND, FREE_WALL = 1800.0, 1500.0
-"""How long a new island and a new wall that stands free are."""
+FREE_WALL = 1500.0
+"""How long a new wall that stands free is."""
 BUTTON = 170
 OPENINGS = (
     ("door", "Door", "A door, 900 by 2050"),
@@ -70,7 +70,7 @@ def offer_survey(tray: Offering, store: Store, tokens: Tokens, read_plan: Callab
         ("Add a room", makers.room),
         ("Draw a room", makers.drawing),
         ("A room from a plan (DXF)", read_plan),
-        ("Add an island", makers.island),
+        ("Add an island", lambda: new_island(store)),
         ("Add a wall that stands free", makers.free_wall),
         ("Slope the ceiling here", makers.slope),
         ("Soffit over wall units", makers.soffit),
@@ -106,14 +106,6 @@ class _Makers:
     def drawing(self) -> None:
         """Let the plan draw one."""
         self._store.place_next(DRAWING)
-
-    def island(self) -> None:
-        """One in the middle of the room, with its front in view."""
-        room = self._store.room()
-        if room is not None:
-            x, y = middle(room.corners)
-            _, front, _ = self._store.apply(lambda j: add_island(j, room.id, x - ISLAND / 2, y, ISLAND), "add island")
-            self._store.look_at(room.id, front)
 
     def free_wall(self) -> None:
         room = self._store.room()

@@ -30,6 +30,7 @@ from tallplank.core.edit.unit import change_units, set_finish
 from tallplank.core.exchange.paper import COSTS_CSV, PRICE_CSV
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.unit import FINISH_ROLES, FinishRole
+from tallplank.session.group import new_island
 from tallplank.session.store import Store
 
 WIDTH = 196
@@ -222,6 +223,11 @@ class Tray(QWidget):
         kinds = self._store.catalog.kinds.values()
         for mount, title in (("floor", "On the floor"), ("wall", "On the wall")):
             self.group(title)
+            if mount == "floor":
+                button = QPushButton("Add an island")
+                button.setFixedWidth(WIDTH - 26)
+                button.clicked.connect(lambda: new_island(self._store))
+                self.put("add an island", button)
             for kind in kinds:
                 if kind.mount == mount:
                     self.item(kind.id, kind.name, kind.hint, blank_picture(PICTURE))

@@ -256,6 +256,10 @@ class MainWindow(QMainWindow):
             field.setFocus()
             field.selectAll()  # type: ignore[attr-defined]
 
+    def ask(self, form: Callable[[QWidget, Store], object]) -> None:
+        """Show a form about what is selected."""
+        form(self, self.store)
+
     # papers
 
     def read_plan(self) -> None:

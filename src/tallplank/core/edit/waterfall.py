@@ -32,14 +32,14 @@ def set_end(job: Job, catalog: Catalog, room_id: str, group_id: str, end: End, k
 
 
 def with_end_fillers(job: Job, catalog: Catalog, room_id: str, group_id: str, end: End) -> Job:
-    """A job with fillers at an end of a group wherever a unit with fronts stands right at it."""
+    """A job with fillers at an end of a group where a unit with fronts stands right at it; of several rows all, so that they end in line."""
     group = group_of(job.room(room_id), group_id)
     filler = next(key for key, kind in catalog.kinds.items() if kind.build == "filler")
     wide = INCH_FILLER if job.display.style.unit is LengthUnit.INCH else FILLER
-    for unit, side in at_end(job, catalog, room_id, group, end):
-        if rubs(catalog, unit):
-            x = unit.x - wide if side == "left" else unit.x + unit.width
-            job = place_unit(job, catalog, filler, Spot(room_id, unit.face, x), make(job, catalog), width=wide).job
+    last = list(at_end(job, catalog, room_id, group, end))
+    for unit, side in last if any(rubs(catalog, unit) for unit, _ in last) else ():
+        x = unit.x - wide if side == "left" else unit.x + unit.width
+        job = place_unit(job, catalog, filler, Spot(room_id, unit.face, x), make(job, catalog), width=wide).job
     return job
 
 

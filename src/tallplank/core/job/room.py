@@ -153,7 +153,7 @@ class Room(Record):
     @property
     def things(self) -> tuple[str, ...]:
         """The ids of all that is in its walls and stands or hangs in it, beside units."""
-        standing = (*(c.id for c in self.columns), *(s.id for s in self.soffits), *(s.id for s in self.slopes))
+        standing = (thing.id for thing in (*self.columns, *self.soffits, *self.slopes, *self.groups))
         return (*self.ids_in_walls, *standing)
 
     def wall(self, face_id: str) -> Wall | None:

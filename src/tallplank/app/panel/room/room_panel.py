@@ -10,14 +10,13 @@ from tallplank.app.panel.panel import Panel
 from tallplank.app.panel.room.corner_list import corners_of, corners_text
 from tallplank.app.panel.room.surface_row import surface_key, surface_rows
 from tallplank.app.panel.room.tape_rows import TapeRows
-from tallplank.core.edit.group import change_group, remove_group
 from tallplank.core.edit.survey.room import change_room, change_wall, rectangle_of, remove_free_wall, set_wall_length
 from tallplank.core.edit.survey.shape import corner_angles, move_wall, remove_wall, set_corner_angle, split_wall
 from tallplank.core.edit.survey.standing import standings
 from tallplank.core.error import PlankError
 from tallplank.core.job.face import Face, faces_of
 from tallplank.core.job.job import Job
-from tallplank.core.job.room import ROOM_KINDS, Group
+from tallplank.core.job.room import ROOM_KINDS
 from tallplank.core.measure.length import parse_length
 from tallplank.session.store import Store
 
@@ -73,11 +72,9 @@ class RoomPanel(Panel):
                 self._wall(face, f"Wall at the {where_on_plan(face)} of the plan")
             elif face.carrier.id == face.id:
                 self._wall(face, "Wall that stands free")
-        for group in room.groups:
-            self._group(group.id)
-        if standings(room):
+        if room.groups or standings(room):
             self.group("In the room")
-        for thing in standings(room):
+        for thing in (*room.groups, *standings(room)):
             self._selects(thing.name, thing.id)
         self.done()
 
@@ -151,19 +148,3 @@ class RoomPanel(Panel):
         button.setProperty("kind", "row")
         button.clicked.connect(lambda: self.store.select([key]))
         self.widget(button)
-
-    def _group(self, group_id: str) -> None:
-        store, room_id = self.store, self._room_id
-
-        def now() -> Group:
-            return next(g for g in store.job.room(room_id).groups if g.id == group_id)
-
-        def put(name: str, value: object) -> None:
-            store.apply(lambda j: change_group(j, room_id, group_id, **{name: value}), f"{now().name} {name}")
-
-        self.group("Group that stands free")
-        self.text("Name", lambda: now().name, lambda v: put("name", v))
-        self.length("From left", lambda: now().x, lambda v: put("x", v))
-        self.length("From below", lambda: now().y, lambda v: put("y", v))
-        self.text("Turn", lambda: f"{now().turn:g}°", lambda v: put("turn", degrees_of(v)))
-        self._remove(f"Remove {now().name}", lambda j: remove_group(j, room_id, group_id), "remove group")

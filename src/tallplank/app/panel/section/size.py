@@ -2,7 +2,7 @@
 
 from functools import partial
 
-from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QLabel, QToolButton, QWidget
+from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QLabel, QPushButton, QToolButton, QWidget
 
 from tallplank.app.panel.angle import degrees_of, shown_degrees
 from tallplank.app.panel.panel import same
@@ -10,6 +10,8 @@ from tallplank.app.panel.row import Origin
 from tallplank.app.panel.units import Section, UnitsPanel
 from tallplank.core.edit.unit import Anchor, change_units, set_width, slide_units
 from tallplank.core.joinery.rule.corner import CORNER_PLANS
+from tallplank.session.group import group_of_units, select_group
+from tallplank.session.store import Store
 
 _ANCHORS: tuple[tuple[Anchor, str, str], ...] = (
     ("left", "→", "Grow to the right"),
@@ -33,6 +35,10 @@ def _sizes(panel: UnitsPanel) -> None:
             _corner(panel)
         sides = (("left", "For the left", None), ("right", "For the right", None))
         panel.pick("Side", sides, panel.each(lambda u: u.side), partial(_turn, panel))
+    if group_of_units(store) is not None:
+        button = QPushButton()
+        button.clicked.connect(lambda: select_group(store))
+        panel.widget(button, lambda: button.setText(_group_words(store)))
     panel.group("Place")
     panel.length("From left", panel.number(lambda u: u.x), partial(_set_x, panel))
 
@@ -44,6 +50,11 @@ def _sizes(panel: UnitsPanel) -> None:
 
     origin = Origin(lambda: "own" if any(u.z is not None for u in panel.units()) else "construction", reset)
     panel.length("Above floor", level, lambda v: panel.change("z", v), origin)
+
+
+def _group_words(store: Store) -> str:
+    group = group_of_units(store)
+    return f"{group.name}…" if group is not None else ""
 
 
 def _corner(panel: UnitsPanel) -> None:

@@ -24,7 +24,7 @@ def with_group(job: Job, room_id: str, group: Group, units: Sequence[Unit]) -> E
         EditError: too many groups or units.
     """
     room = job.room(room_id)
-    taken = {*room.face_ids, *(g.id for g in room.groups), *room.things}
+    taken = {*room.face_ids, *room.things}
     key = fresh_id("island", taken)
     taken.add(key)
     faces = {}

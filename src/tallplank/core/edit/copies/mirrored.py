@@ -124,4 +124,3 @@ def _mirrored_seats(row: Seats) -> Seats:
 def _whole(value: float) -> float:
     """A length to a millionth of a millimetre, so that what is mirrored twice is the same."""
     return round(value, 6) + 0.0
-
