@@ -184,4 +184,6 @@ def test_the_elevation_of_an_island_is_as_high_as_what_stands_there() -> None:
     job = place_unit(job, CATALOG, "drawers", Spot(ROOM, front)).job
     shown = made(job)
     assert elevation(shown, ROOM, front).high[1] == 900
-    assert elevation(shown, ROOM, back).high[1] == job.rooms[0].height
+    assert elevation(shown, ROOM, back).high[1] == 900, "the worktop over it is seen from behind too"
+    empty, (_, face, _) = add_island(a_room(), ROOM, 1000, 1500, 1200)
+    assert elevation(made(empty), ROOM, face).high[1] == job.rooms[0].height

@@ -41,7 +41,7 @@ def test_a_sink_is_cut_in_the_middle_of_its_unit_and_counted() -> None:
     assert Polygon(pocket.outline or ()).area == pytest.approx(480 * 420 - (4 - pi) * 15**2, rel=2e-4)
     assert [(row.name, row.quantity) for row in schedule(made(job)) if row.item.role == "sink"] == [("Bowl 50, Weirpool", 1)]
     (run,) = tops(job)
-    assert (run_counts(run)["top_opening"], len(run.pieces)) == (1.0, 9)
+    assert (run_counts(run)["top_opening"], len(run.pieces)) == (1.0, 10)
 
 
 def test_a_hob_needs_a_top_deep_enough() -> None:

@@ -102,7 +102,8 @@ def test_one_click_fits_a_unit_to_its_appliance(construction: str, width: float,
 def test_an_oven_shows_its_door_between_the_fronts_and_opens_downward() -> None:
     """By hand: the niche of 595 leaves 595 + 18 - 3 = 610 between the fronts; a door of 595 stands in the middle of it, 20 before the boards."""
     unit = a_made_unit("oven-housing")
-    body, door, handle = [p for p in unit.pieces if p.role == "appliance"]
+    body, door, window, handle = [p for p in unit.pieces if p.role == "appliance"]
+    assert door.low.x < window.low.x < window.high.x < door.high.x
     assert unit.layout is not None
     cell = next(c for c in unit.layout.leaves if c.opening.inside == "appliance")
     assert cell.z.front.value == pytest.approx(610.0)

@@ -51,6 +51,7 @@ HARDWARE_NAMES: dict[HardwareRole, str] = {
     "appliance": "Appliance",
     "sink": "Sink",
     "hob": "Hob",
+    "tap": "Tap",
 }
 
 

@@ -19,6 +19,7 @@ from tallplank.core.edit.standard import (
     set_job_hardware,
     set_job_rule,
     set_job_style,
+    set_labels,
 )
 from tallplank.core.job.construction import RuleValue
 from tallplank.core.job.unit import FINISH_ROLES, FinishRole, HardwareRole
@@ -64,6 +65,11 @@ class JobPanel(Panel):
             fractions,
             lambda: store.job.display.denominator,
             lambda v: store.apply(lambda j: change_job(j, display=j.display.but(denominator=v)), "fractions shown"),
+        )
+        self.text(
+            "Labels",
+            lambda: store.job.display.label,
+            lambda v: store.apply(lambda j: set_labels(j, v), "pattern of labels"),
         )
         papers = (("mm", "Millimetres", None), ("inches", "Inches", None), ("both", "Both", None))
         self.pick(

@@ -6,6 +6,7 @@ from tallplank.app.panel.choice import HARDWARE_NAMES, ROLE_NAMES
 from tallplank.app.panel.link import Lead
 from tallplank.app.panel.panel import same
 from tallplank.app.panel.rules import RULE_NAMES
+from tallplank.app.panel.section.built_in import BUILT_IN
 from tallplank.app.panel.section.construction import ALL_RULES, CONSTRUCTION
 from tallplank.app.panel.section.finish import FINISH
 from tallplank.app.panel.section.fitting import FITTINGS
@@ -17,7 +18,7 @@ from tallplank.app.theme import Tokens
 from tallplank.core.measure.source import Decided
 from tallplank.session.store import Store
 
-SECTIONS: tuple[Section, ...] = (SIZE, OPENINGS, OPENING_OF_SHAPED, CONSTRUCTION, ALL_RULES, FINISH, FITTINGS, PARTS)
+SECTIONS: tuple[Section, ...] = (SIZE, OPENINGS, OPENING_OF_SHAPED, BUILT_IN, CONSTRUCTION, ALL_RULES, FINISH, FITTINGS, PARTS)
 """All sections about units; a new one is a module in `section/` and its name here."""
 
 

@@ -6,6 +6,7 @@ from pydantic import Field
 
 from tallplank.core.catalog.look import Colour
 from tallplank.core.job.base import Id, Name, NotNegative, Positive, Record
+from tallplank.core.job.wall import ServiceKind
 
 GREY = "#8a8478"
 
@@ -258,15 +259,28 @@ class Fastener(Item):
     """In the board: x from the front edge of the box."""
 
 
+ApplianceShape = Literal["", "oven", "microwave", "cooker", "fridge", "dishwasher", "washer", "hood", "wine"]
+
+
 class Appliance(Item):
-    """An appliance and the niche that it needs, to which the boards are set."""
+    """An appliance and the niche that it needs, to which the boards are set, or the place that it takes in a row of units."""
 
     role: Literal["appliance"]
     colour: Colour = "#3a3c3d"
+    shape: ApplianceShape = ""
+    """How it is drawn."""
     size: tuple[Positive, Positive, Positive]
     """Width, height and depth of its body."""
     niche: tuple[Positive, Positive, Positive]
     """The clear width, height and depth that it needs."""
+    place: tuple[Positive, Positive, Positive] | None = None
+    """Of one that stands or hangs by itself: the width, height and depth of the place that it takes, with what must be free around it."""
+    front: Literal["own", "ours"] = "own"
+    """Whether a front of ours is hung before one that stands by itself."""
+    front_kg: NotNegative = 0.0
+    """The most that front may weigh; 0 for any."""
+    needs: tuple[ServiceKind, ...] = ()
+    """The services that must be in reach of it."""
     widest: NotNegative = 0.0
     """The widest niche that its front still covers; 0 for any."""
     air: tuple[NotNegative, NotNegative] = (0.0, 0.0)
@@ -296,7 +310,26 @@ class Fixture(Item):
     edge: Positive = 50.0
     """How much of the top it leaves before and behind the opening."""
     kg: NotNegative = 0.0
+    mount: Literal["on", "under", "front"] = "on"
+    """On the top with its rim, under it, or through its front edge."""
+    bowls: Annotated[int, Field(ge=1, le=2)] = 1
+    drainer: NotNegative = 0.0
+    """How long the grooves are that are milled into the top beside it; 0 for none."""
+    needs: tuple[ServiceKind, ...] = ()
+    """The services that must be in reach of it; of sinks water and waste anyway."""
+
+
+class Tap(Item):
+    """A tap, in a hole behind a bowl."""
+
+    role: Literal["tap"]
+    colour: Colour = "#c3c4c2"
+    form: Literal["arc", "straight"] = "arc"
+    high: Positive = 300.0
+    reach: Positive = 200.0
+    hole: Positive = 35.0
+    """The hole in the top for it."""
 
 
 Carrying = Hinge | Slide | Leg | Pin | Pull | Hanger | Clip | Fixing | Stay | Rail | Bracket | Anchor | Fastener | TopBolt
-Hardware = Annotated[Carrying | Insert | Molding | Appliance | Fixture, Field(discriminator="role")]
+Hardware = Annotated[Carrying | Insert | Molding | Appliance | Fixture | Tap, Field(discriminator="role")]

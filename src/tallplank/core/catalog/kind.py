@@ -15,7 +15,7 @@ class Kind(Record):
     id: Id
     name: Name
     hint: Name
-    build: Literal["carcass", "filler", "shaped", "end-panel", "back-panel"]
+    build: Literal["carcass", "filler", "shaped", "end-panel", "back-panel", "appliance"]
     plan: Literal["", "diagonal", "ell", "slanted", "bow", "hollow"] = ""
     """The outline of a shaped unit, seen from above."""
     arm: NotNegative = 0.0
@@ -35,6 +35,8 @@ class Kind(Record):
     rules: Rules = NO_RULES
     hardware: Mapping[HardwareRole, Id] = {}
     """What a unit of this kind starts with, where that is not what the job says."""
+    inch_hardware: Mapping[HardwareRole, Id] = {}
+    """The same in inch work, where that is another."""
     inch_items: Mapping[Id, Id] = {}
     """Items that take the place of others in its openings in inch work."""
     inch: tuple[Positive, Positive, Positive] | None = None

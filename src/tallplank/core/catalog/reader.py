@@ -16,7 +16,7 @@ from tallplank.core.catalog.board import Band, Board
 from tallplank.core.catalog.catalog import Catalog, CatalogError, Defaults
 from tallplank.core.catalog.door_style import DoorStyle
 from tallplank.core.catalog.finish import Finish
-from tallplank.core.catalog.hardware import Hardware
+from tallplank.core.catalog.hardware import Appliance, Hardware
 from tallplank.core.catalog.kind import Kind
 from tallplank.core.catalog.look import Look
 from tallplank.core.catalog.operation import Operation
@@ -245,6 +245,10 @@ def _need(where: _Known, entry: Record, table: Mapping[str, object], key: str | 
 def _check_kind(catalog: Catalog, where: _Known, kind: Kind) -> None:
     for item in kind.hardware.values():
         _need(where, kind, catalog.hardware, item, "hardware item")
+    if kind.build == "appliance":
+        begins_with = catalog.hardware.get(kind.hardware.get("appliance", ""))
+        if not isinstance(begins_with, Appliance) or begins_with.place is None:
+            raise CatalogError(f"{_of(where, kind)}: a kind for an appliance begins with one that has a place.")
     if (kind.build == "shaped") != bool(kind.plan):
         raise CatalogError(f"{_of(where, kind)}: a shaped kind has a plan, and no other kind has one.")
 

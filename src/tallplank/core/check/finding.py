@@ -7,6 +7,7 @@ from math import ceil
 
 from tallplank.core.catalog.board import Board
 from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.check.appliance import ApplianceChecker
 from tallplank.core.check.bearing import hanging_boards
 from tallplank.core.check.island import IslandChecker
 from tallplank.core.check.kept import kept_entries
@@ -52,6 +53,7 @@ class Checker:
         self._swings = SwingFinder()
         self._worktops = WorktopChecker()
         self._islands = IslandChecker()
+        self._appliances = ApplianceChecker()
         self._boards: Known = Rounds()
         self.checked = 0
         """How many units were checked so far, for tests and benchmarks."""
@@ -67,6 +69,7 @@ class Checker:
         found += self._swings.findings(made)
         found += self._worktops.findings(made)
         found += self._islands.findings(made)
+        found += self._appliances.findings(made)
         self._rooms = rooms
         self._boards.turn()
         return tuple(sorted(found, key=lambda f: LEVELS.index(f.level)))

@@ -129,13 +129,14 @@ def unit_front(unit: MadeUnit, *, marked: bool = True) -> Iterator[Shape]:
         yield rectangle(x, z, unit.unit.width, unit.unit.height, Pen.EDGE, PAPER)
     for part in sorted(reversed(first), key=lambda p: -p.box[0].y):
         yield _part(unit, part, x, z)
-    yield rectangle(x, z, unit.unit.width, unit.unit.height, Pen.OUTLINE)
+    if unit.parts:
+        yield rectangle(x, z, unit.unit.width, unit.unit.height, Pen.OUTLINE)
     for front in unit.fronts if marked else ():
         yield from front_marks(front, x, z)
-    for piece in unit.pieces:
-        if piece.role == "pull" or (piece.role == "appliance" and piece.low.y < 0.0):
-            low, high = piece.box
-            yield rectangle(x + low.x, z + low.z, high.x - low.x, high.z - low.z, Pen.EDGE, Fill("plain", piece.colour))
+    whole = unit.choice.kind.build == "appliance"
+    for piece in sorted(unit.pieces, key=lambda p: -p.low.y) if whole else unit.pieces:
+        if piece.role == "pull" or (piece.role == "appliance" and (piece.low.y < 0.0 or not unit.parts)):
+            yield Poly(tuple((x + a, z + b) for a, b in piece.front), Pen.EDGE, Fill("plain", piece.colour))
     if marked:
         yield Text(_mark_place(unit), str(unit.unit.mark), framed=True, room=mark_room(unit))
 

@@ -93,6 +93,9 @@ def _unit(faces: Faces, unit: MadeUnit) -> Iterator[Shape]:
         yield Poly(frame.flat_out([(x0 + x, y0 + y) for x, y in unit.plan]), pen, fill)
         return
     yield Poly(box_on(frame, placed.x, placed.back, unit.unit.width, -unit.unit.depth), pen, fill)
+    for piece in unit.pieces if unit.choice.kind.build == "appliance" and not hung else ():
+        if piece.axis == "z" and piece.low.y >= 0.0:
+            yield Poly(frame.flat_out([(placed.x + x, placed.back - unit.unit.depth + y) for x, y in piece.above]), Pen.EDGE)
     if placed.has_fronts and not hung:
         front = Fill("look", unit.choice.finish("front").look, grain)
         yield Poly(box_on(frame, placed.x, placed.front, unit.unit.width, placed.front_thickness), Pen.EDGE, front)

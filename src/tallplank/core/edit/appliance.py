@@ -3,6 +3,8 @@
 from collections.abc import Iterable
 
 from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.hardware import Appliance
+from tallplank.core.catalog.kind import Kind
 from tallplank.core.edit.check import EditError, with_units
 from tallplank.core.job.job import Job
 from tallplank.core.job.standard import Standard
@@ -37,6 +39,9 @@ def fit_appliances(job: Job, catalog: Catalog, ids: Iterable[str]) -> Job:
 
 def fitted_unit(catalog: Catalog, standard: Standard, unit: Unit, *, keep: frozenset[str] = frozenset()) -> Unit:
     """The unit as wide and as deep as its appliances ask for, but for the sizes to `keep`; itself where that is so already."""
+    kind = catalog.kinds.get(unit.kind)
+    if kind is not None and kind.build == "appliance":
+        return _in_its_place(catalog, unit, kind, keep)
     fitted = unit
     for _ in range(ROUNDS):
         lack = _lack(catalog, standard, fitted)
@@ -45,6 +50,17 @@ def fitted_unit(catalog: Catalog, standard: Standard, unit: Unit, *, keep: froze
             break
         fitted = fitted.but(width=round(fitted.width + wider, 6), depth=round(fitted.depth + deeper, 6))
     return fitted
+
+
+def _in_its_place(catalog: Catalog, unit: Unit, kind: Kind, keep: frozenset[str]) -> Unit:
+    """The place that an appliance takes by itself: under a worktop as high as the units beside it, and as deep at least."""
+    item = catalog.hardware.get(unit.hardware.get("appliance", ""))
+    if not isinstance(item, Appliance) or item.place is None:
+        return unit
+    wide, high, deep = item.place
+    sizes = {"width": wide, "height": unit.height if kind.worktop else high, "depth": max(unit.depth, deep) if kind.worktop else deep}
+    changed = {name: value for name, value in sizes.items() if name not in keep and getattr(unit, name) != value}
+    return unit.but(**changed) if changed else unit
 
 
 def _lack(catalog: Catalog, standard: Standard, unit: Unit) -> Lack:

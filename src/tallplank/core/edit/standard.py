@@ -5,7 +5,7 @@ from tallplank.core.edit.check import EditError, valid, with_standard
 from tallplank.core.edit.survey.room import add_room
 from tallplank.core.edit.unit import check_finish, check_hardware, overlaid
 from tallplank.core.job.construction import RuleValue, check_rules
-from tallplank.core.job.job import Job
+from tallplank.core.job.job import USUAL_LABEL, Job
 from tallplank.core.job.unit import FinishRole, HardwareRole
 
 
@@ -17,6 +17,15 @@ def new_job(name: str = "New job") -> Job:
 def change_job(job: Job, **values: object) -> Job:
     """A job with another name, customer, number, display or rates."""
     return valid(lambda: job.but(**values))
+
+
+def set_labels(job: Job, pattern: str) -> Job:
+    """A job whose units are called by another pattern; an empty one is the usual one.
+
+    Raises:
+        EditError: it names a value that no unit has, or lacks the number.
+    """
+    return change_job(job, display=valid(lambda: job.display.but(label=pattern.strip() or USUAL_LABEL)))
 
 
 def change_rates(job: Job, **values: object) -> Job:

@@ -7,7 +7,7 @@ from typing import Literal, TypeVar
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.kind import Kind
-from tallplank.core.edit.appliance import fitted_unit
+from tallplank.core.edit.appliance import fit_appliances, fitted_unit
 from tallplank.core.edit.check import Edited, EditError, buildable, valid, with_more, with_units
 from tallplank.core.edit.corner import set_for_place
 from tallplank.core.edit.snap import first_gap, mover_of, neighbour
@@ -76,7 +76,8 @@ def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | N
 def usual_values(kind: Kind, *, inches: bool = False) -> dict[str, object]:
     """What a new unit of a kind starts with; sizes of inch work where the job is shown in inches."""
     width, height, depth = kind.inch if inches and kind.inch is not None else (kind.width, kind.height, kind.depth)
-    own = {"rules": dict(kind.rules), "hardware": dict(kind.hardware)}
+    hardware = {**kind.hardware, **(kind.inch_hardware if inches else {})}
+    own = {"rules": dict(kind.rules), "hardware": hardware}
     opening = _in_inches(kind.opening, kind.inch_items) if inches else kind.opening
     return {"width": width, "height": height, "depth": depth, "opening": opening, **own}
 
@@ -274,7 +275,8 @@ def set_hardware(job: Job, catalog: Catalog, ids: Iterable[str], role: HardwareR
     """A job with an item for one hardware role of units, or put back to the job's with None."""
     if item is not None:
         check_hardware(catalog, role, item)
-    return _with_mapping(job, catalog, ids, "hardware", role, item)
+    job = _with_mapping(job, catalog, ids := tuple(ids), "hardware", role, item)
+    return fit_appliances(job, catalog, ids) if role == "appliance" else job
 
 
 def check_finish(catalog: Catalog, role: FinishRole, finish: str) -> None:

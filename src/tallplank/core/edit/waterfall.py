@@ -32,7 +32,7 @@ def set_end(job: Job, catalog: Catalog, room_id: str, group_id: str, end: End, k
 
 
 def with_end_fillers(job: Job, catalog: Catalog, room_id: str, group_id: str, end: End) -> Job:
-    """A job with fillers at an end of a group where a unit with fronts stands right at it; of several rows all, so that they end in line."""
+    """A job with fillers at an end of a group where a unit with fronts stands right at it; all its rows get one, to end in line."""
     group = group_of(job.room(room_id), group_id)
     filler = next(key for key, kind in catalog.kinds.items() if kind.build == "filler")
     wide = INCH_FILLER if job.display.style.unit is LengthUnit.INCH else FILLER

@@ -46,6 +46,14 @@ class Face:
         )
         return here == there and (self.carrier is other.carrier or _lies_elsewhere(self.carrier, other.carrier))
 
+    def within(self, outer: "Face") -> Frame:
+        """Its frame as it is seen in another face's; of two in one group the very same wherever that stands."""
+        group = self.carrier
+        if isinstance(group, Group) and outer.carrier is group:
+            records = {f.id: f for f in group.faces}
+            return face_in_group(records[self.id]).within(face_in_group(records[outer.id]))
+        return self.frame.within(outer.frame)
+
     @property
     def closed_left(self) -> bool:
         """Whether a wall stands against its left end, so that units end there."""

@@ -1,9 +1,10 @@
 """The job. All records are immutable; an edit makes a new job that shares every untouched piece."""
 
 from collections.abc import Iterator, Mapping
+from string import Formatter
 from typing import Annotated, Literal, Self, TypeVar
 
-from pydantic import Field, JsonValue, model_validator
+from pydantic import AfterValidator, Field, JsonValue, model_validator
 
 from tallplank.core.error import PlankError, told
 from tallplank.core.job.base import Line, Name, NotNegative, Record, Share
@@ -62,13 +63,34 @@ class Rates(Record):
     currency: Annotated[str, Field(pattern=r"^[A-Z]{3}$")] = "EUR"
 
 
+USUAL_LABEL = "{mark} {kind}"
+LABEL_FIELDS = ("mark", "kind", "width", "height", "depth", "inside", "note")
+"""What a pattern for labels may name."""
+
+
+def _a_label(text: str) -> str:
+    try:
+        fields = [(name, spec, conversion) for _, name, spec, conversion in Formatter().parse(text) if name is not None]
+    except ValueError:
+        raise ValueError("has a brace without its partner") from None
+    for name, spec, conversion in fields:
+        if name not in LABEL_FIELDS or spec or conversion:
+            known = ", ".join(f"{{{field}}}" for field in LABEL_FIELDS)
+            raise ValueError(f"has {{{name}}}, which no unit has; use {known}")
+    if "{mark}" not in text:
+        raise ValueError("needs the unit's number, {mark}, by which labels are told apart")
+    return text
+
+
 class Display(Record):
-    """How lengths are shown, and the unit of bare numbers."""
+    """How lengths are shown, the unit of bare numbers, and what units are called."""
 
     style: LengthStyle = LengthStyle.MM
     denominator: Literal[8, 16, 32, 64] = 16
     papers: Literal["mm", "inches", "both"] = "mm"
     """The unit of the lists for the shop."""
+    label: Annotated[Line, Field(max_length=120), AfterValidator(_a_label)] = USUAL_LABEL
+    """The pattern of what units are called, of the values named in `LABEL_FIELDS`."""
 
     def shown(self, length: float, *, suffix: bool = True) -> str:
         """A length in millimetres as the job shows it, with its unit unless `suffix` is False."""

@@ -153,8 +153,8 @@ class Room(Record):
     @property
     def things(self) -> tuple[str, ...]:
         """The ids of all that is in its walls and stands or hangs in it, beside units."""
-        standing = (thing.id for thing in (*self.columns, *self.soffits, *self.slopes, *self.groups))
-        return (*self.ids_in_walls, *standing)
+        hanging = (*(s.id for s in self.soffits), *(s.id for s in self.slopes))
+        return (*self.ids_in_walls, *(c.id for c in self.columns), *hanging, *(g.id for g in self.groups))
 
     def wall(self, face_id: str) -> Wall | None:
         """The wall that a face belongs to, or None for a face of a group."""

@@ -39,6 +39,7 @@ HardwareRole = Literal[
     "soffit-rail",
     "sink",
     "hob",
+    "tap",
     "fastener",
     "appliance",
 ]

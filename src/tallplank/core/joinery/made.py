@@ -41,6 +41,8 @@ class MadeUnit:
     notes: tuple[Note, ...] = ()
     """What was built but will not do."""
     problem: str = ""
+    named: str = ""
+    """What it is called where the job has a pattern of its own for that."""
 
     @property
     def frame(self) -> Frame:
@@ -59,8 +61,8 @@ class MadeUnit:
 
     @property
     def label(self) -> str:
-        """The unit's number and kind, as papers name it."""
-        return f"{self.unit.mark} {self.choice.kind.name}"
+        """What papers and findings call it: its number and kind, or as the job's pattern says."""
+        return self.named or f"{self.unit.mark} {self.choice.kind.name}"
 
 
 Pick = OfCell | PartRef
@@ -108,7 +110,7 @@ class Made:
     def _seen_at(self, run: Run, unit: MadeUnit) -> Run:
         """A run as it is seen at a unit's face, which need not be its own in a group."""
         faces = self.faces[run.room]
-        return run if run.face == unit.unit.face else run.seen_in(faces[run.face].frame.within(faces[unit.unit.face].frame))
+        return run if run.face == unit.unit.face else run.seen_in(faces[run.face].within(faces[unit.unit.face]))
 
     def runs_at(self, room_id: str, face_id: str) -> tuple[Run, ...]:
         """The runs at one face; at that of a group also the worktops of its other faces, in the frame of this one."""
@@ -118,7 +120,7 @@ class Made:
             if run.face == face_id:
                 found.append(run)
             elif run.what == "top" and isinstance(face.carrier, Group) and faces[run.face].carrier is face.carrier:
-                found.append(run.seen_in(faces[run.face].frame.within(face.frame)))
+                found.append(run.seen_in(faces[run.face].within(face)))
         return tuple(found)
 
     def at_face(self, room_id: str, face_id: str) -> tuple[MadeUnit, ...]:

@@ -4,6 +4,7 @@ from collections import Counter
 from collections.abc import Callable, Hashable, Iterator, Mapping
 from contextlib import contextmanager
 from contextvars import ContextVar
+from dataclasses import replace
 from functools import partial
 from types import MappingProxyType
 from weakref import WeakValueDictionary
@@ -11,10 +12,11 @@ from weakref import WeakValueDictionary
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.error import PlankError
 from tallplank.core.job.face import Face, Faces, faces_of
-from tallplank.core.job.job import Job
+from tallplank.core.job.job import USUAL_LABEL, Job
 from tallplank.core.job.room import Room
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import RUN_KINDS, RunKind, Unit
+from tallplank.core.joinery.label import label_of
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.refinish import refinished
 from tallplank.core.joinery.rule.choice import Choice, choice_for
@@ -29,6 +31,7 @@ from tallplank.core.joinery.run.stretch import Beside, Course, Stretch
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.joinery.shaped.unit import build_shaped
 from tallplank.core.joinery.twin import decisions, twin
+from tallplank.core.joinery.unit.appliance import build_appliance
 from tallplank.core.joinery.unit.carcass import build_carcass
 from tallplank.core.joinery.unit.filler import build_filler
 from tallplank.core.joinery.unit.sheet import build_back_panel, build_end_panel
@@ -42,6 +45,7 @@ BUILDERS: Mapping[str, Callable[[Choice, Collector], None]] = MappingProxyType(
         "shaped": build_shaped,
         "end-panel": build_end_panel,
         "back-panel": build_back_panel,
+        "appliance": build_appliance,
     }
 )
 """From a kind's `build` to the function that builds it; a new way of building is registered here."""
@@ -119,7 +123,7 @@ class Workshop:
             return last
         if last is None or job.standard is not last.job.standard:
             self._room_runs, self._runs = {}, {}
-        units = self._all_units(job)
+        units = _named(job, self._all_units(job))
         by_room = _by_room(units, last)
         faces = self._all_faces(job)
         self._last = Made(job, self.catalog, units, self._all_runs(job, by_room, faces), by_room, faces)
@@ -239,6 +243,14 @@ class Workshop:
         run = build_run(course, what, number, room, self.catalog, standard, above)
         self._runs[key] = (course, run, above)
         return run
+
+
+def _named(job: Job, units: tuple[MadeUnit, ...]) -> tuple[MadeUnit, ...]:
+    """The units with what the job's pattern calls them; the very same where they have it already."""
+    if job.display.label == USUAL_LABEL:
+        return tuple(replace(made, named="") if made.named else made for made in units)
+    texts = (label_of(job.display, made) for made in units)
+    return tuple(made if made.named == text else replace(made, named=text) for made, text in zip(units, texts, strict=True))
 
 
 def _kept_faces(room: Room, known: tuple[Room, Faces] | None) -> Faces:

@@ -12,7 +12,7 @@ from tallplank.core.joinery.part.part import Fitting, Part, PartRef
 from tallplank.core.money.entry import MATERIALS, CostKind, Entry
 from tallplank.core.money.labour import Counts, Labour, banded_edges
 
-BOUGHT_IN = frozenset({"appliance", "sink", "hob"})
+BOUGHT_IN = frozenset({"appliance", "sink", "hob", "tap"})
 """Roles of items that the shop only hands on."""
 
 

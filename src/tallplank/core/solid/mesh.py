@@ -6,7 +6,7 @@ import numpy as np
 
 from tallplank.core.joinery.part.form.sheet import flat_grain
 from tallplank.core.joinery.part.hole import ShapedEdge
-from tallplank.core.joinery.part.part import EdgeName, Part, Piece
+from tallplank.core.joinery.part.part import ROUND_SIDES, EdgeName, Part, Piece
 from tallplank.core.measure.memo import Rounds
 from tallplank.core.space.frame import Floats
 from tallplank.core.space.layered import Surface, box_surface
@@ -86,8 +86,30 @@ _EDGES: dict[EdgeName, tuple[int, float, float]] = {"l1": (1, 0.0, -1.0), "l2": 
 
 def piece_faces(piece: Piece) -> Faces:
     """The surface of a visible piece of hardware, in the frame of its unit."""
-    corners, normals = box_surface(piece.low, piece.high)
+    corners, normals = _bar(piece) if piece.axis else box_surface(piece.low, piece.high)
     grain = flat_grain(corners, normals)
     if piece.turned is None:
         return Faces(corners, normals, grain)
     return Faces(piece.turned.all_out(corners), piece.turned.all_turned_out(normals), grain)
+
+
+def _bar(piece: Piece) -> Surface:
+    """A round bar in the box of a piece: its sides, then both ends in wedges that repeat their last corner."""
+    axis = "xyz".index(piece.axis)
+    across = ((1, 2), (2, 0), (0, 1))[axis]
+    low, high = np.array(piece.low), np.array(piece.high)
+    middle, half = (low + high) / 2, (high - low) / 2
+    turn = np.arange(ROUND_SIDES + 1) * 2 * np.pi / ROUND_SIDES
+    start = np.tile(middle, (ROUND_SIDES + 1, 1))
+    for index, wave in zip(across, (np.cos(turn), np.sin(turn)), strict=True):
+        start[:, index] += wave * half[index]
+    end = start.copy()
+    start[:, axis], end[:, axis] = low[axis], high[axis]
+    hubs = [np.broadcast_to(np.where(np.arange(3) == axis, edge, middle), (ROUND_SIDES, 3)) for edge in (low, high)]
+    sides = np.stack([start[:-1], start[1:], end[1:], end[:-1]], axis=1)
+    first = np.stack([hubs[0], start[1:], start[:-1], start[:-1]], axis=1)
+    last = np.stack([hubs[1], end[:-1], end[1:], end[1:]], axis=1)
+    out, along = np.zeros((ROUND_SIDES, 3)), np.eye(3)[axis]
+    out[:, across[0]], out[:, across[1]] = np.cos(turn[:-1]), np.sin(turn[:-1])
+    ways = [out, np.tile(-along, (ROUND_SIDES, 1)), np.tile(along, (ROUND_SIDES, 1))]
+    return Surface(np.concatenate([sides, first, last]).astype(np.float32), np.concatenate(ways).astype(np.float32))

@@ -4,6 +4,7 @@ from collections.abc import Callable
 
 from tallplank.app.panel.panel import same
 from tallplank.app.panel.row import Origin
+from tallplank.app.panel.section.built_in import is_appliance
 from tallplank.app.panel.units import Section, UnitsPanel
 from tallplank.core.edit.opening import cell_size, is_bank, set_drawer_count, set_opening, set_opening_size
 from tallplank.core.job.opening import Opening, Path, divides_fronts, opening_at, walk
@@ -87,5 +88,5 @@ def _opening(panel: UnitsPanel, path: Path) -> None:
         _cell_size(panel, path, "Front height" if divides_fronts(panel.units()[0].opening, path) else "Clear size")
 
 
-OPENINGS = Section({"layout": 1, "survey": 1}, _openings)
+OPENINGS = Section({"layout": 1, "survey": 1}, _openings, lambda panel: not is_appliance(panel))
 OPENING_OF_SHAPED = Section({"bench": 1}, _openings, UnitsPanel.all_shaped)

@@ -17,7 +17,9 @@ from tallplank.core.joinery.setout.plane import Plane
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Vec
 
-NICHE, STEEL = "#3a3c3d", "#b9b6ae"
+NICHE, STEEL, GLASS = "#3a3c3d", "#b9b6ae", "#16191b"
+WINDOWED = {"oven": 0.34, "microwave": 0.3, "wine": 0.2}
+"""Doors with a window, and how much of their height is above it."""
 FITS = 1e-6
 HINGE_PLATE = 9.0
 """What is left beside an appliance behind doors, for the plates of their hinges; common practice, no source."""
@@ -124,6 +126,10 @@ def _add_door(
     motion = flap(back - thick, z, lifts=False) if appliance.drops else None
     name = f"door of {appliance.name}"
     out.pieces.append(Piece("appliance", appliance.colour, Vec(x, back - thick, z), Vec(x + wide, back, z + high), motion, name=name))
+    if appliance.shape in WINDOWED:
+        share = WINDOWED[appliance.shape]
+        low, above = Vec(x + 0.09 * wide, back - thick - 1.0, z + 0.14 * high), z + (1.0 - share) * high
+        out.pieces.append(Piece("appliance", GLASS, low, Vec(x + 0.91 * wide, back - thick, above), motion, name=name))
     if appliance.handle:
         aside, top = wide * (1 - HANDLE_SHARE) / 2, z + high - HANDLE_DOWN
         low = Vec(x + aside, back - thick - appliance.handle, top - HANDLE)

@@ -3,6 +3,7 @@
 from collections import Counter
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
+from math import cos, pi, sin
 from typing import Literal, NamedTuple, get_args
 
 from tallplank.core.catalog.finish import Finish
@@ -13,7 +14,7 @@ from tallplank.core.joinery.part.hole import Hole, Pocket, ShapedEdge, WorkedEdg
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import RIGHT, UP, Frame, Vec
 from tallplank.core.space.motion import Motion, Slide, Turn
-from tallplank.core.space.outline import Ring, bounds
+from tallplank.core.space.outline import Point, Ring, bounds
 
 Grain = Literal["length", "none"]
 Surface = Literal["carcass", "front", "inside", "drawer", "top", "plinth"]
@@ -269,6 +270,8 @@ class Piece:
     turned: Frame | None = None
     name: str = ""
     """What it is called, where that says more than its role."""
+    axis: Literal["", "x", "y", "z"] = ""
+    """Of a round one, that it runs along; it fills its box as far as something round can."""
 
     @property
     def box(self) -> tuple[Vec, Vec]:
@@ -283,8 +286,28 @@ class Piece:
     def above(self) -> Ring:
         """What it covers seen from above, in the frame of the unit."""
         (x0, y0, _), (x1, y1, _) = self.low, self.high
-        ring = ((x0, y0), (x1, y0), (x1, y1), (x0, y1))
+        ring = _seen_round((x0, y0), (x1, y1), is_round=self.axis == "z")
         return ring if self.turned is None else self.turned.flat_out(ring)
+
+    @property
+    def front(self) -> Ring:
+        """What it covers seen from the front, in x and z of the frame of the unit."""
+        low, high = self.box
+        return _seen_round((low.x, low.z), (high.x, high.z), is_round=self.axis == "y")
+
+
+ROUND_SIDES = 20
+"""What is round is drawn with so many sides."""
+
+
+def _seen_round(low: Point, high: Point, *, is_round: bool) -> Ring:
+    """The rectangle between two corners, or the ellipse in it."""
+    (x0, y0), (x1, y1) = low, high
+    if not is_round:
+        return ((x0, y0), (x1, y0), (x1, y1), (x0, y1))
+    cx, cy, a, b = (x0 + x1) / 2, (y0 + y1) / 2, (x1 - x0) / 2, (y1 - y0) / 2
+    steps = (2 * pi * i / ROUND_SIDES for i in range(ROUND_SIDES))
+    return tuple((cx + a * cos(t), cy + b * sin(t)) for t in steps)
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,6 +9,7 @@ from tallplank.core.catalog.door_style import DoorStyle
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.catalog.hardware import (
     Anchor,
+    Appliance,
     Bracket,
     Fastener,
     Fixing,
@@ -29,7 +30,7 @@ from tallplank.core.catalog.hardware import (
 )
 from tallplank.core.catalog.kind import Kind
 from tallplank.core.job.construction import Construction, RuleValue
-from tallplank.core.job.opening import FrontKind
+from tallplank.core.job.opening import FrontKind, Opening
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import FinishRole, HardwareRole, Unit
 from tallplank.core.measure.size import Size
@@ -85,6 +86,8 @@ class Choice:
     def hardware(self, role: Literal["crown", "light-rail", "cornice", "soffit-rail"]) -> Molding: ...
     @overload
     def hardware(self, role: Literal["sink", "hob"]) -> Fixture: ...
+    @overload
+    def hardware(self, role: Literal["appliance"]) -> Appliance: ...
     @overload
     def hardware(self, role: Literal["fastener"]) -> Fastener: ...
     @overload
@@ -201,7 +204,34 @@ def choice_for(catalog: Catalog, standard: Standard, unit: Unit) -> Choice:
         KeyError: the unit's kind is not in the catalogue.
     """
     style = style_for(catalog, standard, unit)
-    return Choice(unit, catalog.kinds[unit.kind], rules_for(catalog, standard, unit), style, catalog, standard)
+    kind = catalog.kinds[unit.kind]
+    if isinstance(catalog.hardware.get(unit.hardware.get("sink", "")), Fixture) and kind.build == "carcass" and kind.worktop:
+        unit, kind = under_a_sink(unit, kind)
+    return Choice(unit, kind, rules_for(catalog, standard, unit), style, catalog, standard)
+
+
+def under_a_sink(unit: Unit, kind: Kind) -> tuple[Unit, Kind]:
+    """A unit as a sink in its worktop makes it: upright rails in place of a closed top, and no drawer at the top, where the bowl is.
+
+    Nothing of this is stored, so that without the sink the unit is as it was. Source: common practice.
+    """
+    kind = kind if kind.top == "sink" else kind.but(top="sink")
+    opening = _without_top_drawer(unit.opening)
+    return (unit if opening is unit.opening else unit.but(opening=opening)), kind
+
+
+def _without_top_drawer(opening: Opening) -> Opening:
+    """The opening with fixed fronts in place of drawers in its uppermost row."""
+    if opening.front == "drawer" or opening.inside == "drawer":
+        return opening.but(front="false" if opening.front == "drawer" else opening.front, inside="none", item=None)
+    if not opening.openings:
+        return opening
+    if opening.split == "bays":
+        cells = tuple(_without_top_drawer(cell) for cell in opening.openings)
+    else:
+        cells = (_without_top_drawer(opening.openings[0]), *opening.openings[1:])
+    changed = any(new is not old for new, old in zip(cells, opening.openings, strict=True))
+    return opening.but(openings=cells) if changed else opening
 
 
 def style_for(catalog: Catalog, standard: Standard, unit: Unit) -> DoorStyle:

@@ -33,7 +33,7 @@ def courses(stretches: Mapping[str, Sequence[Stretch]], faces: Faces, what: RunK
         one, other = row[last], next_row[first]
         if _meet(one.stretch, face, other.stretch, after, what):
             inner = face.after < HALF_TURN
-            there, back = after.frame.within(face.frame), face.frame.within(after.frame)
+            there, back = after.within(face), face.within(after)
             row[last] = Course(one.stretch, face, one.left, Joint("right", other.stretch, there, (face.length, 0.0), inner))
             next_row[first] = Course(other.stretch, after, Joint("left", one.stretch, back, (0.0, 0.0), inner), other.right)
     joined = {face_id: tuple(row) for face_id, row in found.items()}
@@ -45,10 +45,10 @@ def _meet(one: Stretch, face: Face, other: Stretch, after: Face, what: RunKind) 
         return False
     if face.after > HALF_TURN:
         return one.end >= face.length - JOINED and other.start <= JOINED
-    cross = crossing(_line(one, "right", what), seen(_line(other, "left", what), after.frame.within(face.frame)))
+    cross = crossing(_line(one, "right", what), seen(_line(other, "left", what), after.within(face)))
     if cross is None:
         return False
-    there = after.frame.within(face.frame).inside((*cross, 0.0))
+    there = after.within(face).inside((*cross, 0.0))
     its, own = other.corner_unit("left"), one.corner_unit("right")
     reached = min(cross[0], face.length - its.unit.depth + its.back) if its is not None else min(cross[0], face.length)
     started = max(there.x, own.unit.depth - own.back) if own is not None else max(there.x, 0.0)

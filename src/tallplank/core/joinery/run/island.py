@@ -30,7 +30,7 @@ def islands(found: Mapping[str, tuple[Course, ...]], faces: Faces) -> dict[str, 
 
 def _over(group: Group, rows: Sequence[tuple[Face, Course]]) -> Course:
     face, first = rows[0]
-    others = tuple((course.stretch, other.frame.within(face.frame)) for other, course in rows[1:])
+    others = tuple((course.stretch, other.within(face)) for other, course in rows[1:])
     return replace(first, island=Island(group.top, group.seats, others))
 
 

@@ -14,6 +14,7 @@ from tallplank.core.job.wall import FreeWall
 from tallplank.core.joinery.part.part import BuildError, Fitting, Part, Piece
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, in_board, rules_for
 from tallplank.core.joinery.run.stretch import Course, Stretch
+from tallplank.core.joinery.run.top.let_in import seen_in
 from tallplank.core.joinery.run.top.sill import add_sill
 from tallplank.core.joinery.run.top.worktop import add_worktop
 from tallplank.core.joinery.run.trim.end_panel import add_end_panels
@@ -30,7 +31,7 @@ from tallplank.core.joinery.run.trim.room_molding import (
 )
 from tallplank.core.joinery.run.trim.scribe import add_scribe
 from tallplank.core.joinery.setout.collector import Collector
-from tallplank.core.space.frame import Frame, Vec
+from tallplank.core.space.frame import Frame
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,7 +55,7 @@ class Run:
     def seen_in(self, frame: Frame) -> "Run":
         """The same with its parts and pieces in another frame, in which `frame` is that of its own face."""
         parts = tuple(replace(part, frame=part.frame.then(frame)) for part in self.parts)
-        return replace(self, parts=parts, pieces=tuple(_piece_in(piece, frame) for piece in self.pieces))
+        return replace(self, parts=parts, pieces=tuple(seen_in(piece, frame) for piece in self.pieces))
 
 
 def build_run(
@@ -97,11 +98,6 @@ def build_run(
         problem,
         tuple(out.pieces),
     )
-
-
-def _piece_in(piece: Piece, frame: Frame) -> Piece:
-    a, b = frame.out(piece.low), frame.out(piece.high)
-    return replace(piece, low=Vec(*map(min, a, b)), high=Vec(*map(max, a, b)))
 
 
 def room_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard, standing: Sequence[Standing]) -> Iterator[Run]:

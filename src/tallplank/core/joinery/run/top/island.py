@@ -19,18 +19,17 @@ from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.run.island import BACKS_APART
 from tallplank.core.joinery.run.length import body_depth, length_of, of_unit, pieces_of
 from tallplank.core.joinery.run.stretch import Course, Island, Stretch
-from tallplank.core.joinery.run.top.let_in import cut_for, kept_clear, let_ins
+from tallplank.core.joinery.run.top.let_in import HERE, cut_for, kept_clear, let_ins
 from tallplank.core.joinery.run.top.outline import SLIVER, Region
 from tallplank.core.joinery.run.top.piece import MITER, Edge, add_top_piece, is_at
 from tallplank.core.joinery.run.top.seat import seat_pieces
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
-from tallplank.core.space.frame import Frame, moved
+from tallplank.core.space.frame import Frame
 from tallplank.core.space.outline import Point, Ring, bounds, edges
 
 Row = tuple[Stretch, Frame]
-HERE = moved(0.0, 0.0, 0.0)
 AHEAD = 0.7
 """The cosine within which a face looks the same way as a side of the group."""
 WAYS: Mapping[Side4, Point] = {"front": (0.0, -1.0), "right": (1.0, 0.0), "back": (0.0, 1.0), "left": (-1.0, 0.0)}
@@ -43,7 +42,7 @@ def add_island_top(course: Course, island: Island, finish: Finish, out: Collecto
     over = overhangs(rows, island.top, finish.thickness)
     body = _body(rows)
     region = Region(_grown(body, over))
-    let_in = [one for row in rows for one in let_ins(row[0], _top_over(row, over), catalog, None if row[1] is HERE else row[1])]
+    let_in = [one for row in rows for one in let_ins(row[0], _top_over(row, over), catalog, row[1])]
     seams = sorted(x for members, frame in rows for p in members.members for x in (frame.flat_out([(p.right, 0.0)])[0][0],))
     start, end = region.start, region.end
     pieces = pieces_of(start, end, seams, catalog.boards[finish.board].sheet[0], kept_clear(let_in))

@@ -1,15 +1,17 @@
-"""Sinks and hobs that are let into worktops: what is cut out for them, where seams must not be, and the pieces that are seen.
+"""Sinks and hobs that are let into worktops, and taps: what is cut out for them, where seams must not be, and what is seen of them.
 
 Source: common practice: in the middle of their unit and of the top's depth, so far from its edges as their makers ask; seams keep
-clear of what is cut out.
+clear of what is cut out; a tap stands behind the bowl, in the middle of what is left there.
 """
 
 from collections.abc import Iterator, Sequence
-from math import cos, pi, sin
-from typing import NamedTuple
+from dataclasses import replace
+from functools import lru_cache
+from math import acos, ceil, cos, pi, sin
+from typing import Literal, NamedTuple
 
 from tallplank.core.catalog.catalog import Catalog
-from tallplank.core.catalog.hardware import Fixture
+from tallplank.core.catalog.hardware import Fixture, Tap
 from tallplank.core.error import mm
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BuildError, Part, Piece
@@ -19,55 +21,83 @@ from tallplank.core.joinery.run.stretch import Stretch
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
-from tallplank.core.space.frame import Frame, Vec
+from tallplank.core.space.frame import Frame, Vec, moved
 from tallplank.core.space.outline import Point, Ring
 
 SEAM_CLEAR = 100.0
 """How far a seam stays from what is cut out."""
-ROUNDING = 6
-"""Straight pieces of a rounded corner."""
-ROUND = tuple(
-    (sx, sy, cos((quarter - 1) * pi / 2 + i * pi / 2 / ROUNDING), sin((quarter - 1) * pi / 2 + i * pi / 2 / ROUNDING))
-    for quarter, (sx, sy) in enumerate(((1, -1), (1, 1), (-1, 1), (-1, -1)))
-    for i in range(ROUNDING + 1)
-)
-"""The points of a rounded rectangle: which corner each belongs to, and its place on the quarter of a circle there."""
-ASIDE = 0.7
-"""The sine from which on a face runs across another one rather than along it."""
-RIM = 4.0
-"""How high what is let in stands over the top."""
+FLAT = 0.05
+"""How far the straight pieces of a rounded corner lie within it at most."""
+HERE = moved(0.0, 0.0, 0.0)
+DRAIN, RING = "#8d9090", "#45484a"
+RIM, BRIDGE = 4.0, 40.0
+"""How high what is let in stands over the top, and what is left between two bowls."""
+GROOVES, GROOVE_PITCH, GROOVE_WIDE, GROOVE_DEEP, GROOVE_FROM = 5, 36.0, 10.0, 4.0, 30.0
+"""Of a drainer: how many, how far apart, how wide and deep, and how far from the bowl they begin. Common practice, no source."""
 
 
 class LetIn(NamedTuple):
-    """A sink or a hob and the middle of its opening, in the frame of the face; `sideways` over a unit of a face square to that."""
+    """A sink or a hob and the middle of its opening, in the frame of its own face; `there` is that frame in the worktop's."""
 
     item: Fixture
     unit: Placed
     middle: Point
-    sideways: bool = False
+    depth: float
+    there: Frame
+    tap: Tap | None = None
 
-    def turned(self, wide: float, deep: float) -> tuple[float, float]:
-        """A width and a depth as they lie along x and y."""
-        return (deep, wide) if self.sideways else (wide, deep)
+    @property
+    def rings(self) -> tuple[Ring, ...]:
+        """The openings with their rounded corners, in the frame of the worktop; two of them for two bowls under the top."""
+        (x, y), (wide, deep) = self.middle, self.item.cut
+        if self.item.mount == "front":
+            front = -self.depth
+            corners = _rounded((x, (y + deep / 2 + front) / 2), (wide, y + deep / 2 - front), self.item.radius, front_square=True)
+            return (self.there.flat_out(corners),)
+        if self.item.bowls == 2 and self.item.mount == "under":
+            each = (wide - BRIDGE) / 2
+            middles = (x - (each + BRIDGE) / 2, x + (each + BRIDGE) / 2)
+            return tuple(self.there.flat_out(_rounded((m, y), (each, deep), self.item.radius)) for m in middles)
+        return (self.there.flat_out(_rounded((x, y), (wide, deep), self.item.radius)),)
 
     @property
     def span(self) -> tuple[float, float]:
-        """From where to where along the face the opening reaches."""
-        half = self.turned(*self.item.cut)[0] / 2
-        return self.middle[0] - half, self.middle[0] + half
+        """From where to where along the worktop the openings reach."""
+        xs = [x for ring in self.rings for x, _ in ring]
+        return min(xs), max(xs)
 
     @property
-    def ring(self) -> Ring:
-        """The opening with its rounded corners, counter-clockwise."""
-        (x, y), (wide, deep) = self.middle, self.turned(*self.item.cut)
-        r = min(self.item.radius, wide / 2, deep / 2)
-        a, b = wide / 2 - r, deep / 2 - r
-        if r <= 0:
-            return ((x - a, y - b), (x + a, y - b), (x + a, y + b), (x - a, y + b))
-        return tuple((x + sx * a + r * c, y + sy * b + r * s) for sx, sy, c, s in ROUND)
+    def tap_at(self) -> Point:
+        """The middle of the tap's hole, in the frame of its own face."""
+        return self.middle[0], (self.middle[1] + self.item.cut[1] / 2) / 2
 
 
-def let_ins(stretch: Stretch, depth: float, catalog: Catalog, there: Frame | None = None) -> tuple[LetIn, ...]:
+def _rounded(middle: Point, size: tuple[float, float], radius: float, *, front_square: bool = False) -> Ring:
+    """A rectangle with round corners, those at its front square where it is open there."""
+    (x, y), (wide, deep) = middle, size
+    r = min(radius, wide / 2, deep / 2)
+    a, b = wide / 2 - r, deep / 2 - r
+    if r <= 0:
+        return ((x - a, y - b), (x + a, y - b), (x + a, y + b), (x - a, y + b))
+    corners = _round_corners(ceil(pi / 4 / acos(max(1.0 - FLAT / r, 0.0))))
+    ring = [(x + sx * a + r * c, y + sy * b + r * s) for sx, sy, c, s in corners if not (front_square and sy < 0)]
+    if front_square:
+        low = y - deep / 2
+        ring = [(x + wide / 2, low), *ring, (x - wide / 2, low)]
+    return tuple(ring)
+
+
+@lru_cache
+def _round_corners(steps: int) -> tuple[tuple[int, int, float, float], ...]:
+    """The points of a rounded rectangle: which corner each belongs to, and its place on the quarter of a circle there."""
+    return tuple(
+        (sx, sy, cos((quarter - 1) * pi / 2 + i * pi / 2 / steps), sin((quarter - 1) * pi / 2 + i * pi / 2 / steps))
+        for quarter, (sx, sy) in enumerate(((1, -1), (1, 1), (-1, 1), (-1, -1)))
+        for i in range(steps + 1)
+    )
+
+
+def let_ins(stretch: Stretch, depth: float, catalog: Catalog, there: Frame = HERE) -> tuple[LetIn, ...]:
     """The sinks and hobs that units of a stretch have chosen, in a worktop so deep over it.
 
     `there` is the frame of its face in that of the worktop, where it is another one.
@@ -82,10 +112,9 @@ def let_ins(stretch: Stretch, depth: float, catalog: Catalog, there: Frame | Non
             if isinstance(item, Fixture) and placed.kind.plan not in CORNER_PLANS:
                 if item.cut[1] + 2 * item.edge > depth + 1e-6:
                     raise BuildError(f"{item.name} needs a worktop {mm(item.cut[1] + 2 * item.edge)} deep; this one is {mm(depth)}.")
+                tap = catalog.hardware.get(placed.unit.hardware.get("tap", "")) if role == "sink" else None
                 middle = (placed.x + placed.unit.width / 2, -depth / 2)
-                if there is not None:
-                    middle = there.flat_out([middle])[0]
-                found.append(LetIn(item, placed, middle, there is not None and abs(there.x.y) > ASIDE))
+                found.append(LetIn(item, placed, middle, depth, there, tap if isinstance(tap, Tap) else None))
     return tuple(found)
 
 
@@ -99,15 +128,27 @@ def cut_for(found: Sequence[LetIn], first: int, out: Collector) -> None:
     for let_in in found:
         for index, part in enumerate(out.parts[first:], first):
             low, high = part.box
-            if low.x < let_in.span[0] and high.x > let_in.span[1]:
-                out.cut(index, [_opening(part, let_in.ring)])
+            if part.tag.role == "worktop" and low.x < let_in.span[0] and high.x > let_in.span[1]:
+                _cut(let_in, index, out)
                 break
         else:
             raise BuildError(f"A seam of the worktop would run through the opening for {let_in.item.name}.")
-        out.fit(
-            let_in.item, Size.of(1, f"over unit {let_in.unit.unit.mark}", Decided("hardware", let_in.item.role)), "let into the worktop"
-        )
-        out.pieces += pieces_of_item(let_in, out.parts[index].box[1].z)
+        where = f"over unit {let_in.unit.unit.mark}"
+        out.fit(let_in.item, Size.of(1, where, Decided("hardware", let_in.item.role)), "let into the worktop")
+        seen = [*pieces_of_item(let_in, out.parts[index].box[1].z, out.parts[index].thickness.value)]
+        if let_in.tap is not None:
+            out.fit(let_in.tap, Size.of(1, where, Decided("hardware", "tap")), "behind the bowl")
+            seen += tap_pieces(let_in.tap, let_in.tap_at, out.parts[index].box[1].z)
+        out.pieces += (seen_in(piece, let_in.there) for piece in seen)
+
+
+def _cut(let_in: LetIn, index: int, out: Collector) -> None:
+    part = out.parts[index]
+    cuts = [_opening(part, ring) for ring in let_in.rings]
+    if let_in.tap is not None:
+        hole = _rounded(let_in.tap_at, (let_in.tap.hole, let_in.tap.hole), let_in.tap.hole / 2)
+        cuts.append(_opening(part, let_in.there.flat_out(hole)))
+    out.cut(index, [*cuts, *_grooves(let_in, part)])
 
 
 def _opening(part: Part, ring: Ring) -> Pocket:
@@ -118,20 +159,100 @@ def _opening(part: Part, ring: Ring) -> Pocket:
     return Pocket("cutout", Vec(min(xs), min(ys), 0.0), Vec(max(xs), max(ys), part.thickness.value), points)
 
 
-def pieces_of_item(let_in: LetIn, top: float) -> Iterator[Piece]:
-    """What is seen: a hob's plate, or the rim, the walls and the bottom of a bowl."""
-    (x, y), item, down = let_in.middle, let_in.item, let_in.item.size[2]
-    (wide, deep), hole = let_in.turned(*item.size[:2]), let_in.turned(*item.cut)
-    left, right, front, back = x - wide / 2, x + wide / 2, y - deep / 2, y + deep / 2
-    if item.role == "hob":
-        yield Piece(item.role, item.colour, Vec(left, front, top), Vec(right, back, top + RIM), name=item.name)
-        cut = (hole[0] / 2 - 2.0, hole[1] / 2 - 2.0)
-        yield Piece(item.role, item.colour, Vec(x - cut[0], y - cut[1], top - down), Vec(x + cut[0], y + cut[1], top), name=item.name)
+def _grooves(let_in: LetIn, part: Part) -> Iterator[Pocket]:
+    """The grooves of a drainer in the face of the top, beside the bowl on the side where there is more of it."""
+    item, thick = let_in.item, part.thickness.value
+    if not item.drainer or thick <= GROOVE_DEEP:
         return
-    inner = (hole[0] / 2 - 20.0, hole[1] / 2 - 20.0)
-    x0, x1, y0, y1 = x - inner[0], x + inner[0], y - inner[1], y + inner[1]
+    (x, y), low, high = let_in.middle, *part.box
+    ends = sorted(let_in.there.inside((corner, 0.0, 0.0)).x for corner in (low.x, high.x))
+    to_right = ends[1] - x >= x - ends[0]
+    start = x + (item.cut[0] / 2 + GROOVE_FROM) * (1.0 if to_right else -1.0)
+    stop = start + item.drainer * (1.0 if to_right else -1.0)
+    if not ends[0] + GROOVE_FROM < min(start, stop) or not max(start, stop) < ends[1] - GROOVE_FROM:
+        return
+    for number in range(GROOVES):
+        across = y + (number - (GROOVES - 1) / 2) * GROOVE_PITCH
+        ring = [(a, across + b) for a, b in ((start, -GROOVE_WIDE / 2), (stop, GROOVE_WIDE / 2))]
+        a, b = (part.frame.inside((*p, part.frame.origin.z)) for p in let_in.there.flat_out(ring))
+        yield Pocket("groove", Vec(min(a.x, b.x), min(a.y, b.y), thick - GROOVE_DEEP), Vec(max(a.x, b.x), max(a.y, b.y), thick))
+
+
+def seen_in(piece: Piece, frame: Frame) -> Piece:
+    """A piece in the frame around its own, in which that lies square."""
+    if frame is HERE:
+        return piece
+    a, b = frame.out(piece.low), frame.out(piece.high)
+    swapped = abs(frame.x.y) > abs(frame.x.x)
+    axis = {"x": "y", "y": "x"}.get(piece.axis, piece.axis) if swapped else piece.axis
+    return replace(piece, low=Vec(*map(min, a, b)), high=Vec(*map(max, a, b)), axis=axis)  # type: ignore[arg-type]
+
+
+def pieces_of_item(let_in: LetIn, top: float, thick: float) -> Iterator[Piece]:
+    """What is seen, in the frame of its own face: a hob's plate and its rings, or the rim, the walls and the bottom of bowls."""
+    item, (x, y) = let_in.item, let_in.middle
+    if item.role == "hob":
+        yield from _hob(item, x, y, top)
+        return
+    wide, deep, down = item.size
+    inner = (item.cut[0] - 40.0, item.cut[1] - 40.0) if item.mount == "on" else item.cut
+    level = top if item.mount == "on" else top - thick
+    y0, y1 = y - inner[1] / 2, y + inner[1] / 2
+    if item.mount == "on":
+        rim = (x - wide / 2, x + wide / 2, y - deep / 2, y + deep / 2)
+        yield from _frame_of(item, rim, (x - inner[0] / 2, x + inner[0] / 2, y0, y1), (top, top + RIM / 2))
+    if item.mount == "front":
+        front = -let_in.depth
+        y0 = front + 14.0
+        yield Piece(item.role, item.colour, Vec(x - wide / 2, front - 8.0, top - down), Vec(x + wide / 2, y0, top - 4.0), name=item.name)
+    each = (inner[0] - BRIDGE) / 2 if item.bowls == 2 else inner[0]
+    for middle in (x - (each + BRIDGE) / 2, x + (each + BRIDGE) / 2) if item.bowls == 2 else (x,):
+        x0, x1 = middle - each / 2, middle + each / 2
+        outer = (x0 - 2.0, x1 + 2.0, y0 - 2.0, y1 + 2.0)
+        yield from _frame_of(item, outer, (x0, x1, y0, y1), (top - down, level))
+        yield Piece(item.role, item.colour, Vec(x0, y0, top - down), Vec(x1, y1, top - down + 2.0), name=item.name)
+        waste = (middle, (y0 + y1) / 2)
+        drain = Vec(waste[0] - 40.0, waste[1] - 40.0, top - down + 2.0), Vec(waste[0] + 40.0, waste[1] + 40.0, top - down + 4.0)
+        yield Piece(item.role, DRAIN, *drain, name=item.name, axis="z")
+
+
+Box2 = tuple[float, float, float, float]
+
+
+def _frame_of(item: Fixture, outer: Box2, inner: Box2, z: tuple[float, float]) -> Iterator[Piece]:
+    """What is between two rectangles, as four boxes."""
+    left, right, front, back = outer
+    x0, x1, y0, y1 = inner
     for a, b in (((left, front), (right, y0)), ((left, y1), (right, back)), ((left, y0), (x0, y1)), ((x1, y0), (right, y1))):
-        yield Piece(item.role, item.colour, Vec(*a, top), Vec(*b, top + RIM / 2), name=item.name)
-    for a, b in (((x0 - 2, y0 - 2), (x1 + 2, y0)), ((x0 - 2, y1), (x1 + 2, y1 + 2)), ((x0 - 2, y0), (x0, y1)), ((x1, y0), (x1 + 2, y1))):
-        yield Piece(item.role, item.colour, Vec(*a, top - down), Vec(*b, top), name=item.name)
-    yield Piece(item.role, item.colour, Vec(x0, y0, top - down), Vec(x1, y1, top - down + 2.0), name=item.name)
+        if b[0] - a[0] > 0 and b[1] - a[1] > 0:
+            yield Piece(item.role, item.colour, Vec(*a, z[0]), Vec(*b, z[1]), name=item.name)
+
+
+def _hob(item: Fixture, x: float, y: float, top: float) -> Iterator[Piece]:
+    wide, deep, down = item.size
+    low, high = Vec(x - wide / 2, y - deep / 2, top), Vec(x + wide / 2, y + deep / 2, top + RIM)
+    yield Piece(item.role, item.colour, low, high, name=item.name)
+    cut = (item.cut[0] / 2 - 2.0, item.cut[1] / 2 - 2.0)
+    yield Piece(item.role, item.colour, Vec(x - cut[0], y - cut[1], top - down), Vec(x + cut[0], y + cut[1], top), name=item.name)
+    columns = 1 if wide < 400 else 2 if wide < 700 else 3
+    for i in range(columns):
+        at = x + wide * ((i + 0.5) / columns - 0.5)
+        for share, radius in ((0.25, 80.0), (-0.22, 95.0)) if columns < 3 or i != 1 else ((0.04, 125.0),):
+            r = min(radius, 0.42 * wide / columns)
+            ring = Vec(at - r, y + share * deep - r, top + RIM), Vec(at + r, y + share * deep + r, top + RIM + 1.0)
+            yield Piece(item.role, RING, *ring, name=item.name, axis="z")
+
+
+def tap_pieces(tap: Tap, at: Point, top: float) -> Iterator[Piece]:
+    """A tap as it is seen: a foot, a column, a spout that reaches over the bowl and turns down, and a lever at its side."""
+    (x, y), high = at, top + tap.high
+
+    def bar(low: tuple[float, float, float], upper: tuple[float, float, float], axis: Literal["x", "y", "z"]) -> Piece:
+        return Piece("tap", tap.colour, Vec(*low), Vec(*upper), name=tap.name, axis=axis)
+
+    yield bar((x - 26, y - 26, top), (x + 26, y + 26, top + 8), "z")
+    yield bar((x - 14, y - 14, top + 8), (x + 14, y + 14, high), "z")
+    yield bar((x - 12, y - tap.reach, high - 24), (x + 12, y + 12, high), "y")
+    drop = 0.34 * tap.high if tap.form == "arc" else 34.0
+    yield bar((x - 12, y - tap.reach - 12, high - drop), (x + 12, y - tap.reach + 12, high), "z")
+    yield bar((x + 12, y - 7, top + 60), (x + 84, y + 7, top + 74), "x")

@@ -1,0 +1,163 @@
+"""Appliances and fixtures where they stand: services in reach, what is over a hob, what is cut too near to an edge, bowls in drawers.
+
+Sources: NKBA Kitchen Planning Guidelines, from memory: 24 in clear above a hob to a protected surface, 30 in to any other; cut-outs so far
+from edges and from one another as worktop makers ask, 50 mm, common practice.
+"""
+
+from collections.abc import Iterator
+from itertools import combinations
+
+from shapely import LinearRing, Polygon
+
+from tallplank.core.catalog.hardware import Appliance, Fixture
+from tallplank.core.check.record import Finding, shown
+from tallplank.core.job.room import Room
+from tallplank.core.job.wall import ServiceKind
+from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.run.run import Run
+from tallplank.core.measure.memo import are_same
+from tallplank.core.space.outline import Point
+
+REACH: dict[ServiceKind, float] = {"socket": 1500.0, "water": 1500.0, "waste": 1500.0, "gas": 1000.0, "extract": 3000.0}
+"""How far off a service may be, over the plan, for hoses and cables that come with appliances; common practice, no source."""
+OVER_HOB, OVER_HOB_HOOD = 762.0, 610.0
+EDGE, SLACK = 50.0, 0.5
+HIGHEST_WINDOW = 300.0
+"""A window whose sill is less than this above a hob is in its steam and its flames."""
+
+
+class ApplianceChecker:
+    """Looks through jobs one after the other, keeping what was found in rooms where nothing changed."""
+
+    def __init__(self) -> None:
+        self._known: dict[str, tuple[Room, tuple[MadeUnit, ...], tuple[Finding, ...]]] = {}
+
+    def findings(self, made: Made) -> Iterator[Finding]:
+        """What is wrong about appliances and what is let into worktops."""
+        before, self._known = self._known, {}
+        for room in made.job.rooms:
+            units = made.by_room.get(room.id, ())
+            kept = before.get(room.id)
+            if kept is None or kept[0] is not room or not are_same(kept[1], units):
+                kept = (room, units, tuple(_in_room(made, room, units)))
+            self._known[room.id] = kept
+            yield from kept[2]
+
+
+def _in_room(made: Made, room: Room, units: tuple[MadeUnit, ...]) -> Iterator[Finding]:
+    for unit in units:
+        yield from _out_of_reach(made, room, unit)
+        yield from _over_hob(made, unit, units)
+        yield from _bowl_in_drawer(made, unit)
+    for run in made.runs:
+        if run.room == room.id and run.what == "top":
+            yield from _near_edges(made, run)
+
+
+def needed_by(made: Made, unit: MadeUnit) -> Iterator[tuple[str, tuple[ServiceKind, ...]]]:
+    """What is built into a unit or takes its place, with the services that it needs."""
+    for fitting in unit.fittings:
+        item = made.catalog.hardware[fitting.item]
+        if isinstance(item, Appliance) and item.needs:
+            yield item.name, item.needs
+    for role in ("sink", "hob"):
+        item = made.catalog.hardware.get(unit.unit.hardware.get(role, ""))  # type: ignore[assignment]
+        if isinstance(item, Fixture) and unit.choice.kind.worktop:
+            yield item.name, ("water", "waste") if role == "sink" else item.needs
+
+
+def _out_of_reach(made: Made, room: Room, unit: MadeUnit) -> Iterator[Finding]:
+    """Only of services that are surveyed at all: where none of a kind is, nothing is known of it."""
+    for name, needs in needed_by(made, unit):
+        for kind in needs:
+            places = list(_services(made, room, kind))
+            if not places:
+                continue
+            ring = Polygon(made.face(unit).frame.flat_out(unit.outline))
+            off = min(float(ring.distance(_point(p))) for p in places)
+            if off > REACH[kind] + SLACK:
+                far, most = shown(made.job, off), shown(made.job, REACH[kind])
+                text = f"{unit.label}: the next {kind} is {far} from {name}; {most} is in reach of it."
+                yield Finding("warning", "service-far", text, f"Move it, or have a {kind} brought there.", (unit.unit.id,))
+
+
+def _services(made: Made, room: Room, kind: ServiceKind) -> Iterator[Point]:
+    for face in made.faces[room.id].values():
+        for service in face.services:
+            if service.kind == kind:
+                yield face.frame.flat_out([(service.x + service.width / 2, 0.0)])[0]
+
+
+def _point(place: Point) -> Polygon:
+    x, y = place
+    return Polygon([(x - 0.1, y), (x + 0.1, y), (x, y + 0.1)])
+
+
+def _over_hob(made: Made, unit: MadeUnit, units: tuple[MadeUnit, ...]) -> Iterator[Finding]:
+    """What hangs over a hob, or over a cooker, and windows behind it."""
+    item = made.catalog.hardware.get(unit.unit.hardware.get("hob", ""))
+    is_cooker = any(isinstance(a := made.catalog.hardware[f.item], Appliance) and a.shape == "cooker" for f in unit.fittings)
+    if not isinstance(item, Fixture) and not is_cooker:
+        return
+    wide = item.size[0] if isinstance(item, Fixture) else unit.unit.width
+    middle, top = unit.placed.x + unit.unit.width / 2, unit.placed.top + (0.0 if is_cooker else _thick(made, unit))
+    span = (middle - wide / 2, middle + wide / 2)
+    for other in units:
+        placed = other.placed
+        if other.unit.face != unit.unit.face or not placed.hung or placed.right <= span[0] + SLACK or placed.x >= span[1] - SLACK:
+            continue
+        least = OVER_HOB_HOOD if _is_hood(made, other) else OVER_HOB
+        if placed.z - top < least - SLACK:
+            free, need = shown(made.job, placed.z - top), shown(made.job, least)
+            text = f"{other.label} hangs {free} over the hob of {unit.label}; {need} is the least."
+            yield Finding("warning", "over-hob", text, "Hang it higher, or move the hob.", (other.unit.id, unit.unit.id))
+    for opening in made.face(unit).openings:
+        beside = opening.x < span[1] - SLACK and opening.x + opening.width > span[0] + SLACK
+        if opening.kind == "window" and beside and opening.sill < top + HIGHEST_WINDOW:
+            text = f"{unit.label}: its hob is right before a window."
+            yield Finding("warning", "hob-window", text, "Move the hob away from the window.", (unit.unit.id,))
+
+
+def _is_hood(made: Made, unit: MadeUnit) -> bool:
+    items = (made.catalog.hardware[f.item] for f in unit.fittings)
+    return any(isinstance(i, Appliance) and (i.shape == "hood" or any(i.below)) for i in items)
+
+
+def _thick(made: Made, unit: MadeUnit) -> float:
+    tops = (run for run in made.runs if run.what == "top" and unit.unit.id in run.members)
+    return next((run.parts[0].thickness.value for run in tops if run.parts), 0.0)
+
+
+def _bowl_in_drawer(made: Made, unit: MadeUnit) -> Iterator[Finding]:
+    """A bowl that reaches down into the box of a drawer below it."""
+    item = made.catalog.hardware.get(unit.unit.hardware.get("sink", ""))
+    if not isinstance(item, Fixture) or not unit.choice.kind.worktop:
+        return
+    bottom = unit.unit.height + _thick(made, unit) - item.size[2]
+    boxes = [p.box[1].z for p in unit.parts if p.kind == "drawer"]
+    if boxes and max(boxes) > bottom + SLACK:
+        text = f"{unit.label}: the bowl of {item.name} reaches {shown(made.job, max(boxes) - bottom)} into the drawer below it."
+        yield Finding(
+            "warning", "bowl-in-drawer", text, "Make the fixed front at the top higher, or take a shallower bowl.", (unit.unit.id,)
+        )
+
+
+def _near_edges(made: Made, run: Run) -> Iterator[Finding]:
+    for part in run.parts:
+        cuts = [Polygon(p.outline) for p in part.pockets if p.what == "cutout" and p.outline is not None]
+        if not cuts:
+            continue
+        edge = LinearRing(part.form.ring(part.size))
+        near = [d for cut in cuts if SLACK < (d := float(edge.distance(cut))) < EDGE - SLACK and _is_opening(cut)]
+        near += [d for a, b in combinations(cuts, 2) if _is_opening(a) and _is_opening(b) and (d := float(a.distance(b))) < 40.0 - SLACK]
+        if near:
+            text = f"{run.label}: {shown(made.job, min(near))} of board is left beside an opening; {shown(made.job, EDGE)} is the least."
+            yield Finding("warning", "cut-near-edge", text, "Choose a smaller sink or hob, or a deeper top.", run.members)
+
+
+LEAST_OPENING = 10_000.0
+"""What is smaller, in square millimetres, is the hole of a tap."""
+
+
+def _is_opening(cut: Polygon) -> bool:
+    return float(cut.area) > LEAST_OPENING

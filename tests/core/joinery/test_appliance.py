@@ -1,0 +1,176 @@
+"""Appliances in the place of units, and sinks, hobs and taps in worktops: sizes by hand, and nothing left behind when they go."""
+
+from collections import Counter
+from math import pi
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from shapely import Polygon
+
+from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
+from tallplank.core.catalog.hardware import Appliance, Fixture
+from tallplank.core.check.finding import findings
+from tallplank.core.edit.opening import set_opening_size
+from tallplank.core.edit.standard import change_job
+from tallplank.core.edit.survey.service import add_service
+from tallplank.core.edit.unit import Spot, change_units, place_unit, set_hardware
+from tallplank.core.job.job import Job
+from tallplank.core.joinery.part.part import Part, Piece
+from tallplank.core.measure.display import LengthStyle
+from tallplank.core.shop.schedule import schedule
+
+STANDING = sorted(k.id for k in CATALOG.kinds.values() if k.build == "appliance")
+SINKS = sorted(h.id for h in CATALOG.hardware_for("sink"))
+
+
+def codes(job: Job) -> Counter[str]:
+    return Counter(f.code for f in findings(made(job)))
+
+
+def top_of(job: Job) -> Part:
+    return next(p for run in made(job).runs if run.what == "top" for p in run.parts if p.tag.role == "worktop")
+
+
+def test_a_shop_has_thirty_appliances_and_more() -> None:
+    kinds = [h for h in CATALOG.hardware.values() if isinstance(h, (Appliance, Fixture))]
+    assert len(kinds) >= 45
+    assert len({h.code for h in kinds}) == len({h.name for h in kinds}) == len(kinds)
+    assert {h.shape for h in kinds if isinstance(h, Appliance)} >= {
+        "oven",
+        "microwave",
+        "cooker",
+        "fridge",
+        "dishwasher",
+        "washer",
+        "hood",
+        "wine",
+    }
+    assert sum("in" in h.name.split(",")[0].split() for h in kinds) >= 9, "inch sizes"
+
+
+@pytest.mark.parametrize("inches", [False, True])
+@pytest.mark.parametrize("kind", STANDING)
+def test_an_appliance_takes_its_place_and_nothing_is_wrong(kind: str, inches: bool) -> None:
+    job = a_room(5000.0, 4000.0)
+    if inches:
+        job = change_job(job, display=job.display.but(style=LengthStyle.INCH_FRACTION))
+    job = place_unit(job, CATALOG, kind, Spot(ROOM, WALL, 1500.0)).job
+    (unit,) = made(job).units
+    item = CATALOG.hardware[unit.unit.hardware["appliance"]]
+    assert isinstance(item, Appliance)
+    assert item.place is not None
+    assert unit.unit.width == item.place[0]
+    assert codes(job) == Counter()
+    bodies = [p for p in unit.pieces if p.motion is None]
+    assert max(p.high.x for p in bodies) - min(p.low.x for p in bodies) == pytest.approx(item.size[0])
+    assert min(p.low.z for p in bodies) + unit.placed.z >= 0.0
+    assert [(f.item, f.count.value) for f in unit.fittings if f.role == "appliance"] == [(item.id, 1)]
+
+
+def test_a_dishwasher_has_a_front_like_the_doors_beside_it() -> None:
+    """By hand: 600 less the reveal of 3 wide; as high as a base unit's door; it drops."""
+    job = a_wall_of("base", "dishwasher")
+    base, washer = made(job).units
+    door, front = (next(p for p in u.parts if p.surface == "front") for u in (base, washer))
+    assert (front.length.value, front.width.value) == (door.length.value, door.width.value)
+    assert front.name == "appliance front"
+    assert washer.fronts[0].kind == "flap"
+    assert sorted(f.role for f in washer.fittings) == ["appliance", "pull"]
+    (run,) = [r for r in made(job).runs if r.what == "plinth"]
+    assert run.members == ("u1", "u2"), "the plinth runs on before it"
+    heavy = change_units(job, CATALOG, ["u2"], finishes={"front": "oak"}, width=900.0, height=1200.0)
+    assert codes(heavy)["front-weight"] == 1
+
+
+def test_another_appliance_brings_its_own_place() -> None:
+    job = set_hardware(a_wall_of("base", "dishwasher"), CATALOG, ["u2"], "appliance", "dish-45")
+    assert (job.units[1].width, made(job).units[1].notes) == (450.0, ())
+    tall = set_hardware(place_unit(a_room(), CATALOG, "fridge-free", Spot(ROOM, WALL)).job, CATALOG, ["u1"], "appliance", "fridge-free-91")
+    assert (tall.units[0].width, tall.units[0].height, tall.units[0].depth) == (940.0, 1830.0, 730.0)
+
+
+@pytest.mark.parametrize("sink", SINKS)
+@pytest.mark.parametrize("kind", ["base-drawer-doors", "drawers", "base", "sink"])
+def test_a_sink_put_in_and_taken_out_leaves_the_very_same_parts(kind: str, sink: str) -> None:
+    job = place_unit(a_room(), CATALOG, kind, Spot(ROOM, WALL, 700.0), width=1000.0, depth=600.0).job
+    job = set_hardware(job, CATALOG, ["u1"], "sink", None)
+    with_sink = set_hardware(set_hardware(job, CATALOG, ["u1"], "sink", sink), CATALOG, ["u1"], "tap", "tap-arc")
+    unit = made(with_sink).units[0]
+    names = [p.name for p in unit.parts]
+    assert "rail front" in names
+    assert not unit.problem
+    if kind in ("base-drawer-doors", "drawers"):
+        assert "false front" in names
+        assert unit.unit.opening == job.units[0].opening, "nothing of this is stored"
+    bare = set_hardware(set_hardware(with_sink, CATALOG, ["u1"], "sink", None), CATALOG, ["u1"], "tap", None)
+    assert bare == job
+    assert made(bare).units == made(job).units
+    assert [r.parts for r in made(bare).runs] == [r.parts for r in made(job).runs]
+
+
+@pytest.mark.parametrize("sink", SINKS)
+def test_openings_have_the_area_of_their_bowls(sink: str) -> None:
+    """By hand: width times depth less four corners; two bowls under a top leave 40 between them."""
+    job = place_unit(a_room(), CATALOG, "sink", Spot(ROOM, WALL, 700.0), width=1000.0, depth=600.0).job
+    job = set_hardware(job, CATALOG, ["u1"], "sink", sink)
+    item = CATALOG.hardware[sink]
+    assert isinstance(item, Fixture)
+    wide, deep = item.cut
+    corners = (4 - pi) * item.radius**2
+    expected = wide * deep - corners
+    if item.mount == "under" and item.bowls == 2:
+        expected = (wide - 40.0) * deep - 2 * corners
+    if item.mount == "front":
+        front = (641.0 - deep) / 2
+        expected = wide * (deep + front) - corners / 2
+    cut = sum(Polygon(p.outline or ()).area for p in top_of(job).pockets if p.what == "cutout")
+    assert cut == pytest.approx(expected, rel=3e-3)
+    assert codes(job)["cut-near-edge"] == 0
+
+
+def test_a_drainer_is_milled_beside_the_bowl_where_there_is_room() -> None:
+    """By hand: five grooves 420 long and 10 wide, 4 deep, 30 from the bowl; none where the top ends sooner."""
+    wide = set_hardware(a_wall_of("sink", "base"), CATALOG, ["u1"], "sink", "sink-under-drain")
+    grooves = [p for p in top_of(wide).pockets if p.what == "groove"]
+    assert len(grooves) == 5
+    assert {(round(p.high.x - p.low.x, 6), round(p.high.y - p.low.y, 6), p.high.z - p.low.z) for p in grooves} == {(420.0, 10.0, 4.0)}
+    assert min(p.low.x for p in grooves) == pytest.approx(400.0 + 250.0 + 30.0)
+    narrow = set_hardware(place_unit(a_room(), CATALOG, "sink", Spot(ROOM, WALL, 900.0)).job, CATALOG, ["u1"], "sink", "sink-under-drain")
+    assert [p for p in top_of(narrow).pockets if p.what == "groove"] == []
+
+
+def test_a_tap_stands_behind_the_bowl_and_reaches_over_it() -> None:
+    """By hand: 480 × 420 in a top 601 deep leaves 90.5 behind; the hole's middle is half of that from the wall."""
+    job = set_hardware(a_wall_of("sink"), CATALOG, ["u1"], "tap", "tap-arc")
+    (hole,) = [p for p in top_of(job).pockets if p.high.x - p.low.x < 50.0]
+    assert ((hole.low.x + hole.high.x) / 2, (hole.low.y + hole.high.y) / 2) == pytest.approx((400.0, 601.0 - 45.25))
+    (run,) = [r for r in made(job).runs if r.what == "top"]
+    tap: list[Piece] = [p for p in run.pieces if p.role == "tap"]
+    assert min(p.low.y for p in tap) < -45.25 - 200.0
+    assert {row.item.id: row.quantity for row in schedule(made(job)) if row.item.role in ("tap", "sink")} == {"tap-arc": 1, "sink-50": 1}
+
+
+@given(st.floats(-700, 700))
+@settings(max_examples=15)
+def test_what_hangs_too_low_over_a_hob_is_told(beside: float) -> None:
+    """By hand: units hang at 1400, 500 over a top at 900; 762 is wanted over a hob 590 wide, in the middle of a unit 600 wide."""
+    job = place_unit(a_room(), CATALOG, "base", Spot(ROOM, WALL, 1500.0)).job
+    job = set_hardware(job, CATALOG, ["u1"], "hob", "hob-60")
+    job = place_unit(job, CATALOG, "wall", Spot(ROOM, WALL, 1500.0 + beside)).job
+    assert (codes(job)["over-hob"] == 1) == (abs(beside) < 595.0 - 0.5)
+
+
+def test_services_out_of_reach_are_told_where_they_are_surveyed() -> None:
+    job = place_unit(a_room(8000.0, 4000.0), CATALOG, "dishwasher", Spot(ROOM, WALL, 200.0)).job
+    assert codes(job)["service-far"] == 0, "nothing is known of services yet"
+    far = add_service(job, ROOM, WALL, "water", 6000.0).job
+    assert [f.text.split(":")[0] for f in findings(made(far)) if f.code == "service-far"] == ["1 Dishwasher"]
+    assert codes(add_service(far, ROOM, WALL, "water", 1000.0).job)["service-far"] == 0
+
+
+def test_a_bowl_that_reaches_into_a_drawer_is_told() -> None:
+    job = set_hardware(a_wall_of("drawers"), CATALOG, ["u1"], "sink", "sink-50")
+    assert codes(job)["bowl-in-drawer"] == 0
+    low = set_opening_size(job, CATALOG, ["u1"], (0,), 80.0)
+    assert codes(low)["bowl-in-drawer"] == 1
