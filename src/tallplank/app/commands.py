@@ -3,6 +3,7 @@
 from tallplank.app.command import Command, Shell
 from tallplank.app.copy_dialogs import ask_carry, ask_kind, ask_mirror, ask_repeat
 from tallplank.app.panel.room.group_panel import selected_group
+from tallplank.app.piece import ask_export, ask_keep, ask_remove, import_piece
 from tallplank.app.rail import NAMES
 from tallplank.core.edit.copies.exchange import swap_with_neighbour
 from tallplank.core.edit.copies.group import repeat_group
@@ -139,6 +140,9 @@ def _copies(shell: Shell, store: Store) -> tuple[Command, ...]:
     def anything() -> bool:
         return some() or selected_group(store) is not None
 
+    def kept() -> bool:
+        return store.library is not None and bool(store.library.pieces())
+
     def swap(side: str) -> None:
         unit = store.selected_units()[0]
         store.apply(lambda j: swap_with_neighbour(j, unit.id, side), f"swap with the {side}")
@@ -150,6 +154,10 @@ def _copies(shell: Shell, store: Store) -> tuple[Command, ...]:
         Command("carry", "Edit", lambda: "Carry from the first selected to the others…", lambda: shell.ask(ask_carry), "Ctrl+L", some),
         Command("swap-left", "Edit", lambda: "Swap with the neighbour at the left", lambda: swap("left"), "Ctrl+Shift+Left", some),
         Command("swap-right", "Edit", lambda: "Swap with the neighbour at the right", lambda: swap("right"), "Ctrl+Shift+Right", some),
+        Command("keep-piece", "Edit", lambda: "Keep as a piece for other jobs…", lambda: shell.ask(ask_keep), "Ctrl+Shift+P", anything),
+        Command("piece-out", "Edit", lambda: "Write a saved piece to a file…", lambda: shell.ask(ask_export), "", kept),
+        Command("piece-in", "Edit", lambda: "Take a piece in from a file…", lambda: shell.ask(import_piece)),
+        Command("piece-away", "Edit", lambda: "Take a saved piece away…", lambda: shell.ask(ask_remove), "", kept),
         Command("island", "Edit", lambda: "Add an island", lambda: new_island(store)),
         Command("group", "Edit", lambda: "Select the group that it stands in", lambda: select_group(store), "Ctrl+G", some),
     )

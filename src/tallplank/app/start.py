@@ -5,7 +5,7 @@ import sys
 from collections.abc import Callable
 from pathlib import Path
 
-from platformdirs import user_config_path, user_state_path
+from platformdirs import user_config_path, user_data_path, user_state_path
 from PyQt6.QtCore import QSettings
 
 from tallplank.app.fault import FaultTeller
@@ -16,6 +16,7 @@ from tallplank.core.catalog.catalog import Catalog, CatalogError
 from tallplank.core.catalog.reader import laid_over
 from tallplank.core.job.job import Job
 from tallplank.session.autosave import Autosave
+from tallplank.session.library import PieceLibrary
 from tallplank.session.shop import ShopShelf, shop_folder
 from tallplank.session.store import Store
 
@@ -42,7 +43,7 @@ def run(make: Callable[[Catalog], Job] | None, path: Path | None, folder: Path |
     faults = FaultTeller(state / "reports")
     faults.install()
     shelf = ShopShelf(user_config_path("tall-plank") / "constructions.json")
-    store = Store(catalog, make, shelf=shelf)
+    store = Store(catalog, make, shelf=shelf, library=PieceLibrary(user_data_path("tall-plank") / "pieces"))
     if path is not None:
         store.open(path)
     elif make is None:

@@ -20,6 +20,7 @@ from tallplank.app.canvas.view import KIND_MIME
 from tallplank.app.icons import kind_picture, swatch
 from tallplank.app.money import money
 from tallplank.app.panel.choice import ROLE_NAMES
+from tallplank.app.piece import piece_picture
 from tallplank.app.sign import blank_picture
 from tallplank.app.survey_tray import offer_survey
 from tallplank.app.theme import Tokens, font
@@ -27,10 +28,13 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.edit.standard import set_job_finish, set_job_style
 from tallplank.core.edit.unit import change_units, set_finish
+from tallplank.core.error import PlankError
 from tallplank.core.exchange.paper import COSTS_CSV, PRICE_CSV
 from tallplank.core.exchange.registry import EXPORTERS
+from tallplank.core.job.piece import SavedPiece
 from tallplank.core.job.unit import FINISH_ROLES, FinishRole
 from tallplank.session.group import new_island
+from tallplank.session.piece import place_piece
 from tallplank.session.store import Store
 
 WIDTH = 196
@@ -134,7 +138,7 @@ class Tray(QWidget):
         self._scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         column.addWidget(self._scroll, 1)
         self._subscriptions = [
-            store.subscribe(lambda s: (s.stage, s.job.rooms, s.room, s.job.standard), lambda _: self.refresh()),
+            store.subscribe(lambda s: (s.stage, s.job.rooms, s.room, s.job.standard, s.pieces), lambda _: self.refresh()),
             store.subscribe(lambda s: s.placing, self._show_placing),
             store.subscribe(lambda s: s.selected, lambda _: self._target()),
         ]
@@ -232,7 +236,35 @@ class Tray(QWidget):
                 if kind.mount == mount:
                     self.item(kind.id, kind.name, kind.hint, blank_picture(PICTURE))
                     self._unpainted.append(self.items[-1])
+        self._pieces()
         self._pictures.start()
+
+    def _pieces(self) -> None:
+        """What the user keeps for all jobs: a click places it."""
+        library = self._store.library
+        kept = library.pieces() if library is not None else ()
+        if kept:
+            self.group("Saved pieces")
+        for _, piece in kept:
+            button = QToolButton()
+            button.setProperty("kind", "quiet")
+            button.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextBesideIcon)
+            button.setIcon(QIcon(piece_picture(piece, PICTURE)))
+            button.setIconSize(PICTURE)
+            button.setText(piece.name)
+            button.setAccessibleName(piece.name)
+            button.setFixedSize(WIDTH - 22, PICTURE.height() + 8)
+            button.setToolTip(f"{piece.name}: {', '.join(piece.tags)}" if piece.tags else piece.name)
+            button.clicked.connect(lambda _, p=piece: self._place_piece(p))
+            self.put(" ".join((piece.name, *piece.tags)), button)
+        for problem in library.damaged if library is not None else ():
+            self.soft(problem)
+
+    def _place_piece(self, piece: SavedPiece) -> None:
+        try:
+            place_piece(self._store, piece)
+        except PlankError as problem:
+            self._store.say(str(problem))
 
     def _paint_next(self) -> None:
         """Draw one more of the kinds, so that the window need not wait for all of them."""

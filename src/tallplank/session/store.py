@@ -19,6 +19,7 @@ from tallplank.core.job.room import Room
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Pick
 from tallplank.session.derived import Derived, Deriver
+from tallplank.session.library import PieceLibrary
 from tallplank.session.shop import ShopShelf
 from tallplank.session.trial import Trial
 
@@ -57,6 +58,8 @@ class State:
     """The line of the price that was picked."""
     trial: Trial | None = None
     """What the job was before changes that are only tried."""
+    pieces: int = 0
+    """How often the library of pieces was changed since the window opened."""
     price_change: int = 0
     """What the last edit added to the price, in cents."""
 
@@ -88,10 +91,15 @@ class Store:
     """Applies edits, undoes them, and tells subscribers when the piece that they selected is another one."""
 
     def __init__(
-        self, catalog: Catalog, job: Job | Callable[[Catalog], Job] | None = None, path: Path | None = None, shelf: ShopShelf | None = None
+        self,
+        catalog: Catalog,
+        job: Job | Callable[[Catalog], Job] | None = None,
+        path: Path | None = None,
+        shelf: ShopShelf | None = None,
+        library: PieceLibrary | None = None,
     ) -> None:
         """Open a job, or what is made by a function of the catalogue, whose units are built only once then; without either a new one."""
-        self.shelf = shelf
+        self.shelf, self.library = shelf, library
         self.on_fault: Callable[[Exception], None] | None = None
         """Told what went wrong in a subscriber; without it the first such error is raised when all have been told."""
         self.sights: dict[str, object] = {}
@@ -170,6 +178,10 @@ class Store:
     def pick(self, what: Pick | None) -> None:
         """Pick an opening or a part of the unit on the bench, or nothing."""
         self._set(replace(self.state, pick=what))
+
+    def pieces_changed(self) -> None:
+        """Tell views that the library of pieces is another."""
+        self._set(replace(self.state, pieces=self.state.pieces + 1))
 
     def show_walk(self, points: tuple[tuple[float, float], ...]) -> None:
         """Show a walk that is being typed; nothing with no points."""

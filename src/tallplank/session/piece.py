@@ -1,0 +1,24 @@
+"""Placing saved pieces in the open job."""
+
+from tallplank.core.edit.copies.piece import place_group_of, place_units_of
+from tallplank.core.edit.unit import Spot
+from tallplank.core.job.piece import SavedPiece
+from tallplank.session.store import Store
+
+
+def place_piece(store: Store, piece: SavedPiece) -> None:
+    """A group in the middle of the shown room; units at the shown face, right of what stands there. What is placed is selected.
+
+    Raises:
+        PlankError: it cannot be built here.
+    """
+    room = store.room()
+    if room is None:
+        store.say("Add a room first: a piece stands in one.")
+        return
+    if piece.group is not None:
+        made = store.apply(lambda j: place_group_of(j, store.catalog, piece, room.id), f"place {piece.name}")
+        store.select(made[:1])
+        return
+    spot = Spot(room.id, store.state.face)
+    store.select(store.apply(lambda j: place_units_of(j, store.catalog, piece, spot), f"place {piece.name}"))
