@@ -9,7 +9,7 @@ from tallplank.core.edit.copies.exchange import swap_with_neighbour
 from tallplank.core.edit.copies.group import repeat_group
 from tallplank.core.edit.copies.mirrored import mirror_group
 from tallplank.core.edit.mirror import mirror_units
-from tallplank.core.edit.unit import close_up, delete_units, duplicate_units, renumber, space_evenly, stand_on
+from tallplank.core.edit.unit import close_up, delete_units, duplicate_units, lock_units, renumber, space_evenly, stand_on
 from tallplank.session.group import new_island, select_group
 from tallplank.session.pick import open_on_bench
 from tallplank.session.store import STAGES, Store
@@ -22,7 +22,7 @@ DOWN = 2000.0
 def window_commands(shell: Shell) -> tuple[Command, ...]:
     """The commands of a shell."""
     store = shell.store
-    return (*_file(shell), *_edit(shell, store), *_view(shell, store))
+    return (*_file(shell), *_edit(shell, store), *_sight(store), *_view(shell, store))
 
 
 def _file(shell: Shell) -> tuple[Command, ...]:
@@ -160,6 +160,34 @@ def _copies(shell: Shell, store: Store) -> tuple[Command, ...]:
         Command("piece-away", "Edit", lambda: "Take a saved piece away…", lambda: shell.ask(ask_remove), "", kept),
         Command("island", "Edit", lambda: "Add an island", lambda: new_island(store)),
         Command("group", "Edit", lambda: "Select the group that it stands in", lambda: select_group(store), "Ctrl+G", some),
+    )
+
+
+def _sight(store: Store) -> tuple[Command, ...]:
+    """Locking, hiding and showing."""
+
+    def some() -> bool:
+        return bool(store.selected_units())
+
+    def hides() -> bool:
+        return bool(store.state.hidden)
+
+    def all_locked() -> bool:
+        return some() and all(u.locked for u in store.selected_units())
+
+    def lock() -> None:
+        locked, ids = not all_locked(), [u.id for u in store.selected_units()]
+        store.apply(lambda j: lock_units(j, ids, locked=locked), "lock" if locked else "unlock")
+
+    def isolate() -> None:
+        kept = {u.id for u in store.selected_units()}
+        store.hide(u.id for u in store.job.units if u.id not in kept)
+
+    return (
+        Command("lock", "Edit", lambda: "Unlock" if all_locked() else "Lock where it stands", lock, "Ctrl+Alt+L", some),
+        Command("hide", "View", lambda: "Hide", lambda: store.hide({*store.state.hidden, *store.state.selected}), "Ctrl+H", some),
+        Command("isolate", "View", lambda: "Show nothing but the selection", isolate, "Ctrl+Shift+H", some),
+        Command("show-all", "View", lambda: "Show all that is hidden", lambda: store.hide(()), "Ctrl+Alt+H", hides),
     )
 
 

@@ -5,8 +5,9 @@ from dataclasses import dataclass, replace
 from tallplank.core.catalog.kind import Kind
 from tallplank.core.draw.plan import face_at
 from tallplank.core.edit.filler import Strip, corner_filler, place_beside
+from tallplank.core.edit.group import change_group
 from tallplank.core.edit.snap import Rest, gap_around, mover_of, rest
-from tallplank.core.edit.unit import Spot, move_to_face, slide_units, usual_values
+from tallplank.core.edit.unit import Spot, move_to_face, raise_units, slide_units, usual_values
 from tallplank.core.job.face import Face, faces_of
 from tallplank.core.job.job import Display, Job
 from tallplank.core.job.room import Room
@@ -120,10 +121,31 @@ class Arranger:
         drag.move(edit, "slide unit" if len(ids) == 1 else f"slide {len(ids)} units")
         return Ghost((), resting.relation)
 
-    def nudge(self, by: float) -> None:
-        """Slide the selected units by a step along their face."""
-        ids = self._store.state.selected
-        self._store.apply(lambda j: slide_units(j, ids, by), "slide units")
+    def nudge(self, along: float, up: float) -> bool:
+        """Move what is selected by a step: units along their face, and on elevations up and down; groups over the plan.
+
+        False where nothing is selected that moves so.
+
+        Raises:
+            PlankError: it is locked, or cannot be there.
+        """
+        store, ids = self._store, self._store.state.selected
+        if store.selected_units():
+            if up and self._on_plan:
+                return False
+            made = store.derived.made
+            if up:
+                store.apply(lambda j: raise_units(j, made, ids, up), "raise units")
+            else:
+                store.apply(lambda j: slide_units(j, ids, along), "slide units")
+            return True
+        room = store.room()
+        group = next((g for g in room.groups if g.id in ids), None) if room is not None else None
+        if room is None or group is None or not self._on_plan:
+            return False
+        place = {"x": group.x + along, "y": group.y + up}
+        store.apply(lambda j: change_group(j, room.id, group.id, **place), f"move {group.name.lower()}")
+        return True
 
     def end(self) -> None:
         """The pointer was let go."""

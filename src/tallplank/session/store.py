@@ -17,7 +17,7 @@ from tallplank.core.job.history import History
 from tallplank.core.job.job import Job
 from tallplank.core.job.room import Room
 from tallplank.core.job.unit import Unit
-from tallplank.core.joinery.made import Pick
+from tallplank.core.joinery.made import Made, Pick
 from tallplank.session.derived import Derived, Deriver
 from tallplank.session.library import PieceLibrary
 from tallplank.session.shop import ShopShelf
@@ -58,6 +58,8 @@ class State:
     """The line of the price that was picked."""
     trial: Trial | None = None
     """What the job was before changes that are only tried."""
+    hidden: frozenset[str] = frozenset()
+    """Units that are not shown in drawings and in 3D; papers have them all."""
     pieces: int = 0
     """How often the library of pieces was changed since the window opened."""
     price_change: int = 0
@@ -100,6 +102,7 @@ class Store:
     ) -> None:
         """Open a job, or what is made by a function of the catalogue, whose units are built only once then; without either a new one."""
         self.shelf, self.library = shelf, library
+        self._shown: tuple[Made, frozenset[str], Made] | None = None
         self.on_fault: Callable[[Exception], None] | None = None
         """Told what went wrong in a subscriber; without it the first such error is raised when all have been told."""
         self.sights: dict[str, object] = {}
@@ -178,6 +181,20 @@ class Store:
     def pick(self, what: Pick | None) -> None:
         """Pick an opening or a part of the unit on the bench, or nothing."""
         self._set(replace(self.state, pick=what))
+
+    def hide(self, units: Iterable[str]) -> None:
+        """Show all units but these in drawings and in 3D."""
+        hidden = frozenset(units)
+        selected = tuple(key for key in self.state.selected if key not in hidden)
+        self._set(replace(self.state, hidden=hidden, selected=selected))
+
+    @property
+    def shown(self) -> Made:
+        """The made job without what is hidden; the very same as long as neither changes."""
+        made, hidden = self.derived.made, self.state.hidden
+        if self._shown is None or self._shown[0] is not made or self._shown[1] is not hidden:
+            self._shown = (made, hidden, made.without(hidden))
+        return self._shown[2]
 
     def pieces_changed(self) -> None:
         """Tell views that the library of pieces is another."""

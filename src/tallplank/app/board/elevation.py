@@ -24,9 +24,7 @@ class ElevationPane(DrawingCanvas):
             if room is None or face is None:
                 return None
             stage = store.state.stage
-            return elevation(
-                store.derived.made, room.id, face.id, store.derived.wrong, working=stage != "finish", surveyed=stage == "survey"
-            )
+            return elevation(store.shown, room.id, face.id, store.derived.wrong, working=stage != "finish", surveyed=stage == "survey")
 
         super().__init__(store, tokens, draw, textured=store.state.stage == "finish")
         self.hint = lambda: drawing_hint(store, on_plan=False)

@@ -26,7 +26,7 @@ class PlanPane(DrawingCanvas):
     def __init__(self, store: Store, tokens: Tokens) -> None:
         def draw() -> Drawing | None:
             room = store.room()
-            return _with_walk(plan(store.derived.made, room.id, store.derived.wrong), store.state.walk) if room else None
+            return _with_walk(plan(store.shown, room.id, store.derived.wrong), store.state.walk) if room else None
 
         super().__init__(store, tokens, draw, textured=False)
         self.hint = lambda: drawing_hint(store, on_plan=True)

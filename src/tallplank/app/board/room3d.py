@@ -31,13 +31,13 @@ class Room3DPane(SolidView):
         self._arranger = Arranger(store, on_plan=True)
         self._held, self._from, self._level = "", QPointF(), 0.0
         self._subscriptions = [
-            store.subscribe(lambda s: (s.job, s.room, s.opened), lambda _: self.changed()),
+            store.subscribe(lambda s: (s.job, s.room, s.opened, s.hidden), lambda _: self.changed()),
             store.subscribe(lambda s: s.selected, lambda _: self.chosen_changed()),
         ]
 
     def solids(self) -> Solids | None:
         state = self.store.state
-        return self._maker.solids(self.store.derived.made, state.room, state.opened) if state.room else None
+        return self._maker.solids(self.store.shown, state.room, state.opened) if state.room else None
 
     def framed_as(self) -> str:
         return self.store.state.room

@@ -20,7 +20,7 @@ class SectionPane(DrawingCanvas):
     def __init__(self, store: Store, tokens: Tokens) -> None:
         def draw() -> Drawing | None:
             room, cut = store.room(), section_cut(store)
-            return section(store.derived.made, room.id, cut) if room is not None and cut is not None else None
+            return section(store.shown, room.id, cut) if room is not None and cut is not None else None
 
         super().__init__(store, tokens, draw, textured=False)
         self.hint = lambda: drawing_hint(store, on_plan=False)

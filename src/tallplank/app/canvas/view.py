@@ -85,7 +85,7 @@ class DrawingCanvas(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMinimumSize(120, 90)
         self._subscriptions = [
-            store.subscribe(lambda s: (s.job, s.room, s.face), lambda _: self.refresh()),
+            store.subscribe(lambda s: (s.job, s.room, s.face, s.hidden), lambda _: self.refresh()),
             store.subscribe(lambda s: s.selected, lambda _: self.update()),
             store.subscribe(lambda s: s.placing, lambda _: self._leave_tools()),
         ]

@@ -71,6 +71,11 @@ class JobPanel(Panel):
             lambda: store.job.display.label,
             lambda v: store.apply(lambda j: set_labels(j, v), "pattern of labels"),
         )
+        self.length(
+            "Arrow step",
+            lambda: store.job.display.step,
+            lambda v: store.apply(lambda j: change_job(j, display=j.display.but(step=v)), "arrow step"),
+        )
         papers = (("mm", "Millimetres", None), ("inches", "Inches", None), ("both", "Both", None))
         self.pick(
             "Papers in",

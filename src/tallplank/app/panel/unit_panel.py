@@ -60,4 +60,5 @@ class UnitPanel(UnitsPanel):
 
     def _place_words(self) -> str:
         faces = dict.fromkeys(self.store.job.face(u.room, u.face).name for u in self.units())
-        return "On " + ", ".join(faces)
+        locked = all(u.locked for u in self.units())
+        return f"On {', '.join(faces)}{'; locked' if locked else ''}"

@@ -121,9 +121,45 @@ def set_width(job: Job, catalog: Catalog, ids: Iterable[str], width: float, anch
     return with_units(job, catalog, changed)
 
 
-def slide_units(job: Job, ids: Iterable[str], by: float) -> Job:
-    """A job with units slid along their faces."""
+def free_of(job: Job, ids: Iterable[str]) -> frozenset[str]:
+    """Those units that are not locked.
+
+    Raises:
+        EditError: all of them are.
+    """
+    wanted = frozenset(ids)
+    locked = {u.id: u.mark for u in job.units if u.locked and u.id in wanted}
+    if locked and locked.keys() == wanted:
+        which = f"Unit {next(iter(locked.values()))} is" if len(locked) == 1 else "All of them are"
+        raise EditError(f"{which} locked; unlock first.")
+    return wanted - locked.keys()
+
+
+def lock_units(job: Job, ids: Iterable[str], *, locked: bool) -> Job:
+    """A job with units locked where they stand, or free again."""
     wanted = set(ids)
+    if all(u.locked == locked for u in job.units if u.id in wanted):
+        return job
+    return job.replaced(units=tuple(u.but(locked=locked) if u.id in wanted else u for u in job.units))
+
+
+def raise_units(job: Job, made: Made, ids: Iterable[str], by: float) -> Job:
+    """A job with units so much higher, from where they are now on, the lowest no lower than the floor."""
+    wanted = free_of(job, ids)
+    levels = {u.unit.id: u.placed.z for u in made.units if u.unit.id in wanted}
+    by = max(by, -min(levels.values(), default=0.0))
+    if not by:
+        return job
+    return job.replaced(units=tuple(valid(partial(u.but, z=levels[u.id] + by)) if u.id in levels else u for u in job.units))
+
+
+def slide_units(job: Job, ids: Iterable[str], by: float) -> Job:
+    """A job with units slid along their faces, but for those that are locked.
+
+    Raises:
+        EditError: all of them are locked.
+    """
+    wanted = free_of(job, ids)
     if not wanted or by == 0:
         return job
     return job.replaced(units=tuple(valid(partial(u.but, x=u.x + by)) if u.id in wanted else u for u in job.units))
@@ -131,7 +167,7 @@ def slide_units(job: Job, ids: Iterable[str], by: float) -> Job:
 
 def move_to_face(job: Job, ids: Iterable[str], spot: Spot) -> Job:
     """A job with units at another face, the first at the spot and the others as far from it as before."""
-    wanted = set(ids)
+    wanted = free_of(job, ids)
     first = min((u.x for u in job.units if u.id in wanted), default=0.0)
     job.face(spot.room, spot.face)
 
@@ -164,8 +200,12 @@ def duplicate_units(job: Job, ids: Iterable[str]) -> Edited:
 
 
 def delete_units(job: Job, ids: Iterable[str]) -> Job:
-    """A job without these units."""
-    wanted = set(ids)
+    """A job without these units, but for those that are locked.
+
+    Raises:
+        EditError: all of them are locked.
+    """
+    wanted = free_of(job, ids)
     left = tuple(u for u in job.units if u.id not in wanted)
     return job.replaced(units=left) if len(left) < len(job.units) else job
 

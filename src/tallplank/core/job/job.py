@@ -7,7 +7,7 @@ from typing import Annotated, Literal, Self, TypeVar
 from pydantic import AfterValidator, Field, JsonValue, model_validator
 
 from tallplank.core.error import PlankError, told
-from tallplank.core.job.base import Line, Name, NotNegative, Record, Share
+from tallplank.core.job.base import Line, Name, NotNegative, Positive, Record, Share
 from tallplank.core.job.face import Face, face_of
 from tallplank.core.job.picture import MOST_PICTURES, Picture
 from tallplank.core.job.room import Room
@@ -89,6 +89,8 @@ class Display(Record):
     denominator: Literal[8, 16, 32, 64] = 16
     papers: Literal["mm", "inches", "both"] = "mm"
     """The unit of the lists for the shop."""
+    step: Annotated[Positive, Field(le=1000)] = 10.0
+    """How far an arrow key moves what is selected; with Shift a tenth of it."""
     label: Annotated[Line, Field(max_length=120), AfterValidator(_a_label)] = USUAL_LABEL
     """The pattern of what units are called, of the values named in `LABEL_FIELDS`."""
 

@@ -80,6 +80,8 @@ class Unit(Record):
     corner: Annotated[float, Field(allow_inf_nan=False, ge=60, le=150)] = 90.0
     """The angle in degrees between the walls that a unit for a corner is made for."""
     opening: Opening = Opening()
+    locked: bool = False
+    """Whether it stays where it is, whatever is slid, moved or deleted."""
     note: Annotated[Lines, Field(max_length=500)] = ""
     construction: Id | None = None
     rules: Rules = NO_RULES

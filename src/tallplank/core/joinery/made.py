@@ -96,6 +96,15 @@ class Made:
         """The units by their ids."""
         return {u.unit.id: u for u in self.units}
 
+    def without(self, hidden: frozenset[str]) -> "Made":
+        """The same as it is looked at without some units, and without what passes across none but those."""
+        if not hidden:
+            return self
+        units = tuple(u for u in self.units if u.unit.id not in hidden)
+        runs = tuple(r for r in self.runs if not r.members or not hidden.issuperset(r.members))
+        by_room = {room: tuple(u for u in members if u.unit.id not in hidden) for room, members in self.by_room.items()}
+        return replace(self, units=units, runs=runs, by_room=by_room)
+
     def on_bench(self, unit_id: str) -> tuple[BenchPart, ...]:
         """The parts of a unit, then the pieces of worktop and plinth that pass over and under it."""
         unit = self.by_id[unit_id]

@@ -10,8 +10,13 @@ from tallplank.core.error import PlankError
 from tallplank.session.arrange import Arranger, Ghost
 from tallplank.session.pick import open_on_bench
 
-STEP, SMALL_STEP = 10.0, 1.0
-"""How far an arrow key slides, and with Shift."""
+WAYS: dict[int, tuple[float, float]] = {
+    Qt.Key.Key_Left: (-1.0, 0.0),
+    Qt.Key.Key_Right: (1.0, 0.0),
+    Qt.Key.Key_Up: (0.0, 1.0),
+    Qt.Key.Key_Down: (0.0, -1.0),
+}
+"""Which way arrow keys move what is selected."""
 
 
 class SelectTool(Tool):
@@ -75,12 +80,15 @@ class SelectTool(Tool):
         return owner is not None
 
     def key(self, event: QKeyEvent) -> bool:
-        ways: dict[int, float] = {Qt.Key.Key_Left: -1.0, Qt.Key.Key_Right: 1.0}
-        if event.key() not in ways or not self.store.selected_units():
+        way = WAYS.get(event.key())
+        if way is None:
             return False
-        step = SMALL_STEP if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else STEP
-        self._arranger.nudge(ways[event.key()] * step)
-        return True
+        step = self.store.job.display.step / (10.0 if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else 1.0)
+        try:
+            return self._arranger.nudge(way[0] * step, way[1] * step)
+        except PlankError as problem:
+            self.store.say(str(problem))
+            return True
 
     def back_out(self) -> bool:
         self.store.select([])
