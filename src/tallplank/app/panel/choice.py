@@ -52,6 +52,7 @@ HARDWARE_NAMES: dict[HardwareRole, str] = {
     "sink": "Sink",
     "hob": "Hob",
     "tap": "Tap",
+    "top-support": "Top bracket",
 }
 
 

@@ -225,6 +225,17 @@ class TopBolt(Item):
     depth: Positive = 20.0
 
 
+class TopSupport(Item):
+    """A flat bracket under a worktop that stands out far, let into its underside and screwed to the units behind."""
+
+    role: Literal["top-support"]
+    reach: Positive = 300.0
+    """How far it carries the top beyond the units."""
+    width: Positive = 60.0
+    thick: Positive = 10.0
+    colour: Colour = GREY
+
+
 class Molding(Item):
     """A profiled strip that runs along units, bought by the metre: its price is that of a metre."""
 
@@ -331,5 +342,5 @@ class Tap(Item):
     """The hole in the top for it."""
 
 
-Carrying = Hinge | Slide | Leg | Pin | Pull | Hanger | Clip | Fixing | Stay | Rail | Bracket | Anchor | Fastener | TopBolt
+Carrying = Hinge | Slide | Leg | Pin | Pull | Hanger | Clip | Fixing | Stay | Rail | Bracket | Anchor | Fastener | TopBolt | TopSupport
 Hardware = Annotated[Carrying | Insert | Molding | Appliance | Fixture | Tap, Field(discriminator="role")]

@@ -4,7 +4,7 @@ Source: common practice: a worktop stands out free by ten times its thickness at
 """
 
 from collections.abc import Iterator, Sequence
-from math import cos, radians, sin
+from math import ceil, cos, hypot, radians, sin
 
 from shapely import LineString, Point, Polygon, union_all
 
@@ -18,9 +18,10 @@ from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.space.frame import Vec
+from tallplank.core.space.outline import Point as Point2
 from tallplank.core.space.outline import Ring, edges
 
-FREE_BY_THICKNESS, FREE_MOST = 10.0, 300.0
+FREE_BY_THICKNESS, FREE_MOST, APART = 10.0, 300.0, 700.0
 IN_CORNER, FAR = 0.5, 10_000.0
 """A worktop that comes this near to a corner of the walls lies on battens there; and a length beyond any worktop's depth."""
 
@@ -102,11 +103,12 @@ def _standing_out(made: Made, run: Run, members: Sequence[MadeUnit]) -> Iterator
     face = made.faces[run.room][run.face]
     boxes = [*(_seen_carcass(made, unit, face) for unit in members), *_corner_boxes(made, run, face)]
     boxes += [part.above for part in run.parts if part.tag.role == "waterfall"]
+    boxes += [piece.above for piece in run.pieces if piece.role == "top-support"]
     tops = tuple(part for part in run.parts if part.tag.role == "worktop")
     far, where = max(_overhangs(tops, boxes, [u for u in members if u.unit.face == run.face], face))
     if far > most:
         text = f"{run.label} stands out {shown(made.job, far)} {where} without support; {shown(made.job, most)} is the most."
-        yield Finding("warning", "worktop-overhang", text, "Make the overhang smaller, or put a support under it.", run.members)
+        yield Finding("warning", "worktop-overhang", text, "Make the overhang smaller, or put brackets under it.", run.members)
 
 
 def _at_most(parts: tuple[Part, ...], members: Sequence[MadeUnit]) -> float:
@@ -139,10 +141,17 @@ def _overhangs(parts: tuple[Part, ...], boxes: Sequence[Ring], members: Sequence
             Polygon([(end, 0.0), (right, 0.0), (right, -shallow)]),
         ]
     under = union_all([*walls, *map(Polygon, boxes)])
-    middles = (((a[0] + b[0]) / 2, (a[1] + b[1]) / 2) for part in parts for a, b in edges(part.above))
-    for x, y in middles:
+    for x, y in (place for part in parts for edge in edges(part.above) for place in _along(*edge)):
         where = "at its left end" if x < left else "at its right end" if x > right else "at its back" if y > 0 else "at its front"
         yield float(under.distance(Point(x, y))), where
+
+
+def _along(a: Point2, b: Point2) -> Iterator[Point2]:
+    """The middle of an edge, and of a long one also the middles of its parts, none longer than what brackets may be apart."""
+    count = max(ceil(hypot(b[0] - a[0], b[1] - a[1]) / APART), 1)
+    for i in range(count):
+        share = (i + 0.5) / count
+        yield a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share
 
 
 def _corner_boxes(made: Made, run: Run, face: Face) -> Iterator[Ring]:

@@ -118,7 +118,7 @@ def _worktop(frame: Frame, run: Run) -> Iterator[Shape]:
         yield Poly(frame.flat_out(piece.above), Pen.EDGE, Fill("plain", piece.colour))
     for part in run.parts:
         yield Poly(frame.flat_out(part.above), Pen.OUTLINE, Fill("look", part.finish.look, _grain(frame)))
-    for piece in (p for p in run.pieces if p.role != "seat"):
+    for piece in (p for p in run.pieces if p.role not in ("seat", "top-support")):
         yield Poly(frame.flat_out(piece.above), Pen.EDGE, Fill("plain", piece.colour))
 
 

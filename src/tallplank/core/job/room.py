@@ -47,6 +47,8 @@ class GroupTop(Record):
     left_end: EndKind = "free"
     right_end: EndKind = "free"
     """Whether it turns down to the floor there."""
+    supports: Annotated[int, Field(ge=0, le=40)] = 0
+    """How many brackets carry it where it stands out farthest, side by side along that side."""
 
 
 SEAT_WIDTH = 610.0

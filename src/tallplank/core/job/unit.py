@@ -33,6 +33,7 @@ HardwareRole = Literal[
     "dish-rack",
     "anchor",
     "top-bolt",
+    "top-support",
     "crown",
     "light-rail",
     "cornice",

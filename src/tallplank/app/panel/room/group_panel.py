@@ -125,6 +125,11 @@ class GroupPanel(Panel):
                 lambda v, e=end: self._set_end(e, v),  # type: ignore[misc]
             )
 
+        self.count("Brackets", (0, 40), lambda: self._now().top.supports, self._set_supports)
+
+    def _set_supports(self, count: int) -> None:
+        self._apply(lambda j: set_top(j, self._room, self._id, supports=count), f"brackets → {count}")
+
     def _overhang_row(self, side: Side4) -> None:
         def put(value: float | None) -> None:
             self._apply(lambda j: set_top(j, self._room, self._id, **{side: value}), f"{side} overhang")

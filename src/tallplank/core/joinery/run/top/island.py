@@ -12,10 +12,13 @@ from shapely.geometry.polygon import orient
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
+from tallplank.core.catalog.hardware import TopSupport
 from tallplank.core.job.room import SIDES, GroupTop, Side4
+from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.part.form.mitred import Miter, Mitred
 from tallplank.core.joinery.part.hole import ShapedEdge, WorkedEdge
-from tallplank.core.joinery.part.part import BuildError, Tag
+from tallplank.core.joinery.part.part import BuildError, Piece, Tag
+from tallplank.core.joinery.rule.choice import chosen_hardware
 from tallplank.core.joinery.run.island import BACKS_APART
 from tallplank.core.joinery.run.length import body_depth, length_of, of_unit, pieces_of
 from tallplank.core.joinery.run.stretch import Course, Island, Stretch
@@ -26,16 +29,18 @@ from tallplank.core.joinery.run.top.seat import seat_pieces
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
-from tallplank.core.space.frame import Frame
+from tallplank.core.space.frame import Frame, Vec
 from tallplank.core.space.outline import Point, Ring, bounds, edges
 
 Row = tuple[Stretch, Frame]
+SHORT_OF = 100.0
+"""A bracket may end so far within the edge of the top."""
 AHEAD = 0.7
 """The cosine within which a face looks the same way as a side of the group."""
 WAYS: Mapping[Side4, Point] = {"front": (0.0, -1.0), "right": (1.0, 0.0), "back": (0.0, 1.0), "left": (-1.0, 0.0)}
 
 
-def add_island_top(course: Course, island: Island, finish: Finish, out: Collector, catalog: Catalog) -> None:
+def add_island_top(course: Course, island: Island, finish: Finish, out: Collector, catalog: Catalog, standard: Standard) -> None:
     """The pieces of the top, what is let into it, and the boards that go down at its waterfall ends."""
     stretch = course.stretch
     rows: list[Row] = [(stretch, HERE), *island.others]
@@ -61,7 +66,35 @@ def add_island_top(course: Course, island: Island, finish: Finish, out: Collecto
             _add_waterfall(stretch, finish, edge, start if is_at(edge, 0, start) else end, out)
     cut_for(let_in, first, out)
     outline = region.between(start, end)
+    _add_supports(body, over, island.top.supports, stretch, out, catalog, standard)
     out.pieces += seat_pieces(outline, island.seats, stretch.members[0].top + finish.thickness)
+
+
+def _add_supports(
+    body: Polygon, over: Mapping[Side4, Size], count: int, stretch: Stretch, out: Collector, catalog: Catalog, standard: Standard
+) -> None:
+    """Brackets under the side where the top stands out farthest, evenly along it: the shortest of the make that reaches far enough."""
+    if not count:
+        return
+    side = max(SIDES, key=lambda s: over[s].value)
+    chosen = chosen_hardware(catalog, standard, None, "top-support")
+    assert isinstance(chosen, TopSupport)
+    alike = (h for h in catalog.hardware_for("top-support") if isinstance(h, TopSupport) and h.family == chosen.family != "")
+    make = sorted(alike, key=lambda h: h.reach) or [chosen]
+    item = next((h for h in make if h.reach >= over[side].value - SHORT_OF), make[-1])
+    out.fit(item, Size.of(count, "brackets under the overhang"), f"{side} overhang of the worktop")
+    x0, y0, x1, y1 = body.bounds
+    level, half = stretch.members[0].top, item.width / 2
+    for i in range(count):
+        share = (i + 0.5) / count
+        x, y = x0 + (x1 - x0) * share, y0 + (y1 - y0) * share
+        low, high = {
+            "front": ((x - half, y0 - item.reach), (x + half, y0)),
+            "back": ((x - half, y1), (x + half, y1 + item.reach)),
+            "left": ((x0 - item.reach, y - half), (x0, y + half)),
+            "right": ((x1, y - half), (x1 + item.reach, y + half)),
+        }[side]
+        out.pieces.append(Piece("top-support", item.colour, Vec(*low, level - item.thick), Vec(*high, level), name=item.name))
 
 
 def _falls(top: GroupTop, side: str) -> bool:

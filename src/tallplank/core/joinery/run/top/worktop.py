@@ -39,7 +39,7 @@ def add_worktop(course: Course, finish: Finish, out: Collector, catalog: Catalog
     """The overhangs are those of the units at its ends, and of the one that stands out farthest."""
     stretch = course.stretch
     if course.island is not None:
-        add_island_top(course, course.island, finish, out, catalog)
+        add_island_top(course, course.island, finish, out, catalog, standard)
         return
     left, right = end_overhangs(course)
     deepest = stretch.deepest
