@@ -187,6 +187,13 @@ def _sight(store: Store) -> tuple[Command, ...]:
         Command("lock", "Edit", lambda: "Unlock" if all_locked() else "Lock where it stands", lock, "Ctrl+Alt+L", some),
         Command("hide", "View", lambda: "Hide", lambda: store.hide({*store.state.hidden, *store.state.selected}), "Ctrl+H", some),
         Command("isolate", "View", lambda: "Show nothing but the selection", isolate, "Ctrl+Shift+H", some),
+        Command(
+            "triangle",
+            "View",
+            lambda: "Work triangle off" if store.state.triangle else "Work triangle on the plan",
+            lambda: store.show_triangle(shown=not store.state.triangle),
+            "Ctrl+T",
+        ),
         Command("show-all", "View", lambda: "Show all that is hidden", lambda: store.hide(()), "Ctrl+Alt+H", hides),
     )
 

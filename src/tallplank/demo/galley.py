@@ -22,39 +22,40 @@ WIDE, DEEP = 4500.0, 4700.0
 
 _STANDING = (
     ("corner-ell", 0.0, 900.0),
-    ("drawers", 900.0, 550.0),
-    ("sink", 1450.0, 900.0),
-    ("dishwasher", 2350.0, 600.0),
-    ("drawers", 2950.0, 700.0),
-    ("base", 3650.0, 800.0),
+    ("drawers", 900.0, 400.0),
+    ("sink", 1300.0, 900.0),
+    ("dishwasher", 2200.0, 600.0),
+    ("drawers", 2800.0, 700.0),
+    ("base", 3500.0, 475.0),
+    ("base", 3975.0, 475.0),
     ("filler", 4450.0, 50.0),
 )
 """Kind, left edge and width along the canal wall."""
 _AT_SIDE = (
-    ("fridge-housing", 2000.0, 600.0),
-    ("oven-housing", 2600.0, 600.0),
-    ("base", 3200.0, 600.0),
+    ("oven-housing", 2300.0, 600.0),
+    ("fridge-housing", 2900.0, 600.0),
+    ("base", 3500.0, 300.0),
 )
 """The same along the stair wall, up to the corner unit."""
 _HUNG = (
-    ("wall", 600.0, 450.0),
-    ("wall", 1050.0, 450.0),
-    ("open-shelf", 2700.0, 300.0),
-    ("wall", 3600.0, 425.0),
-    ("wall", 4025.0, 425.0),
+    ("wall", 600.0, 350.0),
+    ("wall", 950.0, 350.0),
+    ("open-shelf", 2550.0, 300.0),
+    ("wall", 3450.0, 500.0),
+    ("wall", 3950.0, 500.0),
 )
-_OVER_HOB = (3000.0, 600.0, 560.0, 380.0)
+_OVER_HOB = (2850.0, 600.0, 560.0, 380.0)
 """Left edge, width, height and depth of the hood over the hob, which stands out before its neighbours."""
 _ISLAND = (("drawers", 600.0), ("base-drawer-doors", 600.0), ("drawers", 600.0))
 """What stands at the front of the island, which looks at the canal wall."""
 _TOP_OF_HUNG = 2120.0
-_STEPS = ((2700.0, 0.0), (2700.0, 320.0), (3000.0, 320.0), (3000.0, 421.0), (3600.0, 421.0), (3600.0, 361.0), (WIDE, 361.0), (WIDE, 0.0))
+_STEPS = ((2550.0, 0.0), (2550.0, 320.0), (2850.0, 320.0), (2850.0, 421.0), (3450.0, 421.0), (3450.0, 361.0), (WIDE, 361.0), (WIDE, 0.0))
 """The soffit's corners: along the canal wall, and how far before that."""
 _SERVICES = (
     ("socket", SINK_WALL, 700.0, 1120.0),
     ("socket", SINK_WALL, 1180.0, 1120.0),
     ("socket", SINK_WALL, 3720.0, 1120.0),
-    ("socket", SIDE_WALL, 1700.0, 300.0),
+    ("socket", SIDE_WALL, 1900.0, 300.0),
     ("water", SINK_WALL, 1750.0, 450.0),
     ("waste", SINK_WALL, 2000.0, 350.0),
     ("switch", "right", 1380.0, 1050.0),
@@ -69,7 +70,7 @@ def with_galley(job: Job, catalog: Catalog) -> Job:
     job = change_room(job, ROOM, kind="kitchen")
     for wall, name in (("back", "Canal wall"), ("right", "Lane wall"), ("front", "Hearth wall"), ("left", "Stair wall")):
         job = change_wall(job, ROOM, wall, name=name, thickness=320.0 if wall == "back" else 140.0)
-    job = add_opening(job, ROOM, SINK_WALL, "window", 1500.0, sill=1050.0, width=1200.0, height=1050.0).job
+    job = add_opening(job, ROOM, SINK_WALL, "window", 1350.0, sill=1050.0, width=1200.0, height=1050.0).job
     job = add_opening(job, ROOM, "right", "door", 1550.0, width=860.0, height=2040.0).job
     for kind, wall, x, z in _SERVICES:
         job = add_service(job, ROOM, wall, kind, x, z=z).job  # type: ignore[arg-type]
@@ -89,7 +90,7 @@ def _furnished(job: Job, catalog: Catalog) -> Job:
         job = place_unit(job, catalog, kind, Spot(ROOM, SINK_WALL, x), width=width).job
     for kind, x, width in _AT_SIDE:
         job = place_unit(job, catalog, kind, Spot(ROOM, SIDE_WALL, x), width=width).job
-    end = Spot(ROOM, SIDE_WALL, 1981.0)
+    end = Spot(ROOM, SIDE_WALL, 2281.0)
     job = place_unit(job, catalog, "end-panel", end, height=_TOP_OF_HUNG, depth=581.0).job
     x, width, height, depth = _OVER_HOB
     over = Spot(ROOM, SINK_WALL, x)
@@ -97,13 +98,13 @@ def _furnished(job: Job, catalog: Catalog) -> Job:
     hung_filler = Spot(ROOM, SINK_WALL, 4450.0)
     job = place_unit(job, catalog, "filler", hung_filler, height=720.0, depth=320.0, z=1400.0).job
     ids = {(u.kind, u.x): u.id for u in job.units}
-    job = set_opening(job, catalog, [ids["wall", 1050.0]], ROOT, hand="right")
-    job = set_finish(job, catalog, [ids["open-shelf", 2700.0]], "carcass", "oak-figure")
-    job = set_finish(job, catalog, [ids["open-shelf", 2700.0]], "back", "oak-figure-back")
+    job = set_opening(job, catalog, [ids["wall", 950.0]], ROOT, hand="right")
+    job = set_finish(job, catalog, [ids["open-shelf", 2550.0]], "carcass", "oak-figure")
+    job = set_finish(job, catalog, [ids["open-shelf", 2550.0]], "back", "oak-figure-back")
     for role, item in (("sink", "sink-under-drain"), ("tap", "tap-low")):
-        job = set_hardware(job, catalog, [ids["sink", 1450.0]], role, item)  # type: ignore[arg-type]
-    job = set_hardware(job, catalog, [ids["drawers", 2950.0]], "hob", "hob-60")
-    return set_rule(job, catalog, [ids["sink", 1450.0]], "leg_count", 6)
+        job = set_hardware(job, catalog, [ids["sink", 1300.0]], role, item)  # type: ignore[arg-type]
+    job = set_hardware(job, catalog, [ids["drawers", 2800.0]], "hob", "hob-60")
+    return set_rule(job, catalog, [ids["sink", 1300.0]], "leg_count", 6)
 
 
 def _with_island(job: Job, catalog: Catalog) -> Job:

@@ -2,7 +2,8 @@
 
 from tallplank.core.edit.measured import measured_name, set_measured
 from tallplank.core.edit.unit import Anchor
-from tallplank.core.job.measure import Measure
+from tallplank.core.edit.walkway import set_walkway
+from tallplank.core.job.measure import Measure, OfWay
 from tallplank.core.measure.length import parse_length
 from tallplank.session.store import Store
 
@@ -16,4 +17,8 @@ def edit_measure(store: Store, measure: Measure, typed: str, anchor: Anchor = "l
     display, catalog = store.job.display, store.catalog
     value = parse_length(typed, display.style.unit)
     shown = display.shown(value, suffix=False)
+    if isinstance(measure, OfWay):
+        made = store.derived.made
+        store.apply(lambda j: set_walkway(j, made, measure.room, measure.group, measure.side, value), f"way {measure.side} → {shown}")
+        return
     store.apply(lambda j: set_measured(j, catalog, measure, value, anchor), f"{measured_name(measure)} → {shown}")

@@ -60,6 +60,8 @@ class State:
     """What the job was before changes that are only tried."""
     hidden: frozenset[str] = frozenset()
     """Units that are not shown in drawings and in 3D; papers have them all."""
+    triangle: bool = False
+    """Whether plans show the work triangle."""
     pieces: int = 0
     """How often the library of pieces was changed since the window opened."""
     price_change: int = 0
@@ -195,6 +197,10 @@ class Store:
         if self._shown is None or self._shown[0] is not made or self._shown[1] is not hidden:
             self._shown = (made, hidden, made.without(hidden))
         return self._shown[2]
+
+    def show_triangle(self, *, shown: bool) -> None:
+        """Show the work triangle on plans, or not."""
+        self._set(replace(self.state, triangle=shown))
 
     def pieces_changed(self) -> None:
         """Tell views that the library of pieces is another."""

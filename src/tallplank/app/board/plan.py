@@ -26,7 +26,11 @@ class PlanPane(DrawingCanvas):
     def __init__(self, store: Store, tokens: Tokens) -> None:
         def draw() -> Drawing | None:
             room = store.room()
-            return _with_walk(plan(store.shown, room.id, store.derived.wrong), store.state.walk) if room else None
+            return (
+                _with_walk(plan(store.shown, room.id, store.derived.wrong, with_triangle=store.state.triangle), store.state.walk)
+                if room
+                else None
+            )
 
         super().__init__(store, tokens, draw, textured=False)
         self.hint = lambda: drawing_hint(store, on_plan=True)
@@ -35,6 +39,7 @@ class PlanPane(DrawingCanvas):
             (OutlineTool(self), SectionTool(self), PlaceTool(self, arranger), WalkTool(self)), (ShapeTool(self), SelectTool(self, arranger))
         )
         self._subscriptions.append(store.subscribe(lambda s: s.walk, lambda _: self._walked(), now=False))
+        self._subscriptions.append(store.subscribe(lambda s: s.triangle, lambda _: self.refresh(), now=False))
         self._subscriptions.append(store.subscribe(lambda s: s.section, lambda _: self.update()))
 
     def _walked(self) -> None:

@@ -27,6 +27,7 @@ from tallplank.core.check.strength import (
     sagging_shelves,
 )
 from tallplank.core.check.swing import SwingFinder
+from tallplank.core.check.triangle import triangle_findings
 from tallplank.core.check.worktop import WorktopChecker
 from tallplank.core.edit.appliance import fit_appliances, fitted_unit
 from tallplank.core.edit.corner import SQUARE, corner_angle
@@ -340,6 +341,7 @@ JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
     few_legs,
     meeting_doors,
     kept_entries,
+    triangle_findings,
 )
 """Checks of what concerns several things; a new one is one function added here."""
 UNIT_CHECKS: tuple[Callable[[Site, MadeUnit], Iterator[Finding]], ...] = (

@@ -4,6 +4,7 @@ from collections.abc import Iterator, Sequence
 from itertools import pairwise
 from math import atan2, degrees, hypot
 
+from tallplank.core.check.triangle import triangle
 from tallplank.core.draw.elevation import MOST_MARK, opening_chain, unit_chain
 from tallplank.core.draw.primitive import (
     PAPER,
@@ -11,6 +12,7 @@ from tallplank.core.draw.primitive import (
     Chain,
     Drawing,
     Fill,
+    Line,
     Pen,
     Poly,
     Shape,
@@ -19,8 +21,9 @@ from tallplank.core.draw.primitive import (
     Text,
 )
 from tallplank.core.draw.room_plan import above_of, box_on, leaf, line_on, point_on, things_of, walls_of
-from tallplank.core.job.face import Face, Faces
-from tallplank.core.job.measure import GAP, Measure, OfFace, OfStanding
+from tallplank.core.edit.walkway import OUT, group_outline, walkways
+from tallplank.core.job.face import Face, Faces, group_frame
+from tallplank.core.job.measure import GAP, Measure, OfFace, OfStanding, OfWay
 from tallplank.core.job.room import Group, Room
 from tallplank.core.job.standing import Column
 from tallplank.core.job.wall import FreeWall
@@ -28,11 +31,11 @@ from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.run.stretch import JOINED
 from tallplank.core.space.frame import Frame
-from tallplank.core.space.outline import Point, Ring, bounds, mitred
+from tallplank.core.space.outline import Point, Ring, bounds, edges, middle, mitred
 
 
-def plan(made: Made, room_id: str, wrong: frozenset[str] = frozenset()) -> Drawing:
-    """The plan of a room; units in `wrong` are marked as overlapping."""
+def plan(made: Made, room_id: str, wrong: frozenset[str] = frozenset(), *, with_triangle: bool = False) -> Drawing:
+    """The plan of a room; units in `wrong` are marked as overlapping. A kitchen's work triangle is drawn where it is asked for."""
     room, faces = made.job.room(room_id), made.faces[room_id]
     outer = mitred(room.corners, [w.thickness for w in room.walls])
     outside = tuple(p for edge in outer for p in edge)
@@ -47,6 +50,8 @@ def plan(made: Made, room_id: str, wrong: frozenset[str] = frozenset()) -> Drawi
     shapes += [Poly(_frame(faces, u).flat_out(u.outline), Pen.WRONG, WRONG) for u in units if u.unit.id in wrong]
     shapes += [s for u in units if not u.placed.hung for s in _swings(faces, u)]
     shapes += [*above_of(room, faces), *(_mark(faces, u) for u in units)]
+    if with_triangle:
+        shapes += _triangle(made, room_id)
     targets = [Target(owner, ring) for owner, ring in things_of(room, faces)]
     targets += [Target(group.id, ring) for group in room.groups for ring in _ground(made, room_id, group)]
     targets += [Target(u.unit.id, _frame(faces, u).flat_out(u.outline)) for u in low_first]
@@ -68,6 +73,22 @@ def _group(group: Group, faces: Faces) -> Iterator[Shape]:
     """The lines that units of a group stand at."""
     for face in (faces[f.id] for f in group.faces):
         yield line_on(face.frame, (0.0, 0.0), (face.length, 0.0), Pen.HIDDEN)
+
+
+def _triangle(made: Made, room_id: str) -> Iterator[Shape]:
+    """From sink to hob to fridge, the length of each leg in its middle and the sum in the middle of all."""
+    found = triangle(made, room_id)
+    if found is None:
+        return
+    shown = made.job.display.shown
+    for (a, b), leg in zip(edges(found.points), found.legs, strict=True):
+        yield Line(a, b, Pen.HIDDEN)
+        yield Text((a[0] + (b[0] - a[0]) * LEG_AT, a[1] + (b[1] - a[1]) * LEG_AT), shown(round(leg), suffix=False))
+    yield Text(middle(found.points), f"Σ {shown(round(found.sum), suffix=False)}")
+
+
+LEG_AT = 0.38
+"""Where along its leg a length of the work triangle stands."""
 
 
 def _ground(made: Made, room_id: str, group: Group) -> Iterator[Ring]:
@@ -148,6 +169,28 @@ def _chains(made: Made, room: Room, outside: Ring) -> Iterator[Chain]:
             lengths = [c for c in lengths if not _tells_the_same(c, whole)]
             lengths.append(whole)
     yield from lengths
+    for group in room.groups:
+        yield from _ways(made, room.id, group)
+
+
+def _ways(made: Made, room_id: str, group: Group) -> Iterator[Chain]:
+    """The ways beside a group, each from the edge of its worktop outwards, near an end of that side."""
+    frame = group_frame(group)
+    low, _, high, _ = group_outline(made, room_id, group)
+    for side, way in walkways(made, room_id, group.id).items():
+        if way.width <= JOINED:
+            continue
+        (dx, dy), share = OUT[side], WAY_AT
+        x = low[0] + (high[0] - low[0]) * share if dy else (low[0] if dx < 0 else high[0])
+        y = low[1] + (high[1] - low[1]) * share if dx else (low[1] if dy < 0 else high[1])
+        start = frame.out((x, y, 0.0))
+        along, across = frame.turned_out((dx, dy, 0.0)), frame.turned_out((-dy, dx, 0.0))
+        name = Side(f"way {group.id} {side}", (start.x, start.y), (along.x, along.y), (across.x, across.y))
+        yield Chain(name, (0.0, way.width), (OfWay(room_id, group.id, side),))
+
+
+WAY_AT = 0.12
+"""Where along a side of a group its way is measured: beside the chains in the middle."""
 
 
 def _standing_chains(room: Room, faces: Faces, face: Face, side: Side) -> Iterator[Chain]:

@@ -11,8 +11,10 @@ from tallplank.core.edit.survey.service import change_service, service_of
 from tallplank.core.edit.survey.standing import set_standing_along
 from tallplank.core.edit.survey.walled import change_opening
 from tallplank.core.edit.unit import Anchor, change_units, set_width, slide_units
+from tallplank.core.edit.walkway import set_walkway
 from tallplank.core.job.job import Job
-from tallplank.core.job.measure import Between, Measure, OfCell, OfFace, OfGap, OfOpening, OfRoom, OfService, OfStanding, OfUnit
+from tallplank.core.job.measure import Between, Measure, OfCell, OfFace, OfGap, OfOpening, OfRoom, OfService, OfStanding, OfUnit, OfWay
+from tallplank.core.joinery.workshop import make
 
 
 def set_measured(job: Job, catalog: Catalog, measure: Measure, value: float, anchor: Anchor = "left") -> Job:
@@ -38,6 +40,8 @@ def set_measured(job: Job, catalog: Catalog, measure: Measure, value: float, anc
             return _beside(job, unit, side, edge, value)
         case OfFace(room, face):
             return set_face_length(job, room, face, value)
+        case OfWay(room, group, side):
+            return set_walkway(job, make(job, catalog), room, group, side, value)
         case OfRoom(room):
             return change_room(job, room, height=value)
         case Between():
@@ -63,6 +67,8 @@ def measured_name(measure: Measure) -> str:
             return "distance"
         case OfFace():
             return "wall length"
+        case OfWay(_, _, side):
+            return f"way {side}"
         case OfRoom():
             return "room height"
         case Between(kind):

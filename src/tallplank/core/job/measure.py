@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from tallplank.core.job.opening import Path
+from tallplank.core.job.room import Side4
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,6 +62,15 @@ class OfFace:
 
 
 @dataclass(frozen=True, slots=True)
+class OfWay:
+    """The way beside a group at one of its sides: typing another one moves the group."""
+
+    room: str
+    group: str
+    side: Side4
+
+
+@dataclass(frozen=True, slots=True)
 class OfRoom:
     """The height of a room."""
 
@@ -84,7 +94,7 @@ class Between:
     kind: Literal["gap", "level"] = "gap"
 
 
-Measure = OfUnit | OfCell | OfOpening | OfService | OfStanding | OfFace | OfRoom | OfGap | Between
+Measure = OfUnit | OfCell | OfOpening | OfService | OfStanding | OfFace | OfWay | OfRoom | OfGap | Between
 GAP, LEVEL = Between("gap"), Between("level")
 
 
