@@ -116,7 +116,7 @@ def _with_island(job: Job, catalog: Catalog) -> Job:
     job = place_unit(job, catalog, "back-panel", Spot(ROOM, back, 0.0), width=1800.0, height=870.0).job
     for end in ("left", "right"):
         job = set_end(job, catalog, ROOM, group, end, "waterfall")
-    job = set_top(job, ROOM, group, back=400.0, supports=3)
+    job = set_top(job, ROOM, group, back=381.0, supports=3)
     job = set_seats(job, ROOM, group, "back", 3)
     return set_walkway(job, make(job, catalog), ROOM, group, "front", 45 * 25.4)
 

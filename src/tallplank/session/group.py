@@ -3,10 +3,11 @@
 from tallplank.core.edit.group import add_island
 from tallplank.core.error import PlankError
 from tallplank.core.job.room import Group
+from tallplank.core.measure.length import LengthUnit
 from tallplank.core.space.outline import middle
 from tallplank.session.store import Store
 
-ISLAND = 1800.0
+ISLAND, INCH_ISLAND = 1800.0, 72 * 25.4
 """How long a new island is."""
 
 
@@ -17,7 +18,8 @@ def new_island(store: Store) -> None:
         store.say("Add a room first: an island stands in one.")
         return
     x, y = middle(room.corners)
-    group, front, _ = store.apply(lambda j: add_island(j, room.id, float(round(x - ISLAND / 2)), float(round(y)), ISLAND), "add island")
+    long = INCH_ISLAND if store.job.display.style.unit is LengthUnit.INCH else ISLAND
+    group, front, _ = store.apply(lambda j: add_island(j, room.id, float(round(x - long / 2)), float(round(y)), long), "add island")
     store.look_at(room.id, front)
     store.select([group])
 

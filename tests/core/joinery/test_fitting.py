@@ -57,7 +57,7 @@ def test_each_kind_gets_what_it_needs_and_no_more() -> None:
         "wall-diagonal": 1, "wall-ell": 1, "wall-blind": 1, "tall-diagonal": 1,
         "base-bow": 1, "base-hollow": 1, "oven-housing": 3, "fridge-housing": 2, "hood": 1, "end-panel": 0, "back-panel": 0,
         "box-on-legs": 2, "bench-seat": 2, "dishwasher": 1, "dishwasher-free": 0, "washer": 0, "dryer": 0, "cooker": 0,
-        "fridge-free": 0, "freezer-under": 0, "wine-store": 0, "hood-free": 0,
+        "fridge-free": 0, "freezer-under": 0, "wine-store": 0, "hood-free": 0, "between": 0,
     }  # fmt: skip
     assert {k: count(a_made_unit(k), "hanger") for k in ("wall", "open-shelf", "base", "tall")} == {
         "wall": 1,

@@ -32,3 +32,13 @@ def test_polygons_stay_polygons() -> None:
         ring = tuple((100 * cos(2 * pi * i / corners), 100 * sin(2 * pi * i / corners)) for i in range(corners))
         assert all(isinstance(p, Line) for p in pieces(ring))
         assert len(pieces(ring)) == corners
+
+
+@pytest.mark.parametrize("count", [7, 12, 35, 48])
+def test_a_whole_circle_is_two_arcs(count: int) -> None:
+    ring = tuple((17.5 * cos(2 * pi * i / count), 17.5 * sin(2 * pi * i / count)) for i in range(count))
+    found = pieces(ring)
+    if count > 12:
+        assert [type(piece) for piece in found] == [ArcOf, ArcOf]
+        assert found[0].end == found[1].start
+        assert found[1].end == found[0].start

@@ -15,7 +15,7 @@ class Kind(Record):
     id: Id
     name: Name
     hint: Name
-    build: Literal["carcass", "filler", "shaped", "end-panel", "back-panel", "appliance"]
+    build: Literal["carcass", "filler", "shaped", "end-panel", "back-panel", "appliance", "between"]
     plan: Literal["", "diagonal", "ell", "slanted", "bow", "hollow"] = ""
     """The outline of a shaped unit, seen from above."""
     arm: NotNegative = 0.0

@@ -254,8 +254,8 @@ def _chains(
 
 
 def unit_chain(side: Side, units: Sequence[MadeUnit], length: float) -> Chain:
-    """The widths of units and the gaps between them, from one end of the face to the other."""
-    ticks = [0.0]
+    """The widths of units and the gaps between them, from one end of the face, or what stands beyond it, to the other."""
+    ticks = [min([0.0, *(u.placed.x for u in units)])]
     measures: list[Measure] = []
     for unit in sorted(units, key=lambda u: (u.placed.x, u.placed.right)):
         if unit.placed.x - ticks[-1] > JOINED:

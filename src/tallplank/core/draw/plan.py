@@ -180,17 +180,17 @@ def _ways(made: Made, room_id: str, group: Group) -> Iterator[Chain]:
     for side, way in walkways(made, room_id, group.id).items():
         if way.width <= JOINED:
             continue
-        (dx, dy), share = OUT[side], WAY_AT
-        x = low[0] + (high[0] - low[0]) * share if dy else (low[0] if dx < 0 else high[0])
-        y = low[1] + (high[1] - low[1]) * share if dx else (low[1] if dy < 0 else high[1])
+        dx, dy = OUT[side]
+        x = high[0] + BEYOND if dy else (low[0] if dx < 0 else high[0])
+        y = (low[1] + high[1]) / 2 if dx else (low[1] if dy < 0 else high[1])
         start = frame.out((x, y, 0.0))
         along, across = frame.turned_out((dx, dy, 0.0)), frame.turned_out((-dy, dx, 0.0))
         name = Side(f"way {group.id} {side}", (start.x, start.y), (along.x, along.y), (across.x, across.y))
         yield Chain(name, (0.0, way.width), (OfWay(room_id, group.id, side),))
 
 
-WAY_AT = 0.12
-"""Where along a side of a group its way is measured: beside the chains in the middle."""
+BEYOND = 160.0
+"""How far beyond its end the ways before and behind a group are measured, clear of the chains along it."""
 
 
 def _standing_chains(room: Room, faces: Faces, face: Face, side: Side) -> Iterator[Chain]:

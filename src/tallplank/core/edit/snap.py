@@ -51,8 +51,15 @@ def rest(made: Made, room: str, face: Face, mover: Mover, x: float, reach: float
     if best is not None:
         return best[2]
     low, high = mover.span(face)
-    inside = x if face.is_loose else max(min(x, high - mover.width), low)
+    inside = max(min(x, high - mover.width), low)
+    if face.is_loose and (inside + mover.width > high or _is_taken(made, room, face.id, mover, inside)):
+        inside = x
     return Rest(inside, "" if abs(inside - x) < TOLERANCE else f"end of {face.name}")
+
+
+def _is_taken(made: Made, room: str, face: str, mover: Mover, x: float) -> bool:
+    """Whether another unit stands at a place of a face."""
+    return any(u.placed.x < x + mover.width - TOLERANCE and u.placed.right > x + TOLERANCE for u in _beside(made, room, face, mover))
 
 
 def first_gap(made: Made, room: str, face: Face, mover: Mover) -> float:

@@ -8,7 +8,7 @@ from typing import Literal
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.group import group_of, set_top
-from tallplank.core.edit.unit import Spot, place_unit
+from tallplank.core.edit.unit import Spot, change_units, place_unit
 from tallplank.core.job.job import Job
 from tallplank.core.job.room import EndKind, Group
 from tallplank.core.job.unit import Unit
@@ -32,13 +32,16 @@ def set_end(job: Job, catalog: Catalog, room_id: str, group_id: str, end: End, k
 
 
 def with_end_fillers(job: Job, catalog: Catalog, room_id: str, group_id: str, end: End) -> Job:
-    """A job with fillers at an end of a group where a unit with fronts stands right at it; all its rows get one, to end in line."""
+    """A job with fillers at an end of a group where fronts would rub; all its rows get one, to end in line, and a panel grows."""
     group = group_of(job.room(room_id), group_id)
     filler = next(key for key, kind in catalog.kinds.items() if kind.build == "filler")
     wide = INCH_FILLER if job.display.style.unit is LengthUnit.INCH else FILLER
     last = list(at_end(job, catalog, room_id, group, end))
     for unit, side in last if any(rubs(catalog, unit) for unit, _ in last) else ():
         x = unit.x - wide if side == "left" else unit.x + unit.width
+        if catalog.kinds[unit.kind].build == "back-panel":
+            job = change_units(job, catalog, [unit.id], width=unit.width + wide, x=min(unit.x, x))
+            continue
         job = place_unit(job, catalog, filler, Spot(room_id, unit.face, x), make(job, catalog), width=wide).job
     return job
 

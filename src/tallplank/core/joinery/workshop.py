@@ -32,6 +32,7 @@ from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.joinery.shaped.unit import build_shaped
 from tallplank.core.joinery.twin import decisions, twin
 from tallplank.core.joinery.unit.appliance import build_appliance
+from tallplank.core.joinery.unit.between import build_between
 from tallplank.core.joinery.unit.carcass import build_carcass
 from tallplank.core.joinery.unit.filler import build_filler
 from tallplank.core.joinery.unit.sheet import build_back_panel, build_end_panel
@@ -46,6 +47,7 @@ BUILDERS: Mapping[str, Callable[[Choice, Collector], None]] = MappingProxyType(
         "end-panel": build_end_panel,
         "back-panel": build_back_panel,
         "appliance": build_appliance,
+        "between": build_between,
     }
 )
 """From a kind's `build` to the function that builds it; a new way of building is registered here."""

@@ -37,6 +37,8 @@ def pieces(ring: Ring) -> tuple[Line | ArcOf, ...]:
     at = 0
     while at < count:
         last = _arc_end(points, at)
+        if last - at >= count:
+            last = at + count // 2  # a whole circle is two arcs: one would begin where it ends
         if last - at >= LEAST_STEPS:
             found.append(_arc(points[at : last + 1]))
             at = last
@@ -80,7 +82,7 @@ def _circle(a: Point, b: Point, c: Point) -> tuple[Point, float] | None:
     """The circle through three points; None where they lie on a line. Source: plain geometry."""
     bx, by, cx, cy = b[0] - a[0], b[1] - a[1], c[0] - a[0], c[1] - a[1]
     twice = 2 * (bx * cy - by * cx)
-    if abs(twice) < ON_CIRCLE * hypot(bx, by) * hypot(cx, cy):
+    if abs(twice) <= ON_CIRCLE * hypot(bx, by) * hypot(cx, cy):
         return None
     b2, c2 = bx * bx + by * by, cx * cx + cy * cy
     x, y = (cy * b2 - by * c2) / twice, (bx * c2 - cx * b2) / twice
