@@ -154,13 +154,14 @@ def bench_outline() -> tuple[float, float]:
     rows = {w: stretches([u.placed for u in made.at_face("room1", w)], faces[w], {}, "top") for w in ("left", "back", "right")}
     course = courses(rows, faces, "top")["back"][0]
     depth, ends = top_depth(course.stretch.deepest).value, tuple(size.value for size in end_overhangs(course))
-    holes = [found.ring for found in _let_in(course, depth)]
+    holes = [ring for found in _let_in(course, depth) for ring in found.rings]
 
     def ours() -> None:
         covered = region(course, depth, 20.0, ends, butt=False)  # type: ignore[arg-type]
         whole = Polygon(covered.between(covered.start, covered.end))
         for found in _let_in(course, depth):
-            whole = whole.difference(Polygon(found.ring))
+            for ring in found.rings:
+                whole = whole.difference(Polygon(ring))
 
     far = 20_000.0
     halves = [((0, 0), (far, -far), (far, far)), ((6000, 0), (6000 - far, -far), (6000 - far, far))]
@@ -183,6 +184,61 @@ def _let_in(course: "Course", depth: float) -> "tuple[LetIn, ...]":
     from tallplank.core.joinery.run.top.let_in import let_ins
 
     return let_ins(course.stretch, depth, CATALOG)
+
+
+def bench_island() -> tuple[float, float]:
+    """One step of an island of 12 units dragged in a job of 150, until the core has all that follows, against cold; at most 1/40."""
+    from tallplank.core.edit.group import add_island, change_group
+    from tallplank.core.edit.unit import Spot, place_unit
+
+    job, (group, front, back) = add_island(various(138), "room1", 1000.0, 1200.0, 3600.0)
+    for face in (front, back):
+        for number in range(6):
+            job = place_unit(job, CATALOG, ("base", "drawers")[number % 2], Spot("room1", face, number * 600.0), depth=400.0 + number).job
+    ratios = []
+    for _ in range(7):
+        fresh = copied(job)
+        whole = timed(lambda j=fresh: Screen().show(j))  # type: ignore[misc]
+        screen, at, steps = Screen(), copied(job), []
+        screen.show(at)
+        gc.collect()
+        gc.disable()
+        for i in range(15):
+            start = time.perf_counter()
+            at = screen.edited(lambda j, i=i: change_group(j, "room1", group, x=1000.0 + i), at)  # type: ignore[misc]
+            steps.append(time.perf_counter() - start)
+        gc.enable()
+        ratios.append((median(steps) / whole, median(steps), whole))
+    ratio, step, whole = sorted(ratios)[len(ratios) // 2]
+    print(f"  step {step * 1e3:.2f} ms, cold {whole * 1e3:.1f} ms, 1/{1 / ratio:.0f}")
+    return ratio, 1 / 40
+
+
+def bench_piece() -> tuple[float, float]:
+    """A saved piece of 10 units placed in an empty room and made, against making its units alone; at most 1.2."""
+    from makers import ROOM, WALL, a_room
+    from tallplank.core.edit.copies.piece import piece_of_units, place_units_of
+    from tallplank.core.edit.unit import Spot
+    from tallplank.core.joinery.workshop import Workshop, build_unit
+
+    job = various(10)
+    piece, room = piece_of_units(job, CATALOG, [u.id for u in job.units], "Ten"), a_room(7000.0)
+
+    def placed() -> None:
+        shop = Workshop(CATALOG)
+        with shop.at_hand():
+            done = place_units_of(room, CATALOG, piece, Spot(ROOM, WALL)).job
+        for unit in done.units:
+            shop.unit(done.standard, unit)
+
+    def alone() -> None:
+        for unit in piece.units:
+            build_unit(CATALOG, room.standard, unit)
+
+    pairs = [(timed(placed), timed(alone)) for _ in range(15)]
+    a, b = median(a for a, _ in pairs), median(b for _, b in pairs)
+    print(f"  placed {a * 1e3:.1f} ms, built {b * 1e3:.1f} ms")
+    return median(a / b for a, b in pairs), 1.2
 
 
 def bench_large() -> tuple[float, float]:
@@ -419,6 +475,8 @@ BENCHES = {
     "edit": bench_edit,
     "slide": bench_slide,
     "outline": bench_outline,
+    "island": bench_island,
+    "piece": bench_piece,
     "large": bench_large,
     "finish": bench_finish,
     "build": bench_build,

@@ -43,6 +43,10 @@ from tallplank.core.measure.memo import Rounds, are_same
 from tallplank.core.space.outline import shared_depth
 
 LEVELS = ("error", "warning", "note")
+Found = tuple[tuple[Finding, ...], tuple[Finding, ...]]
+"""What was found of where a unit stands, and of the unit itself."""
+Told = tuple[tuple[Finding, ...] | None, tuple[Finding, ...] | None]
+"""The same of what may be kept; None where it is to be found anew."""
 
 
 class Checker:
@@ -85,12 +89,18 @@ class Checker:
         if same and before is not None and are_same(before.units, units):
             return before
         known = _still_true(before, site) if before is not None else {}
-        by_unit = tuple(known[id(u)] if id(u) in known else self._unit(site, u) for u in units)
-        return _Checked(site, units, by_unit, tuple(f for found in by_unit for f in found))
+        by_unit = tuple(self._unit(site, u, known.get(id(u))) for u in units)
+        return _Checked(site, units, by_unit, tuple(f for where, own in by_unit for f in (*where, *own)))
 
-    def _unit(self, site: Site, unit: MadeUnit) -> tuple[Finding, ...]:
-        self.checked += 1
-        return tuple(finding for check in UNIT_CHECKS for finding in check(site, unit))
+    def _unit(self, site: Site, unit: MadeUnit, known: Told | None) -> Found:
+        """What is told of where a unit stands, and of itself; what is `known` holds still, but where only its face moved for the latter."""
+        where, own = known if known is not None else (None, None)
+        if own is None:
+            self.checked += 1
+            own = tuple(finding for check in UNIT_CHECKS for finding in check(site, unit))
+        if where is None:
+            where = tuple(finding for check in PLACE_CHECKS for finding in check(site, unit))
+        return where, own
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,17 +109,18 @@ class _Checked:
 
     site: Site
     units: tuple[MadeUnit, ...]
-    by_unit: tuple[tuple[Finding, ...], ...]
+    by_unit: tuple[Found, ...]
     findings: tuple[Finding, ...]
 
 
-def _still_true(before: "_Checked", site: Site) -> dict[int, tuple[Finding, ...]]:
-    """What was found in units and holds still, by their identity: where only groups moved, all at faces that stayed."""
+def _still_true(before: "_Checked", site: Site) -> "dict[int, Told]":
+    """What was found in units and holds still, by their identity; where only groups moved, of those in them not where they stand."""
     kept, now = before.site, site.room
     if not _is_same(kept, replace(site, room=kept.room)) or (kept.room is not now and kept.room.but(groups=now.groups) != now):
         return {}
     told = zip(before.units, before.by_unit, strict=True)
-    return {id(u): f for u, f in told if kept.faces.get(u.unit.face) is site.faces.get(u.unit.face)}
+    stays = {key for key, face in site.faces.items() if kept.faces.get(key) is face}
+    return {id(u): (where if u.unit.face in stays else None, own) for u, (where, own) in told}
 
 
 def _is_same(a: Site, b: Site) -> bool:
@@ -344,14 +355,17 @@ JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
     triangle_findings,
 )
 """Checks of what concerns several things; a new one is one function added here."""
-UNIT_CHECKS: tuple[Callable[[Site, MadeUnit], Iterator[Finding]], ...] = (
-    _not_built,
+PLACE_CHECKS: tuple[Callable[[Site, MadeUnit], Iterator[Finding]], ...] = (
     _outside,
     _other_corner,
     _in_columns,
     _before_openings,
     _before_services,
     _out_of_plumb,
+)
+"""Checks of where one unit stands."""
+UNIT_CHECKS: tuple[Callable[[Site, MadeUnit], Iterator[Finding]], ...] = (
+    _not_built,
     _unit_choices,
     _thickness_not_sold,
     _legs_out_of_range,
@@ -366,4 +380,4 @@ UNIT_CHECKS: tuple[Callable[[Site, MadeUnit], Iterator[Finding]], ...] = (
     heavy_hung_units,
     heavy_flaps,
 )
-"""Checks of one unit by itself, where it stands; a new one is one function added here."""
+"""Checks of one unit by itself, wherever it stands; a new one is one function added here."""

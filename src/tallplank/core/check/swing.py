@@ -74,6 +74,7 @@ class _Known:
     room: Room
     units: tuple[MadeUnit, ...]
     runs: tuple[Run, ...]
+    faces: Faces
     stops: dict[int, tuple[Stop, ...]]
     standing: dict[int, "_Standing"]
 
@@ -112,22 +113,23 @@ class SwingFinder:
     def _room(self, made: Made, room: Room, runs: tuple[Run, ...]) -> _Known:
         units = made.by_room.get(room.id, ())
         before = self._known.get(room.id)
-        if before is not None and before.room is not room:
+        if before is not None and before.room is not room and before.room.but(groups=room.groups) != room:
             before = None
-        if before is not None and are_same(before.units, units) and _are_alike(before.runs, runs):
+        if before is not None and before.room is room and are_same(before.units, units) and _are_alike(before.runs, runs):
             return before
         faces = made.faces[room.id]
-        standing = {id(u): self._standing(before, u, faces[u.unit.face].frame) for u in units}
+        moved = {id(u) for u in units if before is not None and before.faces.get(u.unit.face) is not faces[u.unit.face]}
+        standing = {id(u): self._standing(None if id(u) in moved else before, u, faces[u.unit.face].frame) for u in units}
         obstacles = (*obstacles_of_room(room, faces), *(o for s in standing.values() for o in s.obstacles), *obstacles_of_runs(runs, faces))
-        changed = _changed(before, units, runs, standing, faces) if before is not None else ()
+        changed = _changed(before, units, runs, standing, faces, moved) if before is not None else ()
         stops = {}
         for unit in units:
-            kept = before.stops.get(id(unit)) if before is not None else None
+            kept = before.stops.get(id(unit)) if before is not None and id(unit) not in moved else None
             own = standing[id(unit)]
             if kept is None or any(boxes_meet(own.box, box) for box in changed):
                 kept = tuple(_stops(unit, own, obstacles))
             stops[id(unit)] = kept
-        return _Known(room, units, runs, stops, standing)
+        return _Known(room, units, runs, faces, stops, standing)
 
     def _standing(self, before: _Known | None, unit: MadeUnit, face: Frame) -> _Standing:
         known = before.standing.get(id(unit)) if before is not None else None
@@ -154,15 +156,17 @@ def _is_alike(one: Run, other: Run) -> bool:
 
 
 def _changed(
-    before: _Known, units: Sequence[MadeUnit], runs: Sequence[Run], standing: dict[int, _Standing], faces: Faces
+    before: _Known, units: Sequence[MadeUnit], runs: Sequence[Run], standing: dict[int, _Standing], faces: Faces, moved: set[int]
 ) -> tuple[Box, ...]:
-    """The boxes around all that came, went or changed."""
-    kept = {id(u) for u in units} & {id(u) for u in before.units}
+    """The boxes around all that came, went, changed, or `moved` with its face."""
+    kept = ({id(u) for u in units} & {id(u) for u in before.units}) - moved
     found = [own.box for key, own in (*before.standing.items(), *standing.items()) if key not in kept]
     known = {run.id: run for run in before.runs}
-    same = {run.id for run in runs if run.id in known and _is_alike(known[run.id], run)}
-    gone = [run for run in (*before.runs, *runs) if run.id not in same]
-    return (*found, *((o.low, o.high) for o in obstacles_of_runs(gone, faces)))
+    still = {key for key, face in faces.items() if before.faces.get(key) is face}
+    same = {run.id for run in runs if run.id in known and run.face in still and _is_alike(known[run.id], run)}
+    gone = obstacles_of_runs([run for run in before.runs if run.id not in same], before.faces)
+    come = obstacles_of_runs([run for run in runs if run.id not in same], faces)
+    return (*found, *((o.low, o.high) for o in (*gone, *come)))
 
 
 def _stood(unit: MadeUnit, movers: tuple[Mover, ...], face: Frame) -> _Standing:
@@ -221,10 +225,11 @@ def _last_free(free: float, blocked: float, is_blocked: Callable[[float], bool])
 
 def _stops(unit: MadeUnit, own: _Standing, obstacles: Sequence[Obstacle]) -> Iterator[Stop]:
     others = tuple(o for o in obstacles if o.owner != unit.unit.id)
+    around = tuple(o for o in others if boxes_meet(own.box, (o.low, o.high)))
     proud = tuple(zip(proud_of(unit), own.obstacles[1:], strict=True))
     for mover in (m for m in own.movers if m.wanted):
         still = tuple(o for piece, o in proud if piece.motion != mover.motion)
-        if (found := _Way.of(mover, own, others, still).blocked()) is not None:
+        if (found := _Way.of(mover, own, around, still).blocked()) is not None:
             opened, met = found
             other = mover.front.kind == "door" and _Way.of(mover.mirrored(), own, others, still).blocked() is None
             yield Stop(unit, mover, opened, met.name, _room_needed(_Way(mover, own.frame, (met,)), opened), other)

@@ -116,8 +116,16 @@ AT_END = 1.0
 """What begins nearer than this to an end of a face stands at the wall there."""
 
 
-def unit_front(unit: MadeUnit, *, marked: bool = True) -> Iterator[Shape]:
+def unit_front(unit: MadeUnit, *, marked: bool = True) -> tuple[Shape, ...]:
     """One unit as seen from the front, in the frame of its face, with its number where `marked`."""
+    return _FRONTS.get((unit, marked), lambda: tuple(_unit_front(unit, marked=marked)))
+
+
+_FRONTS: IdentityMemo[tuple[Shape, ...]] = IdentityMemo(400)
+"""Those that were drawn last: a unit that stays as it is looks as it did."""
+
+
+def _unit_front(unit: MadeUnit, *, marked: bool) -> Iterator[Shape]:
     x, z = unit.placed.x, unit.placed.z
     if unit.problem:
         yield rectangle(x, z, unit.unit.width, unit.unit.height, Pen.WRONG, PAPER)

@@ -6,23 +6,22 @@ Source: common practice: ways are measured between the edges of worktops, or to 
 from collections.abc import Iterator, Mapping, Sequence
 from typing import NamedTuple
 
-from shapely import Polygon, box
-from shapely.geometry.base import BaseGeometry
-
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.group import change_group, group_of
 from tallplank.core.job.face import group_frame
 from tallplank.core.job.job import Job
 from tallplank.core.job.room import SIDES, Group, Side4
 from tallplank.core.joinery.made import Made
+from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.space.frame import Frame
-from tallplank.core.space.outline import Point, Ring, bounds
+from tallplank.core.space.outline import Point, Ring, bounds, edges
 
 HIGH = 1900.0
 """What hangs higher than this is in nobody's way."""
-FAR, THICK, LEAST = 50_000.0, 10.0, 1.0
+LEAST, TINY = 1.0, 1e-9
+"""What reaches by less into the strip beside a group is in nobody's way; and the length of a line that is none along it."""
 OUT: Mapping[Side4, Point] = {"front": (0.0, -1.0), "right": (1.0, 0.0), "back": (0.0, 1.0), "left": (-1.0, 0.0)}
-Named = tuple[str, Polygon]
+Named = tuple[str, Ring]
 
 
 class Walkway(NamedTuple):
@@ -57,10 +56,22 @@ def standing_out(made: Made, room_id: str, group: Group) -> dict[Side4, float]:
 def walkways(made: Made, room_id: str, group_id: str) -> dict[Side4, Walkway]:
     """The ways beside a group; none at sides where nothing stands and no wall is."""
     group = group_of(made.job.room(room_id), group_id)
+    return _KNOWN.get((made, group), lambda: _walkways(made, room_id, group))
+
+
+_KNOWN: IdentityMemo[dict[Side4, Walkway]] = IdentityMemo(8)
+"""Those that were asked for last: drawings, findings and panels ask for the same ones one after the other."""
+
+
+def _walkways(made: Made, room_id: str, group: Group) -> dict[Side4, Walkway]:
     frame, ring = group_frame(group), group_outline(made, room_id, group)
-    obstacles = [(name, Polygon([_inside(frame, p) for p in outline])) for name, outline in _obstacles(made, room_id, group)]
-    room = Polygon([_inside(frame, p) for p in made.job.room(room_id).corners])
-    found = ((side, _walkway(side, ring, obstacles, room, made, room_id, frame)) for side in SIDES)
+    obstacles = [(name, tuple(_inside(frame, p) for p in outline)) for name, outline in _obstacles(made, room_id, group)]
+    walls = [
+        (face.name, tuple(_inside(frame, p) for p in face.frame.flat_out([(0.0, 0.0), (face.length, 0.0)])))
+        for face in made.faces[room_id].values()
+        if not face.is_loose
+    ]
+    found = ((side, _walkway(side, ring, obstacles, walls)) for side in SIDES)
     return {side: way for side, way in found if way is not None}
 
 
@@ -103,39 +114,35 @@ def _obstacles(made: Made, room_id: str, group: Group) -> Iterator[tuple[str, Ri
         yield wall.name, front.frame.flat_out([(0.0, 0.0), (front.length, 0.0), (front.length, wall.thickness), (0.0, wall.thickness)])
 
 
-def _walkway(side: Side4, ring: Ring, obstacles: Sequence[Named], room: Polygon, made: Made, room_id: str, frame: Frame) -> Walkway | None:
+def _walkway(side: Side4, ring: Ring, obstacles: Sequence[Named], walls: Sequence[Named]) -> Walkway | None:
+    """What comes first beyond a side of the box, between the lines of its ends."""
     (x0, y0), (x1, y1) = bounds(ring)
     dx, dy = OUT[side]
-    strip = box(x0 + min(dx, 0) * FAR, y0 + min(dy, 0) * FAR, x1 + max(dx, 0) * FAR, y1 + max(dy, 0) * FAR)
+    span = (y0 + LEAST, y1 - LEAST) if dx else (x0 + LEAST, x1 - LEAST)
     edge = {"front": -y0, "right": x1, "back": y1, "left": -x0}[side]
-    strip = strip.difference(box(x0 - abs(dy) * FAR, y0 - abs(dx) * FAR, x1 + abs(dy) * FAR, y1 + abs(dx) * FAR))
-    ways = [(_nearest(shape.intersection(strip), dx, dy) - edge, name) for name, shape in obstacles if _meets(shape, strip)]
-    outside = strip.difference(room)
-    if not outside.is_empty:
-        at = _nearest(outside, dx, dy)
-        ways.append((at - edge, _wall_at(made, room_id, frame, ring, side, at)))
+    middle = dx * (x0 + x1) / 2 + dy * (y0 + y1) / 2
+    ways = []
+    for name, outline in (*obstacles, *walls):
+        sides = edges(outline) if len(outline) > 2 else ((outline[0], outline[1]),)
+        places = (p for a, b in sides for p in _between(_turned(a, dx, dy), _turned(b, dx, dy), span))
+        ways += [(out - edge, name) for out in places if out > middle]
     return Walkway(*min(ways)) if ways else None
 
 
-def _meets(shape: Polygon, strip: BaseGeometry) -> bool:
-    return float(shape.intersection(strip).area) > LEAST
+def _turned(point: Point, dx: float, dy: float) -> Point:
+    """A point by how far out it is, and where along the side."""
+    x, y = point
+    return dx * x + dy * y, y if dx else x
 
 
-def _nearest(shape: BaseGeometry, dx: float, dy: float) -> float:
-    x0, y0, x1, y1 = shape.bounds
-    return float(min(dx * x0, dx * x1) + min(dy * y0, dy * y1))
-
-
-def _wall_at(made: Made, room_id: str, frame: Frame, ring: Ring, side: Side4, at: float) -> str:
-    """The name of the wall that ends a strip so far out."""
-    (x0, y0), (x1, y1) = bounds(ring)
-    dx, dy = OUT[side]
-    middle = ((x0 + x1) / 2 * abs(dy) + dx * at, (y0 + y1) / 2 * abs(dx) + dy * at)
-    point = frame.out((*middle, 0.0))
-    walls = [face for face in made.faces[room_id].values() if not face.is_loose]
-
-    def away(i: int) -> float:
-        local = walls[i].frame.inside(point)
-        return abs(local.y) + max(-local.x, local.x - walls[i].length, 0.0)
-
-    return walls[min(range(len(walls)), key=away)].name
+def _between(a: Point, b: Point, span: tuple[float, float]) -> Iterator[float]:
+    """How far out both ends of a line are, of which only what lies within the span along the side counts."""
+    (out_a, at_a), (out_b, at_b) = (a, b) if a[1] <= b[1] else (b, a)
+    low, high = max(at_a, span[0]), min(at_b, span[1])
+    if low > high:
+        return
+    if at_b - at_a < TINY:
+        yield from (out_a, out_b)
+        return
+    for at in (low, high):
+        yield out_a + (out_b - out_a) * (at - at_a) / (at_b - at_a)

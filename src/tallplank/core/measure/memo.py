@@ -54,22 +54,28 @@ class Mapped(Generic[_S, _T]):
 
     def __init__(self) -> None:
         self._sources: Sequence[_S] = ()
+        self._beside: Sequence[object] = ()
         self._results: list[_T] = []
         self._context: object = None
 
-    def of(self, sources: Sequence[_S], compute: Callable[[_S], _T], context: object = None) -> list[_T]:
-        """The results in the order of the sources; another `context` makes them all anew."""
+    def of(
+        self, sources: Sequence[_S], compute: Callable[[_S], _T], context: object = None, beside: Sequence[object] | None = None
+    ) -> list[_T]:
+        """The results in the order of the sources; another `context` makes them all anew, another thing `beside` a source just its own."""
         if context != self._context:
-            self._sources, self._results, self._context = (), [], context
+            self._sources, self._beside, self._results, self._context = (), (), [], context
+        beside = sources if beside is None else beside
         if len(sources) == len(self._sources):
             results = self._results.copy()
-            for i, (old, new) in enumerate(zip(self._sources, sources, strict=True)):
-                if old is not new:
+            pairs = zip(self._sources, sources, self._beside, beside, strict=True)
+            for i, (old, new, was, now) in enumerate(pairs):
+                if old is not new or was is not now:
                     results[i] = compute(new)
         else:
-            known = {id(s): r for s, r in zip(self._sources, self._results, strict=True)}
-            results = [known[id(s)] if id(s) in known else compute(s) for s in sources]
-        self._sources, self._results = sources, results
+            known = {(id(s), id(b)): r for s, b, r in zip(self._sources, self._beside, self._results, strict=True)}
+            keys = ((id(s), id(b)) for s, b in zip(sources, beside, strict=True))
+            results = [known[key] if key in known else compute(s) for key, s in zip(keys, sources, strict=True)]
+        self._sources, self._beside, self._results = sources, beside, results
         return results
 
 

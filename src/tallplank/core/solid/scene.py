@@ -101,7 +101,10 @@ class SolidMaker:
         standing = self._stood(units, faces, opened)
         runs = [r for r in made.runs if r.room == room_id and r.what not in ROOM_KINDS]
         mounted = [r for r in made.runs if r.room == room_id and r.what in ROOM_KINDS]
-        passing = self._runs.of(runs, lambda r: tuple(_placed(body, faces[r.face].frame, 0.0) for body in self._run_bodies(r)), faces)
+        along = [faces[r.face] for r in runs]
+        passing = self._runs.of(
+            runs, lambda r: tuple(_placed(body, faces[r.face].frame, 0.0) for body in self._run_bodies(r)), room_id, along
+        )
         sides = (*(self._mounted(run, faces[run.face].frame) for run in mounted), *_services(faces))
         self._surfaces.turn()
         placed = [one for bodies in (*standing, *passing) for one in bodies]
@@ -136,9 +139,11 @@ class SolidMaker:
 
         def placed(unit: MadeUnit) -> tuple[_Placed, ...]:
             frame = unit.frame.then(faces[unit.unit.face].frame)
-            return tuple(_placed(body, frame, opened) for body in bodies[id(unit)])
+            if opened > 0:
+                return tuple(_placed(body, frame, opened) for body in bodies[id(unit)])
+            return tuple(_placed_shut(bodies[id(unit)], frame))
 
-        return self._standing.of(units, placed, (faces, opened))
+        return self._standing.of(units, placed, opened, [faces[u.unit.face] for u in units])
 
 
 SERVICE = "#f4f2ec"
@@ -192,6 +197,20 @@ def _placed(body: Body, frame: Frame, opened: float) -> _Placed:
     if body.motion is not None and opened > 0:
         frame = body.motion.at(opened).then(frame)
     return body.look, Faces(frame.all_out(corners), frame.all_turned_out(normals), body.faces.uv), frame.all_out(lines)
+
+
+def _placed_shut(bodies: Sequence[Body], frame: Frame) -> Iterator[_Placed]:
+    """All bodies of a unit whose fronts are shut, turned at once."""
+    if not bodies:
+        return
+    corners = frame.all_out(np.concatenate([b.faces.corners for b in bodies]))
+    normals = frame.all_turned_out(np.concatenate([b.faces.normals for b in bodies]))
+    lines = frame.all_out(np.concatenate([b.lines for b in bodies]))
+    face = line = 0
+    for body in bodies:
+        after, below = face + len(body.faces.corners), line + len(body.lines)
+        yield body.look, Faces(corners[face:after], normals[face:after], body.faces.uv), lines[line:below]
+        face, line = after, below
 
 
 def _gathered(placed: Iterable[_Placed]) -> Iterator[Batch]:
