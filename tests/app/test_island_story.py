@@ -119,7 +119,7 @@ def test_a_waterfall_island_from_a_blank_job_kept_and_placed_in_another(open_win
     fill(run(window, "keep-piece"), Name="Waterfall island")
     other = open_window(new_job())
     other.store.library = library
-    other.store.go("layout")
+    other.store.pieces_changed()
     QTest.mouseClick(next(b for b in other.findChildren(QToolButton) if b.text() == "Waterfall island"), LEFT)
     assert len(other.store.job.units) == len(store.job.units)
     assert other.store.job.rooms[0].groups[0].top == store.job.rooms[0].groups[0].top

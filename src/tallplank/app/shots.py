@@ -102,13 +102,36 @@ def _eye_height(window: MainWindow) -> None:
 def _section(window: MainWindow) -> None:
     """A section through sink and window, with its line on the plan."""
     window.store.go("layout")
-    window.store.cut_along(((2250.0, 2600.0), (2250.0, 150.0)))
+    window.store.cut_along(((1750.0, 4650.0), (1750.0, 150.0)))
     window.board.show_only("section", "plan", "elevation")
 
 
 def _layout(window: MainWindow) -> None:
     window.store.go("layout")
     window.store.select([_unit(window, "sink")])
+
+
+def _island(window: MainWindow) -> None:
+    """The breakfast island, selected: its back in elevation, and its ways on the plan."""
+    store = window.store
+    store.go("layout")
+    group = store.job.rooms[0].groups[0]
+    store.look_at(store.job.rooms[0].id, group.faces[1].id)
+    window.board.show_only("plan", "elevation", "room3d")
+    store.select([group.id])
+
+
+def _triangle(window: MainWindow) -> None:
+    """The kitchen's plan with its work triangle."""
+    window.store.go("layout")
+    window.board.show_only("plan")
+    window.store.show_triangle(shown=True)
+
+
+def _appliances(window: MainWindow) -> None:
+    """The wall with sink, dishwasher, hob and hood, the sink unit selected."""
+    _layout(window)
+    window.board.show_only("elevation", "room3d")
 
 
 def _finish(window: MainWindow) -> None:
@@ -123,7 +146,7 @@ def _make(window: MainWindow) -> None:
 
 def _quote(window: MainWindow) -> None:
     store = window.store
-    unit = _unit(window, "tall")
+    unit = _unit(window, "oven-housing")
     store.apply(lambda j: set_finish(j, store.catalog, [unit], "front", "oak"), "fronts → Oak veneer, oiled")
     store.go("quote")
 
@@ -174,7 +197,7 @@ def _doors(window: MainWindow) -> None:
     store = window.store
     styles = iter(("lantern-glazed", "mooring-mitred", "weirhouse-louvred", "aqueduct-arched", "towpath-raised", "reedbed-beaded"))
     for unit in store.job.units:
-        if unit.kind in ("tall", "wall", "sink", "base") and (style := next(styles, "")):
+        if unit.kind in ("fridge-housing", "oven-housing", "wall", "sink", "base") and (style := next(styles, "")):
             store.apply(lambda j, u=unit.id, s=style: change_units(j, store.catalog, [u], door_style=s), "door style")  # type: ignore[misc]
     store.go("make")
     window.board.show_only("room3d", "doorlist")
@@ -191,6 +214,9 @@ SHOTS: dict[str, Callable[[MainWindow], None]] = {
     "section": _section,
     "eye-height": _eye_height,
     "layout": _layout,
+    "island": _island,
+    "triangle": _triangle,
+    "appliances": _appliances,
     "bench": _bench,
     "bench-through": _through,
     "bench-apart": _apart,

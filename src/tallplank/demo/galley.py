@@ -53,7 +53,7 @@ _STEPS = ((2550.0, 0.0), (2550.0, 320.0), (2850.0, 320.0), (2850.0, 421.0), (345
 """The soffit's corners: along the canal wall, and how far before that."""
 _SERVICES = (
     ("socket", SINK_WALL, 700.0, 1120.0),
-    ("socket", SINK_WALL, 1180.0, 1120.0),
+    ("socket", SINK_WALL, 1050.0, 1120.0),
     ("socket", SINK_WALL, 3720.0, 1120.0),
     ("socket", SIDE_WALL, 1900.0, 300.0),
     ("water", SINK_WALL, 1750.0, 450.0),

@@ -48,9 +48,8 @@ class FaceField(QComboBox):
         self._store = store
         self.setAccessibleName("Wall")
         self.setToolTip("The wall that is shown")
-        self._subscription = store.subscribe(lambda s: (s.job.rooms, s.room, s.face), lambda _: self._refresh())
+        self.subscription = store.subscribe(lambda s: (s.job.rooms, s.room, s.face), lambda _: self._refresh())
         self.activated.connect(self._chosen)
-        self.destroyed.connect(self._subscription.close)
 
     def _refresh(self) -> None:
         self.blockSignals(True)
@@ -66,7 +65,11 @@ class FaceField(QComboBox):
 
 
 def _tools(pane: QWidget) -> list[QWidget]:
-    return [FaceField(pane.store)] if isinstance(pane, ElevationPane) else []
+    if not isinstance(pane, ElevationPane):
+        return []
+    field = FaceField(pane.store)
+    pane.closes_with(field.subscription)
+    return [field]
 
 
 KIND = PaneKind("elevation", "Elevation", ElevationPane, _tools)

@@ -31,7 +31,7 @@ from tallplank.core.draw.dimension import DimensionText, SetOut, set_out
 from tallplank.core.draw.primitive import Drawing, Subject, Target
 from tallplank.core.space.outline import Point, holds
 from tallplank.session.arrange import Ghost
-from tallplank.session.store import Store
+from tallplank.session.store import Store, Subscription
 
 HINT_FROM_EDGE, HINT_SHARE, LEAST_HINT = 14, 0.8, 180
 """A hint keeps within the pane, and within so much of the drawing's width unless that is very small."""
@@ -93,6 +93,10 @@ class DrawingCanvas(QWidget):
     def work_with(self, first: Sequence[Tool], after: Sequence[Tool] = ()) -> None:
         """Exchange the tools: those before the dimensions, and those after them."""
         self._tools = (*first, self._dimensions, *after)
+
+    def closes_with(self, subscription: Subscription) -> None:
+        """End a subscription of a field beside it together with its own."""
+        self._subscriptions.append(subscription)
 
     def close_pane(self) -> None:
         """End the subscriptions."""

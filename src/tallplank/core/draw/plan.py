@@ -184,7 +184,7 @@ def _ways(made: Made, room_id: str, group: Group) -> Iterator[Chain]:
         x = high[0] + BEYOND if dy else (low[0] if dx < 0 else high[0])
         y = (low[1] + high[1]) / 2 if dx else (low[1] if dy < 0 else high[1])
         start = frame.out((x, y, 0.0))
-        along, across = frame.turned_out((dx, dy, 0.0)), frame.turned_out((-dy, dx, 0.0))
+        along, across = frame.turned_out((dx, dy, 0.0)), frame.turned_out((abs(dy), abs(dx), 0.0))
         name = Side(f"way {group.id} {side}", (start.x, start.y), (along.x, along.y), (across.x, across.y))
         yield Chain(name, (0.0, way.width), (OfWay(room_id, group.id, side),))
 
