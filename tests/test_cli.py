@@ -143,9 +143,9 @@ def test_the_documented_script_runs(tmp_path: Path) -> None:
 def test_the_demo_is_the_lockkeepers_house(tmp_path: Path) -> None:
     job = demo_job(shipped())
     assert job.name == "The Lockkeeper's House"
-    assert job.rooms[0].corners[1] == (4200, 2650)
+    assert job.rooms[0].corners[1] == (4500, 4700)
     assert [room.name for room in job.rooms] == ["Galley kitchen", "Boot room", "Map room"]
-    assert 20 <= len(job.units) <= 26
+    assert 30 <= len(job.units) <= 36
     assert any(o.kind == "window" for o in job.face("room1", "back").openings)
     save(job, tmp_path / "demo.plank")
     assert load(tmp_path / "demo.plank") == job

@@ -64,11 +64,11 @@ def test_a_room_named_like_a_formula_does_no_harm() -> None:
 def test_the_elevation_is_a_page_with_its_numbers() -> None:
     """Source: pypdf as the reader."""
     reader = pypdf.PdfReader(io.BytesIO(paper("elevations.pdf", demo_job(CATALOG))))
-    assert len(reader.pages) == 5, "five walls have units"
+    assert len(reader.pages) == 7, "five walls and both faces of the island have units"
     page = reader.pages[0]
     assert float(page.mediabox.width) == pytest.approx(420 / 25.4 * 72, abs=0.1)
     text = page.extract_text()
-    for wanted in ("The Lockkeeper's House", "Galley kitchen · Canal wall", "1 : ", "4200", "600", "450", "1400", "2450", "720"):
+    for wanted in ("The Lockkeeper's House", "Galley kitchen · Canal wall", "1 : ", "4500", "600", "475", "1400", "2450", "720"):
         assert wanted in text
     scale = int(text.split("1 : ")[1].split()[0])
     assert scale in SCALES
@@ -80,8 +80,8 @@ def test_papers_can_be_in_any_style_of_lengths(style: LengthStyle) -> None:
     job = demo_job(CATALOG)
     job = job.but(display=job.display.but(style=style))
     text = pypdf.PdfReader(io.BytesIO(paper("elevations.pdf", job))).pages[0].extract_text()
-    assert {LengthStyle.MM: "4200", LengthStyle.CM: "420", LengthStyle.INCH_DECIMAL: "165.354", LengthStyle.INCH_FRACTION: "165 3/8",
-            LengthStyle.FEET_INCHES: "13' 9 3/8\""}[style] in text  # fmt: skip
+    assert {LengthStyle.MM: "4500", LengthStyle.CM: "450", LengthStyle.INCH_DECIMAL: "177.165", LengthStyle.INCH_FRACTION: "177 3/16",
+            LengthStyle.FEET_INCHES: "14' 9 3/16\""}[style] in text  # fmt: skip
 
 
 def test_the_job_file_is_valid_by_its_schema() -> None:

@@ -12,7 +12,7 @@ import numpy as np
 from scipy.spatial import ConvexHull, QhullError
 
 from outside.trade.opening import fronts_open, reveals_even
-from outside.trade.solid import Axes, Bar, Block, bars_of, block_of, body_of, flat_points, inside
+from outside.trade.solid import Axes, Bar, Block, Floats, bars_of, block_of, body_of, flat_points, inside
 
 Owner = dict[str, Any]
 Part = dict[str, Any]
@@ -152,13 +152,25 @@ def _any_inside(a: Part, b: Part) -> bool:
         -1, 3
     )
     grid = grid[inside(flat_points(a["outline"]), grid[:, :2], -EVEN)]
+    grid = _not_cut_off(a, grid)
     for pocket in a["pockets"]:
         grid = grid[~np.all((grid > np.array(pocket["low"])) & (grid < np.array(pocket["high"])), axis=1)]
     within = (axes.out(grid) - other.origin) @ other.rows.T
     inner = within[np.all((within > 0.02) & (within < np.array(b["size"]) - 0.02), axis=1)]
+    inner = _not_cut_off(b, inner)
     for pocket in b["pockets"]:
         inner = inner[~np.all((inner > np.array(pocket["low"]) - 1e-6) & (inner < np.array(pocket["high"]) + 1e-6), axis=1)]
     return bool(len(inner) and inside(flat_points(b["outline"]), inner[:, :2], -EVEN).any())
+
+
+def _not_cut_off(part: Part, points: Floats) -> Floats:
+    """Those points of a board that its mitred edges leave: a mitre at 45° takes as much at a depth below the face as that depth is."""
+    for miter in part.get("miters", ()):
+        a, b = np.array(miter["a"]), np.array(miter["b"])
+        way = (b - a) / np.linalg.norm(b - a)
+        inward = (points[:, :2] - a) @ np.array([-way[1], way[0]])
+        points = points[inward > part["size"][2] - points[:, 2] + EVEN]
+    return points
 
 
 def plates_free(owner: Owner) -> Iterator[str]:

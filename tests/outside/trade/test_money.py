@@ -51,7 +51,7 @@ def test_boards_and_fittings_cost_what_the_lists_say(name: str) -> None:
             wood += part["cut"][0] * part["cut"][1] / 1e6 * sold[nearest] * WASTE
         for fitting in owner["fittings"]:
             cost = fitting["count"] * items[fitting["item"]]["price"]
-            if fitting["role"] in ("appliance", "sink", "hob"):
+            if fitting["role"] in ("appliance", "sink", "hob", "tap"):
                 bought += cost
             else:
                 fittings += cost

@@ -18,6 +18,7 @@ from tallplank.core.exchange.parts_format import (
     ItemData,
     LineData,
     MaterialData,
+    MiterData,
     MotionData,
     OwnerData,
     PartData,
@@ -30,6 +31,7 @@ from tallplank.core.exchange.parts_format import (
 )
 from tallplank.core.job.unit import HardwareRole
 from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.part.form.mitred import Mitred
 from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.hole import Hole, HoleKind, Pocket
 from tallplank.core.joinery.part.part import Fitting, Part, PartRef, Piece, part_refs, unique_names
@@ -171,6 +173,8 @@ def _part(ref: PartRef, name: str, line: str, part: Part, frame: Frame, partners
         data["front"] = part.front
     if isinstance(part.form, Swept) and part.form.stock:
         data["profile"] = part.form.stock
+    if isinstance(part.form, Mitred):
+        data["miters"] = [MiterData(a=_two(miter.a), b=_two(miter.b)) for miter in part.form.miters]
     if isinstance(part.form, Swept):
         ends = [_two((cut.y, cut.z)) for cut in (part.form.start, part.form.end)]
         data["sweep"] = SweepData(profile=[_two(p) for p in part.form.profile], start=ends[0], end=ends[1])

@@ -89,6 +89,13 @@ class MotionData(TypedDict):
     by: NotRequired[Point3]
 
 
+class MiterData(TypedDict):
+    """An edge of a board that is cut at 45°, from a to b of its outline: long at its face z = thickness, short by that at z = 0."""
+
+    a: Point2
+    b: Point2
+
+
 class SweepData(TypedDict):
     """A profile drawn along a part: its corners in y and z of the part, and by how much each end grows with y and with z.
 
@@ -137,6 +144,7 @@ class PartData(TypedDict):
     profile: NotRequired[str]
     """The molding that it is cut from, in place of a board."""
     sweep: NotRequired[SweepData]
+    miters: NotRequired[list[MiterData]]
     """Its true shape, where it is a profile drawn along its length."""
 
 
