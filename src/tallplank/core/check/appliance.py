@@ -15,7 +15,6 @@ from tallplank.core.job.room import Room
 from tallplank.core.job.wall import ServiceKind
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.measure.memo import are_same
 from tallplank.core.space.outline import Point
 
 REACH: dict[ServiceKind, float] = {"socket": 1500.0, "water": 1500.0, "waste": 1500.0, "gas": 1000.0, "extract": 3000.0}
@@ -26,25 +25,8 @@ HIGHEST_WINDOW = 300.0
 """A window whose sill is less than this above a hob is in its steam and its flames."""
 
 
-class ApplianceChecker:
-    """Looks through jobs one after the other, keeping what was found in rooms where nothing changed."""
-
-    def __init__(self) -> None:
-        self._known: dict[str, tuple[Room, tuple[MadeUnit, ...], tuple[Finding, ...]]] = {}
-
-    def findings(self, made: Made) -> Iterator[Finding]:
-        """What is wrong about appliances and what is let into worktops."""
-        before, self._known = self._known, {}
-        for room in made.job.rooms:
-            units = made.by_room.get(room.id, ())
-            kept = before.get(room.id)
-            if kept is None or kept[0] is not room or not are_same(kept[1], units):
-                kept = (room, units, tuple(_in_room(made, room, units)))
-            self._known[room.id] = kept
-            yield from kept[2]
-
-
-def _in_room(made: Made, room: Room, units: tuple[MadeUnit, ...]) -> Iterator[Finding]:
+def appliances_in(made: Made, room: Room, units: tuple[MadeUnit, ...]) -> Iterator[Finding]:
+    """What is wrong about appliances of a room, and about what is let into its worktops."""
     for unit in units:
         yield from _out_of_reach(made, room, unit)
         yield from _over_hob(made, unit, units)

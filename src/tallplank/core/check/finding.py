@@ -7,9 +7,10 @@ from math import ceil
 
 from tallplank.core.catalog.board import Board
 from tallplank.core.catalog.catalog import Catalog
-from tallplank.core.check.appliance import ApplianceChecker
+from tallplank.core.check.appliance import appliances_in
 from tallplank.core.check.bearing import hanging_boards
-from tallplank.core.check.island import IslandChecker
+from tallplank.core.check.by_room import RoomChecker, Units
+from tallplank.core.check.island import islands_in
 from tallplank.core.check.kept import kept_entries
 from tallplank.core.check.machining import Fault, Known, faults
 from tallplank.core.check.obstacle import footing, into_walls, radiators
@@ -33,6 +34,7 @@ from tallplank.core.edit.appliance import fit_appliances, fitted_unit
 from tallplank.core.edit.corner import SQUARE, corner_angle
 from tallplank.core.edit.unit import change_units, set_rule
 from tallplank.core.job.ceiling import headroom
+from tallplank.core.job.room import Room
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made, MadeUnit
@@ -57,8 +59,7 @@ class Checker:
         self._overlaps = OverlapFinder()
         self._swings = SwingFinder()
         self._worktops = WorktopChecker()
-        self._islands = IslandChecker()
-        self._appliances = ApplianceChecker()
+        self._by_room = [RoomChecker(check) for check in ROOM_CHECKS]
         self._boards: Known = Rounds()
         self.checked = 0
         """How many units were checked so far, for tests and benchmarks."""
@@ -73,8 +74,7 @@ class Checker:
             found += checked.findings
         found += self._swings.findings(made)
         found += self._worktops.findings(made)
-        found += self._islands.findings(made)
-        found += self._appliances.findings(made)
+        found += (finding for checker in self._by_room for finding in checker.findings(made))
         self._rooms = rooms
         self._boards.turn()
         return tuple(sorted(found, key=lambda f: LEVELS.index(f.level)))
@@ -355,6 +355,8 @@ JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
     triangle_findings,
 )
 """Checks of what concerns several things; a new one is one function added here."""
+ROOM_CHECKS: tuple[Callable[[Made, Room, Units], Iterator[Finding]], ...] = (islands_in, appliances_in)
+"""Checks of one room with the units in it; a new one is one function added here."""
 PLACE_CHECKS: tuple[Callable[[Site, MadeUnit], Iterator[Finding]], ...] = (
     _outside,
     _other_corner,

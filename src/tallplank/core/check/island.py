@@ -12,7 +12,6 @@ from tallplank.core.edit.walkway import group_outline, standing_out, walkways
 from tallplank.core.edit.waterfall import End, at_end, rubs, with_end_fillers
 from tallplank.core.job.room import SEAT_WIDTH, Group, Room
 from tallplank.core.joinery.made import Made, MadeUnit
-from tallplank.core.measure.memo import are_same
 
 LEAST_WAY, BEHIND_SEAT = 900.0, 813.0
 """36 in as metric shops plan it, and 32 in."""
@@ -22,28 +21,14 @@ SLACK = 1.0
 ENDS: tuple[End, End] = ("left", "right")
 
 
-class IslandChecker:
-    """Looks through jobs one after the other, keeping what was found in rooms where nothing changed."""
-
-    def __init__(self) -> None:
-        self._known: dict[str, tuple[Room, tuple[MadeUnit, ...], tuple[Finding, ...]]] = {}
-
-    def findings(self, made: Made) -> Iterator[Finding]:
-        """What is wrong about groups."""
-        before, self._known = self._known, {}
-        for room in made.job.rooms:
-            units = made.by_room.get(room.id, ())
-            kept = before.get(room.id)
-            if kept is None or kept[0] is not room or not are_same(kept[1], units):
-                told = tuple(f for group in room.groups for f in _findings(made, room, group))
-                kept = (room, units, told)
-            self._known[room.id] = kept
-            yield from kept[2]
+def islands_in(made: Made, room: Room, units: tuple[MadeUnit, ...]) -> Iterator[Finding]:
+    """What is wrong about the groups of a room."""
+    for group in room.groups:
+        ids = {f.id for f in group.faces}
+        yield from _findings(made, room, group, tuple(u for u in units if u.unit.face in ids))
 
 
-def _findings(made: Made, room: Room, group: Group) -> Iterator[Finding]:
-    ids = {f.id for f in group.faces}
-    units = tuple(u for u in made.by_room.get(room.id, ()) if u.unit.face in ids)
+def _findings(made: Made, room: Room, group: Group, units: tuple[MadeUnit, ...]) -> Iterator[Finding]:
     if not units:
         return
     members = tuple(u.unit.id for u in units)

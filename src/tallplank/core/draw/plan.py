@@ -4,7 +4,6 @@ from collections.abc import Iterator, Sequence
 from itertools import pairwise
 from math import atan2, degrees, hypot
 
-from tallplank.core.check.triangle import triangle
 from tallplank.core.draw.elevation import MOST_MARK, opening_chain, unit_chain
 from tallplank.core.draw.primitive import (
     PAPER,
@@ -21,6 +20,7 @@ from tallplank.core.draw.primitive import (
     Text,
 )
 from tallplank.core.draw.room_plan import above_of, box_on, leaf, line_on, point_on, things_of, walls_of
+from tallplank.core.edit.triangle import triangle
 from tallplank.core.edit.walkway import OUT, group_outline, walkways
 from tallplank.core.job.face import Face, Faces, group_frame
 from tallplank.core.job.measure import GAP, Measure, OfFace, OfStanding, OfWay
