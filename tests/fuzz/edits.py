@@ -4,6 +4,7 @@ import random
 from collections.abc import Callable, Mapping
 from typing import Any
 
+from fuzz.kitchen import KITCHEN_EDITS
 from fuzz.sizes import use_everywhere
 from fuzz.survey import SURVEY_EDITS
 from fuzz.trial import Fuzzer, limited
@@ -178,6 +179,7 @@ def _by_tape(h: Hand) -> Edit:
 
 EDITS: Mapping[str, Callable[[Hand], Edit]] = {
     **SURVEY_EDITS,
+    **KITCHEN_EDITS,
     "place": _placed,
     "beside": _beside,
     "tape": _by_tape,
@@ -190,7 +192,6 @@ EDITS: Mapping[str, Callable[[Hand], Edit]] = {
     "delete": lambda h: lambda j, a=h.some()[:2]: unit.delete_units(j, a),
     "close up": lambda h: lambda j, a=h.some(): unit.close_up(j, a),
     "space": lambda h: lambda j, a=h.some(): unit.space_evenly(j, a),
-    "look": lambda h: lambda j, a=h.some(): unit.carry_look(j, CATALOG, a),
     "renumber": lambda _: lambda j: unit.renumber(j, CATALOG),
     "rule": lambda h: lambda j, a=(h.some(), *rule(h.rng)): unit.set_rule(j, CATALOG, *a),
     "finish": lambda h: lambda j, a=(h.some(), h.rng.choice((*FINISH_ROLES, "sky")), h.finish()): unit.set_finish(j, CATALOG, *a),

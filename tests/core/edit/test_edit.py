@@ -14,7 +14,6 @@ from tallplank.core.edit.survey.room import change_room, change_wall, remove_roo
 from tallplank.core.edit.survey.walled import add_opening, change_opening, remove_opening
 from tallplank.core.edit.unit import (
     Spot,
-    carry_look,
     change_units,
     close_up,
     delete_units,
@@ -100,15 +99,6 @@ def test_units_are_spaced_evenly_between_the_first_and_the_last() -> None:
             space_evenly(job, ids)
     with pytest.raises(PlankError, match="more than there is"):
         space_evenly(slide_units(job, ["u3"], -1000), ["u1", "u2", "u3"])
-
-
-def test_a_look_is_carried_over() -> None:
-    job = set_finish(a_wall_of("base", "drawers", "wall"), CATALOG, ["u2"], "front", "oak")
-    job = change_units(job, CATALOG, ["u2"], door_style="sluice-frame")
-    job = carry_look(job, CATALOG, ["u2", "u1", "u3"])
-    assert [(dict(u.finishes), u.door_style) for u in job.units] == [({"front": "oak"}, "sluice-frame")] * 3
-    with pytest.raises(EditError, match="first"):
-        carry_look(job, CATALOG, ["u1"])
 
 
 def test_numbers_run_along_the_walls() -> None:

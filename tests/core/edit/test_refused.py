@@ -6,11 +6,12 @@ import pytest
 
 from fuzz.trial import limited
 from makers import CATALOG, ROOM, WALL, a_room, a_unit, a_wall_of
+from tallplank.core.edit.copies.carry import carry
 from tallplank.core.edit.opening import merge_openings, move_boundary, set_opening, set_opening_size, split_opening
 from tallplank.core.edit.standard import change_job, set_job_rule
 from tallplank.core.edit.survey.room import add_room, change_room, change_wall, remove_room
 from tallplank.core.edit.survey.walled import add_opening, change_opening
-from tallplank.core.edit.unit import Spot, carry_look, change_units, duplicate_units, move_to_face, place_unit, set_rule
+from tallplank.core.edit.unit import Spot, change_units, duplicate_units, move_to_face, place_unit, set_rule
 from tallplank.core.error import PlankError, mm, told
 from tallplank.core.job.construction import Construction, RuleError, check_rules, rule_bounds
 from tallplank.core.job.file import dumps, loads
@@ -31,7 +32,7 @@ NUMBERS = [n for n in Construction.model_fields if rule_bounds(n) is not None]
         (lambda j: change_room(j, ROOM, colour="red"), "no value called 'colour'"),
         (lambda j: move_to_face(j, ["u1"], Spot(ROOM, "ceiling")), "no wall or face 'ceiling'"),
         (lambda j: move_to_face(j, ["u1"], Spot(ROOM, WALL, 1e9)), "less than or equal"),
-        (lambda j: carry_look(j, CATALOG, ["u9", "u1"]), "no unit 'u9'"),
+        (lambda j: carry(j, CATALOG, "u9", ["u1"], ["front"]), "no unit 'u9'"),
         (lambda j: move_boundary(j, CATALOG, "u9", (0,), 100), "no unit 'u9'"),
         (lambda j: move_boundary(j, CATALOG, "u2", (-1,), 100), "no boundary"),
         (lambda j: split_opening(j, CATALOG, ["u1"], (), "rings"), "Split"),  # type: ignore[arg-type]

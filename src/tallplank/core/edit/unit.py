@@ -274,16 +274,6 @@ def space_evenly(job: Job, ids: Iterable[str]) -> Job:
     return job.replaced(units=tuple(u.but(x=places[u.id]) if places.get(u.id, u.x) != u.x else u for u in job.units))
 
 
-def carry_look(job: Job, catalog: Catalog, ids: Iterable[str]) -> Job:
-    """A job in which these units take finishes, hardware and door style of the first of them, in the order given."""
-    order = list(ids)
-    if len(order) < 2:
-        raise EditError("Select the unit that has the look first, then those that shall take it.")
-    model = job.unit(order[0])
-    look = {"finishes": model.finishes, "hardware": model.hardware, "door_style": model.door_style}
-    return change_units(job, catalog, order[1:], **look)
-
-
 def renumber(job: Job, catalog: Catalog) -> Job:
     """A job whose units are numbered and listed room by room and face by face, from left to right, those on the floor first."""
     order = {(room.id, face): (i, j) for i, room in enumerate(job.rooms) for j, face in enumerate(room.face_ids)}
