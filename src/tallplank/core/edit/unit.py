@@ -15,6 +15,7 @@ from tallplank.core.edit.survey.room import fresh_id, taken_ids
 from tallplank.core.job.construction import Construction, RuleValue, check_rules
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import Opening
+from tallplank.core.job.room import Group
 from tallplank.core.job.unit import FinishRole, HardwareRole, Unit
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.rule.choice import choice_for
@@ -68,6 +69,8 @@ def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | N
         unit = unit.but(x=first_gap(present(), room.id, face, mover_of(placed)))
     if usual.build == "filler" and not sizes.keys() >= MATCHED:
         unit = _matched(unit, present(), sizes)
+    if usual.build in PANELS and isinstance(face.carrier, Group) and "height" not in sizes:
+        unit = _as_high_as_the_group(unit, face.carrier, present())
     if not {"opening", "side"} & sizes.keys():
         unit = set_for_place(choice_for(catalog, job.standard, unit), face, present)
     return Edited(with_more(job, [buildable(job, catalog, unit)]), (unit.id,))
@@ -92,6 +95,16 @@ def _in_inches(opening: Opening, items: Mapping[str, str]) -> Opening:
     kept = opening.size if size is None else Member.fixed(round(size / INCH_STEP) * INCH_STEP)
     cells = tuple(_in_inches(cell, items) for cell in opening.openings)
     return opening.but(size=kept, item=items.get(opening.item or "", opening.item), openings=cells)
+
+
+PANELS = ("end-panel", "back-panel")
+
+
+def _as_high_as_the_group(unit: Unit, group: Group, made: Made) -> Unit:
+    """A panel from the floor up to under the worktop of the units in its group."""
+    faces = {f.id for f in group.faces}
+    tops = [u.placed.top for u in made.by_room.get(unit.room, ()) if u.unit.face in faces and u.choice.kind.worktop and not u.placed.hung]
+    return unit.but(height=max(tops)) if tops else unit
 
 
 def _matched(unit: Unit, made: Made, given: Mapping[str, object]) -> Unit:

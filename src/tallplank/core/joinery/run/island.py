@@ -22,16 +22,32 @@ def islands(found: Mapping[str, tuple[Course, ...]], faces: Faces) -> dict[str, 
         rows = [(faces[f.id], course) for f in group.faces for course in found.get(f.id, ())]
         if rows:
             result.update({f.id: () for f in group.faces if f.id in found})
+            whole = _extent(rows, rows[0][0])
             for joined in _joined(rows):
-                course = _over(group, joined)
+                course = _over(group, joined, whole)
                 result[course.face.id] = (*result[course.face.id], course)
     return result
 
 
-def _over(group: Group, rows: Sequence[tuple[Face, Course]]) -> Course:
+def _over(group: Group, rows: Sequence[tuple[Face, Course]], whole: tuple[float, float]) -> Course:
+    """One top; it turns down only at those of its ends that are the group's: others may lie over the same units at another height."""
     face, first = rows[0]
     others = tuple((course.stretch, other.within(face)) for other, course in rows[1:])
-    return replace(first, island=Island(group.top, group.seats, others))
+    low, high = _extent(rows, face)
+    shift = face.within(rows[0][0]).origin.x
+    ends = {"left_end": low + shift - whole[0] < JOINED, "right_end": whole[1] - high - shift < JOINED}
+    top = group.top.but(**{name: "free" for name, reached in ends.items() if not reached}) if not all(ends.values()) else group.top
+    return replace(first, island=Island(top, group.seats, others))
+
+
+def _extent(rows: Sequence[tuple[Face, Course]], face: Face) -> tuple[float, float]:
+    """From where to where along a face rows of its group reach."""
+    xs = [
+        x
+        for other, course in rows
+        for x, _ in other.within(face).flat_out([(course.stretch.start, 0.0), (course.stretch.end, course.stretch.deepest.front)])
+    ]
+    return min(xs), max(xs)
 
 
 def _joined(rows: Sequence[tuple[Face, Course]]) -> Iterator[list[tuple[Face, Course]]]:
