@@ -82,3 +82,19 @@ def test_arrow_keys_move_a_group_over_the_plan(open_window: Open) -> None:
         QTest.keyClick(plan, key)
     record = store.job.room(ROOM).groups[0]
     assert (record.x, record.y) == (1990.0, 2220.0)
+
+
+def test_chains_are_shown_and_hidden_level_by_level(open_window: Open) -> None:
+    window = open_window(a_wall_of("base", "drawers"))
+    store, pane = window.store, window.board.pane("elevation")
+    assert isinstance(pane, DrawingCanvas)
+    assert pane.drawing is not None
+    usual = len(pane.drawing.chains)
+    run(window, "dimensions-fronts")
+    assert len(pane.drawing.chains) == usual + 1
+    run(window, "dimensions-units")
+    assert store.job.display.dimensions == ("overall", "fronts")
+    assert len(pane.drawing.chains) < usual
+    store.undo()
+    store.undo()
+    assert len(pane.drawing.chains) == usual

@@ -1,5 +1,7 @@
 """Every command of the window, once, for its menu, its shortcuts and the command finder."""
 
+from functools import partial
+
 from tallplank.app.command import Command, Shell
 from tallplank.app.copy_dialogs import ask_carry, ask_kind, ask_mirror, ask_repeat
 from tallplank.app.panel.room.group_panel import selected_group
@@ -9,7 +11,9 @@ from tallplank.core.edit.copies.exchange import swap_with_neighbour
 from tallplank.core.edit.copies.group import repeat_group
 from tallplank.core.edit.copies.mirrored import mirror_group
 from tallplank.core.edit.mirror import mirror_units
+from tallplank.core.edit.standard import change_job
 from tallplank.core.edit.unit import close_up, delete_units, duplicate_units, lock_units, renumber, space_evenly, stand_on
+from tallplank.core.job.job import DIMENSION_LEVELS, DimensionLevel
 from tallplank.session.group import new_island, select_group
 from tallplank.session.pick import open_on_bench
 from tallplank.session.store import STAGES, Store
@@ -22,7 +26,7 @@ DOWN = 2000.0
 def window_commands(shell: Shell) -> tuple[Command, ...]:
     """The commands of a shell."""
     store = shell.store
-    return (*_file(shell), *_edit(shell, store), *_sight(store), *_view(shell, store))
+    return (*_file(shell), *_edit(shell, store), *_sight(store), *_dimensions(store), *_view(shell, store))
 
 
 def _file(shell: Shell) -> tuple[Command, ...]:
@@ -195,6 +199,26 @@ def _sight(store: Store) -> tuple[Command, ...]:
             "Ctrl+T",
         ),
         Command("show-all", "View", lambda: "Show all that is hidden", lambda: store.hide(()), "Ctrl+Alt+H", hides),
+    )
+
+
+_CHAINS: dict[DimensionLevel, str] = {"overall": "whole walls", "units": "units", "fronts": "fronts and fixtures"}
+
+
+def _dimensions(store: Store) -> tuple[Command, ...]:
+    """Showing and hiding the chains of dimensions, level by level."""
+
+    def name(level: DimensionLevel) -> str:
+        return f"{'Hide' if level in store.job.display.dimensions else 'Show'} the dimensions of {_CHAINS[level]}"
+
+    def flip(level: DimensionLevel) -> None:
+        shown = store.job.display.dimensions
+        levels = tuple(one for one in DIMENSION_LEVELS if (one in shown) != (one == level))
+        store.apply(lambda j: change_job(j, display=j.display.but(dimensions=levels)), f"dimensions of {_CHAINS[level]}")
+
+    return tuple(
+        Command(f"dimensions-{level}", "View", partial(name, level), partial(flip, level), f"Ctrl+Alt+{number}")
+        for number, level in enumerate(DIMENSION_LEVELS, 1)
     )
 
 

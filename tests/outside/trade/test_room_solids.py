@@ -12,15 +12,18 @@ import manifold3d
 import numpy as np
 import pytest
 
-from makers import CATALOG, made
+from makers import CATALOG, ROOM, a_room, made
 from outside.test_solids import manifold
 from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.filler import place_beside
+from tallplank.core.edit.group import add_island, set_seats, set_top
 from tallplank.core.edit.standard import set_job_rule
 from tallplank.core.edit.survey.room import add_room_of, change_room
-from tallplank.core.edit.unit import Spot
+from tallplank.core.edit.unit import Spot, place_unit, set_hardware
+from tallplank.core.edit.waterfall import set_end
 from tallplank.core.error import PlankError
 from tallplank.core.job.job import Job
+from tallplank.core.job.room import Side4
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import Part
@@ -157,6 +160,33 @@ def test_nothing_about_a_corner_unit_shares_space(angle: float, kind: str, const
         job = place_beside(job, CATALOG, beside, Spot(room, "wall1", 4600.0 - wide - 600.0)).job
         job = place_beside(job, CATALOG, beside, Spot(room, "wall2", wide)).job
     assert shared(made(job), room) == []
+
+
+ISLANDS = [
+    (construction, turn, waterfalls)
+    for c, construction in enumerate(CATALOG.constructions)
+    for t, turn in enumerate((0.0, 37.0, -90.0))
+    for w, waterfalls in enumerate((("left", "right"), ("left",), ()))
+    if LONG or (c + t + 2 * w) % 9 == 0
+]
+
+
+@pytest.mark.parametrize(("construction", "turn", "waterfalls"), ISLANDS)
+def test_nothing_of_an_island_shares_space(construction: str, turn: float, waterfalls: tuple[Side4, ...]) -> None:
+    """Two rows of unlike depth with what has its place among units, a hob, waterfalls, seats and an end panel."""
+    job = set_job_construction(a_room(7000.0, 6000.0), CATALOG, construction)
+    job = set_job_rule(job, CATALOG, "plinth_ends", "returned")
+    job, (group, front, back) = add_island(job, ROOM, 2000.0, 2500.0, 1800.0, turn=turn)
+    for face, kinds, depth in ((front, ("drawers", "dishwasher", "sink"), 560.0), (back, ("base", "base-open", "base"), 350.0)):
+        for number, kind in enumerate(kinds):
+            job = place_unit(job, CATALOG, kind, Spot(ROOM, face, 600.0 * number), width=600.0, depth=depth).job
+    job = set_hardware(job, CATALOG, [job.units[0].id], "hob", "hob-30")
+    for end in waterfalls:
+        job = set_end(job, CATALOG, ROOM, group, end, "waterfall")
+    job = set_top(job, ROOM, group, back=381.0, supports=3)
+    whole = made(set_seats(job, ROOM, group, "back", 2))
+    assert [run.problem for run in whole.runs if run.problem] == []
+    assert shared(whole, ROOM) == []
 
 
 def test_nothing_in_the_demo_shares_space() -> None:

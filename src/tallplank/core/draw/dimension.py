@@ -10,7 +10,7 @@ from math import atan2, cos, degrees, radians, sin
 
 from tallplank.core.draw.primitive import UPRIGHT, Chain, Dimensions, Running
 from tallplank.core.draw.running import BEND, LEAD, ROW, TAIL, shown_places, spread
-from tallplank.core.job.measure import LEVEL, Measure
+from tallplank.core.job.measure import LEVEL, REVEAL, Measure
 from tallplank.core.space.outline import Point
 
 FIGURE_WIDTH = 0.52
@@ -162,6 +162,8 @@ class _Row:
         levels = 0
         taken: dict[int, float] = {}
         for (a, b), measure in zip(pairwise(chain.ticks), chain.measures, strict=True):
+            if measure == REVEAL:
+                continue
             text = show(b - a)
             half = len(text) * FIGURE_WIDTH * text_height / 2
             level = self._level((a + b) / 2 - half, (a + b) / 2 + half, b - a, taken, text_height)

@@ -1,11 +1,11 @@
 """The elevation of one face: what stands before it, drawn from the nearest to the farthest, with its dimensions."""
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Collection, Iterable, Iterator, Sequence
 from dataclasses import replace
 from functools import partial
-from itertools import pairwise
 from math import hypot
 
+from tallplank.core.draw.chain import fixture_chain, front_chain, level_chain, opening_chain, service_chains, unit_chain
 from tallplank.core.draw.primitive import (
     CUT,
     LEVEL_GRAIN,
@@ -26,13 +26,13 @@ from tallplank.core.draw.primitive import (
 )
 from tallplank.core.draw.surround import FLOOR_DEPTH, in_the_room, outlets, surround, things_of
 from tallplank.core.job.face import Face
-from tallplank.core.job.measure import GAP, LEVEL, Measure, OfFace, OfGap, OfOpening, OfRoom, OfService, OfUnit
+from tallplank.core.job.job import DimensionLevel
+from tallplank.core.job.measure import LEVEL, OfFace, OfRoom
 from tallplank.core.job.room import Group, Room
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import Front, Part
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.joinery.run.stretch import JOINED
 from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Point, strip_span
@@ -63,7 +63,8 @@ def elevation(
     shapes += [shape for unit in units if unit.unit.id in wrong for shape in _wrong(unit)]
     words = [shape for shape in shapes if isinstance(shape, Text)]
     shapes = [*(shape for shape in shapes if not isinstance(shape, Text)), *_round_corners(made, room_id, face, units), *words]
-    chains = tuple(_chains(room, face, units, runs, beside, surveyed=surveyed or not units)) if working else ()
+    levels = made.job.display.dimensions
+    chains = tuple(_chains(room, face, units, runs, beside, levels=levels, surveyed=surveyed or not units)) if working else ()
     targets = [Target.upright(owner, low, high) for owner, low, high in things_of(room, face)]
     targets += [Target.upright(u.unit.id, (u.placed.x, u.placed.z), (u.placed.right, u.placed.top)) for u in units]
     left = min([0.0, *(u.placed.x for u in units)])
@@ -239,98 +240,40 @@ def _wrong(unit: MadeUnit) -> Iterator[Shape]:
 
 
 def _chains(
-    room: Room, face: Face, units: Sequence[MadeUnit], runs: Sequence[Run], beside: tuple[float, float], *, surveyed: bool
+    room: Room,
+    face: Face,
+    units: Sequence[MadeUnit],
+    runs: Sequence[Run],
+    beside: tuple[float, float],
+    *,
+    levels: Collection[DimensionLevel],
+    surveyed: bool,
 ) -> Iterator[Chain]:
     floor = [u for u in units if not u.placed.hung]
     hung = [u for u in units if u.placed.hung]
     below, above = Side.of("below", -FLOOR_DEPTH), Side.of("above", face.height)
     left, right = Side.of("left", -beside[0]), Side.of("right", face.length + beside[1])
-    if floor:
-        yield unit_chain(below, floor, face.length)
+    yield from _rows(below, floor, face.length, levels)
     if surveyed:
         yield from service_chains(room.id, face, (below, right), with_heights=not hung)
-    yield Chain(below, (0.0, face.length), (OfFace(room.id, face.id),))
-    if hung:
-        yield unit_chain(above, hung, face.length)
-    elif face.openings:
+    if "overall" in levels or not floor:
+        yield Chain(below, (0.0, face.length), (OfFace(room.id, face.id),))
+    yield from _rows(above, hung, face.length, levels)
+    if not hung and face.openings:
         yield opening_chain(above, room.id, face)
-    if floor:
-        yield _levels(left, floor, runs, face.height)
-    yield Chain(left, (0.0, face.height), (LEVEL if face.is_loose else OfRoom(room.id),))
-    if hung:
-        yield _levels(right, hung, (), face.height)
+    if floor and "units" in levels:
+        yield level_chain(left, floor, runs, face.height)
+    if "overall" in levels or not units:
+        yield Chain(left, (0.0, face.height), (LEVEL if face.is_loose else OfRoom(room.id),))
+    if hung and "units" in levels:
+        yield level_chain(right, hung, (), face.height)
 
 
-def unit_chain(side: Side, units: Sequence[MadeUnit], length: float) -> Chain:
-    """The widths of units and the gaps between them, from one end of the face, or what stands beyond it, to the other."""
-    ticks = [min([0.0, *(u.placed.x for u in units)])]
-    measures: list[Measure] = []
-    for unit in sorted(units, key=lambda u: (u.placed.x, u.placed.right)):
-        if unit.placed.x - ticks[-1] > JOINED:
-            measures.append(OfGap(unit.unit.id, "left", round(ticks[-1], 6)))
-            ticks.append(unit.placed.x)
-        if unit.placed.right - ticks[-1] > JOINED:
-            whole = abs(unit.placed.x - ticks[-1]) <= JOINED
-            measures.append(OfUnit(unit.unit.id, "width") if whole else GAP)
-            ticks.append(unit.placed.right)
-    if length - ticks[-1] > JOINED:
-        last = max(units, key=lambda u: u.placed.right)
-        measures.append(OfGap(last.unit.id, "right", round(length, 6)))
-        ticks.append(length)
-    return Chain(side, tuple(ticks), tuple(measures))
-
-
-def opening_chain(side: Side, room: str, face: Face) -> Chain:
-    """The doors and windows of a wall and the spaces between them."""
-    ticks = [0.0]
-    measures: list[Measure] = []
-    for opening in sorted(face.openings, key=lambda o: o.x):
-        if opening.x - ticks[-1] > JOINED:
-            ticks.append(opening.x)
-            measures.append(OfOpening(room, face.id, opening.id, "x") if len(ticks) == 2 else GAP)
-        ticks.append(opening.x + opening.width)
-        measures.append(OfOpening(room, face.id, opening.id, "width"))
-    if face.length - ticks[-1] > JOINED:
-        ticks.append(face.length)
-        measures.append(GAP)
-    return Chain(side, tuple(ticks), tuple(measures))
-
-
-def service_chains(room: str, face: Face, sides: tuple[Side, Side], *, with_heights: bool) -> Iterator[Chain]:
-    """The middles of services from the left end of a face, and their heights above the floor."""
-    below, right = sides
-    if not face.services:
-        return
-    by_x = sorted(face.services, key=lambda s: s.middle[0])
-    yield _spaced(below, [(s.middle[0], OfService(room, face.id, s.id, "x")) for s in by_x], face.length)
-    if with_heights:
-        by_z = sorted(face.services, key=lambda s: s.middle[1])
-        yield _spaced(right, [(s.middle[1], OfService(room, face.id, s.id, "z")) for s in by_z], face.height)
-
-
-def _spaced(side: Side, places: Sequence[tuple[float, Measure]], length: float) -> Chain:
-    """A chain from nothing through places to the whole length; the first can be typed over, the others measure from one to the next."""
-    ticks, measures = [0.0], list[Measure]()
-    for place, measure in places:
-        if place - ticks[-1] > JOINED:
-            measures.append(measure if len(ticks) == 1 else GAP)
-            ticks.append(place)
-    if length - ticks[-1] > JOINED:
-        ticks.append(length)
-        measures.append(GAP)
-    return Chain(side, tuple(ticks), tuple(measures))
-
-
-def _levels(side: Side, units: Sequence[MadeUnit], runs: Sequence[Run], height: float) -> Chain:
-    """The heights at which something begins or ends, from the floor up."""
-    levels = {0.0, height}
-    owners: dict[tuple[float, float], str] = {}
-    for unit in units:
-        levels |= {round(unit.placed.z, 3), round(unit.placed.top, 3)}
-        owners[round(unit.placed.z, 3), round(unit.placed.top, 3)] = unit.unit.id
-    for run in runs:
-        if run.what == "top":
-            levels |= {round(p.box[1].z, 3) for p in run.parts}
-    ticks = sorted(level for level in levels if 0.0 <= level <= height)
-    measures = tuple(OfUnit(owners[a, b], "height") if (a, b) in owners else LEVEL for a, b in pairwise(ticks))
-    return Chain(side, tuple(ticks), measures)
+def _rows(side: Side, units: Sequence[MadeUnit], length: float, levels: Collection[DimensionLevel]) -> Iterator[Chain]:
+    """The chains of what stands, or of what hangs, from the nearest outwards."""
+    if units and "fronts" in levels:
+        if any(unit.fronts for unit in units):
+            yield front_chain(side, units, length)
+        yield from filter(None, [fixture_chain(side, units, length)])
+    if units and "units" in levels:
+        yield unit_chain(side, units, length)

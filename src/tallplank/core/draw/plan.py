@@ -4,7 +4,8 @@ from collections.abc import Iterator, Sequence
 from itertools import pairwise
 from math import atan2, degrees, hypot
 
-from tallplank.core.draw.elevation import MOST_MARK, opening_chain, unit_chain
+from tallplank.core.draw.chain import fixture_chain, opening_chain, unit_chain
+from tallplank.core.draw.elevation import MOST_MARK
 from tallplank.core.draw.primitive import (
     PAPER,
     WRONG,
@@ -154,12 +155,14 @@ def _mark(faces: Faces, unit: MadeUnit) -> Text:
 
 def _chains(made: Made, room: Room, outside: Ring) -> Iterator[Chain]:
     """What stands at every face, then the lengths of the walls, of parallel walls of one length only the later one's."""
-    faces = made.faces[room.id]
+    faces, levels = made.faces[room.id], made.job.display.dimensions
     lengths: list[Chain] = []
     for face in faces.values():
         floor = [u for u in made.at_face(room.id, face.id) if not u.placed.hung]
         side = _inner_side(made, room, face, floor) if face.is_loose else _outer_side(face, outside)
-        if floor:
+        if floor and "fronts" in levels and (middles := fixture_chain(side, floor, face.length)):
+            yield _outward(middles, face)
+        if floor and "units" in levels:
             yield _outward(unit_chain(side, floor, face.length), face)
         if face.openings:
             yield _outward(opening_chain(side, room.id, face), face)
@@ -168,7 +171,8 @@ def _chains(made: Made, room: Room, outside: Ring) -> Iterator[Chain]:
             whole = _outward(Chain(side, (0.0, face.length), (OfFace(room.id, face.id),)), face)
             lengths = [c for c in lengths if not _tells_the_same(c, whole)]
             lengths.append(whole)
-    yield from lengths
+    if "overall" in levels:
+        yield from lengths
     for group in room.groups:
         yield from _ways(made, room.id, group)
 

@@ -13,7 +13,20 @@ from tallplank.core.edit.survey.walled import change_opening
 from tallplank.core.edit.unit import Anchor, change_units, set_width, slide_units
 from tallplank.core.edit.walkway import set_walkway
 from tallplank.core.job.job import Job
-from tallplank.core.job.measure import Between, Measure, OfCell, OfFace, OfGap, OfOpening, OfRoom, OfService, OfStanding, OfUnit, OfWay
+from tallplank.core.job.measure import (
+    Between,
+    Measure,
+    OfCell,
+    OfFace,
+    OfGap,
+    OfMiddle,
+    OfOpening,
+    OfRoom,
+    OfService,
+    OfStanding,
+    OfUnit,
+    OfWay,
+)
 from tallplank.core.joinery.workshop import make
 
 
@@ -36,8 +49,8 @@ def set_measured(job: Job, catalog: Catalog, measure: Measure, value: float, anc
             return _service_at(job, room, wall, service, size, value)
         case OfStanding(room, wall, thing, size):
             return set_standing_along(job, room, thing, job.face(room, wall), size, value)
-        case OfGap(unit, side, edge):
-            return _beside(job, unit, side, edge, value)
+        case OfGap() | OfMiddle():
+            return _slid(job, measure, value)
         case OfFace(room, face):
             return set_face_length(job, room, face, value)
         case OfWay(room, group, side):
@@ -65,6 +78,8 @@ def measured_name(measure: Measure) -> str:
             return "place" if size == "x" else "width"
         case OfGap():
             return "distance"
+        case OfMiddle():
+            return "middle"
         case OfFace():
             return "wall length"
         case OfWay(_, _, side):
@@ -77,13 +92,15 @@ def measured_name(measure: Measure) -> str:
             assert_never(measure)
 
 
-def _beside(job: Job, unit_id: str, side: Literal["left", "right"], edge: float, value: float) -> Job:
-    """A job with a unit so far from an edge at one of its sides."""
-    unit = job.unit(unit_id)
+def _slid(job: Job, measure: OfGap | OfMiddle, value: float) -> Job:
+    """A job with a unit so far from an edge at one of its sides, or with its middle so far along its face."""
+    unit = job.unit(measure.unit)
+    if isinstance(measure, OfMiddle):
+        return slide_units(job, [unit.id], value - unit.width / 2 - unit.x)
     if value < 0:
         raise EditError("A distance is 0 or more.")
-    x = edge + value if side == "left" else edge - value - unit.width
-    return slide_units(job, [unit_id], x - unit.x)
+    x = measure.edge + value if measure.side == "left" else measure.edge - value - unit.width
+    return slide_units(job, [unit.id], x - unit.x)
 
 
 def _service_at(job: Job, room: str, wall: str, service_id: str, axis: Literal["x", "z"], middle: float) -> Job:

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator, Mapping
 from string import Formatter
-from typing import Annotated, Literal, Self, TypeVar
+from typing import Annotated, Literal, Self, TypeVar, get_args
 
 from pydantic import AfterValidator, Field, JsonValue, model_validator
 
@@ -82,6 +82,10 @@ def _a_label(text: str) -> str:
     return text
 
 
+DimensionLevel = Literal["overall", "units", "fronts"]
+DIMENSION_LEVELS: tuple[DimensionLevel, ...] = get_args(DimensionLevel)
+
+
 class Display(Record):
     """How lengths are shown, the unit of bare numbers, and what units are called."""
 
@@ -93,6 +97,8 @@ class Display(Record):
     """How far an arrow key moves what is selected; with Shift a tenth of it."""
     label: Annotated[Line, Field(max_length=120), AfterValidator(_a_label)] = USUAL_LABEL
     """The pattern of what units are called, of the values named in `LABEL_FIELDS`."""
+    dimensions: Annotated[tuple[DimensionLevel, ...], Field(max_length=3)] = ("overall", "units")
+    """Which chains drawings have: of whole walls; of units and openings; of fronts, and of the middles of sinks and hobs."""
 
     def shown(self, length: float, *, suffix: bool = True) -> str:
         """A length in millimetres as the job shows it, with its unit unless `suffix` is False."""

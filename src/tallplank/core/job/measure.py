@@ -88,14 +88,21 @@ class OfGap:
 
 
 @dataclass(frozen=True, slots=True)
+class OfMiddle:
+    """Where the middle of a unit lies along its face: typing another place moves the unit."""
+
+    unit: str
+
+
+@dataclass(frozen=True, slots=True)
 class Between:
-    """A distance between two things, or a height above another, which nothing can be typed over."""
+    """A distance between two things, a height above another, or a reveal between fronts, which nothing can be typed over."""
 
-    kind: Literal["gap", "level"] = "gap"
+    kind: Literal["gap", "level", "reveal"] = "gap"
 
 
-Measure = OfUnit | OfCell | OfOpening | OfService | OfStanding | OfFace | OfWay | OfRoom | OfGap | Between
-GAP, LEVEL = Between("gap"), Between("level")
+Measure = OfUnit | OfCell | OfOpening | OfService | OfStanding | OfFace | OfWay | OfRoom | OfGap | OfMiddle | Between
+GAP, LEVEL, REVEAL = Between("gap"), Between("level"), Between("reveal")
 
 
 def can_be_typed(measure: Measure) -> bool:
