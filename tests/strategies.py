@@ -5,6 +5,7 @@ from collections.abc import Callable
 from hypothesis import strategies as st
 
 from makers import CATALOG, ROOM, a_unit
+from tallplank.core.edit.align import close_up
 from tallplank.core.edit.opening import set_drawer_count, set_opening
 from tallplank.core.edit.standard import change_job, set_job_finish, set_job_hardware, set_job_rule, set_job_style
 from tallplank.core.edit.survey.room import change_room, change_wall
@@ -12,7 +13,6 @@ from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import (
     Spot,
     change_units,
-    close_up,
     delete_units,
     duplicate_units,
     place_unit,

@@ -10,7 +10,7 @@ from fuzz.survey import SURVEY_EDITS
 from fuzz.trial import Fuzzer, limited
 from fuzz.value import FRONTS, INSIDES, number, rule, style, text
 from makers import CATALOG, a_room, a_wall_of
-from tallplank.core.edit import appliance, construction, filler, front, group, mirror, standard, unit
+from tallplank.core.edit import align, appliance, construction, filler, front, group, mirror, standard, unit
 from tallplank.core.edit import opening as openings
 from tallplank.core.edit.survey import room, tape, walled
 from tallplank.core.error import PlankError
@@ -18,6 +18,7 @@ from tallplank.core.job.file import LARGEST_BYTES, dumps, loads
 from tallplank.core.job.job import Job, Rates
 from tallplank.core.job.opening import walk
 from tallplank.core.job.unit import FINISH_ROLES, HARDWARE_ROLES
+from tallplank.core.joinery.workshop import make
 from tallplank.core.measure.display import LengthStyle
 from tallplank.core.measure.divide import Member
 from tallplank.core.measure.tape import Leg
@@ -190,8 +191,9 @@ EDITS: Mapping[str, Callable[[Hand], Edit]] = {
     "slide": lambda h: lambda j, a=(h.some(), number(h.rng, -2000, 2000)): unit.slide_units(j, *a),
     "move": lambda h: lambda j, a=(h.some(), h.spot()): unit.move_to_face(j, *a),
     "delete": lambda h: lambda j, a=h.some()[:2]: unit.delete_units(j, a),
-    "close up": lambda h: lambda j, a=h.some(): unit.close_up(j, a),
-    "space": lambda h: lambda j, a=h.some(): unit.space_evenly(j, a),
+    "close up": lambda h: lambda j, a=h.some(): align.close_up(j, a),
+    "space": lambda h: lambda j, a=h.some(): align.space_evenly(j, a),
+    "align": lambda h: lambda j, a=(h.some(), h.rng.choice(align.EDGES)): align.align_units(j, make(j, CATALOG), *a),
     "renumber": lambda _: lambda j: unit.renumber(j, CATALOG),
     "rule": lambda h: lambda j, a=(h.some(), *rule(h.rng)): unit.set_rule(j, CATALOG, *a),
     "finish": lambda h: lambda j, a=(h.some(), h.rng.choice((*FINISH_ROLES, "sky")), h.finish()): unit.set_finish(j, CATALOG, *a),

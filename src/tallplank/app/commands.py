@@ -3,16 +3,17 @@
 from functools import partial
 
 from tallplank.app.command import Command, Shell
-from tallplank.app.copy_dialogs import ask_carry, ask_kind, ask_mirror, ask_repeat
+from tallplank.app.copy_dialogs import ask_align, ask_carry, ask_kind, ask_mirror, ask_repeat
 from tallplank.app.panel.room.group_panel import selected_group
 from tallplank.app.piece import ask_export, ask_keep, ask_remove, import_piece
 from tallplank.app.rail import NAMES
+from tallplank.core.edit.align import close_up, space_evenly
 from tallplank.core.edit.copies.exchange import swap_with_neighbour
 from tallplank.core.edit.copies.group import repeat_group
 from tallplank.core.edit.copies.mirrored import mirror_group
 from tallplank.core.edit.mirror import mirror_units
 from tallplank.core.edit.standard import change_job
-from tallplank.core.edit.unit import close_up, delete_units, duplicate_units, lock_units, renumber, space_evenly, stand_on
+from tallplank.core.edit.unit import delete_units, duplicate_units, lock_units, renumber, stand_on
 from tallplank.core.job.job import DIMENSION_LEVELS, DimensionLevel
 from tallplank.session.group import new_island, select_group
 from tallplank.session.pick import open_on_bench
@@ -154,6 +155,7 @@ def _copies(shell: Shell, store: Store) -> tuple[Command, ...]:
     return (
         Command("repeat", "Edit", lambda: "Repeat…", lambda: shell.ask(ask_repeat), "Ctrl+R", anything),
         Command("mirror-about", "Edit", lambda: "Mirror about a place…", lambda: shell.ask(ask_mirror), "Ctrl+Shift+M", anything),
+        Command("align", "Edit", lambda: "Align with the first selected…", lambda: shell.ask(ask_align), "Ctrl+Shift+A", some),
         Command("kind", "Edit", lambda: "Another kind in its place…", lambda: shell.ask(ask_kind), "Ctrl+Shift+K", some),
         Command("carry", "Edit", lambda: "Carry from the first selected to the others…", lambda: shell.ask(ask_carry), "Ctrl+L", some),
         Command("swap-left", "Edit", lambda: "Swap with the neighbour at the left", lambda: swap("left"), "Ctrl+Shift+Left", some),

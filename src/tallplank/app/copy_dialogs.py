@@ -4,6 +4,7 @@ from PyQt6.QtWidgets import QWidget
 
 from tallplank.app.form_dialog import YES, FormDialog, Values
 from tallplank.app.panel.room.group_panel import selected_group
+from tallplank.core.edit.align import EDGES, Edge, align_units
 from tallplank.core.edit.copies.carry import CARRIED, WORDS, Carried, carry
 from tallplank.core.edit.copies.exchange import replace_kind
 from tallplank.core.edit.copies.group import repeat_group
@@ -98,6 +99,31 @@ def ask_kind(window: QWidget, store: Store) -> FormDialog:
     advice = "Place, width and all that still applies to it stay."
     dialog = FormDialog(window, "Another kind", advice, act, "Replace")
     dialog.choice("Kind", [(k.id, k.name) for k in store.catalog.kinds.values()])
+    dialog.open()
+    return dialog
+
+
+ALIGNED: dict[Edge, str] = {
+    "left": "Left edges",
+    "middle": "Middles",
+    "right": "Right edges",
+    "top": "Upper edges",
+    "bottom": "Lower edges",
+    "front": "Fronts",
+}
+
+
+def ask_align(window: QWidget, store: Store) -> FormDialog:
+    """Bring the selected units into line with the one that was selected first."""
+    ids = store.state.selected
+
+    def act(values: Values) -> None:
+        edge = next(e for e in EDGES if e == values["Align"])
+        store.apply(lambda j: align_units(j, store.derived.made, ids, edge), f"align {ALIGNED[edge].lower()}")
+
+    advice = f"{store.derived.made.by_id[ids[0]].label} stays; the others move to it."
+    dialog = FormDialog(window, "Align", advice, act, "Align")
+    dialog.choice("Align", list(ALIGNED.items()))
     dialog.open()
     return dialog
 

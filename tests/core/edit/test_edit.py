@@ -6,6 +6,7 @@ from hypothesis import strategies as st
 
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
 from strategies import edits
+from tallplank.core.edit.align import close_up, space_evenly
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.opening import set_drawer_count, set_opening, set_opening_size
 from tallplank.core.edit.snap import Mover, rest
@@ -15,7 +16,6 @@ from tallplank.core.edit.survey.walled import add_opening, change_opening, remov
 from tallplank.core.edit.unit import (
     Spot,
     change_units,
-    close_up,
     delete_units,
     duplicate_units,
     move_to_face,
@@ -26,7 +26,6 @@ from tallplank.core.edit.unit import (
     set_rule,
     set_width,
     slide_units,
-    space_evenly,
 )
 from tallplank.core.error import PlankError
 from tallplank.session.store import Store

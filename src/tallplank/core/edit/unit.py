@@ -22,7 +22,7 @@ from tallplank.core.joinery.rule.choice import choice_for
 from tallplank.core.joinery.rule.place import Placed, place
 from tallplank.core.joinery.run.stretch import JOINED
 from tallplank.core.joinery.workshop import make
-from tallplank.core.measure.divide import LONGEST, Member, divide
+from tallplank.core.measure.divide import LONGEST, Member
 from tallplank.core.measure.length import LengthUnit
 
 _K = TypeVar("_K", bound=str)
@@ -250,41 +250,6 @@ def stand_on(job: Job, catalog: Catalog, ids: Iterable[str], made: Made) -> Job:
 def _is_under(placed: Placed, unit: Unit) -> bool:
     beside = min(placed.right, unit.x + unit.width) - max(placed.x, unit.x)
     return beside > 1.0 and not placed.hung
-
-
-def close_up(job: Job, ids: Iterable[str]) -> Job:
-    """A job in which these units stand side by side at each face, from the leftmost one's left edge on."""
-    wanted = set(ids)
-    places: dict[str, float] = {}
-    ends: dict[tuple[str, str], float] = {}
-    for unit in sorted((u for u in job.units if u.id in wanted), key=lambda u: u.x):
-        key = (unit.room, unit.face)
-        places[unit.id] = ends.get(key, unit.x)
-        ends[key] = places[unit.id] + unit.width
-    if all(places.get(u.id, u.x) == u.x for u in job.units):
-        return job
-    return job.replaced(units=tuple(u.but(x=places[u.id]) if places.get(u.id, u.x) != u.x else u for u in job.units))
-
-
-def space_evenly(job: Job, ids: Iterable[str]) -> Job:
-    """A job in which these units, at each face, stand with equal gaps between the first and the last of them.
-
-    Raises:
-        EditError: fewer than three at every face, or more of them than there is room for.
-    """
-    wanted = set(ids)
-    by_face: dict[tuple[str, str], list[Unit]] = {}
-    for unit in sorted((u for u in job.units if u.id in wanted), key=lambda u: u.x):
-        by_face.setdefault((unit.room, unit.face), []).append(unit)
-    places: dict[str, float] = {}
-    for units in (group for group in by_face.values() if len(group) > 2):
-        start, length = units[0].x, units[-1].x + units[-1].width - units[0].x
-        members = [m for u in units for m in (Member.fixed(u.width), Member())][:-1]
-        division = valid(partial(divide, length, members), job.display)
-        places |= {u.id: start + division.starts[2 * i] for i, u in enumerate(units)}
-    if not places:
-        raise EditError("Select three or more units on one wall; the first and the last stay where they are.")
-    return job.replaced(units=tuple(u.but(x=places[u.id]) if places.get(u.id, u.x) != u.x else u for u in job.units))
 
 
 def renumber(job: Job, catalog: Catalog) -> Job:
