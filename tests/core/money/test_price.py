@@ -193,6 +193,7 @@ def test_a_markup_and_a_discount_by_hand() -> None:
 
 def test_every_kind_of_cost_can_be_told() -> None:
     job = change_rates(demo_job(CATALOG), boards="sheets", packs="whole")
-    kinds = {e.kind for line in price(made(job)).lines for e in entries(made(job), line.owner)}
+    whole = made(job)
+    kinds = {e.kind for line in price(whole).lines for e in entries(whole, line.owner)}
     assert kinds >= set(COST_KINDS) - {"solid", "bought"}
-    assert entries(made(job), "nobody") == ()
+    assert entries(whole, "nobody") == ()
