@@ -10,7 +10,7 @@ from shapely import Polygon, box, union_all
 from makers import CATALOG, ROOM, WALL, a_room, made
 from tallplank.core.check.finding import findings
 from tallplank.core.edit.group import add_island, change_group, set_seats, set_top, turn_group
-from tallplank.core.edit.unit import Spot, place_unit
+from tallplank.core.edit.unit import Spot, change_units, place_unit
 from tallplank.core.edit.walkway import set_walkway, standing_out, walkways
 from tallplank.core.edit.waterfall import set_end
 from tallplank.core.job.job import Job
@@ -193,3 +193,15 @@ def test_a_top_of_rows_that_do_not_end_alike_follows_them() -> None:
     ring = Polygon(top.form.ring(top.size))
     strips = [box(-10.0, 0.0, 1210.0, 601.0 + 20.0), box(-10.0, 601.0 - 10.0, 2010.0, 942.0)]
     assert ring.area == pytest.approx(union_all(strips).area, rel=0.02)
+
+
+def test_worktops_at_two_heights_that_would_cross_are_told() -> None:
+    """A row 12 mm higher: tops of 30 would share 18; one 200 higher stands clear over what stays low."""
+    job, _ = an_island()
+    ids = [u.id for u in job.units if u.depth == 300.0]
+    assert "crossing-tops" not in codes(job)
+    low = change_units(job, CATALOG, ids, height=732.0)
+    assert "crossing-tops" in codes(low)
+    (told,) = [f for f in findings(made(low)) if f.code == "crossing-tops"]
+    assert (told.level, set(told.units)) == ("error", {u.id for u in job.units})
+    assert "crossing-tops" not in codes(change_units(job, CATALOG, ids, height=920.0))

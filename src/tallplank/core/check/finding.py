@@ -10,7 +10,7 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.appliance import appliances_in
 from tallplank.core.check.bearing import hanging_boards
 from tallplank.core.check.by_room import RoomChecker, Units
-from tallplank.core.check.island import islands_in
+from tallplank.core.check.island import crossing_tops, islands_in
 from tallplank.core.check.kept import kept_entries
 from tallplank.core.check.machining import Fault, Known, faults
 from tallplank.core.check.obstacle import footing, into_walls, radiators
@@ -353,6 +353,7 @@ JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
     meeting_doors,
     kept_entries,
     triangle_findings,
+    crossing_tops,
 )
 """Checks of what concerns several things; a new one is one function added here."""
 ROOM_CHECKS: tuple[Callable[[Made, Room, Units], Iterator[Finding]], ...] = (islands_in, appliances_in)

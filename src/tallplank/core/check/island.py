@@ -6,18 +6,24 @@ Sources: NKBA Kitchen Planning Guidelines, from memory: walkways 36 in; seats 24
 
 from collections.abc import Iterator
 from functools import partial
+from itertools import combinations
+
+from shapely import Polygon
 
 from tallplank.core.check.record import Finding, Fix, shown
 from tallplank.core.edit.walkway import group_outline, standing_out, walkways
 from tallplank.core.edit.waterfall import End, at_end, rubs, with_end_fillers
 from tallplank.core.job.room import SEAT_WIDTH, Group, Room
 from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.run.run import Run
 
 LEAST_WAY, BEHIND_SEAT = 900.0, 813.0
 """36 in as metric shops plan it, and 32 in."""
 KNEES = ((850.0, 457.0), (990.0, 381.0), (float("inf"), 305.0))
 """Up to which height of the top the knees need how much depth under it."""
 SLACK = 1.0
+TOP_ROLES = {"worktop", "waterfall"}
 ENDS: tuple[End, End] = ("left", "right")
 
 
@@ -75,3 +81,30 @@ def _seats(made: Made, room: Room, group: Group, units: tuple[MadeUnit, ...], me
         if deep < knees - SLACK:
             text = f"{group.name}: the top stands out {shown(made.job, deep)} at its {row.side}; knees need {shown(made.job, knees)} there."
             yield Finding("warning", "knee-depth", text, "Let the top stand out farther on that side.", members)
+
+
+def crossing_tops(made: Made) -> Iterator[Finding]:
+    """Worktops of one group at two heights of which one would run through the other."""
+    for room in made.job.rooms:
+        for group in room.groups:
+            ids = {face.id for face in group.faces}
+            tops = [run for run in made.runs if run.what == "top" and run.room == room.id and run.face in ids]
+            members = [m for one, other in combinations(tops, 2) if _cross(made, one, other) for m in (*one.members, *other.members)]
+            if members:
+                text = f"{group.name}: its worktops stand at different heights, and one would run through another."
+                yield Finding("error", "crossing-tops", text, "Bring the units below them to one height.", tuple(dict.fromkeys(members)))
+
+
+def _cross(made: Made, one: Run, other: Run) -> bool:
+    pairs = ((a, b) for a in one.parts for b in other.parts if {a.tag.role, b.tag.role} <= TOP_ROLES)
+    return any(_apart(a, b) < -SLACK and _ground(made, one, a).intersection(_ground(made, other, b)).area > SLACK for a, b in pairs)
+
+
+def _apart(a: Part, b: Part) -> float:
+    """How far one lies above the other; below 0 by as much as they share of their heights."""
+    return max(a.box[0].z, b.box[0].z) - min(a.box[1].z, b.box[1].z)
+
+
+def _ground(made: Made, run: Run, part: Part) -> Polygon:
+    """What a part of a run covers in its room."""
+    return Polygon(made.faces[run.room][run.face].frame.flat_out(part.above))
