@@ -46,9 +46,13 @@ def boxes_meet(one: Box, other: Box) -> bool:
     (left, near, low), (right, far, high) = one
     (left2, near2, low2), (right2, far2, high2) = other
     return (
-        min(high, high2) - max(low, low2) > SLACK
-        and min(right, right2) - max(left, left2) > SLACK
-        and min(far, far2) - max(near, near2) > SLACK
+        right - left2 > SLACK
+        and right2 - left > SLACK
+        and far - near2 > SLACK
+        and far2 - near > SLACK
+        and high - low2 > SLACK
+        and high2 - low > SLACK
+        and min(right - left, right2 - left2, far - near, far2 - near2, high - low, high2 - low2) > SLACK
     )
 
 

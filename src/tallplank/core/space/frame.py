@@ -52,7 +52,8 @@ class Frame:
 
     def flat_out(self, points: Iterable[tuple[float, float]]) -> tuple[tuple[float, float], ...]:
         """Points of this frame's x and y in those of the frame around it, as of an outline on a plan."""
-        return tuple((p[0], p[1]) for p in (self.out((x, y, 0.0)) for x, y in points))
+        (x0, y0, _), (xx, xy, _), (yx, yy, _) = self.origin, self.x, self.y
+        return tuple((x0 + a * xx + b * yx, y0 + a * xy + b * yy) for a, b in points)
 
     def turned_out(self, d: tuple[float, float, float]) -> Vec:
         """A direction of this frame in the frame around it."""
