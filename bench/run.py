@@ -114,17 +114,22 @@ def bench_edit() -> tuple[float, float]:
 
 def bench_slide() -> tuple[float, float]:
     """One step of a unit that is dragged in 150 units, until the core has all that follows, against deriving it cold; at most 1/40."""
-    job, ratios = various(150), []
+    return dragged(various(150), lambda j, i: slide_units(j, ["u9"], 1.0 if i % 2 else 2.0))
+
+
+def dragged(job: Job, step_of: Callable[[Job, int], Job]) -> tuple[float, float]:
+    """One step of a drag against deriving the job cold, with its bound of 1/40: the middle of seven rounds."""
+    ratios = []
     for _ in range(7):
-        fresh, screen = copied(job), Screen()
-        whole = timed(lambda s=screen, j=fresh: s.show(j))  # type: ignore[misc]
+        fresh = copied(job)
+        whole = timed(lambda j=fresh: Screen().show(j))  # type: ignore[misc]
         screen, at, steps = Screen(), copied(job), []
         screen.show(at)
         gc.collect()
         gc.disable()
         for i in range(15):
             start = time.perf_counter()
-            at = screen.edited(lambda j, i=i: slide_units(j, ["u9"], 1.0 if i % 2 else 2.0), at)  # type: ignore[misc]
+            at = screen.edited(lambda j, i=i: step_of(j, i), at)  # type: ignore[misc]
             steps.append(time.perf_counter() - start)
         gc.enable()
         ratios.append((median(steps) / whole, median(steps), whole))
@@ -195,23 +200,7 @@ def bench_island() -> tuple[float, float]:
     for face in (front, back):
         for number in range(6):
             job = place_unit(job, CATALOG, ("base", "drawers")[number % 2], Spot("room1", face, number * 600.0), depth=400.0 + number).job
-    ratios = []
-    for _ in range(7):
-        fresh = copied(job)
-        whole = timed(lambda j=fresh: Screen().show(j))  # type: ignore[misc]
-        screen, at, steps = Screen(), copied(job), []
-        screen.show(at)
-        gc.collect()
-        gc.disable()
-        for i in range(15):
-            start = time.perf_counter()
-            at = screen.edited(lambda j, i=i: change_group(j, "room1", group, x=1000.0 + i), at)  # type: ignore[misc]
-            steps.append(time.perf_counter() - start)
-        gc.enable()
-        ratios.append((median(steps) / whole, median(steps), whole))
-    ratio, step, whole = sorted(ratios)[len(ratios) // 2]
-    print(f"  step {step * 1e3:.2f} ms, cold {whole * 1e3:.1f} ms, 1/{1 / ratio:.0f}")
-    return ratio, 1 / 40
+    return dragged(job, lambda j, i: change_group(j, "room1", group, x=1000.0 + i))
 
 
 def bench_piece() -> tuple[float, float]:

@@ -41,12 +41,18 @@ def _file(shell: Shell) -> tuple[Command, ...]:
     )
 
 
-def _edit(shell: Shell, store: Store) -> tuple[Command, ...]:
-    def some() -> bool:
-        return bool(store.selected_units())
+def _units(store: Store) -> bool:
+    """Whether a unit is selected."""
+    return bool(store.selected_units())
 
-    def anything() -> bool:
-        return some() or selected_group(store) is not None
+
+def _anything(store: Store) -> bool:
+    """Whether units or a group are selected."""
+    return _units(store) or selected_group(store) is not None
+
+
+def _edit(shell: Shell, store: Store) -> tuple[Command, ...]:
+    some, anything = partial(_units, store), partial(_anything, store)
 
     def duplicate() -> None:
         group, room = selected_group(store), store.state.room
@@ -138,12 +144,7 @@ def _edit(shell: Shell, store: Store) -> tuple[Command, ...]:
 
 def _copies(shell: Shell, store: Store) -> tuple[Command, ...]:
     """Repeating, mirroring about a place, another kind, neighbours, carrying; and the group of what is selected."""
-
-    def some() -> bool:
-        return bool(store.selected_units())
-
-    def anything() -> bool:
-        return some() or selected_group(store) is not None
+    some, anything = partial(_units, store), partial(_anything, store)
 
     def kept() -> bool:
         return store.library is not None and bool(store.library.pieces())
@@ -171,9 +172,7 @@ def _copies(shell: Shell, store: Store) -> tuple[Command, ...]:
 
 def _sight(store: Store) -> tuple[Command, ...]:
     """Locking, hiding and showing."""
-
-    def some() -> bool:
-        return bool(store.selected_units())
+    some = partial(_units, store)
 
     def hides() -> bool:
         return bool(store.state.hidden)

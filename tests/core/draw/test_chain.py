@@ -4,14 +4,14 @@ from itertools import pairwise
 
 import pytest
 
-from makers import CATALOG, ROOM, WALL, a_wall_of, made
+from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
 from tallplank.core.draw.dimension import set_out
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.plan import plan
 from tallplank.core.draw.primitive import Chain
 from tallplank.core.edit.measured import set_measured
 from tallplank.core.edit.standard import change_job
-from tallplank.core.edit.unit import set_hardware, set_width
+from tallplank.core.edit.unit import Spot, place_unit, set_hardware, set_width
 from tallplank.core.job.job import Job
 from tallplank.core.job.measure import REVEAL, OfMiddle
 
@@ -70,3 +70,11 @@ def test_the_plan_follows() -> None:
         len(plan(made(shown(job, *levels)), ROOM).chains) for levels in ((), ("overall", "units"), ("overall", "units", "fronts"))
     )
     assert few < usual < all_of_them
+
+
+def test_a_leaf_seen_from_its_edge_is_not_measured() -> None:
+    """A folding corner of 900: its leaf along the wall begins 584 from the corner and ends 1.5 before 900."""
+    job = shown(place_unit(a_room(), CATALOG, "corner-ell", Spot(ROOM, WALL, 0.0)).job, "fronts")
+    (fronts,) = (c for c in chains(job) if c.side.name == "below")
+    assert all(b - a > 1.0 for a, b in pairwise(fronts.ticks))
+    assert [t for t in fronts.ticks if 0.0 < t < 900.0] == pytest.approx([584.0, 898.5])

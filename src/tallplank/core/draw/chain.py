@@ -90,8 +90,9 @@ def level_chain(side: Side, units: Sequence[MadeUnit], runs: Sequence[Run], heig
 
 
 def front_chain(side: Side, units: Sequence[MadeUnit], length: float) -> Chain:
-    """Every front's width and what lies between; the reveals are drawn but not written."""
-    spans = [(u.placed.x + f.x, u.placed.x + f.x + f.width) for u in units for f in u.fronts]
+    """The width of every front that is not seen from its edge, and what lies between; the reveals are drawn but not written."""
+    seen = [(u.placed.x + f.x, f.width) for u in units for f in u.fronts if f.width > JOINED]
+    spans = [(start, start + width) for start, width in seen]
     ends = min([0.0, *(low for low, _ in spans)]), max([length, *(high for _, high in spans)])
     ticks = [ends[0]]
     for edge in sorted({*ends, *(edge for span in spans for edge in span)}):
