@@ -67,8 +67,9 @@ def elevation(
     chains = tuple(_chains(room, face, units, runs, beside, levels=levels, surveyed=surveyed or not units)) if working else ()
     targets = [Target.upright(owner, low, high) for owner, low, high in things_of(room, face)]
     targets += [Target.upright(u.unit.id, (u.placed.x, u.placed.z), (u.placed.right, u.placed.top)) for u in units]
-    left = min([0.0, *(u.placed.x for u in units)])
-    right = max([length, *(u.placed.right for u in units)])
+    over = [corner.x for run in runs if face.is_loose for part in run.parts for corner in part.box]
+    left = min([0.0, *(u.placed.x for u in units), *over])
+    right = max([length, *(u.placed.right for u in units), *over])
     title = f"{room.name} · {face.name}"
     return Drawing(title, tuple(shapes), chains, tuple(targets), (left - beside[0], -FLOOR_DEPTH), (right + beside[1], face.height))
 

@@ -77,7 +77,7 @@ def _group(group: Group, faces: Faces) -> Iterator[Shape]:
 
 
 def _triangle(made: Made, room_id: str) -> Iterator[Shape]:
-    """From sink to hob to fridge, the length of each leg in its middle and the sum in the middle of all."""
+    """From sink to hob to fridge, the length of each leg near its beginning and the sum in the middle of all."""
     found = triangle(made, room_id)
     if found is None:
         return
@@ -88,7 +88,7 @@ def _triangle(made: Made, room_id: str) -> Iterator[Shape]:
     yield Text(middle(found.points), f"Σ {shown(round(found.sum), suffix=False)}")
 
 
-LEG_AT = 0.38
+LEG_AT = 0.28
 """Where along its leg a length of the work triangle stands."""
 
 
