@@ -4,8 +4,9 @@ from collections.abc import Callable
 
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QComboBox, QPushButton
+from PyQt6.QtWidgets import QCheckBox, QComboBox, QLineEdit, QPushButton
 
+from tallplank.app.form_dialog import FormDialog
 from tallplank.app.panel.panel import Panel
 from tallplank.app.panel.row import SpecRow, TextField
 from tallplank.app.window import MainWindow
@@ -83,3 +84,25 @@ def drag(widget: object, start: QPointF, end: QPointF) -> None:
         QTest.mouseMove(widget, QPoint(round(a.x() + share * (b.x() - a.x())), round(a.y() + share * (b.y() - a.y()))))  # type: ignore[call-overload]
         QTest.qWait(5)
     QTest.mouseRelease(widget, LEFT, pos=b)  # type: ignore[call-overload]
+
+
+def run(window: MainWindow, key: str) -> FormDialog | None:
+    """Run a command by its key; the form that it shows."""
+    next(c for c in window.commands if c.id == key).run()
+    forms = [f for f in window.findChildren(FormDialog) if f.isVisible()]
+    return forms[-1] if forms else None
+
+
+def fill(form: FormDialog | None, **values: str) -> FormDialog:
+    """Fill a form's fields, named with _ for spaces, and press its button."""
+    assert form is not None
+    for name, value in values.items():
+        field = form.field(name.replace("_", " "))
+        if isinstance(field, QLineEdit):
+            field.setText(value)
+        elif isinstance(field, QComboBox):
+            field.setCurrentIndex(field.findText(value))
+        elif isinstance(field, QCheckBox):
+            field.setChecked(bool(value))
+    QTest.mouseClick(form.ok, LEFT)
+    return form

@@ -3,12 +3,10 @@
 from collections.abc import Callable
 
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QCheckBox, QComboBox, QLineEdit
 
-from hands import LEFT, choose, drag, type_into
+from hands import LEFT, choose, drag, fill, run, type_into
 from makers import CATALOG, ROOM, a_room, a_wall_of, made
 from tallplank.app.canvas.view import DrawingCanvas
-from tallplank.app.form_dialog import FormDialog
 from tallplank.app.window import MainWindow
 from tallplank.core.edit.group import add_island
 from tallplank.core.edit.unit import Spot, place_unit, set_finish
@@ -16,27 +14,6 @@ from tallplank.core.edit.walkway import walkways
 from tallplank.core.job.job import Job
 
 Open = Callable[..., MainWindow]
-
-
-def run(window: MainWindow, key: str) -> FormDialog | None:
-    """Run a command by its key; the form that it shows."""
-    next(c for c in window.commands if c.id == key).run()
-    forms = [f for f in window.findChildren(FormDialog) if f.isVisible()]
-    return forms[-1] if forms else None
-
-
-def fill(form: FormDialog | None, **values: str) -> FormDialog:
-    assert form is not None
-    for name, value in values.items():
-        field = form.field(name.replace("_", " "))
-        if isinstance(field, QLineEdit):
-            field.setText(value)
-        elif isinstance(field, QComboBox):
-            field.setCurrentIndex(field.findText(value))
-        elif isinstance(field, QCheckBox):
-            field.setChecked(bool(value))
-    QTest.mouseClick(form.ok, LEFT)
-    return form
 
 
 def an_island() -> tuple[Job, str]:

@@ -9,8 +9,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QPushButton, QSpinBox, QToolButton
 
-from app.test_copies import fill, run
-from hands import LEFT, choose, panel, type_into
+from hands import LEFT, choose, fill, panel, run, type_into
 from tallplank.app.canvas.view import DrawingCanvas
 from tallplank.app.tray import TrayItem
 from tallplank.app.window import MainWindow

@@ -6,8 +6,8 @@ from pathlib import Path
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QToolButton
 
-from app.test_copies import an_island, fill, run
-from hands import LEFT
+from app.test_copies import an_island
+from hands import LEFT, fill, run
 from makers import ROOM, a_room, a_wall_of
 from tallplank.app.window import MainWindow
 from tallplank.session.library import PieceLibrary

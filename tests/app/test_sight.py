@@ -6,8 +6,8 @@ import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from app.test_copies import an_island, run
-from hands import type_into
+from app.test_copies import an_island
+from hands import run, type_into
 from makers import ROOM, a_wall_of
 from tallplank.app.canvas.view import DrawingCanvas
 from tallplank.app.window import MainWindow

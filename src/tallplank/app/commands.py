@@ -4,6 +4,7 @@ from functools import partial
 
 from tallplank.app.command import Command, Shell
 from tallplank.app.copy_dialogs import ask_align, ask_carry, ask_kind, ask_mirror, ask_repeat
+from tallplank.app.dimension_dialogs import ask_chains, ask_dimension
 from tallplank.app.panel.room.group_panel import selected_group
 from tallplank.app.piece import ask_export, ask_keep, ask_remove, import_piece
 from tallplank.app.rail import NAMES
@@ -15,6 +16,7 @@ from tallplank.core.edit.mirror import mirror_units
 from tallplank.core.edit.standard import change_job
 from tallplank.core.edit.unit import delete_units, duplicate_units, lock_units, renumber, stand_on
 from tallplank.core.job.job import DIMENSION_LEVELS, DimensionLevel
+from tallplank.session.dimension import DRAWING
 from tallplank.session.group import new_island, select_group
 from tallplank.session.pick import open_on_bench
 from tallplank.session.store import STAGES, Store
@@ -27,7 +29,7 @@ DOWN = 2000.0
 def window_commands(shell: Shell) -> tuple[Command, ...]:
     """The commands of a shell."""
     store = shell.store
-    return (*_file(shell), *_edit(shell, store), *_sight(store), *_dimensions(store), *_view(shell, store))
+    return (*_file(shell), *_edit(shell, store), *_sight(store), *_dimensions(shell, store), *_view(shell, store))
 
 
 def _file(shell: Shell) -> tuple[Command, ...]:
@@ -206,8 +208,8 @@ def _sight(store: Store) -> tuple[Command, ...]:
 _CHAINS: dict[DimensionLevel, str] = {"overall": "whole walls", "units": "units", "fronts": "fronts and fixtures"}
 
 
-def _dimensions(store: Store) -> tuple[Command, ...]:
-    """Showing and hiding the chains of dimensions, level by level."""
+def _dimensions(shell: Shell, store: Store) -> tuple[Command, ...]:
+    """Adding dimensions, and showing and hiding their chains."""
 
     def name(level: DimensionLevel) -> str:
         return f"{'Hide' if level in store.job.display.dimensions else 'Show'} the dimensions of {_CHAINS[level]}"
@@ -217,9 +219,21 @@ def _dimensions(store: Store) -> tuple[Command, ...]:
         levels = tuple(one for one in DIMENSION_LEVELS if (one in shown) != (one == level))
         store.apply(lambda j: change_job(j, display=j.display.but(dimensions=levels)), f"dimensions of {_CHAINS[level]}")
 
-    return tuple(
+    def click() -> None:
+        store.place_next("" if store.state.placing == DRAWING else DRAWING)
+
+    def face() -> bool:
+        return store.face() is not None
+
+    levels = tuple(
         Command(f"dimensions-{level}", "View", partial(name, level), partial(flip, level), f"Ctrl+Alt+{number}")
         for number, level in enumerate(DIMENSION_LEVELS, 1)
+    )
+    return (
+        *levels,
+        Command("dimension", "Edit", lambda: "Add dimensions by two clicks", click, "Ctrl+Alt+D", face),
+        Command("dimension-named", "Edit", lambda: "A dimension by the names of its ends…", lambda: shell.ask(ask_dimension), "", face),
+        Command("chains", "View", lambda: "Which chains of dimensions are shown…", lambda: shell.ask(ask_chains), "Ctrl+Alt+4", face),
     )
 
 

@@ -12,7 +12,7 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.look import Look
 from tallplank.core.draw.dimension import FIGURE_WIDTH, SetOut
 from tallplank.core.draw.primitive import Arc, Fill, Line, Pen, Poly, Shape, Text
-from tallplank.core.job.measure import can_be_typed
+from tallplank.core.job.measure import can_be_typed, lies_over
 from tallplank.core.solid.texture import SIZE, textured
 
 PIXELS_PER_PAPER_MM = 3.9
@@ -69,6 +69,9 @@ class DrawingPainter:
             painter.translate(view.out(text.centre))
             painter.rotate(-text.angle)
             half = text.half_along * view.scale + 6
+            if lies_over(text.measure):
+                under = QRectF(3 - half, -text_height * 0.6, 2 * half - 6, text_height * 1.2)
+                painter.fillRect(under, colour(t.paper, 0.9))
             painter.drawText(QRectF(-half, -text_height, 2 * half, 2 * text_height), Qt.AlignmentFlag.AlignCenter, text.text)
             painter.restore()
 

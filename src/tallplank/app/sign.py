@@ -145,6 +145,7 @@ _ACTIONS: dict[str, Stroke] = {
     "close": _lines((6, 6, 18, 18), (18, 6, 6, 18)),
     "bands": _band,
     "see-through": _eye,
+    "dimension": _lines((3, 12, 21, 12), (4, 6, 4, 18), (20, 6, 20, 18), (2, 14, 6, 10), (18, 14, 22, 10)),
     "section": _lines(
         (3, 12, 8, 12),
         (10, 12, 14, 12),

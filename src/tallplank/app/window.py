@@ -52,6 +52,7 @@ MESSAGE_MS = 9000
 USUAL_HOW = "click in the plan or the elevation where it goes"
 HOW = {
     "section": "drag its line on the plan",
+    "dimension": "click on an edge or a middle, then on another one; the second click says where it is drawn",
     "outline": "click corner by corner on the plan; type a length, or 2400 < 90, and Enter; Enter closes the room",
 }
 """What to do to place something, where that is not a click."""

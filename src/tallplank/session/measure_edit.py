@@ -1,9 +1,10 @@
 """A value typed over a dimension, as the edit of what the dimension measures."""
 
+from tallplank.core.edit.dimension.added import set_dimension
 from tallplank.core.edit.measured import measured_name, set_measured
 from tallplank.core.edit.unit import Anchor
 from tallplank.core.edit.walkway import set_walkway
-from tallplank.core.job.measure import Measure, OfWay
+from tallplank.core.job.measure import Measure, OfAdded, OfWay
 from tallplank.core.measure.length import parse_length
 from tallplank.session.store import Store
 
@@ -20,5 +21,9 @@ def edit_measure(store: Store, measure: Measure, typed: str, anchor: Anchor = "l
     if isinstance(measure, OfWay):
         made = store.derived.made
         store.apply(lambda j: set_walkway(j, made, measure.room, measure.group, measure.side, value), f"way {measure.side} → {shown}")
+        return
+    if isinstance(measure, OfAdded):
+        made = store.derived.made
+        store.apply(lambda j: set_dimension(j, catalog, made, measure.dimension, value, anchor), f"dimension → {shown}")
         return
     store.apply(lambda j: set_measured(j, catalog, measure, value, anchor), f"{measured_name(measure)} → {shown}")

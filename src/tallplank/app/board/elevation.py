@@ -3,6 +3,8 @@
 from PyQt6.QtWidgets import QComboBox, QWidget
 
 from tallplank.app.board.kind import PaneKind
+from tallplank.app.board.measuring import measuring_button
+from tallplank.app.canvas.tool.measure import MeasureTool
 from tallplank.app.canvas.tool.place import PlaceTool
 from tallplank.app.canvas.tool.select import SelectTool
 from tallplank.app.canvas.view import DrawingCanvas
@@ -29,7 +31,7 @@ class ElevationPane(DrawingCanvas):
         super().__init__(store, tokens, draw, textured=store.state.stage == "finish")
         self.hint = lambda: drawing_hint(store, on_plan=False)
         arranger = Arranger(store, on_plan=False)
-        self.work_with((PlaceTool(self, arranger),), (SelectTool(self, arranger),))
+        self.work_with((MeasureTool(self, "elevation"), PlaceTool(self, arranger)), (SelectTool(self, arranger),))
         self._subscriptions.append(store.subscribe(lambda s: s.stage, lambda _: self._stage_changed(), now=False))
 
     def restyle(self, tokens: Tokens, *, textured: bool = False) -> None:
@@ -69,7 +71,7 @@ def _tools(pane: QWidget) -> list[QWidget]:
         return []
     field = FaceField(pane.store)
     pane.closes_with(field.subscription)
-    return [field]
+    return [field, measuring_button(pane)]
 
 
 KIND = PaneKind("elevation", "Elevation", ElevationPane, _tools)

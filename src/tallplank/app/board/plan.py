@@ -3,7 +3,11 @@
 from collections.abc import Sequence
 from dataclasses import replace
 
+from PyQt6.QtWidgets import QWidget
+
 from tallplank.app.board.kind import PaneKind
+from tallplank.app.board.measuring import measuring_button
+from tallplank.app.canvas.tool.measure import MeasureTool
 from tallplank.app.canvas.tool.outline import OutlineTool
 from tallplank.app.canvas.tool.place import PlaceTool
 from tallplank.app.canvas.tool.section import SectionTool
@@ -35,9 +39,8 @@ class PlanPane(DrawingCanvas):
         super().__init__(store, tokens, draw, textured=False)
         self.hint = lambda: drawing_hint(store, on_plan=True)
         arranger = Arranger(store, on_plan=True)
-        self.work_with(
-            (OutlineTool(self), SectionTool(self), PlaceTool(self, arranger), WalkTool(self)), (ShapeTool(self), SelectTool(self, arranger))
-        )
+        first = (OutlineTool(self), SectionTool(self), MeasureTool(self, "plan"), PlaceTool(self, arranger), WalkTool(self))
+        self.work_with(first, (ShapeTool(self), SelectTool(self, arranger)))
         self._subscriptions.append(store.subscribe(lambda s: s.walk, lambda _: self._walked(), now=False))
         self._subscriptions.append(store.subscribe(lambda s: s.triangle, lambda _: self.refresh(), now=False))
         self._subscriptions.append(store.subscribe(lambda s: s.section, lambda _: self.update()))
@@ -58,4 +61,8 @@ def _with_walk(drawing: Drawing, walk: Sequence[Point]) -> Drawing:
     return replace(drawing, low=low, high=high)
 
 
-KIND = PaneKind("plan", "Plan", PlanPane)
+def _tools(pane: QWidget) -> list[QWidget]:
+    return [measuring_button(pane)] if isinstance(pane, PlanPane) else []
+
+
+KIND = PaneKind("plan", "Plan", PlanPane, _tools)

@@ -21,20 +21,19 @@ from PyQt6.QtGui import (
 from PyQt6.QtWidgets import QWidget
 
 from tallplank.app.canvas.fit import fitted
+from tallplank.app.canvas.hint import paint_hint
 from tallplank.app.canvas.picture import KeptPicture
 from tallplank.app.canvas.tool.dimension import DimensionTool
 from tallplank.app.canvas.tool.tool import Tool
 from tallplank.app.inline import InlineField
 from tallplank.app.painter import DrawingPainter, View
-from tallplank.app.theme import Tokens, colour, font
+from tallplank.app.theme import Tokens, colour
 from tallplank.core.draw.dimension import DimensionText, SetOut, set_out
 from tallplank.core.draw.primitive import Drawing, Subject, Target
 from tallplank.core.space.outline import Point, holds
 from tallplank.session.arrange import Ghost
 from tallplank.session.store import Store, Subscription
 
-HINT_FROM_EDGE, HINT_SHARE, LEAST_HINT = 14, 0.8, 180
-"""A hint keeps within the pane, and within so much of the drawing's width unless that is very small."""
 TEXT_PX, SMALL_TEXT_PX, SMALL_PANE = 12.5, 11.0, 300
 """Height of dimension texts, and in panes that are not as high or wide as this."""
 KIND_MIME = "application/x-tall-plank-kind"
@@ -217,21 +216,7 @@ class DrawingCanvas(QWidget):
         for tool in self._tools:
             tool.paint(painter)
         if hint := self.hint():
-            self._paint_hint(painter, hint, self._drawing)
-
-    def _paint_hint(self, painter: QPainter, hint: str, drawing: Drawing) -> None:
-        painter.setFont(font())
-        (x0, y0), (x1, y1) = drawing.low, drawing.high
-        room = self.rect().adjusted(HINT_FROM_EDGE, HINT_FROM_EDGE, -HINT_FROM_EDGE, -HINT_FROM_EDGE)
-        room.setWidth(max(round(self.view.scale * (x1 - x0) * HINT_SHARE), LEAST_HINT))
-        room.moveCenter(self.place_of((x0 + x1) / 2, (y0 + y1) / 2).toPoint())
-        flags = Qt.AlignmentFlag.AlignCenter | Qt.TextFlag.TextWordWrap
-        text = painter.boundingRect(room, flags, hint)
-        painter.setPen(colour(self.tokens.line))
-        painter.setBrush(colour(self.tokens.raised))
-        painter.drawRoundedRect(text.adjusted(-10, -6, 10, 6), 4, 4)
-        painter.setPen(colour(self.tokens.ink))
-        painter.drawText(text, flags, hint)
+            paint_hint(painter, hint, self._drawing, self.view, self.rect(), self.tokens)
 
     def _painted(self, drawing: Drawing) -> QPixmap:
         """The drawing with its dimensions."""
@@ -306,6 +291,7 @@ class DrawingCanvas(QWidget):
             self.show_cursor(self.pointer)
             return
         if press.tool is None:
+            press.moved = press.moved or (self.pointer - press.at).manhattanLength() > DRAG_FROM
             self._pan(self.pointer - (before if before is not None else press.at))
         elif press.moved or (self.pointer - press.at).manhattanLength() > DRAG_FROM:
             first, press.moved = not press.moved, True
@@ -316,7 +302,10 @@ class DrawingCanvas(QWidget):
         press, self._press = self._press, None
         if press is None or event is None:
             return
-        if press.tool is not None:
+        if press.tool is None:
+            if event.button() == Qt.MouseButton.RightButton and not press.moved:
+                self._dimensions.offer(event.position())
+        else:
             press.tool.release(event.position(), moved=press.moved)
             if press.moved and self._fitted:
                 self.fit()

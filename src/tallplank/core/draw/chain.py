@@ -30,7 +30,7 @@ def unit_chain(side: Side, units: Sequence[MadeUnit], length: float) -> Chain:
         last = max(units, key=lambda u: u.placed.right)
         measures.append(OfGap(last.unit.id, "right", round(length, 6)))
         ticks.append(length)
-    return Chain(side, tuple(ticks), tuple(measures))
+    return Chain(side, tuple(ticks), tuple(measures), name="units")
 
 
 def opening_chain(side: Side, room: str, face: Face) -> Chain:
@@ -46,7 +46,7 @@ def opening_chain(side: Side, room: str, face: Face) -> Chain:
     if face.length - ticks[-1] > JOINED:
         ticks.append(face.length)
         measures.append(GAP)
-    return Chain(side, tuple(ticks), tuple(measures))
+    return Chain(side, tuple(ticks), tuple(measures), name="openings")
 
 
 def service_chains(room: str, face: Face, sides: tuple[Side, Side], *, with_heights: bool) -> Iterator[Chain]:
@@ -55,13 +55,13 @@ def service_chains(room: str, face: Face, sides: tuple[Side, Side], *, with_heig
     if not face.services:
         return
     by_x = sorted(face.services, key=lambda s: s.middle[0])
-    yield _spaced(below, [(s.middle[0], OfService(room, face.id, s.id, "x")) for s in by_x], face.length)
+    yield _spaced(below, [(s.middle[0], OfService(room, face.id, s.id, "x")) for s in by_x], face.length, "services")
     if with_heights:
         by_z = sorted(face.services, key=lambda s: s.middle[1])
-        yield _spaced(right, [(s.middle[1], OfService(room, face.id, s.id, "z")) for s in by_z], face.height)
+        yield _spaced(right, [(s.middle[1], OfService(room, face.id, s.id, "z")) for s in by_z], face.height, "services")
 
 
-def _spaced(side: Side, places: Iterable[tuple[float, Measure]], length: float) -> Chain:
+def _spaced(side: Side, places: Iterable[tuple[float, Measure]], length: float, name: str) -> Chain:
     """A chain from nothing through places to the whole length; the first can be typed over, the others measure from one to the next."""
     ticks, measures = [0.0], list[Measure]()
     for place, measure in places:
@@ -71,7 +71,7 @@ def _spaced(side: Side, places: Iterable[tuple[float, Measure]], length: float) 
     if length - ticks[-1] > JOINED:
         ticks.append(length)
         measures.append(GAP)
-    return Chain(side, tuple(ticks), tuple(measures))
+    return Chain(side, tuple(ticks), tuple(measures), name=name)
 
 
 def level_chain(side: Side, units: Sequence[MadeUnit], runs: Sequence[Run], height: float) -> Chain:
@@ -86,7 +86,7 @@ def level_chain(side: Side, units: Sequence[MadeUnit], runs: Sequence[Run], heig
             levels |= {round(p.box[1].z, 3) for p in run.parts}
     ticks = sorted(level for level in levels if 0.0 <= level <= height)
     measures = tuple(OfUnit(owners[a, b], "height") if (a, b) in owners else LEVEL for a, b in pairwise(ticks))
-    return Chain(side, tuple(ticks), measures)
+    return Chain(side, tuple(ticks), measures, name="levels")
 
 
 def front_chain(side: Side, units: Sequence[MadeUnit], length: float) -> Chain:
@@ -98,7 +98,8 @@ def front_chain(side: Side, units: Sequence[MadeUnit], length: float) -> Chain:
     for edge in sorted({*ends, *(edge for span in spans for edge in span)}):
         if edge - ticks[-1] > JOINED:
             ticks.append(edge)
-    return Chain(side, tuple(ticks), tuple(_of_front(a, b, spans) for a, b in pairwise(ticks)))
+    measures = tuple(_of_front(a, b, spans) for a, b in pairwise(ticks))
+    return Chain(side, tuple(ticks), measures, name="fronts")
 
 
 def _of_front(start: float, end: float, spans: Sequence[tuple[float, float]]) -> Measure:
@@ -110,4 +111,4 @@ def fixture_chain(side: Side, units: Sequence[MadeUnit], length: float) -> Chain
     """The middles of the units with a sink or a hob, from the left end of the face; None where there is no such unit."""
     chosen = [u for u in units if u.unit.hardware.get("sink") or u.unit.hardware.get("hob")]
     middles = [(u.placed.x + u.unit.width / 2, OfMiddle(u.unit.id)) for u in chosen]
-    return _spaced(side, sorted(middles, key=lambda m: m[0]), length) if middles else None
+    return _spaced(side, sorted(middles, key=lambda m: m[0]), length, "middles") if middles else None

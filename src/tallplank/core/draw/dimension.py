@@ -34,6 +34,8 @@ class DimensionText:
     measure: Measure
     value: float
     span: tuple[float, float]
+    chain: str = ""
+    """The name of its chain."""
 
     @property
     def box(self) -> tuple[float, float, float, float]:
@@ -73,7 +75,8 @@ def set_out(chains: Sequence[Dimensions], text_height: float, show: Callable[[fl
     for chain in chains:
         taken = used.setdefault((chain.side.name, chain.lane), [])
         low, high = _reach(chain, text_height, show)
-        offset = max((t.end for t in taken if t.low < high and low < t.high), default=STAND_OFF * text_height)
+        first = 0.0 if isinstance(chain, Chain) and chain.on_side else STAND_OFF * text_height
+        offset = max((t.end for t in taken if t.low < high and low < t.high), default=first)
         row: _Row | _RunningRow
         if isinstance(chain, Running):
             row = _RunningRow(chain, offset, text_height, show, all_of_them=most_lifts is None)
@@ -184,10 +187,8 @@ class _Row:
 
     def _text(self, text: str, middle: float, half: float, level: int, measure: Measure, span: tuple[float, float]) -> DimensionText:
         away = self._offset + (0.72 + 1.25 * level) * self._text_height
-        centre = self._point(middle, away)
-        return DimensionText(
-            text, centre, half, self._text_height * 0.5, reading_angle(self._chain.side.way), measure, span[1] - span[0], span
-        )
+        centre, turned = self._point(middle, away), reading_angle(self._chain.side.way)
+        return DimensionText(text, centre, half, self._text_height * 0.5, turned, measure, span[1] - span[0], span, self._chain.name)
 
     def _point(self, along: float, away: float) -> Point:
         return self._chain.side.beside(along, away)
@@ -195,6 +196,8 @@ class _Row:
     def lines(self) -> list[tuple[Point, Point]]:
         first, last = self._chain.ticks[0], self._chain.ticks[-1]
         found = [(self._point(first, self._offset), self._point(last, self._offset))]
+        if self._chain.on_side:
+            return found
         over = OVERSHOOT * self._text_height
         found += [(self._point(t, 0.5 * self._text_height), self._point(t, self._offset + over)) for t in self._chain.ticks]
         return found

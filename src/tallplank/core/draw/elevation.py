@@ -5,6 +5,7 @@ from dataclasses import replace
 from functools import partial
 from math import hypot
 
+from tallplank.core.draw.added import added_to, shown_chains
 from tallplank.core.draw.chain import fixture_chain, front_chain, level_chain, opening_chain, service_chains, unit_chain
 from tallplank.core.draw.primitive import (
     CUT,
@@ -64,7 +65,13 @@ def elevation(
     words = [shape for shape in shapes if isinstance(shape, Text)]
     shapes = [*(shape for shape in shapes if not isinstance(shape, Text)), *_round_corners(made, room_id, face, units), *words]
     levels = made.job.display.dimensions
-    chains = tuple(_chains(room, face, units, runs, beside, levels=levels, surveyed=surveyed or not units)) if working else ()
+    chains: tuple[Chain, ...] = ()
+    if working:
+        own = _chains(room, face, units, runs, beside, levels=levels, surveyed=surveyed or not units)
+        placed = (replace(chain, name=f"{chain.side.name} {chain.name}") for chain in own)
+        added, leads = added_to(made, room_id, "elevation", face_id)
+        chains = (*shown_chains(placed, f"{room_id}/{face_id}", made.job.hidden_chains), *added)
+        shapes += leads
     targets = [Target.upright(owner, low, high) for owner, low, high in things_of(room, face)]
     targets += [Target.upright(u.unit.id, (u.placed.x, u.placed.z), (u.placed.right, u.placed.top)) for u in units]
     over = [corner.x for run in runs if face.is_loose for part in run.parts for corner in part.box]
@@ -258,14 +265,14 @@ def _chains(
     if surveyed:
         yield from service_chains(room.id, face, (below, right), with_heights=not hung)
     if "overall" in levels or not floor:
-        yield Chain(below, (0.0, face.length), (OfFace(room.id, face.id),))
+        yield Chain(below, (0.0, face.length), (OfFace(room.id, face.id),), name="whole")
     yield from _rows(above, hung, face.length, levels)
     if not hung and face.openings:
         yield opening_chain(above, room.id, face)
     if floor and "units" in levels:
         yield level_chain(left, floor, runs, face.height)
     if "overall" in levels or not units:
-        yield Chain(left, (0.0, face.height), (LEVEL if face.is_loose else OfRoom(room.id),))
+        yield Chain(left, (0.0, face.height), (LEVEL if face.is_loose else OfRoom(room.id),), name="whole")
     if hung and "units" in levels:
         yield level_chain(right, hung, (), face.height)
 

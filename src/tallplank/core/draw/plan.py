@@ -1,9 +1,11 @@
 """The plan of a room: walls cut above the worktops, units below the cut in full line, those above it broken."""
 
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 from itertools import pairwise
 from math import atan2, degrees, hypot
 
+from tallplank.core.draw.added import added_to, shown_chains
 from tallplank.core.draw.chain import fixture_chain, opening_chain, unit_chain
 from tallplank.core.draw.elevation import MOST_MARK
 from tallplank.core.draw.primitive import (
@@ -58,7 +60,9 @@ def plan(made: Made, room_id: str, wrong: frozenset[str] = frozenset(), *, with_
     targets += [Target(u.unit.id, _frame(faces, u).flat_out(u.outline)) for u in low_first]
     reach = [p for u in units for p in _frame(faces, u).flat_out(u.outline)]
     low, high = bounds([*outside, *reach])
-    return Drawing(f"{room.name} · plan", tuple(shapes), tuple(_chains(made, room, outside)), tuple(targets), low, high)
+    added, leads = added_to(made, room_id, "plan")
+    chains = (*shown_chains(_chains(made, room, outside), f"{room_id}/plan", made.job.hidden_chains), *added)
+    return Drawing(f"{room.name} · plan", (*shapes, *leads), chains, tuple(targets), low, high)
 
 
 def _frame(faces: Faces, unit: MadeUnit) -> Frame:
@@ -168,7 +172,7 @@ def _chains(made: Made, room: Room, outside: Ring) -> Iterator[Chain]:
             yield _outward(opening_chain(side, room.id, face), face)
         yield from (_outward(chain, face) for chain in _standing_chains(room, faces, face, side))
         if not face.is_loose or (face.id == face.carrier.id if isinstance(face.carrier, FreeWall) else not floor):
-            whole = _outward(Chain(side, (0.0, face.length), (OfFace(room.id, face.id),)), face)
+            whole = _outward(Chain(side, (0.0, face.length), (OfFace(room.id, face.id),), name="whole"), face)
             lengths = [c for c in lengths if not _tells_the_same(c, whole)]
             lengths.append(whole)
     if "overall" in levels:
@@ -190,7 +194,7 @@ def _ways(made: Made, room_id: str, group: Group) -> Iterator[Chain]:
         start = frame.out((x, y, 0.0))
         along, across = frame.turned_out((dx, dy, 0.0)), frame.turned_out((abs(dy), abs(dx), 0.0))
         name = Side(f"way {group.id} {side}", (start.x, start.y), (along.x, along.y), (across.x, across.y))
-        yield Chain(name, (0.0, way.width), (OfWay(room_id, group.id, side),))
+        yield Chain(name, (0.0, way.width), (OfWay(room_id, group.id, side),), name=f"{group.id} way {side}")
 
 
 BEYOND = 160.0
@@ -212,7 +216,7 @@ def _standing_chains(room: Room, faces: Faces, face: Face, side: Side) -> Iterat
             (0.0, left): OfStanding(room.id, face.id, column.id, "x"),
             (left, right): OfStanding(room.id, face.id, column.id, "width"),
         }
-        yield Chain(side, ticks, tuple(known.get(pair, GAP) for pair in pairwise(ticks)))
+        yield Chain(side, ticks, tuple(known.get(pair, GAP) for pair in pairwise(ticks)), name=column.id)
 
 
 def _nearest_wall(faces: Faces, column: Column) -> str:
@@ -257,13 +261,14 @@ def _direction(frame: Frame) -> int:
 
 
 def _outward(chain: Chain, face: Face) -> Chain:
-    """A chain that runs to the right or upwards on the plan, so that its ticks are drawn alike everywhere."""
-    side = chain.side
+    """A chain that runs to the right or upwards on the plan, so that its ticks are drawn alike everywhere, named by its face."""
+    side, chain = chain.side, replace(chain, name=f"{face.id} {chain.name}")
     if side.way[0] > JOINED / 1000 or (abs(side.way[0]) <= JOINED / 1000 and side.way[1] > 0):
         return chain
     start = side.beside(face.length, 0.0)
     turned = Side(side.name, start, (0.0 - side.way[0], 0.0 - side.way[1]), side.out)
-    return Chain(turned, tuple(face.length - t for t in reversed(chain.ticks)), tuple(reversed(chain.measures)), chain.lane)
+    ticks, measures = tuple(face.length - t for t in reversed(chain.ticks)), tuple(reversed(chain.measures))
+    return replace(chain, side=turned, ticks=ticks, measures=measures)
 
 
 def face_at(faces: Faces, point: Point) -> tuple[Face, float]:

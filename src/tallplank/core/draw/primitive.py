@@ -124,6 +124,10 @@ class Chain:
     measures: tuple[Measure, ...]
     lane: str = ""
     """Chains on one side stack outwards within their lane; views drawn side by side have lanes of their own."""
+    name: str = ""
+    """What it is told by among those of its side, and then, where it is one that can be hidden, among all."""
+    on_side: bool = False
+    """Whether it lies on its side itself rather than off it."""
 
 
 @dataclass(frozen=True, slots=True)

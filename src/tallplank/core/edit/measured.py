@@ -4,6 +4,7 @@ from typing import Literal, assert_never
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.check import EditError
+from tallplank.core.edit.dimension.added import set_dimension
 from tallplank.core.edit.group import set_face_length
 from tallplank.core.edit.opening import set_opening_size
 from tallplank.core.edit.survey.room import change_room
@@ -16,6 +17,7 @@ from tallplank.core.job.job import Job
 from tallplank.core.job.measure import (
     Between,
     Measure,
+    OfAdded,
     OfCell,
     OfFace,
     OfGap,
@@ -37,10 +39,9 @@ def set_measured(job: Job, catalog: Catalog, measure: Measure, value: float, anc
         EditError: a value that cannot be built, or a distance that follows from others.
     """
     match measure:
-        case OfUnit(unit, "width"):
-            return set_width(job, catalog, [unit], value, anchor)
         case OfUnit(unit, size):
-            return change_units(job, catalog, [unit], **{size: value})
+            width = size == "width"
+            return set_width(job, catalog, [unit], value, anchor) if width else change_units(job, catalog, [unit], **{size: value})
         case OfCell(unit, path):
             return set_opening_size(job, catalog, [unit], path, value)
         case OfOpening(room, wall, opening, size):
@@ -57,6 +58,8 @@ def set_measured(job: Job, catalog: Catalog, measure: Measure, value: float, anc
             return set_walkway(job, make(job, catalog), room, group, side, value)
         case OfRoom(room):
             return change_room(job, room, height=value)
+        case OfAdded(dimension):
+            return set_dimension(job, catalog, make(job, catalog), dimension, value, anchor)
         case Between():
             raise EditError("This distance follows from what stands on both sides of it: move one of them.")
         case _:
@@ -68,28 +71,27 @@ def measured_name(measure: Measure) -> str:
     match measure:
         case OfUnit(_, size):
             return size
-        case OfCell():
-            return "opening"
         case OfOpening(_, _, _, size):
             return f"opening {size}"
-        case OfService():
-            return "place of a service"
         case OfStanding(_, _, _, size):
             return "place" if size == "x" else "width"
-        case OfGap():
-            return "distance"
-        case OfMiddle():
-            return "middle"
-        case OfFace():
-            return "wall length"
         case OfWay(_, _, side):
             return f"way {side}"
-        case OfRoom():
-            return "room height"
         case Between(kind):
             return kind
         case _:
-            assert_never(measure)
+            return _NAMES[type(measure)]
+
+
+_NAMES: dict[type, str] = {
+    OfCell: "opening",
+    OfService: "place of a service",
+    OfGap: "distance",
+    OfMiddle: "middle",
+    OfFace: "wall length",
+    OfRoom: "room height",
+    OfAdded: "dimension",
+}
 
 
 def _slid(job: Job, measure: OfGap | OfMiddle, value: float) -> Job:

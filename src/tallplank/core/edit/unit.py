@@ -220,7 +220,7 @@ def delete_units(job: Job, ids: Iterable[str]) -> Job:
     """
     wanted = free_of(job, ids)
     left = tuple(u for u in job.units if u.id not in wanted)
-    return job.replaced(units=left) if len(left) < len(job.units) else job
+    return job.replaced(units=left).without_lost_dimensions() if len(left) < len(job.units) else job
 
 
 def stand_on(job: Job, catalog: Catalog, ids: Iterable[str], made: Made) -> Job:

@@ -18,6 +18,7 @@ from tallplank.core.draw.dimension import FIGURE_WIDTH, SetOut, set_out
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.primitive import Arc, Drawing, Line, Poly, Shape, Text
 from tallplank.core.exchange.exporter import Shop
+from tallplank.core.job.measure import lies_over
 from tallplank.core.joinery.made import Made
 
 PAGE = landscape(A3)
@@ -188,5 +189,10 @@ def _draw_chains(canvas: Canvas, chains: SetOut, unit: float) -> None:
         canvas.saveState()
         canvas.translate(text.centre[0] * unit, text.centre[1] * unit)
         canvas.rotate(text.angle)
+        if lies_over(text.measure):
+            half, high = text.half_along * unit, TEXT_MM * mm * 1.1
+            canvas.setFillGray(1.0)
+            canvas.rect(-half, -high / 2, 2 * half, high, stroke=0, fill=1)
+            canvas.setFillGray(0.0)
         canvas.drawCentredString(0, -TEXT_MM * mm * 0.35, text.text)
         canvas.restoreState()

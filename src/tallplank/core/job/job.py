@@ -8,6 +8,7 @@ from pydantic import AfterValidator, Field, JsonValue, model_validator
 
 from tallplank.core.error import PlankError, told
 from tallplank.core.job.base import Line, Name, NotNegative, Positive, Record, Share
+from tallplank.core.job.dimension import MOST_DIMENSIONS, MOST_HIDDEN, OF_UNITS, Dimension
 from tallplank.core.job.face import Face, face_of
 from tallplank.core.job.picture import MOST_PICTURES, Picture
 from tallplank.core.job.room import Room
@@ -138,6 +139,10 @@ class Job(Record):
     rooms: Annotated[tuple[Room, ...], Field(max_length=MOST_ROOMS)] = ()
     units: Annotated[tuple[Unit, ...], Field(max_length=MOST_UNITS)] = ()
     pictures: Annotated[tuple[Picture, ...], Field(max_length=MOST_PICTURES)] = ()
+    dimensions: Annotated[tuple[Dimension, ...], Field(max_length=MOST_DIMENSIONS)] = ()
+    """Those that were added by hand; all others make themselves."""
+    hidden_chains: Annotated[tuple[Annotated[str, Field(max_length=300)], ...], Field(max_length=MOST_HIDDEN)] = ()
+    """The names of chains of dimensions that are not drawn."""
     pinned: Pinned = Field(default_factory=dict)
     """Entries that the job keeps as they were, because the catalogue has them otherwise now or not at all."""
 
@@ -146,8 +151,9 @@ class Job(Record):
         check_entries(self.pinned)
         faces = {(room.id, face) for room in self.rooms for face in room.face_ids}
         ids = [room.id for room in self.rooms] + [unit.id for unit in self.units] + [picture.id for picture in self.pictures]
+        ids += [dimension.id for dimension in self.dimensions]
         if len(set(ids)) != len(ids):
-            raise ValueError("two rooms, units or pictures have the same id")
+            raise ValueError("two rooms, units, pictures or dimensions have the same id")
         for unit in self.units:
             if (unit.room, unit.face) not in faces:
                 raise ValueError(f"unit {unit.mark} stands at face '{unit.face}' of room '{unit.room}', which does not exist")
@@ -167,6 +173,20 @@ class Job(Record):
     def unit(self, unit_id: str) -> Unit:
         """The unit with this id; MissingError if there is none."""
         return _first((u for u in self.units if u.id == unit_id), f"unit '{unit_id}'")
+
+    def without_lost_dimensions(self) -> Self:
+        """The same without dimensions of what is no longer there."""
+        if not self.dimensions:
+            return self
+        units = {(u.room, u.id) for u in self.units}
+        things = {(room.id, thing) for room in self.rooms for thing in (*room.things, *room.face_ids)}
+
+        def holds(dimension: Dimension) -> bool:
+            ends = (dimension.first, dimension.second)
+            return all((dimension.room, end.thing) in (units if end.holds in OF_UNITS else things) for end in ends)
+
+        left = tuple(d for d in self.dimensions if (d.room, d.face) in things and holds(d))
+        return self.replaced(dimensions=left) if len(left) < len(self.dimensions) else self
 
     def replaced(self, **pieces: object) -> Self:
         """A copy with pieces that are valid already, without checking the whole job again."""

@@ -95,13 +95,20 @@ class OfMiddle:
 
 
 @dataclass(frozen=True, slots=True)
+class OfAdded:
+    """A dimension that somebody added: typing another value moves what one of its ends holds."""
+
+    dimension: str
+
+
+@dataclass(frozen=True, slots=True)
 class Between:
     """A distance between two things, a height above another, or a reveal between fronts, which nothing can be typed over."""
 
     kind: Literal["gap", "level", "reveal"] = "gap"
 
 
-Measure = OfUnit | OfCell | OfOpening | OfService | OfStanding | OfFace | OfWay | OfRoom | OfGap | OfMiddle | Between
+Measure = OfUnit | OfCell | OfOpening | OfService | OfStanding | OfFace | OfWay | OfRoom | OfGap | OfMiddle | OfAdded | Between
 GAP, LEVEL, REVEAL = Between("gap"), Between("level"), Between("reveal")
 
 
@@ -110,6 +117,11 @@ def can_be_typed(measure: Measure) -> bool:
     return not isinstance(measure, Between)
 
 
+def lies_over(measure: Measure) -> bool:
+    """Whether its figure stands on what is drawn rather than beside it, and so needs paper under it."""
+    return isinstance(measure, OfAdded | OfWay)
+
+
 def has_sides(measure: Measure) -> bool:
     """Whether one may say which of its sides stays where it is."""
-    return isinstance(measure, OfUnit) and measure.size == "width"
+    return isinstance(measure, OfAdded) or (isinstance(measure, OfUnit) and measure.size == "width")

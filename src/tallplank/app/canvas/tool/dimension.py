@@ -1,7 +1,9 @@
 """Typing over a dimension."""
 
 from PyQt6.QtCore import QPointF, Qt
+from PyQt6.QtWidgets import QMenu
 
+from tallplank.app.canvas.figure_menu import figure_menu
 from tallplank.app.canvas.tool.tool import Hint, Tool
 from tallplank.app.inline import InlineField
 from tallplank.core.draw.dimension import DimensionText
@@ -33,6 +35,15 @@ class DimensionTool(Tool):
         field = InlineField(self.canvas.widget(), text.text, apply, sided=has_sides(text.measure))
         field.open_at(self.canvas.view.out(text.centre).toPoint())
         return field
+
+    def offer(self, at: QPointF) -> QMenu | None:
+        """Open the menu of the figure at a point of the widget, if there is one."""
+        text = self.canvas.dimension_at(at)
+        if text is None or not text.chain:
+            return None
+        menu = figure_menu(self.canvas.widget(), self.store, text)
+        menu.popup(self.canvas.widget().mapToGlobal(at.toPoint()))
+        return menu
 
     def _typed_at(self, at: QPointF) -> DimensionText | None:
         text = self.canvas.dimension_at(at)

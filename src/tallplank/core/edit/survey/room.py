@@ -172,7 +172,8 @@ def remove_room(job: Job, room_id: str) -> Job:
     """A job without a room and the units in it."""
     job.room(room_id)
     units = tuple(u for u in job.units if u.room != room_id)
-    return job.replaced(rooms=tuple(r for r in job.rooms if r.id != room_id), units=units if len(units) < len(job.units) else job.units)
+    left = job.replaced(rooms=tuple(r for r in job.rooms if r.id != room_id), units=units if len(units) < len(job.units) else job.units)
+    return left.without_lost_dimensions()
 
 
 def change_wall(job: Job, room_id: str, face_id: str, **values: object) -> Job:
@@ -223,7 +224,7 @@ def with_room(job: Job, room_id: str, change: Callable[[Room], Room], *, going: 
     if changed.id != before.id or lost:
         raise EditError("Rooms and walls keep their ids: units stand on them.")
     check_openings(changed, job.display)
-    return job.replaced(rooms=tuple(changed if r is before else r for r in job.rooms))
+    return job.replaced(rooms=tuple(changed if r is before else r for r in job.rooms)).without_lost_dimensions()
 
 
 def with_wall(job: Job, room_id: str, face_id: str, change: Callable[[Wall], Wall]) -> Job:
