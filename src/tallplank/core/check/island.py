@@ -17,6 +17,7 @@ from tallplank.core.job.room import SEAT_WIDTH, Group, Room
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
+from tallplank.core.joinery.run.top.bar import BAR, bar_reach
 
 LEAST_WAY, BEHIND_SEAT = 900.0, 813.0
 """36 in as metric shops plan it, and 32 in."""
@@ -68,9 +69,12 @@ def _seats(made: Made, room: Room, group: Group, units: tuple[MadeUnit, ...], me
         return
     (x0, y0), _, (x1, y1), _ = group_outline(made, room.id, group)
     out, high = standing_out(made, room.id, group), max(u.placed.top for u in units)
-    knees = next(deep for top, deep in KNEES if high <= top)
     for row in group.seats:
         long, deep = (x1 - x0 if row.side in ("front", "back") else y1 - y0), out[row.side]
+        bar = group.top.bar if group.top.bar is not None and group.top.bar.side == row.side else None
+        if bar is not None:
+            deep = bar_reach(bar, _board_of_bar(made, room, group))
+        knees = next(under for top, under in KNEES if (bar.height if bar is not None else high) <= top)
         if row.width < SEAT_WIDTH - SLACK:
             text = f"{group.name}: a seat at its {row.side} has {shown(made.job, row.width)}; {shown(made.job, SEAT_WIDTH)} is the least."
             yield Finding("warning", "narrow-seat", text, "Give each seat more room, or leave one out.", members)
@@ -81,6 +85,13 @@ def _seats(made: Made, room: Room, group: Group, units: tuple[MadeUnit, ...], me
         if deep < knees - SLACK:
             text = f"{group.name}: the top stands out {shown(made.job, deep)} at its {row.side}; knees need {shown(made.job, knees)} there."
             yield Finding("warning", "knee-depth", text, "Let the top stand out farther on that side.", members)
+
+
+def _board_of_bar(made: Made, room: Room, group: Group) -> float:
+    """How thick a group's raised bar is; nothing where it could not be built."""
+    ids = {f.id for f in group.faces}
+    runs = (run for run in made.runs if run.room == room.id and run.face in ids)
+    return next((p.thickness.value for run in runs for p in run.parts if p.tag.role == BAR), 0.0)
 
 
 def crossing_tops(made: Made) -> Iterator[Finding]:

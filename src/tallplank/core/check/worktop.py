@@ -17,6 +17,7 @@ from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.run.run import Run
+from tallplank.core.joinery.run.top.bar import BAR, RISER
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Point as Point2
 from tallplank.core.space.outline import Ring, edges
@@ -42,7 +43,12 @@ class WorktopChecker:
             kept = before.get(id(run))
             if kept is None or kept[1] is not display:
                 members = [made.by_id[key] for key in run.members]
-                told = (*_sagging(made, run, members), *_standing_out(made, run, members), *_over_windows(made, run))
+                told = (
+                    *_sagging(made, run, members),
+                    *_standing_out(made, run, members),
+                    *_over_windows(made, run),
+                    *_bar_standing_out(made, run),
+                )
                 kept = (run, display, told)
             self._known[id(run)] = kept
             yield from kept[2]
@@ -109,6 +115,20 @@ def _standing_out(made: Made, run: Run, members: Sequence[MadeUnit]) -> Iterator
     if far > most:
         text = f"{run.label} stands out {shown(made.job, far)} {where} without support; {shown(made.job, most)} is the most."
         yield Finding("warning", "worktop-overhang", text, "Make the overhang smaller, or put brackets under it.", run.members)
+
+
+def _bar_standing_out(made: Made, run: Run) -> Iterator[Finding]:
+    """A raised bar that stands out too far beyond its riser and its brackets."""
+    bars, risers = ([p for p in run.parts if p.tag.role == role] for role in (BAR, RISER))
+    if not bars:
+        return
+    most = min(FREE_BY_THICKNESS * bars[0].thickness.value, FREE_MOST)
+    carried = [*(p.above for p in risers), *(piece.above for piece in run.pieces if piece.role == "top-support")]
+    under = union_all([Polygon(ring) for ring in carried])
+    far = max(float(under.distance(Point(*place))) for part in bars for edge in edges(part.above) for place in _along(*edge))
+    if far > most:
+        text = f"{run.label}: its raised bar stands out {shown(made.job, far)} without support; {shown(made.job, most)} is the most."
+        yield Finding("warning", "worktop-overhang", text, "Make the bar less deep, or put brackets under it.", run.members)
 
 
 def _at_most(parts: tuple[Part, ...], members: Sequence[MadeUnit]) -> float:

@@ -5,7 +5,7 @@ from functools import partial
 from tallplank.core.edit.check import Edited, EditError, valid
 from tallplank.core.edit.survey.room import check_angle, folded, fresh_id, set_wall_length, with_room
 from tallplank.core.job.job import Job
-from tallplank.core.job.room import SEAT_WIDTH, Group, GroupFace, Room, Seats, Side4
+from tallplank.core.job.room import SEAT_WIDTH, Group, GroupFace, RaisedBar, Room, Seats, Side4
 from tallplank.core.space.frame import turned_about_z
 
 
@@ -52,6 +52,19 @@ def set_top(job: Job, room_id: str, group_id: str, **values: object) -> Job:
     """
     group = group_of(job.room(room_id), group_id)
     return change_group(job, room_id, group_id, top=valid(partial(group.top.but, **values)))
+
+
+def set_bar(job: Job, room_id: str, group_id: str, side: str | None, **values: object) -> Job:
+    """A job in which a group has a raised bar at a side, as high and as deep as it was, or as given; with None it has none.
+
+    Raises:
+        EditError: no such group, or a value out of range.
+    """
+    known = group_of(job.room(room_id), group_id).top.bar
+    if side is None:
+        return set_top(job, room_id, group_id, bar=None)
+    kept = {"height": known.height, "depth": known.depth} if known is not None else {}
+    return set_top(job, room_id, group_id, bar=valid(lambda: RaisedBar(**{"side": side, **kept, **values})))
 
 
 def set_seats(job: Job, room_id: str, group_id: str, side: Side4, count: int, width: float | None = None) -> Job:

@@ -12,6 +12,7 @@ from tallplank.core.job.face import group_frame
 from tallplank.core.job.job import Job
 from tallplank.core.job.room import SIDES, Group, Side4
 from tallplank.core.joinery.made import Made
+from tallplank.core.joinery.run.top.bar import BAR
 from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.space.frame import Frame
 from tallplank.core.space.outline import Point, Ring, bounds, edges
@@ -31,11 +32,12 @@ class Walkway(NamedTuple):
     to: str
 
 
-def group_outline(made: Made, room_id: str, group: Group) -> Ring:
+def group_outline(made: Made, room_id: str, group: Group, *, with_bar: bool = True) -> Ring:
     """The box around a group in its own frame: around its worktops, or where it has none its units, or else its faces."""
     frame, faces = group_frame(group), made.faces[room_id]
     ids = {f.id for f in group.faces}
-    rings = [faces[r.face].frame.flat_out(p.above) for r in made.runs if r.room == room_id and r.face in ids for p in r.parts]
+    runs = [r for r in made.runs if r.room == room_id and r.face in ids]
+    rings = [faces[r.face].frame.flat_out(p.above) for r in runs for p in r.parts if with_bar or p.tag.role != BAR]
     rings += [made.face(u).frame.flat_out(u.outline) for u in made.by_room.get(room_id, ()) if u.unit.face in ids]
     rings = rings or [faces[key].frame.flat_out([(0.0, 0.0), (faces[key].length, 0.0)]) for key in ids]
     (x0, y0), (x1, y1) = bounds([_inside(frame, p) for ring in rings for p in ring])
@@ -43,13 +45,13 @@ def group_outline(made: Made, room_id: str, group: Group) -> Ring:
 
 
 def standing_out(made: Made, room_id: str, group: Group) -> dict[Side4, float]:
-    """How far the worktop of a group stands out beyond its units, fronts and all; nothing where there is none."""
+    """How far the worktop of a group, but not its raised bar, stands out beyond its units, fronts and all; nothing where there is none."""
     frame, ids = group_frame(group), {f.id for f in group.faces}
     rings = [made.face(u).frame.flat_out(u.outline) for u in made.by_room.get(room_id, ()) if u.unit.face in ids and not u.placed.hung]
     if not rings:
         return dict.fromkeys(SIDES, 0.0)
     (x0, y0), (x1, y1) = bounds([_inside(frame, p) for ring in rings for p in ring])
-    (a, b), (c, d) = bounds(group_outline(made, room_id, group))
+    (a, b), (c, d) = bounds(group_outline(made, room_id, group, with_bar=False))
     return {"front": y0 - b, "right": c - x1, "back": d - y1, "left": x0 - a}
 
 

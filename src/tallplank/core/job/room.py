@@ -37,6 +37,15 @@ EndKind = Literal["free", "waterfall"]
 Overhang = Annotated[float, Field(allow_inf_nan=False, ge=0, le=1500)] | None
 
 
+class RaisedBar(Record):
+    """A board on a riser, along the front or the back of a group's worktop and higher than that."""
+
+    side: Literal["front", "back"]
+    height: Annotated[float, Field(allow_inf_nan=False, ge=100, le=2000)] = 1067.0
+    """Of its upper face above the floor. Source: 42 in, common practice."""
+    depth: Annotated[float, Field(allow_inf_nan=False, ge=10, le=1500)] = 400.0
+
+
 class GroupTop(Record):
     """How far the worktop of a group stands out at its sides, where the rules of its units do not say so, and how it ends."""
 
@@ -48,7 +57,8 @@ class GroupTop(Record):
     right_end: EndKind = "free"
     """Whether it turns down to the floor there."""
     supports: Annotated[int, Field(ge=0, le=40)] = 0
-    """How many brackets carry it where it stands out farthest, side by side along that side."""
+    """How many brackets carry it where it stands out farthest, side by side along that side; under its raised bar, where it has one."""
+    bar: RaisedBar | None = None
 
 
 SEAT_WIDTH = 610.0

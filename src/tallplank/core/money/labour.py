@@ -65,7 +65,7 @@ def run_counts(run: Run) -> dict[Count, float]:
     counts["top_joint"] = sum(f.count.value > 0 for f in run.fittings if f.role == "top-bolt")
     counts["top_opening"] = sum(f.count.value for f in run.fittings if f.role in ("sink", "hob"))
     counts["worked_metre"] = sum(edge.length for p in run.parts for edge in p.worked) / 1000
-    counts["top_metre"] = sum(p.length.value for p in run.parts if p.tag.role == "worktop") / 1000
+    counts["top_metre"] = sum(p.length.value for p in run.parts if p.tag.role in ("worktop", "waterfall", "raised bar")) / 1000
     return counts
 
 

@@ -12,7 +12,7 @@ from tallplank.core.space.outline import Ring, area
 
 TOUCH = 0.2
 """Edges of two pieces nearer than this are joined."""
-ROLES = ("worktop", "upstand", "backsplash", "upstand return", "backsplash return", "window sill")
+ROLES = ("worktop", "waterfall", "raised bar", "bar riser", "upstand", "backsplash", "upstand return", "backsplash return", "window sill")
 
 
 @dataclass(frozen=True, slots=True)

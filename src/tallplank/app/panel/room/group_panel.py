@@ -7,17 +7,18 @@ from PyQt6.QtWidgets import QPushButton
 from tallplank.app.panel.angle import degrees_of, shown_degrees
 from tallplank.app.panel.panel import Panel
 from tallplank.app.panel.row import Origin
-from tallplank.core.edit.group import change_group, group_of, remove_group, set_face_length, set_seats, set_top, turn_group
+from tallplank.core.edit.group import change_group, group_of, remove_group, set_bar, set_face_length, set_seats, set_top, turn_group
 from tallplank.core.edit.walkway import Walkway, group_outline, set_walkway, standing_out, walkways
 from tallplank.core.edit.waterfall import set_end
 from tallplank.core.job.face import group_frame
 from tallplank.core.job.job import Job
-from tallplank.core.job.room import SEAT_WIDTH, SIDES, Group, Side4
+from tallplank.core.job.room import SEAT_WIDTH, SIDES, Group, RaisedBar, Side4
 from tallplank.core.joinery.made import Made
 from tallplank.core.space.outline import middle
 from tallplank.session.store import Store
 
 ENDS = (("free", "Free", None), ("waterfall", "Waterfall, to the floor", None))
+BARS = (("", "None", None), ("front", "Along the front", None), ("back", "Along the back", None))
 MOST_SEATS = 20
 
 
@@ -52,7 +53,8 @@ class GroupPanel(Panel):
         """What the panel's rows depend on."""
         group = selected_group(store)
         ways = tuple(walkways(store.derived.made, store.state.room, group.id)) if group is not None else ()
-        return ("group", store.state.room, group.id if group is not None else "", ways)
+        barred = group is not None and group.top.bar is not None
+        return ("group", store.state.room, group.id if group is not None else "", ways, barred)
 
     def _ways(self) -> dict[Side4, Walkway]:
         made = self.store.derived.made
@@ -126,6 +128,19 @@ class GroupPanel(Panel):
             )
 
         self.count("Brackets", (0, 40), lambda: self._now().top.supports, self._set_supports)
+        self.pick("Raised bar", BARS, lambda: bar.side if (bar := self._now().top.bar) is not None else "", self._set_bar)
+        if self._now().top.bar is not None:
+            self.length("Bar height", lambda: self._bar().height, lambda v: self._size_bar("height", v))
+            self.length("Bar depth", lambda: self._bar().depth, lambda v: self._size_bar("depth", v))
+
+    def _bar(self) -> RaisedBar:
+        return self._now().top.bar or RaisedBar(side="back")
+
+    def _set_bar(self, side: object) -> None:
+        self._apply(lambda j: set_bar(j, self._room, self._id, str(side) or None), "raised bar")
+
+    def _size_bar(self, name: str, value: float | None) -> None:
+        self._apply(lambda j: set_bar(j, self._room, self._id, self._bar().side, **{name: value}), f"{name} of the bar")
 
     def _set_supports(self, count: int) -> None:
         self._apply(lambda j: set_top(j, self._room, self._id, supports=count), f"brackets → {count}")

@@ -22,6 +22,7 @@ from tallplank.core.joinery.rule.choice import chosen_hardware
 from tallplank.core.joinery.run.island import BACKS_APART
 from tallplank.core.joinery.run.length import body_depth, length_of, of_unit, pieces_of
 from tallplank.core.joinery.run.stretch import Course, Island, Stretch
+from tallplank.core.joinery.run.top.bar import add_bar, bar_reach, bar_ring
 from tallplank.core.joinery.run.top.let_in import HERE, cut_for, kept_clear, let_ins
 from tallplank.core.joinery.run.top.outline import SLIVER, Region
 from tallplank.core.joinery.run.top.piece import MITER, Edge, add_top_piece, is_at
@@ -65,15 +66,27 @@ def add_island_top(course: Course, island: Island, finish: Finish, out: Collecto
         for edge in miters:
             _add_waterfall(stretch, finish, edge, start if is_at(edge, 0, start) else end, out)
     cut_for(let_in, first, out)
-    outline = region.between(start, end)
-    _add_supports(body, over, island.top.supports, stretch, out, catalog, standard)
-    out.pieces += seat_pieces(outline, island.seats, stretch.members[0].top + finish.thickness)
+    outline, level, bar = region.between(start, end), stretch.members[0].top + finish.thickness, island.top.bar
+    low_seats = [seats for seats in island.seats if bar is None or seats.side != bar.side]
+    out.pieces += seat_pieces(outline, low_seats, level)
+    if bar is None:
+        _add_supports(body, over, island.top.supports, stretch.members[0].top, out, catalog, standard)
+        return
+    add_bar(bar, outline, level, catalog.boards[finish.board].sheet[0], finish, out)
+    high_seats = [seats for seats in island.seats if seats.side == bar.side]
+    out.pieces += seat_pieces(bar_ring(bar, outline, finish.thickness), high_seats, bar.height)
+    beyond = {side: Size.of(bar_reach(bar, finish.thickness) if side == bar.side else 0.0, "overhang of the bar") for side in SIDES}
+    carried = Polygon(bar_ring(bar, outline, finish.thickness, over_riser=True))
+    _add_supports(carried, beyond, island.top.supports, bar.height - finish.thickness, out, catalog, standard)
 
 
 def _add_supports(
-    body: Polygon, over: Mapping[Side4, Size], count: int, stretch: Stretch, out: Collector, catalog: Catalog, standard: Standard
+    body: Polygon, over: Mapping[Side4, Size], count: int, level: float, out: Collector, catalog: Catalog, standard: Standard
 ) -> None:
-    """Brackets under the side where the top stands out farthest, evenly along it: the shortest of the make that reaches far enough."""
+    """Brackets below a board's underside at `level`, evenly along the side where it stands out farthest.
+
+    They are the shortest of their make that reach far enough.
+    """
     if not count:
         return
     side = max(SIDES, key=lambda s: over[s].value)
@@ -84,7 +97,7 @@ def _add_supports(
     item = next((h for h in make if h.reach >= over[side].value - SHORT_OF), make[-1])
     out.fit(item, Size.of(count, "brackets under the overhang"), f"{side} overhang of the worktop")
     x0, y0, x1, y1 = body.bounds
-    level, half = stretch.members[0].top, item.width / 2
+    half = item.width / 2
     for i in range(count):
         share = (i + 0.5) / count
         x, y = x0 + (x1 - x0) * share, y0 + (y1 - y0) * share
