@@ -8,12 +8,16 @@ from collections.abc import Iterator
 from itertools import combinations
 
 from shapely import LinearRing, Polygon
+from shapely import Point as Spot
 
 from tallplank.core.catalog.hardware import Appliance, Fixture
 from tallplank.core.check.record import Finding, shown
+from tallplank.core.job.face import Face
 from tallplank.core.job.room import Room
-from tallplank.core.job.wall import ServiceKind
+from tallplank.core.job.unit import HardwareRole
+from tallplank.core.job.wall import Service, ServiceKind
 from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.space.outline import Point
 
@@ -29,8 +33,10 @@ def appliances_in(made: Made, room: Room, units: tuple[MadeUnit, ...]) -> Iterat
     """What is wrong about appliances of a room, and about what is let into its worktops."""
     for unit in units:
         yield from _out_of_reach(made, room, unit)
+        yield from _behind(made, room, unit, units)
         yield from _over_hob(made, unit, units)
         yield from _bowl_in_drawer(made, unit)
+        yield from _beside_apron(made, unit)
     for run in made.runs:
         if run.room == room.id and run.what == "top":
             yield from _near_edges(made, run)
@@ -63,11 +69,35 @@ def _out_of_reach(made: Made, room: Room, unit: MadeUnit) -> Iterator[Finding]:
                 yield Finding("warning", "service-far", text, f"Move it, or have a {kind} brought there.", (unit.unit.id,))
 
 
+def _behind(made: Made, room: Room, unit: MadeUnit, units: tuple[MadeUnit, ...]) -> Iterator[Finding]:
+    """Where all sockets that an appliance could have are behind one, so that no hand comes to its plug."""
+    for name, needs in needed_by(made, unit):
+        if "socket" not in needs:
+            continue
+        ring = Polygon(made.face(unit).frame.flat_out(unit.outline))
+        sockets = [(f, s) for f in made.faces[room.id].values() for s in f.services if s.kind == "socket"]
+        near = [(f, s) for f, s in sockets if float(ring.distance(_point(_place(f, s)))) <= REACH["socket"] + SLACK]
+        covering = [next((u for u in units if _covers(u, face, service)), None) for face, service in near]
+        if covering and all(covering):
+            behind = " and ".join(dict.fromkeys(u.label for u in covering if u is not None))
+            text = f"{unit.label}: the socket for {name} is behind the appliance of {behind}, where nobody can reach it."
+            yield Finding("warning", "hidden-socket", text, "Move the socket into a unit beside it, or above the worktop.", (unit.unit.id,))
+
+
+def _covers(unit: MadeUnit, face: Face, service: Service) -> bool:
+    """Whether an appliance of a unit stands before a service."""
+    if unit.unit.face != face.id:
+        return False
+    x, z = (at - origin for at, origin in zip(service.middle, (unit.placed.x, unit.placed.z), strict=True))
+    return any(p.role == "appliance" and p.low.x < x < p.high.x and p.low.z < z < p.high.z for p in unit.pieces)
+
+
 def _services(made: Made, room: Room, kind: ServiceKind) -> Iterator[Point]:
-    for face in made.faces[room.id].values():
-        for service in face.services:
-            if service.kind == kind:
-                yield face.frame.flat_out([(service.x + service.width / 2, 0.0)])[0]
+    return (_place(face, s) for face in made.faces[room.id].values() for s in face.services if s.kind == kind)
+
+
+def _place(face: Face, service: Service) -> Point:
+    return face.frame.flat_out([(service.x + service.width / 2, 0.0)])[0]
 
 
 def _point(place: Point) -> Polygon:
@@ -110,18 +140,41 @@ def _thick(made: Made, unit: MadeUnit) -> float:
     return next((run.parts[0].thickness.value for run in tops if run.parts), 0.0)
 
 
+REACHES: dict[HardwareRole, tuple[str, str]] = {
+    "sink": ("the bowl of ", "Make the fixed front at the top higher, or take a shallower bowl."),
+    "hob": ("", "Put a fixed front above the drawer, or take a flatter hob."),
+}
+"""What of a sink or a hob reaches down, and what to do about it."""
+
+
 def _bowl_in_drawer(made: Made, unit: MadeUnit) -> Iterator[Finding]:
-    """A bowl that reaches down into the box of a drawer below it."""
+    """A bowl or a hob that reaches down into the box of a drawer below it."""
+    for role, (what, remedy) in REACHES.items():
+        item = made.catalog.hardware.get(unit.unit.hardware.get(role, ""))
+        if not isinstance(item, Fixture) or not unit.choice.kind.worktop:
+            continue
+        bottom = unit.unit.height + _thick(made, unit) - item.size[2]
+        boxes = [p.box[1].z for p in unit.parts if p.kind == "drawer"]
+        if boxes and max(boxes) > bottom + SLACK:
+            deep = shown(made.job, max(boxes) - bottom)
+            text = f"{unit.label}: {what}{item.name} reaches {deep} into the drawer below it."
+            yield Finding("warning", f"{'bowl' if role == 'sink' else 'hob'}-in-drawer", text, remedy, (unit.unit.id,))
+
+
+WIDER = 20.0
+"""How much narrower than its unit a sink may be that stands before the front."""
+
+
+def _beside_apron(made: Made, unit: MadeUnit) -> Iterator[Finding]:
+    """A sink before the front that leaves the box open beside it, or is wider than that."""
     item = made.catalog.hardware.get(unit.unit.hardware.get("sink", ""))
-    if not isinstance(item, Fixture) or not unit.choice.kind.worktop:
+    if unit.choice.apron is None or not isinstance(item, Fixture):
         return
-    bottom = unit.unit.height + _thick(made, unit) - item.size[2]
-    boxes = [p.box[1].z for p in unit.parts if p.kind == "drawer"]
-    if boxes and max(boxes) > bottom + SLACK:
-        text = f"{unit.label}: the bowl of {item.name} reaches {shown(made.job, max(boxes) - bottom)} into the drawer below it."
-        yield Finding(
-            "warning", "bowl-in-drawer", text, "Make the fixed front at the top higher, or take a shallower bowl.", (unit.unit.id,)
-        )
+    free = unit.unit.width - item.size[0]
+    if not -SLACK <= free <= WIDER + SLACK:
+        what = f"leaves {shown(made.job, free)} of it open" if free > 0 else f"is {shown(made.job, 0.0 - free)} wider"
+        text = f"{unit.label}: {item.name} stands before its front and {what}."
+        yield Finding("warning", "apron-width", text, "Make the unit as wide as the sink, or take another sink.", (unit.unit.id,))
 
 
 def _near_edges(made: Made, run: Run) -> Iterator[Finding]:
@@ -131,10 +184,21 @@ def _near_edges(made: Made, run: Run) -> Iterator[Finding]:
             continue
         edge = LinearRing(part.form.ring(part.size))
         near = [d for cut in cuts if SLACK < (d := float(edge.distance(cut))) < EDGE - SLACK and _is_opening(cut)]
-        near += [d for a, b in combinations(cuts, 2) if _is_opening(a) and _is_opening(b) and (d := float(a.distance(b))) < 40.0 - SLACK]
+        openings = [cut for cut in cuts if _is_opening(cut)]
+        pairs = [(a, b) for a, b in combinations(openings, 2) if _unit_under(made, run, part, a) != _unit_under(made, run, part, b)]
+        near += [d for a, b in pairs if (d := float(a.distance(b))) < EDGE - SLACK]
         if near:
             text = f"{run.label}: {shown(made.job, min(near))} of board is left beside an opening; {shown(made.job, EDGE)} is the least."
             yield Finding("warning", "cut-near-edge", text, "Choose a smaller sink or hob, or a deeper top.", run.members)
+
+
+def _unit_under(made: Made, run: Run, part: Part, cut: Polygon) -> str:
+    """The unit that an opening of a worktop is over; bowls of one sink are over the same."""
+    frame = made.faces[run.room][run.face].frame
+    middle = cut.centroid
+    at = Spot(frame.out(part.frame.out((middle.x, middle.y, 0.0)))[:2])
+    under = (made.by_id[key] for key in run.members)
+    return next((u.unit.id for u in under if Polygon(made.face(u).frame.flat_out(u.outline)).contains(at)), "")
 
 
 LEAST_OPENING = 10_000.0

@@ -30,7 +30,7 @@ from tallplank.core.catalog.hardware import (
 )
 from tallplank.core.catalog.kind import Kind
 from tallplank.core.job.construction import Construction, RuleValue
-from tallplank.core.job.opening import FrontKind, Opening
+from tallplank.core.job.opening import FrontKind, Opening, Path
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import FinishRole, HardwareRole, Unit
 from tallplank.core.measure.size import Size
@@ -55,6 +55,15 @@ class Choice:
     """What was asked for so far. Nothing but this, the rules and the door style decides how the unit is built."""
     _finishes: dict[FinishRole, Finish] = field(default_factory=dict, compare=False, repr=False)
     _items: dict[HardwareRole, Hardware] = field(default_factory=dict, compare=False, repr=False)
+
+    @property
+    def apron(self) -> Size | None:
+        """How far a sink that stands before the front comes down below the top of the box; None where there is none."""
+        item = self.catalog.hardware.get(self.unit.hardware.get("sink", ""))
+        if not isinstance(item, Fixture) or item.mount != "front" or self.kind.build != "carcass" or not self.kind.worktop:
+            return None
+        board = Size.of(self.finish("top").thickness, "worktop board", Decided("finish", "top"))
+        return Size.of(item.size[2], "height of the sink", Decided("hardware", "sink")) - board
 
     def finish(self, role: FinishRole) -> Finish:
         """The finish of a role; an unknown id falls back to the catalogue's default (a finding says so)."""
@@ -232,6 +241,17 @@ def _without_top_drawer(opening: Opening) -> Opening:
         cells = (_without_top_drawer(opening.openings[0]), *opening.openings[1:])
     changed = any(new is not old for new, old in zip(cells, opening.openings, strict=True))
     return opening.but(openings=cells) if changed else opening
+
+
+def behind_apron(opening: Opening, path: Path = ()) -> frozenset[Path]:
+    """The rows of fixed fronts at the top of an opening, whose place a sink before the front takes."""
+    if opening.split == "bays":
+        return frozenset().union(*(behind_apron(cell, (*path, i)) for i, cell in enumerate(opening.openings)))
+    return frozenset({(*path, 0)}) if len(opening.openings) > 1 and _is_fixed(opening.openings[0]) else frozenset()
+
+
+def _is_fixed(opening: Opening) -> bool:
+    return opening.front == "false" or bool(opening.openings and all(map(_is_fixed, opening.openings)))
 
 
 def style_for(catalog: Catalog, standard: Standard, unit: Unit) -> DoorStyle:

@@ -78,6 +78,7 @@ def box_of(choice: Choice) -> Box:
         raise BuildError(f"There is no room before the back: {inside_depth.reckoned()}.")
     floor, top = thickness(choice, "floor_thickness", "bottom"), _top(choice)
     used = {"full": floor, "stretchers": floor, "rails": choice.rule("stretcher_width", "rail"), "none": Size(0.0, ())}[top]
+    used = used + apron if (apron := choice.apron) is not None else used
     if (rest := height - floor - used).value <= 0:
         raise BuildError(f"There is no room between bottom and top: {rest.reckoned()}.")
     return Box(

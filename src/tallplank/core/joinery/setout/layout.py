@@ -8,7 +8,7 @@ from typing import Literal
 from tallplank.core.catalog.hardware import Appliance
 from tallplank.core.job.opening import ROOT, Opening, Path
 from tallplank.core.joinery.part.part import BuildError
-from tallplank.core.joinery.rule.choice import Choice
+from tallplank.core.joinery.rule.choice import Choice, behind_apron
 from tallplank.core.joinery.setout.box import Box
 from tallplank.core.measure.divide import DivideError, Member, divide
 from tallplank.core.measure.size import Size
@@ -127,6 +127,8 @@ class _Rules:
     inset: bool
     niche: Callable[[Opening], Size | None]
     """The clear height that an opening has to have for what is in it; None where it has none of its own."""
+    gone: frozenset[Path] = frozenset()
+    """Openings that are not made, because something else takes their place."""
 
     def board(self, axis: Axis) -> Size:
         return self.box.shelf if axis == "z" else self.box.partition
@@ -156,6 +158,7 @@ def lay_out(choice: Choice, box: Box) -> Layout:
         rules.box == "face-frame",
         rules.overlay == "inset",
         partial(_niche, choice),
+        behind_apron(choice.unit.opening) if choice.apron is not None else frozenset(),
     )
     cells: list[Cell] = []
     dividers: list[Divider] = []
@@ -181,14 +184,18 @@ def _root_x(choice: Choice, box: Box) -> Span:
 
 def _root_z(choice: Choice, box: Box) -> Span:
     rules = choice.rules
-    clear = (box.floor, box.top_used)
+    clear, apron = (box.floor, box.top_used), choice.apron
     if rules.box == "face-frame":
         rail = choice.rule("frame_rail", "rail")
         edge = rail + choice.rule("inset_gap", "gap") if rules.overlay == "inset" else rail - choice.rule("frame_overlay", "overlay")
-        return _outer(box.height, (edge, edge), clear, (rail, rail))
+        top, way = (edge, rail) if apron is None else (edge + apron, rail + apron)
+        return _outer(box.height, (edge, top), clear, (rail, way))
     if rules.overlay == "inset":
         gap = choice.rule("inset_gap", "gap")
         return _outer(box.height, (box.floor + gap, box.top_used + gap), clear, None)
+    if apron is not None:
+        edge = 0.5 * choice.rule("reveal")
+        return _outer(box.height, (edge, apron + choice.rule("reveal", "under the sink")), clear, None)
     edge = 0.5 * choice.rule("reveal")
     under = choice.rule("top_gap", "under the worktop")
     top = under if choice.kind.worktop and under.value > edge.value else edge
@@ -222,11 +229,13 @@ def _lay(cell: Cell, rules: _Rules, cells: list[Cell], dividers: list[Divider], 
     axis: Axis = "z" if cell.opening.split == "rows" else "x"
     fronted = not behind and cell.opening.front == "none" and cell.opening.is_fronted
     whole = cell.z if axis == "z" else cell.x
-    order = range(len(parts)) if axis == "x" else range(len(parts) - 1, -1, -1)
+    made = [i for i in range(len(parts)) if (*cell.path, i) not in rules.gone]
+    order = made if axis == "x" else made[::-1]
     along = [parts[i] for i in order]
     boards = [(along[k] if axis == "x" else along[k + 1]).board for k in range(len(along) - 1)]
     try:
-        spans = _divided(whole, along, boards, axis, rules, [DecidedIn((*cell.path, i)) for i in order], fronted=fronted)
+        sources = [DecidedIn((*cell.path, i)) for i in order]
+        spans = [whole] if len(made) == 1 < len(parts) else _divided(whole, along, boards, axis, rules, sources, fronted=fronted)
     except DivideError as problem:
         raise BuildError(_where(cell, axis) + problem.text) from None
     placed = dict(zip(order, spans, strict=True))
@@ -239,7 +248,8 @@ def _lay(cell: Cell, rules: _Rules, cells: list[Cell], dividers: list[Divider], 
             across = cell.x if axis == "z" else cell.z
             hidden = behind or cell.opening.front != "none"
             dividers.append(Divider(kind, (*cell.path, first), line, board, member, across, hidden))
-    for index, part in enumerate(parts):
+    for index in made:
+        part = parts[index]
         x, z = (cell.x, placed[index]) if axis == "z" else (placed[index], cell.z)
         inner = Cell((*cell.path, index), part, x, z)
         _lay(inner, rules, cells, dividers, behind=behind or cell.opening.front != "none")

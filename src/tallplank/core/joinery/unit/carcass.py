@@ -112,10 +112,12 @@ def _upright_rails(choice: Choice, box: Box, out: Collector) -> None:
     finish, width, thick = choice.finish("carcass"), choice.rule("stretcher_width"), box.floor
     sizes = (box.inside_width, width, thick)
     x, z = box.inside_left, box.height.value - width.value
+    under_sink = box.height.value - box.top_used.value
     if 2 * thick.value > box.inside_depth.value:
         raise BuildError(f"Two rails {mm(thick.value)} thick do not fit into a depth of {mm(box.inside_depth.value)}.")
-    for name, y, edges in (("front", box.front + thick.value, Edges(l1=finish.band)), ("back", box.back_face, Edges())):
-        out.add(Tag("rail", name), "carcass", "carcass", finish, sizes, Lay("+x", "+z", (x, y, z)), edges=edges, kind="floor")
+    ends = (("front", box.front + thick.value, under_sink, Edges(l1=finish.band)), ("back", box.back_face, z, Edges()))
+    for name, y, low, edges in ends:
+        out.add(Tag("rail", name), "carcass", "carcass", finish, sizes, Lay("+x", "+z", (x, y, low)), edges=edges, kind="floor")
 
 
 def _back(choice: Choice, box: Box, out: Collector) -> None:

@@ -18,7 +18,8 @@ def add_face_frame(choice: Choice, box: Box, layout: Layout, out: Collector) -> 
         height = box.height + foot
         lay = Lay("+z", "-x", (x, y, -foot.value))
         out.add(Tag("frame stile", name), "front", "front", finish, (height, stile, thick), lay, kind="frame")
-    for name, z in (("bottom", 0.0), ("top", box.height.value - rail.value)):
+    apron = choice.apron or NOTHING
+    for name, z in (("bottom", 0.0), ("top", box.height.value - rail.value - apron.value)):
         lay = Lay("+x", "+z", (stile.value, y, z))
         out.add(Tag("frame rail", name), "front", "front", finish, (between, rail, thick), lay, kind="frame")
     mid = choice.rule("frame_mid", "frame member")
