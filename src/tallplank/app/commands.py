@@ -1,10 +1,12 @@
 """Every command of the window, once, for its menu, its shortcuts and the command finder."""
 
+from collections.abc import Callable
 from functools import partial
 
 from tallplank.app.command import Command, Shell
 from tallplank.app.copy_dialogs import ask_align, ask_carry, ask_kind, ask_mirror, ask_repeat
 from tallplank.app.dimension_dialogs import ask_chains, ask_dimension
+from tallplank.app.group_dialogs import ask_peninsula
 from tallplank.app.panel.room.group_panel import selected_group
 from tallplank.app.piece import ask_export, ask_keep, ask_remove, import_piece
 from tallplank.app.rail import NAMES
@@ -17,7 +19,7 @@ from tallplank.core.edit.standard import change_job
 from tallplank.core.edit.unit import delete_units, duplicate_units, lock_units, renumber, stand_on
 from tallplank.core.job.job import DIMENSION_LEVELS, DimensionLevel
 from tallplank.session.dimension import DRAWING
-from tallplank.session.group import new_island, select_group
+from tallplank.session.group import flip_group, is_closed, new_island, select_group
 from tallplank.session.pick import open_on_bench
 from tallplank.session.store import STAGES, Store
 from tallplank.session.survey import without
@@ -168,8 +170,14 @@ def _copies(shell: Shell, store: Store) -> tuple[Command, ...]:
         Command("piece-in", "Edit", lambda: "Take a piece in from a file…", lambda: shell.ask(import_piece)),
         Command("piece-away", "Edit", lambda: "Take a saved piece away…", lambda: shell.ask(ask_remove), "", kept),
         Command("island", "Edit", lambda: "Add an island", lambda: new_island(store)),
+        Command("peninsula", "Edit", lambda: "Add a peninsula…", lambda: shell.ask(ask_peninsula), "", lambda: store.face() is not None),
+        Command("group-shut", "Edit", _group_words(store), lambda: flip_group(store), "Ctrl+Alt+G", anything),
         Command("group", "Edit", lambda: "Select the group that it stands in", lambda: select_group(store), "Ctrl+G", some),
     )
+
+
+def _group_words(store: Store) -> Callable[[], str]:
+    return lambda: "Open the group: take its units one by one" if is_closed(store) else "Close the group: take it as one"
 
 
 def _sight(store: Store) -> tuple[Command, ...]:

@@ -8,10 +8,11 @@ from tallplank.core.edit.align import EDGES, Edge, align_units
 from tallplank.core.edit.copies.carry import CARRIED, WORDS, Carried, carry
 from tallplank.core.edit.copies.exchange import replace_kind
 from tallplank.core.edit.copies.group import repeat_group
-from tallplank.core.edit.copies.mirrored import line_at_face, middle_of_face, mirror_about, mirror_group
+from tallplank.core.edit.copies.mirrored import middle_of_face, mirror_about, mirror_group
 from tallplank.core.edit.copies.repeat import repeat_between, repeat_units
 from tallplank.core.error import PlankError
 from tallplank.core.measure.length import parse_length
+from tallplank.session.mirror import MIRROR, MIRROR_COPY, mirror_along
 from tallplank.session.store import Store
 
 
@@ -46,7 +47,7 @@ def ask_repeat(window: QWidget, store: Store) -> FormDialog:
     return dialog
 
 
-ITSELF, MIDDLE, LINE = "itself", "middle", "line"
+ITSELF, MIDDLE, LINE, DRAWN = "itself", "middle", "line", "drawn"
 
 
 def ask_mirror(window: QWidget, store: Store) -> FormDialog:
@@ -56,11 +57,17 @@ def ask_mirror(window: QWidget, store: Store) -> FormDialog:
 
     def act(values: Values) -> None:
         about, copy = values["About"], values["Keep the original"] == YES
-        if about == LINE and store.state.section is None:
-            raise PlankError("Draw a section line on the plan first; it is the line to mirror about.")
+        if about == DRAWN:
+            store.place_next(MIRROR_COPY if copy else MIRROR)
+            return
+        if about == LINE:
+            if store.state.section is None:
+                raise PlankError("Draw a section line on the plan first; it is the line to mirror about.")
+            mirror_along(store, store.state.section, copy=copy)
+            return
         if group is not None:
-            line, room = store.state.section if about == LINE else None, store.state.room
-            store.select(store.apply(lambda j: mirror_group(j, room, group.id, line, copy=copy), f"mirror {group.name.lower()}")[:1])
+            room = store.state.room
+            store.select(store.apply(lambda j: mirror_group(j, room, group.id, copy=copy), f"mirror {group.name.lower()}")[:1])
             return
         job, ids = store.job, store.state.selected
         units = store.selected_units()
@@ -69,20 +76,17 @@ def ask_mirror(window: QWidget, store: Store) -> FormDialog:
             at = own
         elif about == MIDDLE:
             at = middle_of_face(job, ids)
-        elif about == LINE:
-            assert store.state.section is not None
-            at = line_at_face(job, ids, store.state.section)
         else:
             other = job.unit(about)
             at = other.x + other.width / 2
         store.select(store.apply(lambda j: mirror_about(j, store.catalog, ids, at, copy=copy), "mirror"))
 
     dialog = FormDialog(window, "Mirror", "", act, "Mirror")
-    places = [(ITSELF, "Where it stands"), (LINE, "The section line on the plan")]
+    places = [(ITSELF, "Where it stands"), (DRAWN, "A line that is drawn on the plan next"), (LINE, "The section line on the plan")]
     if group is None:
         faces = {u.face for u in store.selected_units()}
         beside = [(u.id, f"The middle of {store.derived.made.by_id[u.id].label}") for u in others if u.face in faces]
-        places = [places[0], (MIDDLE, "The middle of its wall or side"), places[1], *beside]
+        places = [places[0], (MIDDLE, "The middle of its wall or side"), *places[1:], *beside]
     dialog.choice("About", places)
     dialog.check("Keep the original")
     dialog.open()

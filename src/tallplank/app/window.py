@@ -44,6 +44,7 @@ from tallplank.core.exchange.exporter import chosen, export
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.measure.display import LengthStyle
 from tallplank.session.autosave import Autosave
+from tallplank.session.mirror import MIRROR, MIRROR_COPY
 from tallplank.session.store import Store
 
 MESSAGE_MS = 9000
@@ -52,6 +53,8 @@ MESSAGE_MS = 9000
 USUAL_HOW = "click in the plan or the elevation where it goes"
 HOW = {
     "section": "drag its line on the plan",
+    MIRROR: "drag it on the plan",
+    MIRROR_COPY: "drag it on the plan",
     "dimension": "click on an edge or a middle, then on another one; the second click says where it is drawn",
     "outline": "click corner by corner on the plan; type a length, or 2400 < 90, and Enter; Enter closes the room",
 }

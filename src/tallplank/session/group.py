@@ -41,3 +41,59 @@ def select_group(store: Store) -> None:
     if group is None:
         raise PlankError("The selected units stand in no group.")
     store.select([group.id])
+
+
+def held(store: Store, key: str) -> str:
+    """What is taken hold of where something is pointed at: of a unit in a closed group that group, else the thing itself."""
+    closed, room = store.state.closed, store.room()
+    unit = next((u for u in store.job.units if u.id == key), None) if closed and room is not None else None
+    if unit is None or room is None or unit.room != room.id:
+        return key
+    return next((g.id for g in room.groups if g.id in closed and any(f.id == unit.face for f in g.faces)), key)
+
+
+def is_closed(store: Store) -> bool:
+    """Whether the group that is selected, or that the selected units stand in, is closed."""
+    group = _chosen(store)
+    return group is not None and group.id in store.state.closed
+
+
+def flip_group(store: Store) -> None:
+    """Close the group that is selected, or that the selected units stand in, and select it; or open it again.
+
+    Raises:
+        PlankError: there is none.
+    """
+    group = _chosen(store)
+    if group is None:
+        raise PlankError("Select a group, or units that stand in one.")
+    if group.id in store.state.closed:
+        store.close_groups(store.state.closed - {group.id})
+        store.say(f"{group.name} is open: a click takes one of its units.")
+    else:
+        store.close_groups(store.state.closed | {group.id})
+        store.select([group.id])
+        store.say(f"{group.name} is closed: a click takes all of it. A double click opens it.")
+
+
+def open_at(store: Store, key: str) -> bool:
+    """Open the closed group that a unit stands in and select the unit; whether it was closed."""
+    group = held(store, key)
+    if group == key:
+        return False
+    store.close_groups(store.state.closed - {group})
+    store.select([key])
+    return True
+
+
+def with_members(store: Store) -> frozenset[str]:
+    """What is selected, with the units of selected groups."""
+    chosen, room = frozenset(store.state.selected), store.room()
+    faces = {f.id for g in room.groups if g.id in chosen for f in g.faces} if room is not None else set()
+    return chosen | {u.id for u in store.job.units if u.room == store.state.room and u.face in faces} if faces else chosen
+
+
+def _chosen(store: Store) -> Group | None:
+    room = store.room()
+    selected = next((g for g in room.groups if g.id in store.state.selected), None) if room is not None else None
+    return selected or (group_of_units(store) if store.selected_units() else None)

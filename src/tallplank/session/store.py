@@ -58,6 +58,8 @@ class State:
     """The line of the price that was picked."""
     trial: Trial | None = None
     """What the job was before changes that are only tried."""
+    closed: frozenset[str] = frozenset()
+    """Groups that are taken as one, whichever of their units is pointed at."""
     hidden: frozenset[str] = frozenset()
     """Units that are not shown in drawings and in 3D; papers have them all."""
     triangle: bool = False
@@ -183,6 +185,10 @@ class Store:
     def pick(self, what: Pick | None) -> None:
         """Pick an opening or a part of the unit on the bench, or nothing."""
         self._set(replace(self.state, pick=what))
+
+    def close_groups(self, groups: Iterable[str]) -> None:
+        """Take these groups as one, and no others."""
+        self._set(replace(self.state, closed=frozenset(groups)))
 
     def hide(self, units: Iterable[str]) -> None:
         """Show all units but these in drawings and in 3D."""

@@ -11,9 +11,10 @@ from tallplank.app.canvas.view import DrawingCanvas
 from tallplank.app.hint import drawing_hint
 from tallplank.app.theme import Tokens
 from tallplank.core.draw.elevation import elevation
-from tallplank.core.draw.primitive import Drawing
+from tallplank.core.draw.primitive import Drawing, Subject
 from tallplank.core.job.face import faces_of
 from tallplank.session.arrange import Arranger
+from tallplank.session.group import with_members
 from tallplank.session.store import Store
 
 
@@ -36,6 +37,9 @@ class ElevationPane(DrawingCanvas):
 
     def restyle(self, tokens: Tokens, *, textured: bool = False) -> None:
         super().restyle(tokens, textured=textured or self.store.state.stage == "finish")
+
+    def chosen(self) -> frozenset[Subject]:
+        return frozenset(with_members(self.store))
 
     def _stage_changed(self) -> None:
         self.restyle(self.tokens)

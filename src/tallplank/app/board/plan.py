@@ -7,10 +7,10 @@ from PyQt6.QtWidgets import QWidget
 
 from tallplank.app.board.kind import PaneKind
 from tallplank.app.board.measuring import measuring_button
+from tallplank.app.canvas.tool.line import MirrorTool, SectionTool
 from tallplank.app.canvas.tool.measure import MeasureTool
 from tallplank.app.canvas.tool.outline import OutlineTool
 from tallplank.app.canvas.tool.place import PlaceTool
-from tallplank.app.canvas.tool.section import SectionTool
 from tallplank.app.canvas.tool.select import SelectTool
 from tallplank.app.canvas.tool.shape import ShapeTool
 from tallplank.app.canvas.tool.walk import WalkTool
@@ -39,7 +39,8 @@ class PlanPane(DrawingCanvas):
         super().__init__(store, tokens, draw, textured=False)
         self.hint = lambda: drawing_hint(store, on_plan=True)
         arranger = Arranger(store, on_plan=True)
-        first = (OutlineTool(self), SectionTool(self), MeasureTool(self, "plan"), PlaceTool(self, arranger), WalkTool(self))
+        lines = (SectionTool(self), MirrorTool(self), MeasureTool(self, "plan"))
+        first = (OutlineTool(self), *lines, PlaceTool(self, arranger), WalkTool(self))
         self.work_with(first, (ShapeTool(self), SelectTool(self, arranger)))
         self._subscriptions.append(store.subscribe(lambda s: s.walk, lambda _: self._walked(), now=False))
         self._subscriptions.append(store.subscribe(lambda s: s.triangle, lambda _: self.refresh(), now=False))

@@ -14,6 +14,7 @@ from tallplank.core.job.face import Face
 from tallplank.core.solid.scene import SolidMaker, Solids
 from tallplank.core.space.outline import Point, Ring, holds
 from tallplank.session.arrange import Arranger
+from tallplank.session.group import held, open_at, with_members
 from tallplank.session.pick import open_on_bench
 from tallplank.session.store import Store
 
@@ -43,13 +44,14 @@ class Room3DPane(SolidView):
         return self.store.state.room
 
     def marked(self) -> Sequence[str]:
-        return self.store.state.selected
+        return tuple(with_members(self.store))
 
     def pointed(self, key: str | None, *, adding: bool) -> None:
-        if key and adding:
-            self.store.toggle(key)
+        taken = held(self.store, key) if key else ""
+        if taken and adding:
+            self.store.toggle(taken)
         else:
-            self.store.select([key] if key else [])
+            self.store.select([taken] if taken else [])
 
     def look(self, view: str) -> None:
         if view != "inside":
@@ -110,7 +112,8 @@ class Room3DPane(SolidView):
 
     def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
         if event is not None and (unit := self.unit_at(event.position())) is not None:
-            open_on_bench(self.store, unit)
+            if not open_at(self.store, unit):
+                open_on_bench(self.store, unit)
         else:
             self.look("corner")
 

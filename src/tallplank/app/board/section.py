@@ -3,7 +3,7 @@
 from PyQt6.QtWidgets import QToolButton, QWidget
 
 from tallplank.app.board.kind import PaneKind
-from tallplank.app.canvas.tool.section import DRAWING
+from tallplank.app.canvas.tool.line import SECTION
 from tallplank.app.canvas.view import DrawingCanvas
 from tallplank.app.hint import drawing_hint
 from tallplank.app.sign import action_icon
@@ -45,7 +45,7 @@ def _tools(pane: QWidget) -> list[QWidget]:
     button.setAccessibleName("Draw the section's line")
     button.setToolTip("Draw another line for the section: drag it on the plan. It is seen to the left of the way you drag.")
     button.setFixedSize(28, 26)
-    button.clicked.connect(lambda: store.place_next(DRAWING))
+    button.clicked.connect(lambda: store.place_next(SECTION))
     return [button]
 
 

@@ -8,6 +8,7 @@ from tallplank.app.theme import colour
 from tallplank.core.draw.primitive import Subject
 from tallplank.core.error import PlankError
 from tallplank.session.arrange import Arranger, Ghost
+from tallplank.session.group import held, open_at
 from tallplank.session.pick import open_on_bench
 
 WAYS: dict[int, tuple[float, float]] = {
@@ -32,7 +33,7 @@ class SelectTool(Tool):
 
     def press(self, at: QPointF, *, adding: bool) -> bool:
         owner = self.canvas.unit_at(at)
-        self._from, self._held = at, owner if isinstance(owner, str) else None
+        self._from, self._held = at, held(self.store, owner) if isinstance(owner, str) else None
         if adding:
             if self._held:
                 self.store.toggle(self._held)
@@ -68,14 +69,14 @@ class SelectTool(Tool):
     def _select_inside(self, frame: QRectF) -> None:
         around = QPolygonF(frame)
         chosen = [t.owner for t in self.canvas.targets if around.intersects(QPolygonF([self.canvas.view.out(p) for p in t.ring]))]
-        self.store.select([owner for owner in chosen if isinstance(owner, str)])
+        self.store.select(dict.fromkeys(held(self.store, owner) for owner in chosen if isinstance(owner, str)))
 
     def hint(self, at: QPointF) -> Hint | None:
         return Hint(Qt.CursorShape.PointingHandCursor) if self.canvas.unit_at(at) else None
 
     def double(self, at: QPointF) -> bool:
         owner = self.canvas.unit_at(at)
-        if isinstance(owner, str) and any(u.id == owner for u in self.store.job.units):
+        if isinstance(owner, str) and not open_at(self.store, owner) and any(u.id == owner for u in self.store.job.units):
             open_on_bench(self.store, owner)
         return owner is not None
 
