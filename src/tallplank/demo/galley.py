@@ -114,6 +114,7 @@ def _with_island(job: Job, catalog: Catalog) -> Job:
     for kind, width in _ISLAND:
         job = place_unit(job, catalog, kind, Spot(ROOM, front), width=width).job
     job = place_unit(job, catalog, "back-panel", Spot(ROOM, back, 0.0), width=1800.0, height=870.0).job
+    job = set_finish(job, catalog, [u.id for u in job.units if u.face in (front, back)], "top", "oak-stave-wide")
     for end in ("left", "right"):
         job = set_end(job, catalog, ROOM, group, end, "waterfall")
     job = set_top(job, ROOM, group, back=381.0, supports=3)

@@ -17,6 +17,7 @@ from tallplank.core.check.obstacle import footing, into_walls, radiators
 from tallplank.core.check.overlap import SLACK, Overlap, OverlapFinder
 from tallplank.core.check.record import Constructions, Finding, Fix, Site, shown
 from tallplank.core.check.room_door import meeting_doors
+from tallplank.core.check.sheet import beyond_its_sheet, runs_beyond_sheets
 from tallplank.core.check.strength import (
     few_legs,
     heavy_doors,
@@ -354,6 +355,7 @@ JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
     kept_entries,
     triangle_findings,
     crossing_tops,
+    runs_beyond_sheets,
 )
 """Checks of what concerns several things; a new one is one function added here."""
 ROOM_CHECKS: tuple[Callable[[Made, Room, Units], Iterator[Finding]], ...] = (islands_in, appliances_in)
@@ -382,5 +384,6 @@ UNIT_CHECKS: tuple[Callable[[Site, MadeUnit], Iterator[Finding]], ...] = (
     heavy_drawers,
     heavy_hung_units,
     heavy_flaps,
+    beyond_its_sheet,
 )
 """Checks of one unit by itself, wherever it stands; a new one is one function added here."""

@@ -35,6 +35,12 @@ class Corner(NamedTuple):
         """Square to the other wall, into the room."""
         return (1.0, 0.0) if self.angle == SQUARE else (sin(radians(self.angle)), cos(radians(self.angle)))
 
+    @property
+    def middle_way(self) -> Point:
+        """Out of the corner, midway between both walls, one long."""
+        half = radians(self.angle) / 2
+        return cos(half), -sin(half)
+
     def at(self, along: float, off: float) -> Point:
         """A place so far along the other wall and so far off it."""
         (wx, wy), (nx, ny) = self.way, self.inward

@@ -162,7 +162,7 @@ def _opening(part: Part, ring: Ring) -> Pocket:
 def _grooves(let_in: LetIn, part: Part) -> Iterator[Pocket]:
     """The grooves of a drainer in the face of the top, beside the bowl on the side where there is more of it."""
     item, thick = let_in.item, part.thickness.value
-    if not item.drainer or thick <= GROOVE_DEEP:
+    if not item.drainer or thick <= GROOVE_DEEP or not _is_square(let_in.there):
         return
     (x, y), low, high = let_in.middle, *part.box
     ends = sorted(let_in.there.inside((corner, 0.0, 0.0)).x for corner in (low.x, high.x))
@@ -178,10 +178,17 @@ def _grooves(let_in: LetIn, part: Part) -> Iterator[Pocket]:
         yield Pocket("groove", Vec(min(a.x, b.x), min(a.y, b.y), thick - GROOVE_DEEP), Vec(max(a.x, b.x), max(a.y, b.y), thick))
 
 
+def _is_square(frame: Frame) -> bool:
+    """Whether the axes of a frame run along those of the frame around it."""
+    return min(abs(frame.x.x), abs(frame.x.y)) < 1e-9
+
+
 def seen_in(piece: Piece, frame: Frame) -> Piece:
     """A piece in the frame around its own, in which that lies square."""
     if frame is HERE:
         return piece
+    if not _is_square(frame):
+        return replace(piece, turned=frame if piece.turned is None else piece.turned.then(frame))
     a, b = frame.out(piece.low), frame.out(piece.high)
     swapped = abs(frame.x.y) > abs(frame.x.x)
     axis = {"x": "y", "y": "x"}.get(piece.axis, piece.axis) if swapped else piece.axis

@@ -78,7 +78,7 @@ def region(course: Course, depth: float, over: float, ends: tuple[float, float],
     whole = areas[0] if len(areas) == 1 else _one(union_all(areas).buffer(SLIVER, join_style="mitre").buffer(-SLIVER, join_style="mitre"))
     for joint in course.joints:
         whole = _one(whole.intersection(_kept(course, joint, depth, butt=butt)))
-        if joint.inner and abs(joint.there.x.x) > GRID:
+        if joint.inner and (abs(joint.there.x.x) > GRID or _round_corner(course, joint) is not None):
             whole = _one(whole.intersection(_half(seen(((0.0, 0.0), (1.0, 0.0)), joint.there), _along(joint, depth))))
     for wall in walls:
         whole = _one(whole.intersection(_half(wall.line, (stretch.start if wall.side == "right" else stretch.end, -depth / 2))))
@@ -138,6 +138,8 @@ def cut_line(course: Course, joint: Joint, depth: float, *, butt: bool) -> Line 
     With a butt joint the one on the left runs through to the other's wall, at corners that are nearly square. None where the front
     edges never cross.
     """
+    if (whole := _round_corner(course, joint)) is not None:
+        return whole[0]
     own: Line = ((0.0, -depth), (1.0, -depth))
     its = seen(front_line(joint.other, joint.other_side, joint.other.deepest.rules.top_front), joint.there)
     cross = crossing(own, its)
@@ -153,8 +155,28 @@ def cut_line(course: Course, joint: Joint, depth: float, *, butt: bool) -> Line 
 
 def _kept(course: Course, joint: Joint, depth: float, *, butt: bool) -> Polygon:
     """The half of the plan on this stretch's side of a joint."""
+    if (whole := _round_corner(course, joint)) is not None:
+        return _half(*whole)
     line = cut_line(course, joint, depth, butt=butt)
     return box(-FAR, -FAR, FAR, FAR) if line is None else _half(line, _along(joint, depth))
+
+
+def _round_corner(course: Course, joint: Joint) -> tuple[Line, Point] | None:
+    """Where a top of one piece in a corner, over a unit with something let in, meets the other wall's; and a point on this top's side."""
+    own, its = course.stretch.corner_unit(joint.side), joint.other.corner_unit(joint.other_side)
+    placed = own or its
+    if placed is None or not is_let_in(placed):
+        return None
+    shape = corner_of(placed)
+    points = (shape.at(shape.depth, 0.0), shape.at(shape.depth, shape.arm), shape.at(shape.depth + (-1.0 if own else 1.0), shape.arm / 2))
+    ring = stood(placed, points)
+    a, b, inside = ring if own is not None else joint.there.flat_out(ring)
+    return (a, b), inside
+
+
+def is_let_in(placed: Placed) -> bool:
+    """Whether a sink or a hob has been chosen for a unit."""
+    return bool(placed.unit.hardware.get("sink") or placed.unit.hardware.get("hob"))
 
 
 def _along(joint: Joint, depth: float) -> Point:

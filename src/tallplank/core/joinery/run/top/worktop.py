@@ -5,6 +5,7 @@ three in joints longer than 700.
 """
 
 from collections.abc import Sequence
+from itertools import pairwise
 from math import hypot
 
 from tallplank.core.catalog.catalog import Catalog
@@ -17,10 +18,11 @@ from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.corner import Line
 from tallplank.core.joinery.run.length import body_depth, length_of, of_unit, pieces_of
-from tallplank.core.joinery.run.stretch import Course
+from tallplank.core.joinery.run.stretch import Course, Stretch
+from tallplank.core.joinery.run.top.in_corner import corner_let_ins
 from tallplank.core.joinery.run.top.island import add_island_top
 from tallplank.core.joinery.run.top.let_in import cut_for, kept_clear, let_ins
-from tallplank.core.joinery.run.top.outline import SLIVER, cut_line, lies_on, region
+from tallplank.core.joinery.run.top.outline import SLIVER, cut_line, is_let_in, lies_on, region
 from tallplank.core.joinery.run.top.piece import add_top_piece, is_at
 from tallplank.core.joinery.run.top.upstand import add_upstand
 from tallplank.core.joinery.run.wall_end import leaning_ends
@@ -53,8 +55,10 @@ def add_worktop(course: Course, finish: Finish, out: Collector, catalog: Catalog
     walls = leaning_ends(course, depth.value)
     cuts = [line for j in course.joints if (line := cut_line(course, j, depth.value, butt=butt)) is not None]
     uneven = getattr(course.face.carrier, "out_of_plumb", 0.0)
-    let_in = let_ins(stretch, depth.value, catalog)
-    pieces = pieces_of(start, end, seams, catalog.boards[finish.board].sheet[0], kept_clear(let_in))
+    let_in = (*let_ins(stretch, depth.value, catalog), *corner_let_ins(stretch, covered, catalog))
+    longest = catalog.boards[finish.board].sheet[0]
+    ends_of = [start, *_corner_ends(stretch, start, end), end]
+    pieces = [piece for a, b in pairwise(ends_of) for piece in pieces_of(a, b, seams, longest, kept_clear(let_in))]
     first = len(out.parts)
     beside = "into the corner" if course.joints else "to the wall" if walls else "between units"
     hidden = [*cuts, *(wall.line for wall in walls)]
@@ -67,6 +71,13 @@ def add_worktop(course: Course, finish: Finish, out: Collector, catalog: Catalog
     _add_bolts(course, cuts, first, out, catalog, standard)
     splash = chosen_finish(catalog, standard, _own(stretch.members, "splash"), "splash")
     add_upstand(course, finish, splash, (left.value, right.value), depth, out)
+
+
+def _corner_ends(stretch: Stretch, start: float, end: float) -> list[float]:
+    """Where the pieces in corners end that have something let in: at the unit's end along its own wall."""
+    units = {id(p): (p, side) for side in ("left", "right") if (p := stretch.corner_unit(side)) is not None and is_let_in(p)}
+    places = (p.right if side == "left" else p.x for p, side in units.values())
+    return sorted(at for at in places if start + SLIVER < at < end - SLIVER)
 
 
 def _own(members: Sequence[Placed], role: FinishRole) -> Unit | None:

@@ -1,0 +1,46 @@
+"""Parts that are larger than the sheet or board that they are to be cut from.
+
+Source: geometry; what has a grain is cut along it, anything else may lie either way.
+"""
+
+from collections.abc import Iterable, Iterator
+
+from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.check.record import Finding, Site, shown
+from tallplank.core.job.job import Job
+from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.part.form.swept import Swept
+from tallplank.core.joinery.part.part import Part
+
+SLACK = 0.05
+REMEDY = "Choose a larger board, or make it of several pieces."
+
+
+def beyond_its_sheet(site: Site, unit: MadeUnit) -> Iterator[Finding]:
+    """Parts of a unit."""
+    for part in _too_large(site.catalog, unit.parts):
+        yield Finding("warning", "larger-than-sheet", f"{unit.label}: {_words(site, site.catalog, part)}", REMEDY, (unit.unit.id,))
+
+
+def runs_beyond_sheets(made: Made) -> Iterator[Finding]:
+    """Parts of worktops, plinths and panels that pass over or beside several units."""
+    for run in made.runs:
+        for part in _too_large(made.catalog, run.parts):
+            yield Finding("warning", "larger-than-sheet", f"{run.label}: {_words(made.job, made.catalog, part)}", REMEDY, run.members)
+
+
+def _too_large(catalog: Catalog, parts: Iterable[Part]) -> Iterator[Part]:
+    for part in parts:
+        if isinstance(part.form, Swept):
+            continue
+        long, wide = catalog.boards[part.board].sheet
+        fits = part.cut_length <= long + SLACK and part.cut_width <= wide + SLACK
+        turned = part.grain == "none" and part.cut_length <= wide + SLACK and part.cut_width <= long + SLACK
+        if not fits and not turned:
+            yield part
+
+
+def _words(site: Site | Job, catalog: Catalog, part: Part) -> str:
+    board = catalog.boards[part.board]
+    sizes = [shown(site, size) for size in (part.cut_length, part.cut_width, *board.sheet)]
+    return f"the {part.name} is {sizes[0]} × {sizes[1]}; {board.name} comes in {sizes[2]} × {sizes[3]}."
