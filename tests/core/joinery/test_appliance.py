@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 from shapely import Polygon
 
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
+from solids import overlaps
 from tallplank.core.catalog.hardware import Appliance, Fixture
 from tallplank.core.check.finding import findings
 from tallplank.core.edit.opening import set_opening_size
@@ -242,3 +243,56 @@ def test_under_a_sink_before_the_front_a_face_frame_ends_with_its_rail() -> None
     assert top.box[1].z == pytest.approx(530.0)
     assert max(f.z + f.height for f in unit.fronts) < 530.0
     assert not unit.problem
+
+
+@pytest.mark.parametrize("construction", sorted(CATALOG.constructions))
+@pytest.mark.parametrize("kind", ["base", "drawers", "base-drawer-doors"])
+def test_a_hob_that_reaches_into_the_box_meets_no_board_of_it(kind: str, construction: str) -> None:
+    """A hob 55 deep under a top of 30 or 40 comes 15 to 25 into the box, where stretchers would be; nothing of the drawers is lost."""
+    job = a_room()
+    job = job.replaced(standard=job.standard.but(construction=construction))
+    job = place_unit(job, CATALOG, kind, Spot(ROOM, WALL, 500.0), width=900.0, depth=600.0).job
+    bare = made(job).units[0]
+    job = set_hardware(job, CATALOG, ["u1"], "hob", "hob-60")
+    unit = made(job).units[0]
+    assert not unit.problem
+    assert overlaps(unit.parts) == []
+    assert [(f.kind, f.path) for f in unit.fronts] == [(f.kind, f.path) for f in bare.fronts]
+    found = codes(job)
+    assert not found["let-in-hits"]
+    assert not found["hob-in-drawer"]
+    assert not {"breaks-out", "hole-in-cut", "holes-clash"} & set(found)
+    again = set_hardware(job, CATALOG, ["u1"], "hob", None)
+    assert made(again).units[0].parts == bare.parts
+
+
+def test_a_deep_hob_takes_the_place_of_the_drawer_at_the_top() -> None:
+    """One with extract is 185 and more deep: a fixed front stands in place of the drawer of 140, and no rail before it."""
+    deep = next(h.id for h in CATALOG.hardware_for("hob") if isinstance(h, Fixture) and h.size[2] > 150)
+    job = place_unit(a_room(), CATALOG, "drawers", Spot(ROOM, WALL, 500.0), width=900.0).job
+    unit = made(set_hardware(job, CATALOG, ["u1"], "hob", deep)).units[0]
+    names = {p.name for p in unit.parts}
+    assert "false front" in names
+    assert "rail back" in names
+    assert not {"rail front", "stretcher front", "stretcher back"} & names
+
+
+def test_a_bowl_wider_than_its_box_is_told() -> None:
+    job = set_hardware(a_wall_of("base", "base", "base"), CATALOG, ["u2"], "sink", "sink-78")
+    (text,) = [f.text for f in findings(made(job)) if f.code == "let-in-hits"]
+    assert text == "2 Base, doors: Bowl and a half 78, Weirpool runs into the gable right of 1 Base, doors."
+    wide = change_units(change_units(job, CATALOG, ["u3"], x=1500.0), CATALOG, ["u2"], width=900.0)
+    assert codes(wide)["let-in-hits"] == 0
+
+
+def test_a_round_bowl_is_seen_round_within_its_opening() -> None:
+    job = set_hardware(place_unit(a_room(), CATALOG, "base", Spot(ROOM, WALL, 500.0)).job, CATALOG, ["u1"], "sink", "sink-prep-34")
+    (run,) = [r for r in made(job).runs if r.what == "top"]
+    item = CATALOG.hardware["sink-prep-34"]
+    assert isinstance(item, Fixture)
+    hole = Polygon(run.parts[0].pockets[0].outline).centroid
+    top = run.parts[0].box[1].z
+    for piece in (p for p in run.pieces if p.role == "sink" and p.low.z < top):
+        far = max(((x - 500.0 - 300.0) ** 2 + (y + run.parts[0].width.value / 2) ** 2) ** 0.5 for x, y in piece.above)
+        assert far < item.cut[0] / 2
+    assert hole.x == pytest.approx(run.parts[0].length.value / 2)

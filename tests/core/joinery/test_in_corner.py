@@ -23,11 +23,11 @@ def a_corner(kind: str, side: str, sink: str | None = "sink-50", angle: float = 
     job = add_room_of(a_room(), "Corner", ((0.0, 0.0), (0.0, 3600.0), (4300.0, 3600.0), (4300.0, 0.0)), 2500.0).job
     room = job.rooms[-1].id
     if angle != 90.0:
-        job = set_corner_angle(job, room, 1, angle)
+        job = set_corner_angle(job, room, 1 if side == "left" else 2, angle)
     ids = job.room(room).face_ids
     one, other = ids[1], ids[0] if side == "left" else ids[2]
     length = job.face(room, one).length
-    job = place_unit(job, CATALOG, kind, Spot(room, one, 0.0 if side == "left" else length - 900.0), made(job), side=side).job
+    job = place_unit(job, CATALOG, kind, Spot(room, one, 0.0 if side == "left" else length - 900.0), made(job), side=side, corner=angle).job
     unit = job.units[-1]
     job = place_unit(job, CATALOG, "base", Spot(room, one, unit.width if side == "left" else length - 1500.0)).job
     beside = job.face(room, other).length - unit.depth - 600.0 if side == "left" else unit.depth

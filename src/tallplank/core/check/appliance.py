@@ -1,30 +1,24 @@
-"""Appliances and fixtures where they stand: services in reach, what is over a hob, what is cut too near to an edge, bowls in drawers.
+"""Appliances and fixtures where they stand: services in reach, sockets behind them, what is over a hob.
 
-Sources: NKBA Kitchen Planning Guidelines, from memory: 24 in clear above a hob to a protected surface, 30 in to any other; cut-outs so far
-from edges and from one another as worktop makers ask, 50 mm, common practice.
+Sources: NKBA Kitchen Planning Guidelines, from memory: 24 in clear above a hob to a protected surface, 30 in to any other.
 """
 
 from collections.abc import Iterator
-from itertools import combinations
 
-from shapely import LinearRing, Polygon
-from shapely import Point as Spot
+from shapely import Polygon
 
 from tallplank.core.catalog.hardware import Appliance, Fixture
 from tallplank.core.check.record import Finding, shown
 from tallplank.core.job.face import Face
 from tallplank.core.job.room import Room
-from tallplank.core.job.unit import HardwareRole
 from tallplank.core.job.wall import Service, ServiceKind
 from tallplank.core.joinery.made import Made, MadeUnit
-from tallplank.core.joinery.part.part import Part
-from tallplank.core.joinery.run.run import Run
 from tallplank.core.space.outline import Point
 
 REACH: dict[ServiceKind, float] = {"socket": 1500.0, "water": 1500.0, "waste": 1500.0, "gas": 1000.0, "extract": 3000.0}
 """How far off a service may be, over the plan, for hoses and cables that come with appliances; common practice, no source."""
 OVER_HOB, OVER_HOB_HOOD = 762.0, 610.0
-EDGE, SLACK = 50.0, 0.5
+SLACK = 0.5
 HIGHEST_WINDOW = 300.0
 """A window whose sill is less than this above a hob is in its steam and its flames."""
 
@@ -35,11 +29,6 @@ def appliances_in(made: Made, room: Room, units: tuple[MadeUnit, ...]) -> Iterat
         yield from _out_of_reach(made, room, unit)
         yield from _behind(made, room, unit, units)
         yield from _over_hob(made, unit, units)
-        yield from _bowl_in_drawer(made, unit)
-        yield from _beside_apron(made, unit)
-    for run in made.runs:
-        if run.room == room.id and run.what == "top":
-            yield from _near_edges(made, run)
 
 
 def needed_by(made: Made, unit: MadeUnit) -> Iterator[tuple[str, tuple[ServiceKind, ...]]]:
@@ -112,7 +101,7 @@ def _over_hob(made: Made, unit: MadeUnit, units: tuple[MadeUnit, ...]) -> Iterat
     if not isinstance(item, Fixture) and not is_cooker:
         return
     wide = item.size[0] if isinstance(item, Fixture) else unit.unit.width
-    middle, top = unit.placed.x + unit.unit.width / 2, unit.placed.top + (0.0 if is_cooker else _thick(made, unit))
+    middle, top = unit.placed.x + unit.unit.width / 2, unit.placed.top + (0.0 if is_cooker else _thick(unit))
     span = (middle - wide / 2, middle + wide / 2)
     for other in units:
         placed = other.placed
@@ -135,75 +124,5 @@ def _is_hood(made: Made, unit: MadeUnit) -> bool:
     return any(isinstance(i, Appliance) and (i.shape == "hood" or any(i.below)) for i in items)
 
 
-def _thick(made: Made, unit: MadeUnit) -> float:
-    tops = (run for run in made.runs if run.what == "top" and unit.unit.id in run.members)
-    return next((run.parts[0].thickness.value for run in tops if run.parts), 0.0)
-
-
-REACHES: dict[HardwareRole, tuple[str, str]] = {
-    "sink": ("the bowl of ", "Make the fixed front at the top higher, or take a shallower bowl."),
-    "hob": ("", "Put a fixed front above the drawer, or take a flatter hob."),
-}
-"""What of a sink or a hob reaches down, and what to do about it."""
-
-
-def _bowl_in_drawer(made: Made, unit: MadeUnit) -> Iterator[Finding]:
-    """A bowl or a hob that reaches down into the box of a drawer below it."""
-    for role, (what, remedy) in REACHES.items():
-        item = made.catalog.hardware.get(unit.unit.hardware.get(role, ""))
-        if not isinstance(item, Fixture) or not unit.choice.kind.worktop:
-            continue
-        bottom = unit.unit.height + _thick(made, unit) - item.size[2]
-        boxes = [p.box[1].z for p in unit.parts if p.kind == "drawer"]
-        if boxes and max(boxes) > bottom + SLACK:
-            deep = shown(made.job, max(boxes) - bottom)
-            text = f"{unit.label}: {what}{item.name} reaches {deep} into the drawer below it."
-            yield Finding("warning", f"{'bowl' if role == 'sink' else 'hob'}-in-drawer", text, remedy, (unit.unit.id,))
-
-
-WIDER = 20.0
-"""How much narrower than its unit a sink may be that stands before the front."""
-
-
-def _beside_apron(made: Made, unit: MadeUnit) -> Iterator[Finding]:
-    """A sink before the front that leaves the box open beside it, or is wider than that."""
-    item = made.catalog.hardware.get(unit.unit.hardware.get("sink", ""))
-    if unit.choice.apron is None or not isinstance(item, Fixture):
-        return
-    free = unit.unit.width - item.size[0]
-    if not -SLACK <= free <= WIDER + SLACK:
-        what = f"leaves {shown(made.job, free)} of it open" if free > 0 else f"is {shown(made.job, 0.0 - free)} wider"
-        text = f"{unit.label}: {item.name} stands before its front and {what}."
-        yield Finding("warning", "apron-width", text, "Make the unit as wide as the sink, or take another sink.", (unit.unit.id,))
-
-
-def _near_edges(made: Made, run: Run) -> Iterator[Finding]:
-    for part in run.parts:
-        cuts = [Polygon(p.outline) for p in part.pockets if p.what == "cutout" and p.outline is not None]
-        if not cuts:
-            continue
-        edge = LinearRing(part.form.ring(part.size))
-        near = [d for cut in cuts if SLACK < (d := float(edge.distance(cut))) < EDGE - SLACK and _is_opening(cut)]
-        openings = [cut for cut in cuts if _is_opening(cut)]
-        pairs = [(a, b) for a, b in combinations(openings, 2) if _unit_under(made, run, part, a) != _unit_under(made, run, part, b)]
-        near += [d for a, b in pairs if (d := float(a.distance(b))) < EDGE - SLACK]
-        if near:
-            text = f"{run.label}: {shown(made.job, min(near))} of board is left beside an opening; {shown(made.job, EDGE)} is the least."
-            yield Finding("warning", "cut-near-edge", text, "Choose a smaller sink or hob, or a deeper top.", run.members)
-
-
-def _unit_under(made: Made, run: Run, part: Part, cut: Polygon) -> str:
-    """The unit that an opening of a worktop is over; bowls of one sink are over the same."""
-    frame = made.faces[run.room][run.face].frame
-    middle = cut.centroid
-    at = Spot(frame.out(part.frame.out((middle.x, middle.y, 0.0)))[:2])
-    under = (made.by_id[key] for key in run.members)
-    return next((u.unit.id for u in under if Polygon(made.face(u).frame.flat_out(u.outline)).contains(at)), "")
-
-
-LEAST_OPENING = 10_000.0
-"""What is smaller, in square millimetres, is the hole of a tap."""
-
-
-def _is_opening(cut: Polygon) -> bool:
-    return float(cut.area) > LEAST_OPENING
+def _thick(unit: MadeUnit) -> float:
+    return unit.choice.finish("top").thickness if unit.choice.kind.worktop else 0.0

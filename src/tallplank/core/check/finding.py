@@ -12,6 +12,7 @@ from tallplank.core.check.bearing import hanging_boards
 from tallplank.core.check.by_room import RoomChecker, Units
 from tallplank.core.check.island import crossing_tops, islands_in
 from tallplank.core.check.kept import kept_entries
+from tallplank.core.check.let_in import let_in_findings
 from tallplank.core.check.machining import Fault, Known, faults
 from tallplank.core.check.obstacle import footing, into_walls, radiators
 from tallplank.core.check.overlap import SLACK, Overlap, OverlapFinder
@@ -358,7 +359,7 @@ JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
     runs_beyond_sheets,
 )
 """Checks of what concerns several things; a new one is one function added here."""
-ROOM_CHECKS: tuple[Callable[[Made, Room, Units], Iterator[Finding]], ...] = (islands_in, appliances_in)
+ROOM_CHECKS: tuple[Callable[[Made, Room, Units], Iterator[Finding]], ...] = (islands_in, appliances_in, let_in_findings)
 """Checks of one room with the units in it; a new one is one function added here."""
 PLACE_CHECKS: tuple[Callable[[Site, MadeUnit], Iterator[Finding]], ...] = (
     _outside,

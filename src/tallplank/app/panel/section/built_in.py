@@ -6,6 +6,7 @@ from tallplank.app.panel.units import Section, UnitsPanel
 from tallplank.core.catalog.hardware import Appliance
 from tallplank.core.edit.unit import set_hardware
 from tallplank.core.job.unit import HardwareRole
+from tallplank.core.joinery.rule.corner import CORNER_PLANS
 
 LET_IN: tuple[HardwareRole, ...] = ("sink", "tap", "hob")
 
@@ -13,7 +14,7 @@ LET_IN: tuple[HardwareRole, ...] = ("sink", "tap", "hob")
 def carries_top(panel: UnitsPanel) -> bool:
     """Whether all of the units can have something let into the worktop over them."""
     kinds = [m.choice.kind for m in panel.made()]
-    return all(k.worktop and k.build == "carcass" for k in kinds)
+    return all(k.worktop and (k.build == "carcass" or k.plan in CORNER_PLANS) for k in kinds)
 
 
 def is_appliance(panel: UnitsPanel) -> bool:

@@ -30,9 +30,10 @@ from tallplank.core.catalog.hardware import (
 )
 from tallplank.core.catalog.kind import Kind
 from tallplank.core.job.construction import Construction, RuleValue
-from tallplank.core.job.opening import FrontKind, Opening, Path
+from tallplank.core.job.opening import FrontKind
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import FinishRole, HardwareRole, Unit
+from tallplank.core.joinery.rule.under_top import DEEP, let_in_item, under_let_in
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 
@@ -59,11 +60,29 @@ class Choice:
     @property
     def apron(self) -> Size | None:
         """How far a sink that stands before the front comes down below the top of the box; None where there is none."""
-        item = self.catalog.hardware.get(self.unit.hardware.get("sink", ""))
-        if not isinstance(item, Fixture) or item.mount != "front" or self.kind.build != "carcass" or not self.kind.worktop:
+        item = let_in_item(self.catalog, self.unit, self.kind, "sink")
+        if item is None or item.mount != "front":
             return None
-        board = Size.of(self.finish("top").thickness, "worktop board", Decided("finish", "top"))
-        return Size.of(item.size[2], "height of the sink", Decided("hardware", "sink")) - board
+        return Size.of(item.size[2], "height of the sink", Decided("hardware", "sink")) - self._top_board
+
+    @property
+    def drop(self) -> Size | None:
+        """How far a hob reaches down into the box below the worktop; None where none does, and where it is deep as a bowl is."""
+        item = let_in_item(self.catalog, self.unit, self.kind, "hob")
+        if item is None:
+            return None
+        drop = Size.of(item.size[2], "depth of the hob", Decided("hardware", "hob")) - self._top_board
+        return drop if 0 < drop.value <= DEEP else None
+
+    @property
+    def deep_hob(self) -> bool:
+        """Whether a hob reaches so deep into the box that it takes the place of what is at its top."""
+        item = let_in_item(self.catalog, self.unit, self.kind, "hob")
+        return item is not None and item.size[2] - self._top_board.value > DEEP
+
+    @property
+    def _top_board(self) -> Size:
+        return Size.of(self.finish("top").thickness, "worktop board", Decided("finish", "top"))
 
     def finish(self, role: FinishRole) -> Finish:
         """The finish of a role; an unknown id falls back to the catalogue's default (a finding says so)."""
@@ -214,44 +233,8 @@ def choice_for(catalog: Catalog, standard: Standard, unit: Unit) -> Choice:
     """
     style = style_for(catalog, standard, unit)
     kind = catalog.kinds[unit.kind]
-    if isinstance(catalog.hardware.get(unit.hardware.get("sink", "")), Fixture) and kind.build == "carcass" and kind.worktop:
-        unit, kind = under_a_sink(unit, kind)
+    unit, kind = under_let_in(catalog, unit, kind, chosen_finish(catalog, standard, unit, "top").thickness)
     return Choice(unit, kind, rules_for(catalog, standard, unit), style, catalog, standard)
-
-
-def under_a_sink(unit: Unit, kind: Kind) -> tuple[Unit, Kind]:
-    """A unit as a sink in its worktop makes it: upright rails in place of a closed top, and no drawer at the top, where the bowl is.
-
-    Nothing of this is stored, so that without the sink the unit is as it was. Source: common practice.
-    """
-    kind = kind if kind.top == "sink" else kind.but(top="sink")
-    opening = _without_top_drawer(unit.opening)
-    return (unit if opening is unit.opening else unit.but(opening=opening)), kind
-
-
-def _without_top_drawer(opening: Opening) -> Opening:
-    """The opening with fixed fronts in place of drawers in its uppermost row."""
-    if opening.front == "drawer" or opening.inside == "drawer":
-        return opening.but(front="false" if opening.front == "drawer" else opening.front, inside="none", item=None)
-    if not opening.openings:
-        return opening
-    if opening.split == "bays":
-        cells = tuple(_without_top_drawer(cell) for cell in opening.openings)
-    else:
-        cells = (_without_top_drawer(opening.openings[0]), *opening.openings[1:])
-    changed = any(new is not old for new, old in zip(cells, opening.openings, strict=True))
-    return opening.but(openings=cells) if changed else opening
-
-
-def behind_apron(opening: Opening, path: Path = ()) -> frozenset[Path]:
-    """The rows of fixed fronts at the top of an opening, whose place a sink before the front takes."""
-    if opening.split == "bays":
-        return frozenset().union(*(behind_apron(cell, (*path, i)) for i, cell in enumerate(opening.openings)))
-    return frozenset({(*path, 0)}) if len(opening.openings) > 1 and _is_fixed(opening.openings[0]) else frozenset()
-
-
-def _is_fixed(opening: Opening) -> bool:
-    return opening.front == "false" or bool(opening.openings and all(map(_is_fixed, opening.openings)))
 
 
 def style_for(catalog: Catalog, standard: Standard, unit: Unit) -> DoorStyle:

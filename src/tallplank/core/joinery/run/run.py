@@ -14,7 +14,7 @@ from tallplank.core.job.wall import FreeWall
 from tallplank.core.joinery.part.part import BuildError, Fitting, Part, Piece
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, in_board, rules_for
 from tallplank.core.joinery.run.stretch import Course, Stretch
-from tallplank.core.joinery.run.top.let_in import seen_in
+from tallplank.core.joinery.run.top.seen import seen_in
 from tallplank.core.joinery.run.top.sill import add_sill
 from tallplank.core.joinery.run.top.worktop import add_worktop
 from tallplank.core.joinery.run.trim.end_panel import add_end_panels

@@ -79,6 +79,7 @@ def box_of(choice: Choice) -> Box:
     floor, top = thickness(choice, "floor_thickness", "bottom"), _top(choice)
     used = {"full": floor, "stretchers": floor, "rails": choice.rule("stretcher_width", "rail"), "none": Size(0.0, ())}[top]
     used = used + apron if (apron := choice.apron) is not None else used
+    used = drop if (drop := choice.drop) is not None and drop.value > used.value else used
     if (rest := height - floor - used).value <= 0:
         raise BuildError(f"There is no room between bottom and top: {rest.reckoned()}.")
     return Box(
@@ -111,7 +112,8 @@ def front_band(choice: Choice) -> str | None:
 
 
 def _top(choice: Choice) -> str:
-    return {"worktop": choice.rules.base_top, "sink": "rails"}.get(choice.kind.top, choice.kind.top)
+    top = {"worktop": choice.rules.base_top, "sink": "rails"}.get(choice.kind.top, choice.kind.top)
+    return "stretchers" if top == "full" and choice.drop is not None else top
 
 
 def foot_of(choice: Choice) -> Size:

@@ -8,7 +8,8 @@ from typing import Literal
 from tallplank.core.catalog.hardware import Appliance
 from tallplank.core.job.opening import ROOT, Opening, Path
 from tallplank.core.joinery.part.part import BuildError
-from tallplank.core.joinery.rule.choice import Choice, behind_apron
+from tallplank.core.joinery.rule.choice import Choice
+from tallplank.core.joinery.rule.under_top import behind_apron
 from tallplank.core.joinery.setout.box import Box
 from tallplank.core.measure.divide import DivideError, Member, divide
 from tallplank.core.measure.size import Size

@@ -136,13 +136,13 @@ def _backs(choice: Choice, plan: Plan, out: Collector) -> None:
 
 
 def _boards(stand: Stand, out: Collector) -> None:
-    """Bottom, top and shelves: the plan less what stands around it; under a sink without a top, on what is bolted to the walls."""
+    """Bottom, top and shelves: the plan less what stands around it; under a sink or a hob without a top, on what is bolted to the walls."""
     choice, rules = stand.choice, stand.choice.rules
     board, back = rules.board_thickness, choice.finish("back").thickness
     floor, shelf = thickness(choice, "floor_thickness", "bottom"), thickness(choice, "shelf_thickness", "shelf")
     within: Insets = {"gable": board, "back": back, "front": stand.frame_depth}
     _add_board(stand, "bottom", "floor", within, 0.0, floor, out)
-    if not choice.unit.hardware.get("sink"):
+    if not (choice.unit.hardware.get("sink") or choice.unit.hardware.get("hob")):
         _add_board(stand, "top", "floor", within, choice.unit.height - floor.value, floor, out)
     count = choice.unit.opening.shelves
     if not count:

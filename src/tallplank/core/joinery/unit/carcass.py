@@ -10,6 +10,8 @@ from tallplank.core.joinery.joint.joint import add_joints
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BOTTOM, BuildError, Edges, Tag
 from tallplank.core.joinery.rule.choice import Choice
+from tallplank.core.joinery.rule.place import place
+from tallplank.core.joinery.rule.under_top import has_top_drawer
 from tallplank.core.joinery.setout.box import Box, box_of, foot_of, front_band
 from tallplank.core.joinery.setout.collector import Collector, Lay, slot
 from tallplank.core.joinery.setout.layout import lay_out
@@ -103,21 +105,44 @@ def _flat_stretchers(choice: Choice, box: Box, out: Collector) -> None:
     sizes = (box.inside_width, width, box.floor)
     x, z, start = box.inside_right, box.height.value, depth - width.value
     pockets = _groove(choice, box, box.inside_width.value, box.floor.value, start)
-    for name, y, edges, cut in (("front", 0.0, Edges(l1=front_band(choice)), ()), ("back", start, Edges(), pockets)):
-        lay = Lay("-x", "+y", (x, box.front + y, z))
-        out.add(Tag("stretcher", name), "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=cut, kind="floor")
+    ends = (("front", 0.0, Edges(l1=front_band(choice)), ()), ("back", start, Edges(), pockets))
+    free = _free_of_hob(choice, box) if choice.drop is not None else (depth, depth)
+    for (name, y, edges, cut), room in zip(ends, free, strict=True):
+        if room >= width.value:
+            lay = Lay("-x", "+y", (x, box.front + y, z))
+            out.add(Tag("stretcher", name), "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=cut, kind="floor")
+        elif name == "back" and room >= box.floor.value and not has_top_drawer(choice.unit.opening):
+            _rail(choice, box, name, box.back_face, z - width.value, Edges(), out)
+
+
+def _free_of_hob(choice: Choice, box: Box) -> tuple[float, float]:
+    """What of the depth of the boards a hob leaves before and behind itself, in the middle of a worktop over this unit."""
+    placed, cut = place(choice), choice.hardware("hob").cut[1]
+    over = choice.rules.top_front + placed.back - choice.unit.depth - placed.front
+    front = (over + choice.unit.depth + choice.unit.off - cut) / 2 - over - box.front
+    return front - AROUND_HOB, box.gable_depth.value - front - cut - AROUND_HOB
+
+
+AROUND_HOB = 2.0
+"""What is left free around a hob that reaches into the box."""
 
 
 def _upright_rails(choice: Choice, box: Box, out: Collector) -> None:
-    finish, width, thick = choice.finish("carcass"), choice.rule("stretcher_width"), box.floor
-    sizes = (box.inside_width, width, thick)
-    x, z = box.inside_left, box.height.value - width.value
-    under_sink = box.height.value - box.top_used.value
+    width, thick = choice.rule("stretcher_width"), box.floor
+    z = box.height.value - width.value
     if 2 * thick.value > box.inside_depth.value:
         raise BuildError(f"Two rails {mm(thick.value)} thick do not fit into a depth of {mm(box.inside_depth.value)}.")
-    ends = (("front", box.front + thick.value, under_sink, Edges(l1=finish.band)), ("back", box.back_face, z, Edges()))
-    for name, y, low, edges in ends:
-        out.add(Tag("rail", name), "carcass", "carcass", finish, sizes, Lay("+x", "+z", (x, y, low)), edges=edges, kind="floor")
+    under = box.height.value - box.top_used.value if choice.apron is not None else z
+    if not choice.deep_hob and (choice.drop is None or _free_of_hob(choice, box)[0] >= thick.value):
+        _rail(choice, box, "front", box.front + thick.value, under, Edges(l1=choice.finish("carcass").band), out)
+    _rail(choice, box, "back", box.back_face, z, Edges(), out)
+
+
+def _rail(choice: Choice, box: Box, name: str, y: float, low: float, edges: Edges, out: Collector) -> None:
+    """A rail on edge between the gables, its rear face at `y`."""
+    sizes = (box.inside_width, choice.rule("stretcher_width"), box.floor)
+    lay = Lay("+x", "+z", (box.inside_left, y, low))
+    out.add(Tag("rail", name), "carcass", "carcass", choice.finish("carcass"), sizes, lay, edges=edges, kind="floor")
 
 
 def _back(choice: Choice, box: Box, out: Collector) -> None:

@@ -18,6 +18,7 @@ from tallplank.core.joinery.run.stretch import Stretch
 from tallplank.core.joinery.run.top.let_in import LetIn
 from tallplank.core.joinery.run.top.outline import FAR, SLIVER, Region, Strip
 from tallplank.core.space.frame import UP, Frame, Vec
+from tallplank.core.space.outline import Ring
 
 
 def corner_let_ins(stretch: Stretch, covered: Strip | Region, catalog: Catalog) -> Iterator[LetIn]:
@@ -26,12 +27,12 @@ def corner_let_ins(stretch: Stretch, covered: Strip | Region, catalog: Catalog) 
     Raises:
         BuildError: one does not fit between the front edge and the walls.
     """
-    for placed in stretch.members:
+    for placed, outline in stretch.shaped:
         for role in ("sink", "hob"):
             item = catalog.hardware.get(placed.unit.hardware.get(role, ""))
             if isinstance(item, Fixture) and placed.kind.plan in CORNER_PLANS and isinstance(covered, Region):
                 tap = catalog.hardware.get(placed.unit.hardware.get("tap", "")) if role == "sink" else None
-                yield _in_corner(placed, item, tap if isinstance(tap, Tap) else None, covered)
+                yield _in_corner(placed, item, tap if isinstance(tap, Tap) else None, covered, _inside(placed, outline))
 
 
 BEHIND = 60.0
@@ -40,7 +41,15 @@ STEP = 5.0
 """By how much something is moved back at a time until there is board enough around it."""
 
 
-def _in_corner(placed: Placed, item: Fixture, tap: Tap | None, covered: Region) -> LetIn:
+def _inside(placed: Placed, outline: Ring) -> Polygon:
+    """What is free in a unit between its fronts, its frame, its gables and its backs, seen from above; a little less at most."""
+    rules = placed.rules
+    frame = rules.frame_thickness if rules.box == "face-frame" else 0.0
+    proud = placed.back - placed.unit.depth - placed.front
+    return Polygon(outline).buffer(-(rules.board_thickness + frame + proud), join_style="mitre")
+
+
+def _in_corner(placed: Placed, item: Fixture, tap: Tap | None, covered: Region, free: Polygon) -> LetIn:
     if item.mount == "front":
         raise BuildError(f"{item.name} stands before a straight front: take another sink in a corner.")
     corner = corner_of(placed)
@@ -54,8 +63,8 @@ def _in_corner(placed: Placed, item: Fixture, tap: Tap | None, covered: Region) 
     while at > 0:
         frame = Frame(Vec(x0 + way[0] * at, y0 + way[1] * at, 0.0), Vec(-way[1], way[0], 0.0), Vec(-way[0], -way[1], 0.0), UP)
         let_in = LetIn(item, placed, (0.0, -2 * BEHIND - item.cut[1] / 2), front - at, frame, tap)
-        if all(board.contains(Polygon(ring)) for ring in let_in.rings):
+        if all(board.contains(Polygon(ring)) and free.contains(Polygon(ring)) for ring in let_in.rings):
             return let_in
         at -= STEP
     where = f"the corner over unit {placed.unit.mark}"
-    raise BuildError(f"{item.name} does not fit into {where}: it needs {mm(item.edge)} of board around it.")
+    raise BuildError(f"{item.name} does not fit into {where}, between its boards and with {mm(item.edge)} of worktop around it.")

@@ -23,10 +23,11 @@ from tallplank.core.joinery.run.island import BACKS_APART
 from tallplank.core.joinery.run.length import body_depth, length_of, of_unit, pieces_of
 from tallplank.core.joinery.run.stretch import Course, Island, Stretch
 from tallplank.core.joinery.run.top.bar import add_bar, bar_reach, bar_ring
-from tallplank.core.joinery.run.top.let_in import HERE, cut_for, kept_clear, let_ins
+from tallplank.core.joinery.run.top.let_in import cut_for, kept_clear, let_ins
 from tallplank.core.joinery.run.top.outline import SLIVER, Region
 from tallplank.core.joinery.run.top.piece import MITER, Edge, add_top_piece, is_at
 from tallplank.core.joinery.run.top.seat import seat_pieces
+from tallplank.core.joinery.run.top.seen import HERE
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided

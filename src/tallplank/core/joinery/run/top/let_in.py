@@ -1,37 +1,35 @@
-"""Sinks and hobs that are let into worktops, and taps: what is cut out for them, where seams must not be, and what is seen of them.
+"""Sinks and hobs that are let into worktops, and taps: what is cut out for them, and where seams must not be.
 
 Source: common practice: in the middle of their unit and of the top's depth, so far from its edges as their makers ask; seams keep
 clear of what is cut out; a tap stands behind the bowl, in the middle of what is left there.
 """
 
 from collections.abc import Iterator, Sequence
-from dataclasses import replace
 from functools import lru_cache
 from math import acos, ceil, cos, pi, sin
-from typing import Literal, NamedTuple
+from typing import NamedTuple
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.hardware import Fixture, Tap
 from tallplank.core.error import mm
 from tallplank.core.joinery.part.hole import Pocket
-from tallplank.core.joinery.part.part import BuildError, Part, Piece
+from tallplank.core.joinery.part.part import BuildError, Part
 from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.stretch import Stretch
+from tallplank.core.joinery.run.top.seen import APRON, BRIDGE, HERE, is_square, pieces_of_item, seen_in, tap_pieces
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
-from tallplank.core.space.frame import Frame, Vec, moved
+from tallplank.core.space.frame import Frame, Vec
 from tallplank.core.space.outline import Point, Ring
 
 SEAM_CLEAR = 100.0
 """How far a seam stays from what is cut out."""
 FLAT = 0.05
 """How far the straight pieces of a rounded corner lie within it at most."""
-HERE = moved(0.0, 0.0, 0.0)
-DRAIN, RING = "#8d9090", "#45484a"
-RIM, BRIDGE = 4.0, 40.0
-"""How high what is let in stands over the top, and what is left between two bowls."""
+BESIDE = 1.0
+"""What is free beside a sink that stands before the worktop's edge."""
 GROOVES, GROOVE_PITCH, GROOVE_WIDE, GROOVE_DEEP, GROOVE_FROM = 5, 36.0, 10.0, 4.0, 30.0
 """Of a drainer: how many, how far apart, how wide and deep, and how far from the bowl they begin. Common practice, no source."""
 
@@ -51,9 +49,11 @@ class LetIn(NamedTuple):
         """The openings with their rounded corners, in the frame of the worktop; two of them for two bowls under the top."""
         (x, y), (wide, deep) = self.middle, self.item.cut
         if self.item.mount == "front":
-            front = -self.depth
+            front, half = -self.depth, max(self.item.size[0], wide) / 2 + BESIDE
             corners = _rounded((x, (y + deep / 2 + front) / 2), (wide, y + deep / 2 - front), self.item.radius, front_square=True)
-            return (self.there.flat_out(corners),)
+            step = front + APRON + BESIDE
+            around = ((x + half, front), (x + half, step), (x + wide / 2, step), *corners[1:-1], (x - wide / 2, step))
+            return (self.there.flat_out((*around, (x - half, step), (x - half, front))),)
         if self.item.bowls == 2 and self.item.mount == "under":
             each = (wide - BRIDGE) / 2
             middles = (x - (each + BRIDGE) / 2, x + (each + BRIDGE) / 2)
@@ -135,7 +135,7 @@ def cut_for(found: Sequence[LetIn], first: int, out: Collector) -> None:
             raise BuildError(f"A seam of the worktop would run through the opening for {let_in.item.name}.")
         where = f"over unit {let_in.unit.unit.mark}"
         out.fit(let_in.item, Size.of(1, where, Decided("hardware", let_in.item.role)), "let into the worktop")
-        seen = [*pieces_of_item(let_in, out.parts[index].box[1].z, out.parts[index].thickness.value)]
+        seen = [*pieces_of_item(let_in.item, let_in.middle, -let_in.depth, out.parts[index].box[1].z, out.parts[index].thickness.value)]
         if let_in.tap is not None:
             out.fit(let_in.tap, Size.of(1, where, Decided("hardware", "tap")), "behind the bowl")
             seen += tap_pieces(let_in.tap, let_in.tap_at, out.parts[index].box[1].z)
@@ -162,7 +162,7 @@ def _opening(part: Part, ring: Ring) -> Pocket:
 def _grooves(let_in: LetIn, part: Part) -> Iterator[Pocket]:
     """The grooves of a drainer in the face of the top, beside the bowl on the side where there is more of it."""
     item, thick = let_in.item, part.thickness.value
-    if not item.drainer or thick <= GROOVE_DEEP or not _is_square(let_in.there):
+    if not item.drainer or thick <= GROOVE_DEEP or not is_square(let_in.there):
         return
     (x, y), low, high = let_in.middle, *part.box
     ends = sorted(let_in.there.inside((corner, 0.0, 0.0)).x for corner in (low.x, high.x))
@@ -176,90 +176,3 @@ def _grooves(let_in: LetIn, part: Part) -> Iterator[Pocket]:
         ring = [(a, across + b) for a, b in ((start, -GROOVE_WIDE / 2), (stop, GROOVE_WIDE / 2))]
         a, b = (part.frame.inside((*p, part.frame.origin.z)) for p in let_in.there.flat_out(ring))
         yield Pocket("groove", Vec(min(a.x, b.x), min(a.y, b.y), thick - GROOVE_DEEP), Vec(max(a.x, b.x), max(a.y, b.y), thick))
-
-
-def _is_square(frame: Frame) -> bool:
-    """Whether the axes of a frame run along those of the frame around it."""
-    return min(abs(frame.x.x), abs(frame.x.y)) < 1e-9
-
-
-def seen_in(piece: Piece, frame: Frame) -> Piece:
-    """A piece in the frame around its own, in which that lies square."""
-    if frame is HERE:
-        return piece
-    if not _is_square(frame):
-        return replace(piece, turned=frame if piece.turned is None else piece.turned.then(frame))
-    a, b = frame.out(piece.low), frame.out(piece.high)
-    swapped = abs(frame.x.y) > abs(frame.x.x)
-    axis = {"x": "y", "y": "x"}.get(piece.axis, piece.axis) if swapped else piece.axis
-    return replace(piece, low=Vec(*map(min, a, b)), high=Vec(*map(max, a, b)), axis=axis)  # type: ignore[arg-type]
-
-
-def pieces_of_item(let_in: LetIn, top: float, thick: float) -> Iterator[Piece]:
-    """What is seen, in the frame of its own face: a hob's plate and its rings, or the rim, the walls and the bottom of bowls."""
-    item, (x, y) = let_in.item, let_in.middle
-    if item.role == "hob":
-        yield from _hob(item, x, y, top)
-        return
-    wide, deep, down = item.size
-    inner = (item.cut[0] - 40.0, item.cut[1] - 40.0) if item.mount == "on" else item.cut
-    level = top if item.mount == "on" else top - thick
-    y0, y1 = y - inner[1] / 2, y + inner[1] / 2
-    if item.mount == "on":
-        rim = (x - wide / 2, x + wide / 2, y - deep / 2, y + deep / 2)
-        yield from _frame_of(item, rim, (x - inner[0] / 2, x + inner[0] / 2, y0, y1), (top, top + RIM / 2))
-    if item.mount == "front":
-        front = -let_in.depth
-        y0 = front + 14.0
-        yield Piece(item.role, item.colour, Vec(x - wide / 2, front - 8.0, top - down), Vec(x + wide / 2, y0, top - 4.0), name=item.name)
-    each = (inner[0] - BRIDGE) / 2 if item.bowls == 2 else inner[0]
-    for middle in (x - (each + BRIDGE) / 2, x + (each + BRIDGE) / 2) if item.bowls == 2 else (x,):
-        x0, x1 = middle - each / 2, middle + each / 2
-        outer = (x0 - 2.0, x1 + 2.0, y0 - 2.0, y1 + 2.0)
-        yield from _frame_of(item, outer, (x0, x1, y0, y1), (top - down, level))
-        yield Piece(item.role, item.colour, Vec(x0, y0, top - down), Vec(x1, y1, top - down + 2.0), name=item.name)
-        waste = (middle, (y0 + y1) / 2)
-        drain = Vec(waste[0] - 40.0, waste[1] - 40.0, top - down + 2.0), Vec(waste[0] + 40.0, waste[1] + 40.0, top - down + 4.0)
-        yield Piece(item.role, DRAIN, *drain, name=item.name, axis="z")
-
-
-Box2 = tuple[float, float, float, float]
-
-
-def _frame_of(item: Fixture, outer: Box2, inner: Box2, z: tuple[float, float]) -> Iterator[Piece]:
-    """What is between two rectangles, as four boxes."""
-    left, right, front, back = outer
-    x0, x1, y0, y1 = inner
-    for a, b in (((left, front), (right, y0)), ((left, y1), (right, back)), ((left, y0), (x0, y1)), ((x1, y0), (right, y1))):
-        if b[0] - a[0] > 0 and b[1] - a[1] > 0:
-            yield Piece(item.role, item.colour, Vec(*a, z[0]), Vec(*b, z[1]), name=item.name)
-
-
-def _hob(item: Fixture, x: float, y: float, top: float) -> Iterator[Piece]:
-    wide, deep, down = item.size
-    low, high = Vec(x - wide / 2, y - deep / 2, top), Vec(x + wide / 2, y + deep / 2, top + RIM)
-    yield Piece(item.role, item.colour, low, high, name=item.name)
-    cut = (item.cut[0] / 2 - 2.0, item.cut[1] / 2 - 2.0)
-    yield Piece(item.role, item.colour, Vec(x - cut[0], y - cut[1], top - down), Vec(x + cut[0], y + cut[1], top), name=item.name)
-    columns = 1 if wide < 400 else 2 if wide < 700 else 3
-    for i in range(columns):
-        at = x + wide * ((i + 0.5) / columns - 0.5)
-        for share, radius in ((0.25, 80.0), (-0.22, 95.0)) if columns < 3 or i != 1 else ((0.04, 125.0),):
-            r = min(radius, 0.42 * wide / columns)
-            ring = Vec(at - r, y + share * deep - r, top + RIM), Vec(at + r, y + share * deep + r, top + RIM + 1.0)
-            yield Piece(item.role, RING, *ring, name=item.name, axis="z")
-
-
-def tap_pieces(tap: Tap, at: Point, top: float) -> Iterator[Piece]:
-    """A tap as it is seen: a foot, a column, a spout that reaches over the bowl and turns down, and a lever at its side."""
-    (x, y), high = at, top + tap.high
-
-    def bar(low: tuple[float, float, float], upper: tuple[float, float, float], axis: Literal["x", "y", "z"]) -> Piece:
-        return Piece("tap", tap.colour, Vec(*low), Vec(*upper), name=tap.name, axis=axis)
-
-    yield bar((x - 26, y - 26, top), (x + 26, y + 26, top + 8), "z")
-    yield bar((x - 14, y - 14, top + 8), (x + 14, y + 14, high), "z")
-    yield bar((x - 12, y - tap.reach, high - 24), (x + 12, y + 12, high), "y")
-    drop = 0.34 * tap.high if tap.form == "arc" else 34.0
-    yield bar((x - 12, y - tap.reach - 12, high - drop), (x + 12, y - tap.reach + 12, high), "z")
-    yield bar((x + 12, y - 7, top + 60), (x + 84, y + 7, top + 74), "x")

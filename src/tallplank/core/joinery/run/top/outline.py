@@ -60,7 +60,10 @@ class Region:
         """What of it lies between two places along the face, as a ring of its true corners."""
         low, high = self.area.bounds[1], self.area.bounds[3]
         piece = _one(self.area.intersection(box(start, low - 1.0, end, high + 1.0)))
-        return _clean(list(orient(piece, 1.0).exterior.coords)[:-1])
+        ring = _clean(list(orient(piece, 1.0).exterior.coords)[:-1])
+        if len(ring) < 3:
+            raise BuildError("The worktops of this corner leave nothing of each other: move the units apart.")
+        return ring
 
 
 def region(course: Course, depth: float, over: float, ends: tuple[float, float], *, butt: bool) -> Strip | Region:
