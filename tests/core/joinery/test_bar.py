@@ -98,3 +98,28 @@ def test_bars_and_waterfalls_are_in_the_worktop_list_and_mirrored_twice_are_the_
     once = mirror_group(job, ROOM, group).job
     assert {p.name for p in top(once).parts} == {"worktop", "waterfall right", "bar riser", "raised bar"}
     assert mirror_group(once, ROOM, group).job == job
+
+
+def test_the_riser_is_dowelled_to_the_bar_and_to_the_worktop_by_hand() -> None:
+    """The bar is as long as the worktop: dowels begin `joint_end` from its ends, no two farther apart than `joint_pitch`; for each
+    place one above and one below. A dowel 30 long goes 12 into the boards and 20 into the riser, whose middle is half its thickness
+    from the edge of the worktop.
+    """
+    job, _ = an_island()
+    run = top(job)
+    (main,), (bar,), (riser,) = parts(run, "worktop"), parts(run, "raised bar"), parts(run, "bar riser")
+    rules = made(job).units[0].choice.rules
+    places = 1 + -(-(riser.length.value - 2 * rules.joint_end) // rules.joint_pitch)
+    (dowels,) = [f.count.value for f in run.fittings if f.role == "dowel"]
+    assert dowels == 2 * places == len(riser.holes) == len(bar.holes) + len(main.holes)
+    assert {h.depth for h in riser.holes} == {20.0}
+    assert {h.depth for h in (*bar.holes, *main.holes)} == {12.0}
+    thick = riser.thickness.value
+    for part in (bar, main):
+        for hole in part.holes:
+            at = part.frame.out(hole.at)
+            assert at.y == pytest.approx(main.box[1].y - thick / 2)
+            assert at.z == pytest.approx(bar.box[0].z if part is bar else main.box[1].z)
+    by_pair = {h.pair: riser.frame.out(h.at) for h in riser.holes}
+    for part in (bar, main):
+        assert all(part.frame.out(h.at) == pytest.approx(by_pair[h.pair]) for h in part.holes)

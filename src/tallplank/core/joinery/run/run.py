@@ -93,7 +93,7 @@ def build_run(
         face.id,
         what,
         tuple(p.unit.id for s in course.stretches for p in s.members),
-        tuple(out.parts),
+        out.finished(),
         tuple(out.fittings),
         problem,
         tuple(out.pieces),

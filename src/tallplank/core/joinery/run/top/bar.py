@@ -5,15 +5,20 @@ flush with the edge of the worktop, and the board reaches in over it by a little
 """
 
 from collections.abc import Sequence
+from typing import NamedTuple
 
 from tallplank.core.catalog.finish import Finish
+from tallplank.core.catalog.hardware import Fixing
+from tallplank.core.error import mm
 from tallplank.core.job.room import RaisedBar
+from tallplank.core.joinery.joint.joint import END_PLAY, fixings
 from tallplank.core.joinery.part.part import BuildError, Edges, Tag
 from tallplank.core.joinery.run.length import pieces_of
-from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.setout.collector import Bore, Collector, Lay
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
-from tallplank.core.space.outline import Ring, bounds, edges
+from tallplank.core.space.frame import DOWN, UP, Vec
+from tallplank.core.space.outline import Ring, bounds, edges, holds
 
 INSIDE, LOWEST = 20.0, 30.0
 """How far the bar reaches in over its riser, and how low the riser is at least."""
@@ -36,23 +41,33 @@ def bar_ring(bar: RaisedBar, ring: Ring, thickness: float, *, over_riser: bool =
     return ((start, low), (end, low), (end, high), (start, high))
 
 
-def add_bar(bar: RaisedBar, ring: Ring, level: float, longest: float, finish: Finish, out: Collector) -> None:
+class BarFixing(NamedTuple):
+    """The dowels that hold a bar: how far from the ends of a piece, and how far apart."""
+
+    item: Fixing
+    end: float
+    pitch: float
+
+
+def add_bar(bar: RaisedBar, ring: Ring, level: float, longest: float, finish: Finish, fixing: BarFixing, out: Collector) -> None:
     """The bar and its riser over a worktop of this outline, whose upper face is at `level`, in pieces no longer than `longest`.
+
+    The riser is dowelled to both.
 
     Raises:
         BuildError: it is too low to stand on the worktop, or not deep enough to lie on its riser.
     """
     thick = finish.thickness
     if bar.height - thick - level < LOWEST:
-        raise BuildError(f"The raised bar stands on the worktop: it is higher than {level + thick + LOWEST:g}.")
+        raise BuildError(f"The raised bar stands on the worktop: it is higher than {mm(level + thick + LOWEST)}.")
     if bar_reach(bar, thick) < 0:
-        raise BuildError(f"The raised bar lies on its riser: it is deeper than {thick + INSIDE:g}.")
+        raise BuildError(f"The raised bar lies on its riser: it is deeper than {mm(thick + INSIDE)}.")
     start, end, edge = _side(bar, ring)
     low = bar_ring(bar, ring, thick)[0]
     board = Size.of(thick, "worktop board", Decided("finish", "top"))
     height = Size.of(bar.height, "height of the bar") - board - Size.of(level, "upper face of the worktop")
-    pieces = pieces_of(start, end, (), longest)
-    for a, b in pieces:
+    under, middle = len(out.parts), edge - thick / 2 if bar.side == "back" else edge + thick / 2
+    for a, b in pieces_of(start, end, (), longest):
         length = Size.of(b - a, "length of the worktop")
         ends = _banded(finish, (a, b), (start, end))
         riser = Lay("+x", "+z", (a, edge if bar.side == "back" else edge + thick, level))
@@ -60,6 +75,29 @@ def add_bar(bar: RaisedBar, ring: Ring, level: float, longest: float, finish: Fi
         depth, lay = Size.of(bar.depth, "depth of the bar"), Lay("+x", "+y", (a, low[1], bar.height - thick))
         whole = Edges(l1=finish.band, l2=finish.band, w1=ends[0], w2=ends[1])
         out.add(Tag(BAR), "top", "top", finish, (length, depth, board), lay, edges=whole)
+        _dowel((a, b), middle, (level, bar.height - thick), under, fixing, out)
+
+
+def _dowel(piece: tuple[float, float], y: float, levels: tuple[float, float], under: int, fixing: BarFixing, out: Collector) -> None:
+    """Bore the riser that was added last but one, the bar on it and the pieces of the worktop below; and count the dowels."""
+    riser, bar = len(out.parts) - 2, len(out.parts) - 1
+    item, bores = fixing.item, fixing.item.joint
+    end = Bore("dowel", bores.end, item.length + END_PLAY - bores.face_depth)
+    count = 0
+    for number, x in enumerate(fixings(piece, fixing.end, fixing.pitch)):
+        for index, level, into in ((bar, levels[1], UP), (_piece_at(out, under, x, y), levels[0], DOWN)):
+            if index is None:
+                continue
+            pair, point = f"bar.{riser}.{index}.{number}", Vec(x, y, level)
+            out.bore(index, point, into, Bore("dowel", bores.face, bores.face_depth, pair))
+            out.bore(riser, point, UP if into is DOWN else DOWN, end._replace(pair=pair))
+            count += 1
+    out.fit(item, Size.of(count, "dowels to the riser of the bar", Decided("rule", "joint_pitch")), "raised bar")
+
+
+def _piece_at(out: Collector, under: int, x: float, y: float) -> int | None:
+    """The piece of the worktop that lies at a place."""
+    return next((i for i in range(under) if out.parts[i].tag.role == "worktop" and holds(out.parts[i].above, (x, y))), None)
 
 
 def _banded(finish: Finish, piece: tuple[float, float], whole: tuple[float, float]) -> Sequence[str | None]:

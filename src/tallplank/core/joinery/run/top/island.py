@@ -12,7 +12,7 @@ from shapely.geometry.polygon import orient
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
-from tallplank.core.catalog.hardware import TopSupport
+from tallplank.core.catalog.hardware import Fixing, TopSupport
 from tallplank.core.job.room import SIDES, GroupTop, Side4
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.part.form.mitred import Miter, Mitred
@@ -22,7 +22,7 @@ from tallplank.core.joinery.rule.choice import chosen_hardware
 from tallplank.core.joinery.run.island import BACKS_APART
 from tallplank.core.joinery.run.length import body_depth, length_of, of_unit, pieces_of
 from tallplank.core.joinery.run.stretch import Course, Island, Stretch
-from tallplank.core.joinery.run.top.bar import add_bar, bar_reach, bar_ring
+from tallplank.core.joinery.run.top.bar import BarFixing, add_bar, bar_reach, bar_ring
 from tallplank.core.joinery.run.top.let_in import cut_for, kept_clear, let_ins
 from tallplank.core.joinery.run.top.outline import SLIVER, Region
 from tallplank.core.joinery.run.top.piece import MITER, Edge, add_top_piece, is_at
@@ -73,7 +73,10 @@ def add_island_top(course: Course, island: Island, finish: Finish, out: Collecto
     if bar is None:
         _add_supports(body, over, island.top.supports, stretch.members[0].top, out, catalog, standard)
         return
-    add_bar(bar, outline, level, catalog.boards[finish.board].sheet[0], finish, out)
+    dowel, rules = chosen_hardware(catalog, standard, stretch.members[0].unit, "dowel"), stretch.deepest.rules
+    assert isinstance(dowel, Fixing)
+    fixing = BarFixing(dowel, rules.joint_end, rules.joint_pitch)
+    add_bar(bar, outline, level, catalog.boards[finish.board].sheet[0], finish, fixing, out)
     high_seats = [seats for seats in island.seats if seats.side == bar.side]
     out.pieces += seat_pieces(bar_ring(bar, outline, finish.thickness), high_seats, bar.height)
     beyond = {side: Size.of(bar_reach(bar, finish.thickness) if side == bar.side else 0.0, "overhang of the bar") for side in SIDES}
