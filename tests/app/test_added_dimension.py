@@ -121,7 +121,7 @@ def test_all_of_it_without_the_mouse(open_window: Open) -> None:
     fill(form, Take_it_away="yes")
     assert store.job.dimensions == ()
     form = run(window, "chains")
-    fill(form, **{"Wall A: units below": ""})
+    fill(form, **{"Wall A: units, below": ""})
     assert store.job.hidden_chains == (f"{ROOM}/{WALL}/below units",)
     pane = drawing(window)
     assert f"{ROOM}/{WALL}/below units" not in {c.name for c in pane.drawing.chains}

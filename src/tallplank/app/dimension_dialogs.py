@@ -111,7 +111,7 @@ def ask_chains(window: QWidget, store: Store) -> FormDialog:
         away = [name for name in words if name not in shown]
         store.apply(lambda j: hide_chains(hide_chains(j, shown, hidden=False), away, hidden=True), "chains that are shown")
 
-    dialog = FormDialog(window, "Chains of dimensions", "Those of the shown wall and of the plan.", act, "Show these")
+    dialog = FormDialog(window, "Chains of dimensions", "Those of the shown wall and of the plan.", act, "Show these", many=True)
     for name, text in words.items():
         dialog.check(text, on=name not in store.job.hidden_chains)
     dialog.open()

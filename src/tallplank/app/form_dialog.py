@@ -3,19 +3,32 @@
 from collections.abc import Callable, Mapping, Sequence
 
 from PyQt6.QtCore import Qt
-from PyQt6.QtWidgets import QCheckBox, QComboBox, QDialog, QDialogButtonBox, QFormLayout, QLabel, QLineEdit, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import (
+    QCheckBox,
+    QComboBox,
+    QDialog,
+    QDialogButtonBox,
+    QFormLayout,
+    QFrame,
+    QLabel,
+    QLineEdit,
+    QScrollArea,
+    QVBoxLayout,
+    QWidget,
+)
 
 from tallplank.core.error import PlankError
 
 Values = Mapping[str, str]
-WIDTH = 380
+WIDTH, TALL = 380, 460
 YES = "yes"
 
 
 class FormDialog(QDialog):
     """Rows of text, choices and checks; `act` is given what they hold and may refuse it with a PlankError."""
 
-    def __init__(self, parent: QWidget, title: str, advice: str, act: Callable[[Values], None], button: str) -> None:
+    def __init__(self, parent: QWidget, title: str, advice: str, act: Callable[[Values], None], button: str, *, many: bool = False) -> None:
+        """With `many` rows it scrolls."""
         super().__init__(parent)
         self.setWindowTitle(title)
         self.setMinimumWidth(WIDTH)
@@ -28,7 +41,7 @@ class FormDialog(QDialog):
         words.setVisible(bool(advice))
         column.addWidget(words)
         self._form = QFormLayout()
-        column.addLayout(self._form)
+        column.addWidget(_scrolled(self._form)) if many else column.addLayout(self._form)
         self.told = QLabel()
         self.told.setWordWrap(True)
         self.told.setProperty("kind", "wrong")
@@ -84,3 +97,14 @@ class FormDialog(QDialog):
         field.setAccessibleName(name)
         self._form.addRow(name, field)
         self._reads[name] = read
+
+
+def _scrolled(form: QFormLayout) -> QScrollArea:
+    holder, area = QWidget(), QScrollArea()
+    holder.setLayout(form)
+    area.setWidget(holder)
+    area.setWidgetResizable(True)
+    area.setFrameShape(QFrame.Shape.NoFrame)
+    area.setMinimumHeight(TALL)
+    area.setStyleSheet("QScrollArea, QScrollArea > QWidget > QWidget { background: transparent; }")
+    return area

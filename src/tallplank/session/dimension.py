@@ -7,6 +7,7 @@ from tallplank.core.edit.dimension.added import add_dimension, change_dimension,
 from tallplank.core.edit.dimension.pick import Held, alike, held_on
 from tallplank.core.edit.dimension.word import chain_words, dimension_words
 from tallplank.core.job.dimension import Dimension, View
+from tallplank.core.joinery.made import Made
 from tallplank.core.space.outline import Point
 from tallplank.session.store import Store
 
@@ -19,15 +20,14 @@ class Lines:
 
     def __init__(self, store: Store, view: View) -> None:
         self._store, self._view = store, view
-        self._of: object = None
+        self._of: tuple[Made, str, str] | None = None
         self._lines: tuple[Held, ...] = ()
 
     def now(self) -> tuple[Held, ...]:
         """Those of the drawing as it is shown now."""
         state, made = self._store.state, self._store.shown
-        key = (id(made), state.room, state.face)
-        if self._of != key:
-            self._of = key
+        if self._of is None or self._of[0] is not made or self._of[1:] != (state.room, state.face):
+            self._of = (made, state.room, state.face)
             self._lines = held_on(made, state.room, state.face, self._view) if state.room and state.face else ()
         return self._lines
 

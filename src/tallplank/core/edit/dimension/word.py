@@ -17,7 +17,6 @@ CHAIN_WORDS: dict[str, str] = {
     "services": "services",
     "levels": "heights",
     "whole": "the whole",
-    "way": "way",
 }
 
 
@@ -57,13 +56,14 @@ def dimension_words(made: Made, dimension: Dimension) -> str:
 
 
 def chain_words(made: Made, room_id: str, name: str) -> str:
-    """A chain by its name: which of its drawing it is."""
-    room, where, last = (*name.split("/", 2), "", "")[:3]
-    assert room
-    parts = last.split(" ")
-    known = next((CHAIN_WORDS[p] for p in parts if p in CHAIN_WORDS), None)
-    names = {f.id: f.name for f in made.faces[room_id].values()} | {g.id: g.name for g in made.job.room(room_id).groups}
-    names |= {c.id: c.name for c in made.job.room(room_id).columns}
-    others = [names.get(p, p) for p in parts if p not in CHAIN_WORDS]
-    drawing = "plan" if where == "plan" else names.get(where, where)
-    return f"{drawing}: {' '.join([known or 'column', *others])}"
+    """A chain by its name: of which drawing it is, what it measures and where it lies."""
+    _, where, rest = name.split("/", 2)
+    parts = rest.split(" ")
+    room, faces = made.job.room(room_id), {f.id: f.name for f in made.faces[room_id].values()}
+    if where != "plan":
+        side, what = parts
+        return f"{faces.get(where, where)}: {CHAIN_WORDS.get(what, what)}, {side}"
+    names = faces | {g.id: g.name for g in room.groups} | {c.id: c.name for c in room.columns}
+    if parts[1] == "way":
+        return f"Plan: way {parts[2]} of {names.get(parts[0], parts[0])}"
+    return f"Plan: {CHAIN_WORDS.get(parts[1], names.get(parts[1], parts[1]))}, {names.get(parts[0], parts[0])}"
