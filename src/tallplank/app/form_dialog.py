@@ -106,5 +106,5 @@ def _scrolled(form: QFormLayout) -> QScrollArea:
     area.setWidgetResizable(True)
     area.setFrameShape(QFrame.Shape.NoFrame)
     area.setMinimumHeight(TALL)
-    area.setStyleSheet("QScrollArea, QScrollArea > QWidget > QWidget { background: transparent; }")
+    holder.setObjectName("scrolled")
     return area

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from typing import Literal
 
 from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.edit.check import EditError
 from tallplank.core.edit.group import group_of, set_top
 from tallplank.core.edit.unit import Spot, change_units, place_unit
 from tallplank.core.job.job import Job
@@ -27,6 +28,10 @@ def set_end(job: Job, catalog: Catalog, room_id: str, group_id: str, end: End, k
     Raises:
         EditError: no such group, or no filler can stand there.
     """
+    group = group_of(job.room(room_id), group_id)
+    along = group.faces[0].turn
+    if kind == "waterfall" and any(abs((face.turn - along) % 180.0 - 90.0) < 1.0 for face in group.faces):
+        raise EditError(f"Units stand at the ends of {group.name}: its worktop cannot turn down there.")
     job = set_top(job, room_id, group_id, **{f"{end}_end": kind})
     return with_end_fillers(job, catalog, room_id, group_id, end) if kind == "waterfall" else job
 

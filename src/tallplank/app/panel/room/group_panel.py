@@ -8,11 +8,13 @@ from tallplank.app.panel.angle import degrees_of, shown_degrees
 from tallplank.app.panel.panel import Panel
 from tallplank.app.panel.row import Origin
 from tallplank.core.edit.group import change_group, group_of, remove_group, set_bar, set_face_length, set_seats, set_top, turn_group
+from tallplank.core.edit.group_end import add_end_faces
 from tallplank.core.edit.walkway import Walkway, group_outline, set_walkway, standing_out, walkways
 from tallplank.core.edit.waterfall import set_end
+from tallplank.core.error import PlankError
 from tallplank.core.job.face import group_frame
 from tallplank.core.job.job import Job
-from tallplank.core.job.room import SEAT_WIDTH, SIDES, Group, RaisedBar, Side4
+from tallplank.core.job.room import MOST_GROUP_FACES, SEAT_WIDTH, SIDES, Group, RaisedBar, Side4
 from tallplank.core.joinery.made import Made
 from tallplank.core.space.outline import middle
 from tallplank.session.store import Store
@@ -43,10 +45,21 @@ class GroupPanel(Panel):
         self._walkway_rows()
         self._top_rows()
         self._seat_rows()
+        if len(self._faces) + 2 <= MOST_GROUP_FACES:
+            ends = QPushButton("Let units stand at its ends too")
+            ends.clicked.connect(self._add_ends)
+            self.widget(ends)
         button = QPushButton("Remove it and its units")
         button.clicked.connect(lambda: store.apply(lambda j: remove_group(j, self._room, self._id), f"remove {group.name}"))
         self.widget(button)
         self.done()
+
+    def _add_ends(self) -> None:
+        made = self.store.derived.made
+        try:
+            self._apply(lambda j: add_end_faces(j, made, self._room, self._id), "faces at its ends")
+        except PlankError as problem:
+            self.store.say(str(problem))
 
     @staticmethod
     def key(store: Store) -> tuple[object, ...]:
@@ -54,7 +67,8 @@ class GroupPanel(Panel):
         group = selected_group(store)
         ways = tuple(walkways(store.derived.made, store.state.room, group.id)) if group is not None else ()
         barred = group is not None and group.top.bar is not None
-        return ("group", store.state.room, group.id if group is not None else "", ways, barred)
+        faces = len(group.faces) if group is not None else 0
+        return ("group", store.state.room, group.id if group is not None else "", ways, barred, faces)
 
     def _ways(self) -> dict[Side4, Walkway]:
         made = self.store.derived.made

@@ -114,7 +114,8 @@ def _mirrored(group: Group, line: tuple[Point, Point]) -> Group:
 def _mirrored_face(face: GroupFace) -> GroupFace:
     turn = radians(face.turn)
     end = (face.x + cos(turn) * face.length, face.y + sin(turn) * face.length)
-    return face.but(x=_whole(-end[0]), y=_whole(end[1]), turn=folded(0.0 - face.turn) if face.turn % 180.0 else face.turn)
+    name = {"left": "right", "right": "left"}.get(face.name, face.name)
+    return face.but(name=name, x=_whole(-end[0]), y=_whole(end[1]), turn=folded(0.0 - face.turn) if face.turn % 180.0 else face.turn)
 
 
 def _mirrored_seats(row: Seats) -> Seats:
