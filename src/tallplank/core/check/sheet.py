@@ -11,6 +11,8 @@ from tallplank.core.job.job import Job
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.run.run import Run
+from tallplank.core.measure.memo import IdentityMemo
 
 SLACK = 0.05
 REMEDY = "Choose a larger board, or make it of several pieces."
@@ -25,8 +27,16 @@ def beyond_its_sheet(site: Site, unit: MadeUnit) -> Iterator[Finding]:
 def runs_beyond_sheets(made: Made) -> Iterator[Finding]:
     """Parts of worktops, plinths and panels that pass over or beside several units."""
     for run in made.runs:
-        for part in _too_large(made.catalog, run.parts):
-            yield Finding("warning", "larger-than-sheet", f"{run.label}: {_words(made.job, made.catalog, part)}", REMEDY, run.members)
+        yield from _KNOWN.get((run, made.catalog, made.job.display), lambda run=run: tuple(_of_run(made, run)))  # type: ignore[misc]
+
+
+_KNOWN: IdentityMemo[tuple[Finding, ...]] = IdentityMemo(2000)
+"""What was found of runs, for as long as they are the same."""
+
+
+def _of_run(made: Made, run: Run) -> Iterator[Finding]:
+    for part in _too_large(made.catalog, run.parts):
+        yield Finding("warning", "larger-than-sheet", f"{run.label}: {_words(made.job, made.catalog, part)}", REMEDY, run.members)
 
 
 def _too_large(catalog: Catalog, parts: Iterable[Part]) -> Iterator[Part]:

@@ -77,9 +77,7 @@ def box_of(choice: Choice) -> Box:
     if inside_depth.value <= 0:
         raise BuildError(f"There is no room before the back: {inside_depth.reckoned()}.")
     floor, top = thickness(choice, "floor_thickness", "bottom"), _top(choice)
-    used = {"full": floor, "stretchers": floor, "rails": choice.rule("stretcher_width", "rail"), "none": Size(0.0, ())}[top]
-    used = used + apron if (apron := choice.apron) is not None else used
-    used = drop if (drop := choice.drop) is not None and drop.value > used.value else used
+    used = _used_at_top(choice, floor, top)
     if (rest := height - floor - used).value <= 0:
         raise BuildError(f"There is no room between bottom and top: {rest.reckoned()}.")
     return Box(
@@ -99,6 +97,13 @@ def box_of(choice: Choice) -> Box:
         used,
         top,
     )
+
+
+def _used_at_top(choice: Choice, floor: Size, top: str) -> Size:
+    """What of the inside height is taken by what closes the box above, and by what is let into the worktop over it."""
+    used = {"full": floor, "stretchers": floor, "rails": choice.rule("stretcher_width", "rail"), "none": Size(0.0, ())}[top]
+    used = used + apron if (apron := choice.apron) is not None else used
+    return drop if (drop := choice.drop) is not None and drop.value > used.value else used
 
 
 def thickness(choice: Choice, rule: str, label: str) -> Size:
