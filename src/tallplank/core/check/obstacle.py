@@ -127,6 +127,7 @@ RUN_NAMES: Mapping[RunKind, str] = {
     "cornice": "cornice",
     "soffit-rail": "soffit rail",
     "sill": "window sill",
+    "panel": "paneled wall",
     "end": "end panel",
 }
 

@@ -6,6 +6,7 @@ from typing import Annotated, Literal, Self, get_args
 from pydantic import Field, model_validator
 
 from tallplank.core.job.base import Degrees, Id, Mm, Name, Positive, Record
+from tallplank.core.job.scheme import MOST_SCHEMES, Scheme
 from tallplank.core.job.standing import MOST_COLUMNS, MOST_SLOPES, MOST_SOFFITS, Column, Slope, Soffit
 from tallplank.core.job.wall import SHORTEST_WALL, Corner, FreeWall, Wall
 from tallplank.core.space.outline import edges, far, is_clockwise, is_simple
@@ -120,6 +121,8 @@ class Room(Record):
     floor: Id | None = None
     ceiling: Id | None = None
     """What they are covered with: a look of the catalogue or a picture of the job."""
+    schemes: Annotated[tuple[Scheme, ...], Field(max_length=MOST_SCHEMES)] = ()
+    """Its paneled walls."""
     cornice: bool = False
     """Whether a molding runs along the walls and round the soffits under the ceiling."""
 
@@ -136,10 +139,12 @@ class Room(Record):
             raise ValueError("the walls of a room may not cross or touch one another")
         if not is_clockwise(self.corners):
             raise ValueError("the corners of a room run clockwise as seen from above")
-        things = [g.id for g in self.groups] + [c.id for c in self.columns] + [s.id for s in self.soffits] + [s.id for s in self.slopes]
+        if any(scheme.face not in self.face_ids for scheme in self.schemes):
+            raise ValueError("a paneled wall is on a wall or face of its room")
+        things = [t.id for rows in (self.schemes, self.groups, self.columns, self.soffits, self.slopes) for t in rows]
         ids = (*self.face_ids, *things)
         if len(set(ids)) != len(ids):
-            raise ValueError("two walls, faces or groups have the same id")
+            raise ValueError("two walls, faces, groups or paneled walls have the same id")
         in_walls = self.ids_in_walls
         if len(set(in_walls)) != len(in_walls):
             raise ValueError("two openings or services of a room have the same id")
@@ -166,7 +171,8 @@ class Room(Record):
     def things(self) -> tuple[str, ...]:
         """The ids of all that is in its walls and stands or hangs in it, beside units."""
         hanging = (*(s.id for s in self.soffits), *(s.id for s in self.slopes))
-        return (*self.ids_in_walls, *(c.id for c in self.columns), *hanging, *(g.id for g in self.groups))
+        on_walls = (*(g.id for g in self.groups), *(s.id for s in self.schemes))
+        return (*self.ids_in_walls, *(c.id for c in self.columns), *hanging, *on_walls)
 
     def wall(self, face_id: str) -> Wall | None:
         """The wall that a face belongs to, or None for a face of a group."""

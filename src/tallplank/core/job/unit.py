@@ -38,6 +38,9 @@ HardwareRole = Literal[
     "light-rail",
     "cornice",
     "soffit-rail",
+    "base",
+    "chair-rail",
+    "panel-mold",
     "sink",
     "hob",
     "tap",
@@ -47,8 +50,8 @@ HardwareRole = Literal[
 FINISH_ROLES: tuple[FinishRole, ...] = get_args(FinishRole)
 LARGEST_UNIT = 10_000.0
 UnitSize = Annotated[float, Field(allow_inf_nan=False, gt=0, le=LARGEST_UNIT)]
-RunKind = Literal["top", "plinth", "end", "scribe", "crown", "light-rail", "cornice", "soffit-rail", "sill"]
-ROOM_KINDS: tuple[RunKind, ...] = ("cornice", "soffit-rail", "sill")
+RunKind = Literal["top", "plinth", "end", "scribe", "crown", "light-rail", "cornice", "soffit-rail", "sill", "panel"]
+ROOM_KINDS: tuple[RunKind, ...] = ("cornice", "soffit-rail", "sill", "panel")
 """What runs along the walls and soffits of a room, or lies in its windows."""
 RUN_KINDS: tuple[RunKind, ...] = tuple(kind for kind in get_args(RunKind) if kind not in ROOM_KINDS)
 """What passes across several units."""

@@ -36,6 +36,7 @@ from tallplank.core.joinery.unit.between import build_between
 from tallplank.core.joinery.unit.carcass import build_carcass
 from tallplank.core.joinery.unit.filler import build_filler
 from tallplank.core.joinery.unit.sheet import build_back_panel, build_end_panel
+from tallplank.core.joinery.wall.build import wall_runs
 from tallplank.core.measure.memo import IdentityMemo, are_same
 from tallplank.core.space.outline import strip_span
 
@@ -202,6 +203,7 @@ class Workshop:
         record = job.room(room)
         standing = standing_in(record, faces, [(m.placed, m.outline) for m in members], runs) if record.cornice else []
         yield from room_runs(record, faces, self.catalog, job.standard, standing)
+        yield from wall_runs(record, faces, self.catalog, job.standard)
 
     def _beside_face(self, faces: Faces, face: Face, at_faces: Mapping[str, tuple[MadeUnit, ...]]) -> tuple[Beside, ...]:
         """What stands at other faces and reaches into the strip before one."""

@@ -96,6 +96,7 @@ PREFIXES: Mapping[RunKind, str] = {
     "cornice": "K",
     "soffit-rail": "R",
     "sill": "W",
+    "panel": "Y",
     "end": "E",
 }
 

@@ -159,6 +159,7 @@ WORDS: Mapping[RunKind, str] = {
     "cornice": "Cornice",
     "soffit-rail": "Soffit rail",
     "sill": "Window sill",
+    "panel": "Paneled wall",
     "end": "End panel",
 }
 FINISHES: Mapping[RunKind, FinishRole] = {"top": "top", "plinth": "plinth"}

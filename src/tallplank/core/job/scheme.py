@@ -1,0 +1,196 @@
+"""Paneled walls: a scheme on a face of a room is a tree of regions that divide it, each with what fills it."""
+
+from collections.abc import Callable, Iterator
+from typing import Annotated, Literal, Self
+
+from pydantic import Field, model_validator
+
+from tallplank.core.job.base import Id, Name, NotNegative, Positive, Record, RecordError
+from tallplank.core.measure.divide import Member
+
+MOST_SCHEMES, MOST_PARTS, MOST_DEPTH, MOST_COUNT = 100, 60, 8, 200
+Path = tuple[int, ...]
+ROOT: Path = ()
+Way = Literal["upright", "level"]
+
+
+class Plain(Record):
+    """Nothing but the backing, or the wall."""
+
+    kind: Literal["plain"] = "plain"
+
+
+class Panel(Record):
+    """A panel so far within the stiles and rails around it: a board that is raised, or only what lies behind it, with a molding round."""
+
+    kind: Literal["panel"] = "panel"
+    border: NotNegative = 0.0
+    raised: NotNegative = 0.0
+    """How thick the board is that is planted on; 0 for none."""
+    mold: Id | None = None
+    """The molding round it, inside the border."""
+
+
+class Slats(Record):
+    """Strips side by side, the first and the last flush with the ends; the gap takes up what is left."""
+
+    kind: Literal["slats"] = "slats"
+    width: Positive = 20.0
+    gap: NotNegative = 20.0
+    """About so much; solved again for each length."""
+    deep: Positive = 40.0
+    way: Way = "upright"
+
+
+class Grooves(Record):
+    """A board with grooves, evenly spaced and as far from both ends."""
+
+    kind: Literal["grooves"] = "grooves"
+    pitch: Positive = 100.0
+    """About so far apart; solved again for each length."""
+    width: Positive = 4.0
+    deep: Positive = 4.0
+    way: Way = "upright"
+
+
+class Frame(Record):
+    """One of several frames in one another: how far within the one around it, how wide its boards are and how thick."""
+
+    inset: NotNegative = 0.0
+    width: Positive = 60.0
+    thick: Positive = 12.0
+
+
+class Frames(Record):
+    """Frames in frames, from the outermost inwards."""
+
+    kind: Literal["frames"] = "frames"
+    frames: Annotated[tuple[Frame, ...], Field(min_length=1, max_length=8)] = (Frame(),)
+
+
+class Cover(Record):
+    """A sheet of glass or mirror, so far within what is around it."""
+
+    kind: Literal["cover"] = "cover"
+    border: NotNegative = 0.0
+    finish: Id | None = None
+
+
+class Kept(Record):
+    """An opening that is kept free, for a screen."""
+
+    kind: Literal["open"] = "open"
+
+
+Fill = Annotated[Plain | Panel | Slats | Grooves | Frames | Cover | Kept, Field(discriminator="kind")]
+PLAIN = Plain()
+
+
+class Region(Record):
+    """A part of a wall. One that is divided has `parts`, from left to right or from the bottom up, with boards between them.
+
+    Its own size among its neighbours is a member of the divide rule. A single part may repeat, `count` times or as often as makes it
+    about as large as `wanted`.
+    """
+
+    size: Positive | None = None
+    share: Annotated[float, Field(gt=1e-6, le=1e6, allow_inf_nan=False)] = 1.0
+    least: NotNegative = 0.0
+    most: Positive | None = None
+    split: Literal["across", "up"] = "across"
+    stile: NotNegative = 0.0
+    """How wide the boards between the parts are; 0 for none."""
+    ends: NotNegative | None = None
+    """How wide the boards at both ends are; as those between where it is not given."""
+    parts: Annotated[tuple["Region", ...], Field(max_length=MOST_PARTS)] = ()
+    count: Annotated[int, Field(ge=0, le=MOST_COUNT)] = 0
+    wanted: Positive | None = None
+    finish: Id | None = None
+    """Of its boards and of all within it; the scheme's where it is not given."""
+    fill: Fill = PLAIN
+
+    @model_validator(mode="after")
+    def _repeats_one(self) -> Self:
+        if (self.count or self.wanted is not None) and len(self.parts) != 1:
+            raise ValueError("only a single part repeats")
+        if self.parts and not isinstance(self.fill, Plain):
+            raise ValueError("a region that is divided is filled by its parts")
+        return self
+
+    @property
+    def member(self) -> Member:
+        """Its size as the divide rule takes it."""
+        return Member(self.size, self.share, self.least, self.most)
+
+    @property
+    def at_ends(self) -> float:
+        """How wide the boards at both ends are."""
+        return self.stile if self.ends is None else self.ends
+
+    @property
+    def depth(self) -> int:
+        """How many divisions lie one in another."""
+        return 1 + max(part.depth for part in self.parts) if self.parts else 0
+
+
+class Scheme(Record):
+    """A paneled wall, or a part of one: from `left` to `right` (from the ends of its face), from `low` up to `high` or to the ceiling."""
+
+    id: Id
+    name: Name
+    face: Id
+    left: NotNegative = 0.0
+    right: NotNegative = 0.0
+    low: NotNegative = 0.0
+    high: Positive | None = None
+    backing: NotNegative = 0.0
+    """How thick the board behind all of it is; 0 for the wall itself."""
+    base: Id | None = None
+    rail: Id | None = None
+    crown: Id | None = None
+    """Moldings: along the floor, along its upper edge, and under the ceiling."""
+    finish: Id | None = None
+    root: Region = Region()
+
+    @model_validator(mode="after")
+    def _is_sound(self) -> Self:
+        if self.high is not None and self.high <= self.low:
+            raise ValueError("its upper edge is above its lower one")
+        if self.root.depth > MOST_DEPTH:
+            raise ValueError(f"regions are divided at most {MOST_DEPTH} times one in another")
+        return self
+
+
+def region_at(root: Region, path: Path) -> Region | None:
+    """The region at a path, or None; all copies of one that repeats are the same region."""
+    for index in path:
+        if not root.parts:
+            return None
+        repeats = bool(root.count or root.wanted is not None)
+        if not repeats and not 0 <= index < len(root.parts):
+            return None
+        root = root.parts[0 if repeats else index]
+    return root
+
+
+def changed_at(root: Region, path: Path, change: Callable[[Region], Region]) -> Region:
+    """The tree with one region changed; a copy of one that repeats stands for all of them.
+
+    Raises:
+        RecordError: there is no such region, or it would not be allowed.
+    """
+    if not path:
+        return change(root)
+    repeats = bool(root.count or root.wanted is not None)
+    index = 0 if repeats else path[0]
+    if not 0 <= index < len(root.parts):
+        raise RecordError("The wall has no such region.")
+    part = changed_at(root.parts[index], path[1:], change)
+    return root.but(parts=(*root.parts[:index], part, *root.parts[index + 1 :]))
+
+
+def regions(root: Region, path: Path = ROOT) -> Iterator[tuple[Path, Region]]:
+    """Every region with its path, a division before its parts."""
+    yield path, root
+    for index, part in enumerate(root.parts):
+        yield from regions(part, (*path, index))

@@ -1,0 +1,93 @@
+"""Boards that stand flat on a wall: rectangles, or what openings leave of them in its true shape."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from shapely import Polygon, box
+from shapely.geometry.base import BaseGeometry
+from shapely.geometry.polygon import orient
+
+from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.finish import Finish
+from tallplank.core.job.face import Face
+from tallplank.core.job.standard import Standard
+from tallplank.core.joinery.part.form.form import SHEET
+from tallplank.core.joinery.part.form.outlined import Outlined
+from tallplank.core.joinery.part.hole import Pocket
+from tallplank.core.joinery.part.part import Tag
+from tallplank.core.joinery.rule.choice import chosen_finish
+from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.wall.solve import Area, Solved
+from tallplank.core.measure.size import Size
+from tallplank.core.space.outline import Ring, bounds
+
+NEAR = 1.0
+"""What is nearer, in millimetres, is in the same place."""
+SLIVER, SAME = 1.0, 1e-6
+"""What is narrower, in millimetres, is no board; and corners nearer than this are one."""
+
+
+@dataclass(frozen=True, slots=True)
+class Making:
+    """What the parts of a scheme are made with: where it lies, what its openings leave free, and where parts go."""
+
+    catalog: Catalog
+    standard: Standard
+    face: Face
+    solved: Solved
+    free: BaseGeometry
+    """What boards may cover: the wall but for its openings."""
+    out: Collector
+
+    def finish(self, own: str | None, thick: float | None = None) -> Finish:
+        """A finish by its id, else that of the job's fronts; of boards of another thickness where it is given."""
+        found = self.catalog.finishes.get(own or "") or chosen_finish(self.catalog, self.standard, None, "front")
+        return found if thick is None else found.but(thickness=thick)
+
+    @property
+    def behind(self) -> float:
+        """The y of the face that boards stand on: of the backing, or of the wall."""
+        return 0.0 - self.solved.scheme.backing
+
+
+def rectangle_of(area: Area) -> Polygon:
+    """An area as a shape."""
+    return box(area.x, area.z, area.right, area.top)
+
+
+def shapes_of(shape: BaseGeometry) -> Iterator[Polygon]:
+    """The pieces of a shape that are boards, from the left and from below."""
+    found = [p for p in getattr(shape, "geoms", (shape,)) if isinstance(p, Polygon) and not p.buffer(-SLIVER / 2).is_empty]
+    yield from sorted(found, key=lambda p: (p.bounds[0], p.bounds[1]))
+
+
+def add_boards(
+    making: Making, tag: Tag, shape: BaseGeometry, finish: Finish, back: float, *, upright: bool, cuts: tuple[Pocket, ...] = ()
+) -> list[Area]:
+    """A board for each piece of a shape that openings leave, its back at the y `back`, its grain upright or level; where they lie."""
+    found = []
+    for piece in shapes_of(shape.intersection(making.free)):
+        x0, z0, x1, z1 = piece.bounds
+        area = Area(x0, z0, x1 - x0, z1 - z0)
+        sides = (Size.of(area.height, "height"), Size.of(area.width, "width"))
+        length, width = sides if upright else sides[::-1]
+        lay = Lay("+z", "-x", (x1, back, z0)) if upright else Lay("+x", "+z", (x0, back, z0))
+        ring = _ring(piece, area, upright=upright)
+        form = SHEET if _is_rectangle(ring) else Outlined(ring)
+        thick = Size.of(finish.thickness, "board")
+        making.out.add(tag, "front", "front", finish, (length, width, thick), lay, pockets=cuts if form is SHEET else (), form=form)
+        found.append(area)
+    return found
+
+
+def _ring(piece: Polygon, area: Area, *, upright: bool) -> Ring:
+    """The outline of a piece as its part sees it: along the grain and across, counter-clockwise."""
+    points = list(orient(piece, 1.0).exterior.coords)[:-1]
+    if upright:
+        return tuple((z - area.z, area.right - x) for x, z in points)
+    return tuple((x - area.x, z - area.z) for x, z in points)
+
+
+def _is_rectangle(ring: Ring) -> bool:
+    low, high = bounds(ring)
+    return len(ring) == 4 and all(min(abs(p[i] - low[i]), abs(p[i] - high[i])) < SAME for p in ring for i in (0, 1))

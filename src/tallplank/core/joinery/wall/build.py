@@ -1,0 +1,142 @@
+"""The parts of paneled walls: backing, the boards between regions, what fills these, and moldings along the edges."""
+
+from collections.abc import Iterator, Sequence
+from math import ceil
+
+from shapely import box, union_all
+
+from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.hardware import Molding
+from tallplank.core.job.face import Faces
+from tallplank.core.job.room import Room
+from tallplank.core.job.scheme import Kept, Scheme
+from tallplank.core.job.standard import Standard
+from tallplank.core.joinery.part.part import BuildError, Tag
+from tallplank.core.joinery.run.run import Run
+from tallplank.core.joinery.run.trim.molding import add_line
+from tallplank.core.joinery.setout.collector import Collector
+from tallplank.core.joinery.wall.board import NEAR, Making, add_boards, rectangle_of
+from tallplank.core.joinery.wall.corner import Corners, Trim
+from tallplank.core.joinery.wall.fill import add_fill
+from tallplank.core.joinery.wall.solve import Area, Solved, Strip, rise, solve
+from tallplank.core.measure.size import Size
+from tallplank.core.space.outline import Point
+
+NAMES: dict[Trim, str] = {"base": "baseboard", "rail": "wall rail", "crown": "wall crown"}
+
+
+def wall_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard) -> Iterator[Run]:
+    """One run for each scheme of a room, whose parts are in the frame of its face."""
+    for scheme in room.schemes:
+        face = faces[scheme.face]
+        out, problem = Collector(catalog), ""
+        try:
+            make_scheme(scheme, room, faces, catalog, standard, out)
+        except BuildError as error:
+            out, problem = Collector(catalog), error.text
+        key = f"panel-{room.id}-{scheme.id}"
+        yield Run(key, scheme.name, room.id, face.id, "panel", (), out.finished(), tuple(out.fittings), problem)
+
+
+def make_scheme(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard, out: Collector) -> Solved:
+    """Make a scheme's parts; how it was solved.
+
+    Raises:
+        BuildError: it does not fit.
+    """
+    face = faces[scheme.face]
+    corners = Corners(room, faces, scheme, catalog, standard)
+    solved = solve(scheme, face, catalog, corners.board_ends())
+    holes = [box(o.x, o.sill, o.x + o.width, o.sill + o.height) for o in face.openings]
+    wall = rectangle_of(Area(0.0, 0.0, face.length, face.height))
+    making = Making(catalog, standard, face, solved, wall.difference(union_all(holes)) if holes else wall, out)
+    _add_backing(making, corners.hidden)
+    for strip in solved.strips:
+        _add_strip(making, strip, corners.hidden)
+    for field in solved.leaves:
+        add_fill(making, field)
+    _add_moldings(making, corners)
+    return solved
+
+
+def _add_strip(making: Making, strip: Strip, hidden: float) -> None:
+    """The board between two regions, or several where it is longer than its sheet; at the right end it goes on into the corner."""
+    inner, area, finish = making.solved.inner, strip.area, making.finish(strip.finish)
+    tag = Tag("wall stile" if strip.upright else "wall rail board")
+    if area.right > inner.right - NEAR:
+        area = Area(area.x, area.z, area.width + hidden, area.height)
+    longest = making.catalog.boards[finish.board].sheet[0]
+    if strip.upright:
+        spans = _pieces(area.z, area.top, [], longest)
+        pieces = [Area(area.x, a, area.width, b - a) for a, b in spans]
+    else:
+        spans = _pieces(area.x, area.right, _middles(making), longest)
+        pieces = [Area(a, area.z, b - a, area.height) for a, b in spans]
+    for piece in pieces:
+        add_boards(making, tag, rectangle_of(piece), finish, making.behind, upright=strip.upright)
+
+
+def _middles(making: Making) -> list[float]:
+    """The middles of upright boards, where seams are hidden or held."""
+    return sorted(s.area.x + s.area.width / 2 for s in making.solved.strips if s.upright)
+
+
+def _add_backing(making: Making, hidden: float) -> None:
+    """Boards behind all of it but what is kept free, with seams in the middle of boards that stand there, as the sheet asks for."""
+    scheme, whole, inner = making.solved.scheme, making.solved.whole, making.solved.inner
+    if not scheme.backing:
+        return
+    finish = making.finish(scheme.finish, scheme.backing)
+    kept = [rectangle_of(f.area) for f in making.solved.leaves if isinstance(f.region.fill, Kept)]
+    all_of_it = rectangle_of(Area(inner.x, whole.z, inner.width + hidden, whole.height))
+    shape = all_of_it.difference(union_all(kept)) if kept else all_of_it
+    wide = making.catalog.boards[finish.board].sheet[1]
+    for a, b in _pieces(inner.x, inner.right + hidden, _middles(making), wide):
+        piece = rectangle_of(Area(a, whole.z, b - a, whole.height)).intersection(shape)
+        add_boards(making, Tag("backing"), piece, finish, 0.0, upright=True)
+
+
+def _pieces(start: float, end: float, seams: Sequence[float], widest: float) -> list[tuple[float, float]]:
+    """From start to end in pieces no wider than the sheet: up to the farthest seam within reach, else in equal ones."""
+    found, at = [], start
+    while end - at > widest + NEAR:
+        reach = [s for s in seams if at + NEAR < s <= at + widest]
+        after = [s for s in seams if s > at + widest]
+        to = after[0] if after else end
+        cut = max(reach, default=at + (to - at) / ceil((to - at) / widest))
+        found.append((at, cut))
+        at = cut
+    return [*found, (at, end)]
+
+
+def _add_moldings(making: Making, corners: Corners) -> None:
+    """The moldings along the floor, along the upper edge and under the ceiling; they stand on the backing."""
+    solved, scheme = making.solved, making.solved.scheme
+    levels: dict[Trim, float] = {"base": solved.whole.z, "crown": making.face.height - rise(making.catalog, scheme.crown)}
+    if scheme.high is not None:
+        levels["rail"] = solved.whole.top - rise(making.catalog, scheme.rail)
+    for what, z in levels.items():
+        molding = making.catalog.hardware.get(getattr(scheme, what) or "")
+        if not isinstance(molding, Molding):
+            continue
+        ends = corners.molding_ends(what)
+        for a, b in _free_of_openings(making, z, molding.rise):
+            first, last = a <= solved.whole.x, b >= solved.whole.right
+            start, stop = (a + ends[0].inset if first else a), (b - ends[1].inset if last else b)
+            turns = (ends[0].turn if first else 0.0, ends[1].turn if last else 0.0)
+            line: tuple[Point, Point] = ((start, making.behind), (stop, making.behind))
+            finish, tag = making.finish(scheme.finish), Tag(NAMES[what])
+            add_line(line, z, turns, molding, finish, tag, making.out, length=lambda p, q: Size.of(q - p, "along the wall"))
+
+
+def _free_of_openings(making: Making, z: float, high: float) -> Iterator[tuple[float, float]]:
+    """Where along the wall a molding at a height runs: up to doors and windows, and on behind them."""
+    whole = making.solved.whole
+    spans = [(o.x, o.x + o.width) for o in making.face.openings if o.sill < z + high and o.sill + o.height > z]
+    at = whole.x
+    for low, stop in sorted(spans):
+        if low - at > NEAR and low < whole.right:
+            yield at, low
+        at = max(at, stop)
+    if whole.right - at > NEAR:
+        yield at, whole.right

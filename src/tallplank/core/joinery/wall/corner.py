@@ -1,0 +1,112 @@
+"""Where a paneled wall meets another round a corner of its room.
+
+Source: common practice: the boards of the wall at the left run into the corner, those of the next one stand against them; moldings that
+go on are mitred, others end against what is there.
+"""
+
+from dataclasses import dataclass
+from math import cos, radians, sin
+from typing import Literal, NamedTuple
+
+from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.job.face import HALF_TURN, Face, Faces
+from tallplank.core.job.room import Room
+from tallplank.core.job.scheme import Scheme
+from tallplank.core.job.standard import Standard
+from tallplank.core.joinery.rule.choice import chosen_finish
+
+Trim = Literal["base", "rail", "crown"]
+Side = Literal["left", "right"]
+NEAR = 1.0
+"""An end that is so near to a corner of the room is in it."""
+
+
+class MoldingEnd(NamedTuple):
+    """How a molding ends: so far within the scheme, and turning by so many degrees, counter-clockwise, into the next one."""
+
+    inset: float
+    turn: float
+
+
+@dataclass(frozen=True, slots=True)
+class Corners:
+    """The corners at both ends of a scheme."""
+
+    room: Room
+    faces: Faces
+    scheme: Scheme
+    catalog: Catalog
+    standard: Standard
+
+    def board_ends(self) -> tuple[float, float]:
+        """How far within the scheme its boards are seen: from where the next wall's boards stand before them."""
+        return self._seen_from("left"), self._seen_from("right")
+
+    @property
+    def hidden(self) -> float:
+        """How much farther its boards reach at the right, behind those of the next wall."""
+        if self._mate("right") is None:
+            return 0.0
+        return self._seen_from("right") - self._face.inset("right", self._depth(self.scheme))
+
+    def _seen_from(self, side: Side) -> float:
+        mate, face, own = self._mate(side), self._face, self._depth(self.scheme)
+        if not self._is_in_corner(side):
+            return 0.0
+        if mate is None:
+            return face.inset(side, own)
+        return max(_crossing(self._depth(mate), own, face.before if side == "left" else face.after), 0.0)
+
+    def molding_ends(self, what: Trim) -> tuple[MoldingEnd, MoldingEnd]:
+        """How a molding ends at the left and at the right."""
+        return self._molding_end(what, "left"), self._molding_end(what, "right")
+
+    def _molding_end(self, what: Trim, side: Side) -> MoldingEnd:
+        face, mate = self._face, self._mate(side)
+        if mate is None:
+            return MoldingEnd(0.0, 0.0)
+        angle = face.before if side == "left" else face.after
+        if self._goes_on(mate, what):
+            return MoldingEnd(_crossing(mate.backing, self.scheme.backing, angle), angle - HALF_TURN)
+        return MoldingEnd(max(_crossing(mate.backing, self.scheme.backing, angle), 0.0), 0.0)
+
+    @property
+    def _face(self) -> Face:
+        return self.faces[self.scheme.face]
+
+    def _is_in_corner(self, side: Side) -> bool:
+        face = self._face
+        gap = self.scheme.left if side == "left" else self.scheme.right
+        return gap < NEAR and (face.closed_left if side == "left" else face.closed_right)
+
+    def _mate(self, side: Side) -> Scheme | None:
+        """The scheme round the corner at a side that reaches into it too, at some of the same heights."""
+        walls = [f.id for f in self.faces.values() if not f.is_loose]
+        if self.scheme.face not in walls or not self._is_in_corner(side):
+            return None
+        other = walls[(walls.index(self.scheme.face) + (1 if side == "right" else -1)) % len(walls)]
+        found = (s for s in self.room.schemes if s.face == other and (s.left if side == "right" else s.right) < NEAR)
+        return next((s for s in found if _overlap(s, self.scheme)), None)
+
+    def _goes_on(self, mate: Scheme, what: Trim) -> bool:
+        """Whether the same molding runs on at the same height."""
+        own = self.scheme
+        same = {"base": abs(mate.low - own.low) < NEAR, "rail": mate.high == own.high, "crown": True}[what]
+        return same and getattr(mate, what) == getattr(own, what)
+
+    def _depth(self, scheme: Scheme) -> float:
+        """How far the boards of a scheme stand before its wall."""
+        finish = self.catalog.finishes.get(scheme.finish or "") or chosen_finish(self.catalog, self.standard, None, "front")
+        return scheme.backing + finish.thickness
+
+
+def _overlap(one: Scheme, other: Scheme) -> bool:
+    """Whether two schemes have heights in common."""
+    tops = [s.high if s.high is not None else float("inf") for s in (one, other)]
+    return min(tops) - max(one.low, other.low) > NEAR
+
+
+def _crossing(its: float, own: float, angle: float) -> float:
+    """How far from a corner of so many degrees a line so far before this wall meets one so far before the other."""
+    turn = radians(angle)
+    return (its + own * cos(turn)) / sin(turn)

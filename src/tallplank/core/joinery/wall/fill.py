@@ -1,0 +1,133 @@
+"""What fills the regions of a paneled wall, each made into boards: one function for each kind of fill."""
+
+from collections.abc import Callable
+from typing import Any
+
+from shapely import Polygon
+
+from tallplank.core.catalog.hardware import Molding
+from tallplank.core.error import mm
+from tallplank.core.job.scheme import Cover, Frames, Grooves, Kept, Panel, Plain, Slats
+from tallplank.core.joinery.part.hole import Pocket
+from tallplank.core.joinery.part.part import BuildError, Tag
+from tallplank.core.joinery.setout.collector import Lay
+from tallplank.core.joinery.wall.board import Making, add_boards, rectangle_of
+from tallplank.core.joinery.wall.mold import add_frame_of
+from tallplank.core.joinery.wall.solve import Area, Field
+from tallplank.core.measure.divide import DivideError, slats
+from tallplank.core.measure.size import Size
+from tallplank.core.space.frame import Vec
+
+
+def add_fill(making: Making, field: Field) -> None:
+    """The parts that fill a field.
+
+    Raises:
+        BuildError: its fill does not fit into it.
+    """
+    _FILLS[type(field.region.fill)](making, field, field.region.fill)
+
+
+def within(field: Field, border: float) -> Area:
+    """What is left of a field within a border.
+
+    Raises:
+        BuildError: nothing is.
+    """
+    area = field.area.within(border)
+    if min(area.width, area.height) <= 0:
+        smallest = min(field.area.width, field.area.height)
+        raise BuildError(f"{where(field)} is {mm(smallest)} across: its border is less than {mm(smallest / 2)}.")
+    return area
+
+
+def where(field: Field) -> str:
+    """A field in words."""
+    return f"Region {'.'.join(str(i + 1) for i in field.path)}" if field.path else "The region"
+
+
+def _nothing(making: Making, field: Field, fill: object) -> None:
+    """Nothing is planted on the wall."""
+
+
+def _panel(making: Making, field: Field, panel: Panel) -> None:
+    area, level = within(field, panel.border), making.behind
+    if panel.raised:
+        finish = making.finish(field.finish, panel.raised)
+        add_boards(making, Tag("panel"), rectangle_of(area), finish, level, upright=True)
+    molding = making.catalog.hardware.get(panel.mold or "")
+    if isinstance(molding, Molding) and making.free.contains(rectangle_of(area)):
+        edge = area if not panel.raised else area.within(-molding.rise)
+        add_frame_of(making, edge, molding, making.finish(field.finish), level)
+
+
+def _slats(making: Making, field: Field, fill: Slats) -> None:
+    area, upright = field.area, fill.way == "upright"
+    across, along = (area.width, area.height) if upright else (area.height, area.width)
+    try:
+        count, gap = slats(across, fill.width, fill.gap)
+    except DivideError as problem:
+        raise BuildError(f"{where(field)}: {problem.text}") from None
+    finish = making.finish(field.finish, fill.width)
+    sizes = (Size.of(along, "length of the region"), Size.of(fill.deep, "depth of a slat"), Size.of(fill.width, "width of a slat"))
+    for i in range(count):
+        at = i * (fill.width + gap)
+        place = Area(area.x + at, area.z, fill.width, along) if upright else Area(area.x, area.z + at, along, fill.width)
+        if not making.free.contains(rectangle_of(place)):
+            add_boards(making, Tag("slat"), rectangle_of(place), making.finish(field.finish, fill.deep), making.behind, upright=upright)
+            continue
+        lay = Lay("+z", "-y", (place.x, making.behind, place.z)) if upright else Lay("+x", "-y", (place.x, making.behind, place.top))
+        making.out.add(Tag("slat"), "front", "front", finish, sizes, lay)
+
+
+def _grooves(making: Making, field: Field, fill: Grooves) -> None:
+    area, finish, upright = field.area, making.finish(field.finish), fill.way == "upright"
+    across, along = (area.width, area.height) if upright else (area.height, area.width)
+    if fill.deep >= finish.thickness or fill.width >= fill.pitch:
+        raise BuildError(f"{where(field)}: a groove is less deep than its board, {mm(finish.thickness)}, and narrower than their pitch.")
+    count = max(round(across / fill.pitch), 1)
+    pitch = across / count
+    low, top = finish.thickness - fill.deep, finish.thickness
+    cuts = []
+    for i in range(1, count):
+        middle = i * pitch
+        y = (middle - fill.width / 2, middle + fill.width / 2)
+        cuts.append(Pocket("groove", Vec(0.0, y[0], low), Vec(along, y[1], top)))
+    add_boards(making, Tag("grooved panel"), rectangle_of(area), finish, making.behind, upright=upright, cuts=tuple(cuts))
+
+
+def _frames(making: Making, field: Field, fill: Frames) -> None:
+    area = field.area
+    for number, frame in enumerate(fill.frames, 1):
+        outer = area.within(frame.inset)
+        inner = outer.within(frame.width)
+        if min(inner.width, inner.height) <= 0:
+            raise BuildError(f"{where(field)}: there is no room for frame {number} of {len(fill.frames)}.")
+        finish = making.finish(field.finish, frame.thick)
+        for side, x in (("left", outer.x), ("right", inner.right)):
+            upright = rectangle_of(Area(x, outer.z, frame.width, outer.height))
+            add_boards(making, Tag("frame board", side, number), upright, finish, making.behind, upright=True)
+        for side, z in (("lower", outer.z), ("upper", inner.top)):
+            level = rectangle_of(Area(inner.x, z, inner.width, frame.width))
+            add_boards(making, Tag("frame board", side, number), level, finish, making.behind, upright=False)
+        area = inner
+
+
+def _cover(making: Making, field: Field, fill: Cover) -> None:
+    area = within(field, fill.border)
+    finish = making.catalog.finishes.get(fill.finish or "")
+    if finish is None:
+        finish = next(f for f in making.catalog.finishes.values() if "glass" in f.roles)
+    shape: Polygon = rectangle_of(area)
+    add_boards(making, Tag("sheet"), shape, finish, making.behind, upright=True)
+
+
+_FILLS: dict[type, Callable[[Making, Field, Any], None]] = {
+    Plain: _nothing,
+    Kept: _nothing,
+    Panel: _panel,
+    Slats: _slats,
+    Grooves: _grooves,
+    Frames: _frames,
+    Cover: _cover,
+}

@@ -1,0 +1,168 @@
+"""The solve of a paneled wall: its regions as rectangles on the elevation, and the boards that part them.
+
+Source: the panel sum: a length less the boards between and at the ends, shared equally; common practice. A panel's border is measured
+from the finished molding, not from the wall: a baseboard of 9 in and a border of 3 in let a panel begin at 12 in; common practice.
+"""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from functools import cached_property
+from itertools import pairwise
+from typing import Literal
+
+from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.hardware import Molding
+from tallplank.core.error import mm
+from tallplank.core.job.face import Face
+from tallplank.core.job.scheme import ROOT, Path, Region, Scheme
+from tallplank.core.joinery.part.part import BuildError
+from tallplank.core.measure.divide import DivideError, Member, divide
+
+LEAST = 1.0
+"""A region that is narrower is none."""
+
+
+@dataclass(frozen=True, slots=True)
+class Area:
+    """An upright rectangle on the elevation of a face."""
+
+    x: float
+    z: float
+    width: float
+    height: float
+
+    @property
+    def right(self) -> float:
+        """Where it ends to the right."""
+        return self.x + self.width
+
+    @property
+    def top(self) -> float:
+        """Where it ends above."""
+        return self.z + self.height
+
+    def within(self, border: float) -> "Area":
+        """The area so far within its edges; less than nothing wide where there is none."""
+        return Area(self.x + border, self.z + border, self.width - 2 * border, self.height - 2 * border)
+
+
+@dataclass(frozen=True, slots=True)
+class Field:
+    """A region where it lies; `finish` is its own or that of what it is in."""
+
+    path: Path
+    region: Region
+    area: Area
+    finish: str | None
+
+
+@dataclass(frozen=True, slots=True)
+class Strip:
+    """A board between two regions, or at an end of a division: upright between those side by side, else level."""
+
+    path: Path
+    number: int
+    area: Area
+    upright: bool
+    finish: str | None
+
+
+@dataclass(frozen=True)
+class Solved:
+    """A scheme as it lies on its wall."""
+
+    scheme: Scheme
+    whole: Area
+    """From end to end, with its moldings."""
+    inner: Area
+    """What is divided: between the moldings."""
+    fields: tuple[Field, ...]
+    strips: tuple[Strip, ...]
+
+    @cached_property
+    def leaves(self) -> tuple[Field, ...]:
+        """The fields that are not divided."""
+        return tuple(field for field in self.fields if not field.region.parts)
+
+
+def solve(scheme: Scheme, face: Face, catalog: Catalog, ends: tuple[float, float] = (0.0, 0.0)) -> Solved:
+    """A scheme on a face; its boards begin and stop so far within it at its `ends`, before what stands round a corner of the room.
+
+    Raises:
+        BuildError: its sizes do not fit; the text names the region.
+    """
+    high = face.height if scheme.high is None else scheme.high
+    whole = Area(scheme.left, scheme.low, face.length - scheme.left - scheme.right, high - scheme.low)
+    if high > face.height + LEAST:
+        raise BuildError(f"It would be {mm(high)} high; the wall is {mm(face.height)} high.")
+    base, rail, crown = (rise(catalog, key) for key in (scheme.base, scheme.rail, scheme.crown if scheme.high is None else None))
+    left, right = ends
+    inner = Area(whole.x + left, whole.z + base, whole.width - left - right, whole.height - base - rail - crown)
+    if min(inner.width, inner.height) < LEAST:
+        raise BuildError("There is nothing left between its ends and its moldings.")
+    fields: list[Field] = []
+    strips: list[Strip] = []
+    _divide(Field(ROOT, scheme.root, inner, scheme.root.finish or scheme.finish), fields, strips)
+    return Solved(scheme, whole, inner, tuple(fields), tuple(strips))
+
+
+def rise(catalog: Catalog, molding: str | None) -> float:
+    """How high a molding is; 0 without one."""
+    item = catalog.hardware.get(molding or "")
+    return item.rise if isinstance(item, Molding) else 0.0
+
+
+def count_of(region: Region, length: float) -> int:
+    """How often a part repeats in a length: as often as it says, or as makes it about as large as wanted."""
+    if region.count or region.wanted is None:
+        return region.count or 1
+    free = length - 2 * region.at_ends + region.stile
+    return max(1, round(free / (region.wanted + region.stile)))
+
+
+def _divide(field: Field, fields: list[Field], strips: list[Strip]) -> None:
+    fields.append(field)
+    region, area = field.region, field.area
+    if not region.parts:
+        return
+    across = region.split == "across"
+    length = area.width if across else area.height
+    parts = list(_repeated(region, length))
+    try:
+        division = divide(length, _members(region, parts), separator=region.stile, ends=(region.at_ends, region.at_ends))
+    except DivideError as problem:
+        raise BuildError(f"{_where(field)}: {problem.text}") from None
+    places = list(zip(division.starts, division.sizes, strict=True))
+    strips += _strips(field, places, across)
+    for index, (part, (start, size)) in enumerate(zip(parts, places, strict=True)):
+        inner = Area(area.x + start, area.z, size, area.height) if across else Area(area.x, area.z + start, area.width, size)
+        _divide(Field((*field.path, index), part, inner, part.finish or field.finish), fields, strips)
+
+
+def _repeated(region: Region, length: float) -> Sequence[Region]:
+    return region.parts * count_of(region, length) if region.count or region.wanted is not None else region.parts
+
+
+def _members(region: Region, parts: Sequence[Region]) -> list[Member]:
+    """The parts as members; copies of one that repeats share alike, whatever its own size is."""
+    repeats = region.count or region.wanted is not None
+    return [Member() if repeats else part.member for part in parts]
+
+
+def _strips(field: Field, places: Sequence[tuple[float, float]], across: bool) -> Iterator[Strip]:
+    """The boards between parts and at both ends."""
+    region, area = field.region, field.area
+    first, last = places[0], places[-1]
+    length = area.width if across else area.height
+    spans = [(0.0, first[0]), *((start + size, after) for (start, size), (after, _) in pairwise(places))]
+    spans.append((last[0] + last[1], length))
+    for number, (low, high) in enumerate(spans):
+        if high - low > LEAST:
+            at = Area(area.x + low, area.z, high - low, area.height) if across else Area(area.x, area.z + low, area.width, high - low)
+            yield Strip(field.path, number, at, across, region.finish or field.finish)
+
+
+def _where(field: Field) -> str:
+    """A region in words, for messages."""
+    way: Literal["widths", "heights"] = "widths" if field.region.split == "across" else "heights"
+    return f"The {way} in region {'.'.join(str(i + 1) for i in field.path)}" if field.path else f"The {way} of its regions"
