@@ -1,7 +1,8 @@
 """Boards that stand flat on a wall: rectangles, or what openings leave of them in its true shape."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from math import ceil
 
 from shapely import Polygon, box
 from shapely.geometry.base import BaseGeometry
@@ -91,3 +92,16 @@ def _ring(piece: Polygon, area: Area, *, upright: bool) -> Ring:
 def _is_rectangle(ring: Ring) -> bool:
     low, high = bounds(ring)
     return len(ring) == 4 and all(min(abs(p[i] - low[i]), abs(p[i] - high[i])) < SAME for p in ring for i in (0, 1))
+
+
+def pieces_within(start: float, end: float, seams: Sequence[float], widest: float) -> list[tuple[float, float]]:
+    """From start to end in pieces no wider than the sheet: up to the farthest seam within reach, else in equal ones."""
+    found, at = [], start
+    while end - at > widest + NEAR:
+        reach = [s for s in seams if at + NEAR < s <= at + widest]
+        after = [s for s in seams if s > at + widest]
+        to = after[0] if after else end
+        cut = max(reach, default=at + (to - at) / ceil((to - at) / widest))
+        found.append((at, cut))
+        at = cut
+    return [*found, (at, end)]

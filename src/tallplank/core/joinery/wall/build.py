@@ -1,7 +1,6 @@
 """The parts of paneled walls: backing, the boards between regions, what fills these, and moldings along the edges."""
 
-from collections.abc import Iterator, Sequence
-from math import ceil
+from collections.abc import Iterator
 
 from shapely import box, union_all
 
@@ -15,7 +14,7 @@ from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.run.trim.molding import add_line
 from tallplank.core.joinery.setout.collector import Collector
-from tallplank.core.joinery.wall.board import NEAR, Making, add_boards, rectangle_of
+from tallplank.core.joinery.wall.board import NEAR, Making, add_boards, pieces_within, rectangle_of
 from tallplank.core.joinery.wall.corner import Corners, Trim
 from tallplank.core.joinery.wall.fill import add_fill
 from tallplank.core.joinery.wall.solve import Area, Solved, Strip, rise, solve
@@ -67,10 +66,10 @@ def _add_strip(making: Making, strip: Strip, hidden: float) -> None:
         area = Area(area.x, area.z, area.width + hidden, area.height)
     longest = making.catalog.boards[finish.board].sheet[0]
     if strip.upright:
-        spans = _pieces(area.z, area.top, [], longest)
+        spans = pieces_within(area.z, area.top, [], longest)
         pieces = [Area(area.x, a, area.width, b - a) for a, b in spans]
     else:
-        spans = _pieces(area.x, area.right, _middles(making), longest)
+        spans = pieces_within(area.x, area.right, _middles(making), longest)
         pieces = [Area(a, area.z, b - a, area.height) for a, b in spans]
     for piece in pieces:
         add_boards(making, tag, rectangle_of(piece), finish, making.behind, upright=strip.upright)
@@ -91,22 +90,9 @@ def _add_backing(making: Making, hidden: float) -> None:
     all_of_it = rectangle_of(Area(inner.x, whole.z, inner.width + hidden, whole.height))
     shape = all_of_it.difference(union_all(kept)) if kept else all_of_it
     wide = making.catalog.boards[finish.board].sheet[1]
-    for a, b in _pieces(inner.x, inner.right + hidden, _middles(making), wide):
+    for a, b in pieces_within(inner.x, inner.right + hidden, _middles(making), wide):
         piece = rectangle_of(Area(a, whole.z, b - a, whole.height)).intersection(shape)
         add_boards(making, Tag("backing"), piece, finish, 0.0, upright=True)
-
-
-def _pieces(start: float, end: float, seams: Sequence[float], widest: float) -> list[tuple[float, float]]:
-    """From start to end in pieces no wider than the sheet: up to the farthest seam within reach, else in equal ones."""
-    found, at = [], start
-    while end - at > widest + NEAR:
-        reach = [s for s in seams if at + NEAR < s <= at + widest]
-        after = [s for s in seams if s > at + widest]
-        to = after[0] if after else end
-        cut = max(reach, default=at + (to - at) / ceil((to - at) / widest))
-        found.append((at, cut))
-        at = cut
-    return [*found, (at, end)]
 
 
 def _add_moldings(making: Making, corners: Corners) -> None:

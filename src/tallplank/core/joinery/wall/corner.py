@@ -11,7 +11,7 @@ from typing import Literal, NamedTuple
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.job.face import HALF_TURN, Face, Faces
 from tallplank.core.job.room import Room
-from tallplank.core.job.scheme import Scheme
+from tallplank.core.job.scheme import Cover, Frames, Grooves, Panel, Region, Scheme, Slats, regions
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.rule.choice import chosen_finish
 
@@ -96,8 +96,28 @@ class Corners:
 
     def _depth(self, scheme: Scheme) -> float:
         """How far the boards of a scheme stand before its wall."""
-        finish = self.catalog.finishes.get(scheme.finish or "") or chosen_finish(self.catalog, self.standard, None, "front")
-        return scheme.backing + finish.thickness
+        usual = chosen_finish(self.catalog, self.standard, None, "front")
+
+        def board(own: str | None) -> float:
+            return (self.catalog.finishes.get(own or scheme.finish or "") or usual).thickness
+
+        return scheme.backing + max(_proud(region, board(region.finish)) for _, region in regions(scheme.root))
+
+
+def _proud(region: Region, board: float) -> float:
+    """How far what is in a region stands before what is behind it."""
+    parted = board if region.parts and max(region.stile, region.at_ends) > 0 else 0.0
+    match region.fill:
+        case Slats(deep=deep):
+            return deep
+        case Frames(frames=frames):
+            return max(frame.thick for frame in frames)
+        case Grooves() | Cover():
+            return board
+        case Panel(raised=raised):
+            return raised
+        case _:
+            return parted
 
 
 def _overlap(one: Scheme, other: Scheme) -> bool:

@@ -1,6 +1,7 @@
 """What fills the regions of a paneled wall, each made into boards: one function for each kind of fill."""
 
 from collections.abc import Callable
+from itertools import product
 from typing import Any
 
 from shapely import Polygon
@@ -11,7 +12,7 @@ from tallplank.core.job.scheme import Cover, Frames, Grooves, Kept, Panel, Plain
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.setout.collector import Lay
-from tallplank.core.joinery.wall.board import Making, add_boards, rectangle_of
+from tallplank.core.joinery.wall.board import Making, add_boards, pieces_within, rectangle_of
 from tallplank.core.joinery.wall.mold import add_frame_of
 from tallplank.core.joinery.wall.solve import Area, Field
 from tallplank.core.measure.divide import DivideError, slats
@@ -69,10 +70,11 @@ def _slats(making: Making, field: Field, fill: Slats) -> None:
     except DivideError as problem:
         raise BuildError(f"{where(field)}: {problem.text}") from None
     finish = making.finish(field.finish, fill.width)
-    sizes = (Size.of(along, "length of the region"), Size.of(fill.deep, "depth of a slat"), Size.of(fill.width, "width of a slat"))
-    for i in range(count):
+    lengths = pieces_within(0.0, along, [], making.catalog.boards[finish.board].sheet[0])
+    for i, (a, b) in product(range(count), lengths):
         at = i * (fill.width + gap)
-        place = Area(area.x + at, area.z, fill.width, along) if upright else Area(area.x, area.z + at, along, fill.width)
+        place = Area(area.x + at, area.z + a, fill.width, b - a) if upright else Area(area.x + a, area.z + at, b - a, fill.width)
+        sizes = (Size.of(b - a, "length of the region"), Size.of(fill.deep, "depth of a slat"), Size.of(fill.width, "width of a slat"))
         if not making.free.contains(rectangle_of(place)):
             add_boards(making, Tag("slat"), rectangle_of(place), making.finish(field.finish, fill.deep), making.behind, upright=upright)
             continue
@@ -88,12 +90,15 @@ def _grooves(making: Making, field: Field, fill: Grooves) -> None:
     count = max(round(across / fill.pitch), 1)
     pitch = across / count
     low, top = finish.thickness - fill.deep, finish.thickness
-    cuts = []
-    for i in range(1, count):
-        middle = i * pitch
-        y = (middle - fill.width / 2, middle + fill.width / 2)
-        cuts.append(Pocket("groove", Vec(0.0, y[0], low), Vec(along, y[1], top)))
-    add_boards(making, Tag("grooved panel"), rectangle_of(area), finish, making.behind, upright=upright, cuts=tuple(cuts))
+    grooves = [i * pitch for i in range(1, count)]
+    seams = [middle + pitch / 2 for middle in grooves[:-1]]
+    for a, b in pieces_within(0.0, across, seams, making.catalog.boards[finish.board].sheet[1]):
+        place = Area(area.x + a, area.z, b - a, along) if upright else Area(area.x, area.z + a, along, b - a)
+        # an upright board is laid out from its right edge
+        places = [b - middle if upright else middle - a for middle in grooves if a < middle < b]
+        spans = [(y - fill.width / 2, y + fill.width / 2) for y in sorted(places)]
+        cuts = tuple(Pocket("groove", Vec(0.0, y0, low), Vec(along, y1, top)) for y0, y1 in spans)
+        add_boards(making, Tag("grooved panel"), rectangle_of(place), finish, making.behind, upright=upright, cuts=cuts)
 
 
 def _frames(making: Making, field: Field, fill: Frames) -> None:

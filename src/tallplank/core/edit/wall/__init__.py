@@ -1,0 +1,1 @@
+"""Edits of paneled walls, and the schemes that one can start from."""

@@ -1,0 +1,175 @@
+"""Edits of paneled walls: placing, changing, dividing and filling regions, copying to other walls."""
+
+from collections.abc import Callable, Iterable
+from functools import partial
+
+from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.edit.check import Edited, EditError, valid
+from tallplank.core.edit.survey.room import fresh_id, with_room
+from tallplank.core.job.face import faces_of
+from tallplank.core.job.job import Job
+from tallplank.core.job.room import Room
+from tallplank.core.job.scheme import PLAIN, Fill, Path, Region, Scheme, changed_at, region_at
+from tallplank.core.joinery.part.part import BuildError
+from tallplank.core.joinery.setout.collector import Collector
+from tallplank.core.joinery.wall.build import make_scheme
+
+
+def add_scheme(job: Job, catalog: Catalog, room_id: str, face_id: str, **values: object) -> Edited:
+    """A job with a paneled wall on a face, in place of one that was there at the same heights; its id comes with it.
+
+    Raises:
+        EditError: it cannot be built.
+    """
+    room = job.room(room_id)
+    job.face(room_id, face_id)
+    key = fresh_id("panel", {s.id for r in job.rooms for s in r.schemes})
+    given = {"name": f"Paneled wall {key.removeprefix('panel')}", **values}
+    scheme = valid(lambda: Scheme(id=key, face=face_id, **given))
+    kept = tuple(s for s in room.schemes if s.face != face_id or not _share(s, scheme))
+    return Edited(_built(job, catalog, room_id, lambda r: r.but(schemes=(*kept, scheme)), [key]), (key,))
+
+
+def scheme_of(room: Room, scheme_id: str) -> Scheme:
+    """A paneled wall by its id.
+
+    Raises:
+        EditError: there is none.
+    """
+    found = next((s for s in room.schemes if s.id == scheme_id), None)
+    if found is None:
+        raise EditError("That paneled wall is gone.")
+    return found
+
+
+def change_scheme(job: Job, catalog: Catalog, room_id: str, scheme_id: str, **values: object) -> Job:
+    """A job with a paneled wall's name, place, moldings, backing or finish changed.
+
+    Raises:
+        EditError: it cannot be built so.
+    """
+    scheme = scheme_of(job.room(room_id), scheme_id)
+    return _replaced(job, catalog, room_id, scheme, valid(partial(scheme.but, **values)))
+
+
+def change_region(job: Job, catalog: Catalog, room_id: str, scheme_id: str, path: Path, **values: object) -> Job:
+    """A job with values of one region of a paneled wall changed; all copies of one that repeats are the same region.
+
+    Raises:
+        EditError: there is no such region, or it cannot be built so.
+    """
+    scheme = scheme_of(job.room(room_id), scheme_id)
+    root = valid(lambda: changed_at(scheme.root, path, lambda region: region.but(**values)))
+    return _replaced(job, catalog, room_id, scheme, valid(partial(scheme.but, root=root)))
+
+
+def split_region(job: Job, catalog: Catalog, room_id: str, scheme_id: str, path: Path, split: str, count: int, stile: float = 0.0) -> Job:
+    """A job with a region divided into so many parts, side by side or one above the other, each filled as it was.
+
+    Raises:
+        EditError: fewer than two parts, or more than fit.
+    """
+    if count < 2:
+        raise EditError("A region is divided into two parts or more.")
+    region = _region(job.room(room_id), scheme_id, path)
+    part = Region(fill=region.fill, parts=region.parts, split=region.split, stile=region.stile, ends=region.ends, count=region.count)
+    part = part.but(wanted=region.wanted)
+    values = {"split": split, "stile": stile, "ends": 0.0, "parts": (part,) * count, "fill": PLAIN, "count": 0, "wanted": None}
+    return change_region(job, catalog, room_id, scheme_id, path, **values)
+
+
+def repeat_region(
+    job: Job, catalog: Catalog, room_id: str, scheme_id: str, path: Path, *, count: int = 0, wanted: float | None = None
+) -> Job:
+    """A job in which a division repeats its first part, so often or as often as makes it about as large as wanted.
+
+    Raises:
+        EditError: the region is not divided, or so many do not fit.
+    """
+    region = _region(job.room(room_id), scheme_id, path)
+    if not region.parts:
+        raise EditError("Divide the region first: its first part repeats then.")
+    return change_region(job, catalog, room_id, scheme_id, path, parts=region.parts[:1], count=count, wanted=wanted)
+
+
+def merge_region(job: Job, catalog: Catalog, room_id: str, scheme_id: str, path: Path) -> Job:
+    """A job in which a region is no longer divided; it is filled as its first part was."""
+    region = _region(job.room(room_id), scheme_id, path)
+    first: Fill = region.parts[0].fill if region.parts else region.fill
+    return change_region(job, catalog, room_id, scheme_id, path, parts=(), count=0, wanted=None, fill=first)
+
+
+def remove_scheme(job: Job, room_id: str, scheme_id: str) -> Job:
+    """A job without a paneled wall."""
+    scheme = scheme_of(job.room(room_id), scheme_id)
+    return with_room(job, room_id, lambda r: r.but(schemes=tuple(s for s in r.schemes if s is not scheme)))
+
+
+def copy_scheme(job: Job, catalog: Catalog, room_id: str, scheme_id: str, faces: Iterable[str]) -> Edited:
+    """A job with a paneled wall on other faces too: heights, moldings and finishes as they are, counts solved again for each length.
+
+    What was there at the same heights goes. The ids of the new ones come with it.
+
+    Raises:
+        EditError: it does not fit on one of them; the text names the wall.
+    """
+    scheme = scheme_of(job.room(room_id), scheme_id)
+    made: list[str] = []
+    values = {name: getattr(scheme, name) for name in type(scheme).model_fields if name not in ("id", "face", "name")}
+    for face_id in faces:
+        if face_id == scheme.face:
+            continue
+        name = job.face(room_id, face_id).name
+        try:
+            job, ids = add_scheme(job, catalog, room_id, face_id, name=f"{scheme.name}, {name}"[:200], **values)
+        except EditError as problem:
+            raise EditError(f"{name}: {problem}") from None
+        made += ids
+    return Edited(job, tuple(made))
+
+
+def mirror_scheme(job: Job, catalog: Catalog, room_id: str, scheme_id: str) -> Job:
+    """A job with a paneled wall mirrored about the middle of its face."""
+    scheme = scheme_of(job.room(room_id), scheme_id)
+    mirrored = scheme.but(left=scheme.right, right=scheme.left, root=_mirrored(scheme.root))
+    return _replaced(job, catalog, room_id, scheme, mirrored)
+
+
+def _mirrored(region: Region) -> Region:
+    if not region.parts:
+        return region
+    parts = tuple(map(_mirrored, region.parts))
+    return region.but(parts=parts[::-1] if region.split == "across" else parts)
+
+
+def _region(room: Room, scheme_id: str, path: Path) -> Region:
+    found = region_at(scheme_of(room, scheme_id).root, path)
+    if found is None:
+        raise EditError("The wall has no such region.")
+    return found
+
+
+def _share(one: Scheme, other: Scheme) -> bool:
+    """Whether two schemes on a face have heights in common."""
+    tops = [s.high if s.high is not None else float("inf") for s in (one, other)]
+    return min(tops) > max(one.low, other.low)
+
+
+def _replaced(job: Job, catalog: Catalog, room_id: str, scheme: Scheme, changed: Scheme) -> Job:
+    def edit(room: Room) -> Room:
+        return room.but(schemes=tuple(changed if s is scheme else s for s in room.schemes))
+
+    return _built(job, catalog, room_id, edit, [scheme.id])
+
+
+def _built(job: Job, catalog: Catalog, room_id: str, edit: Callable[[Room], Room], ids: Iterable[str]) -> Job:
+    """A job with a room changed, in which these schemes can be built."""
+    changed = with_room(job, room_id, edit)
+    room = changed.room(room_id)
+    faces = faces_of(room)
+    for key in ids:
+        try:
+            make_scheme(scheme_of(room, key), room, faces, catalog, changed.standard, Collector(catalog))
+        except BuildError as problem:
+            raise EditError(job.display.told(problem.text)) from None
+    return changed
