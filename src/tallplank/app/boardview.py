@@ -13,6 +13,7 @@ DEFAULTS: dict[Stage, tuple[str, ...]] = {
     "survey": ("plan", "elevation"),
     "layout": ("elevation", "plan", "room3d"),
     "bench": ("bench", "bench3d", "part"),
+    "walls": ("elevation", "room3d"),
     "finish": ("room3d", "elevation"),
     "make": ("cutlist", "schedule", "elevation"),
     "quote": ("price",),

@@ -15,6 +15,7 @@ NAMES: dict[Stage, str] = {
     "survey": "Survey",
     "layout": "Layout",
     "bench": "Bench",
+    "walls": "Walls",
     "finish": "Finish",
     "make": "Make",
     "quote": "Quote",

@@ -63,6 +63,12 @@ def _layout(painter: QPainter) -> None:
     _lines((3, 21, 21, 21))(painter)
 
 
+def _walls(painter: QPainter) -> None:
+    """A paneled wall with its rail and its base."""
+    painter.drawRect(QRectF(3, 4, 18, 16))
+    _lines((3, 10, 21, 10), (3, 17, 21, 17), (9, 10, 9, 17), (15, 10, 15, 17))(painter)
+
+
 def _finish(painter: QPainter) -> None:
     """A flat brush over a painted edge."""
     painter.drawRect(QRectF(8, 3, 8, 6))
@@ -133,7 +139,15 @@ def _eye(painter: QPainter) -> None:
     painter.drawEllipse(QPointF(12, 12), 2.6, 2.6)
 
 
-_STAGES: dict[str, Stroke] = {"survey": _survey, "layout": _layout, "bench": _bench, "finish": _finish, "make": _make, "quote": _quote}
+_STAGES: dict[str, Stroke] = {
+    "survey": _survey,
+    "layout": _layout,
+    "bench": _bench,
+    "walls": _walls,
+    "finish": _finish,
+    "make": _make,
+    "quote": _quote,
+}
 _ACTIONS: dict[str, Stroke] = {
     "undo": _turned_back(mirrored=False),
     "redo": _turned_back(mirrored=True),

@@ -53,6 +53,9 @@ class Offering(Protocol):
     def item(self, kind: str, name: str, hint: str, picture: QPixmap) -> None:
         """Add a thing to place."""
 
+    def later(self, paint: Callable[[], None]) -> None:
+        """Draw a picture when there is time for it."""
+
 
 def offer_survey(tray: Offering, store: Store, tokens: Tokens, read_plan: Callable[[], None]) -> None:
     """Fill the tray."""

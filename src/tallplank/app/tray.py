@@ -1,6 +1,7 @@
 """The tray: what the present stage offers."""
 
 from collections.abc import Callable
+from functools import partial
 
 from PyQt6.QtCore import QMimeData, QPoint, QSize, Qt, QTimer
 from PyQt6.QtGui import QDrag, QFontMetrics, QIcon, QMouseEvent, QPixmap
@@ -24,6 +25,7 @@ from tallplank.app.piece import piece_picture
 from tallplank.app.sign import blank_picture
 from tallplank.app.survey_tray import offer_survey
 from tallplank.app.theme import Tokens, font
+from tallplank.app.wall_tray import offer_walls
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.edit.standard import set_job_finish, set_job_style
@@ -119,7 +121,7 @@ class Tray(QWidget):
         self._place_now, self._export, self._read_plan = place_now, export, read_plan
         self.items: list[TrayItem] = []
         self._filtered: list[tuple[str, QWidget]] = []
-        self._unpainted: list[TrayItem] = []
+        self._unpainted: list[Callable[[], None]] = []
         self._pictures = QTimer(self)
         self._pictures.setInterval(PICTURE_MS)
         self._pictures.timeout.connect(self._paint_next)
@@ -173,6 +175,7 @@ class Tray(QWidget):
             "survey": lambda: offer_survey(self, self._store, self._tokens, self._read_plan),
             "layout": self._layout,
             "bench": self._bench,
+            "walls": lambda: offer_walls(self, self._store, self._tokens, WIDTH - 22),
             "finish": self._finish,
             "make": self._make,
             "quote": self._quote,
@@ -235,9 +238,8 @@ class Tray(QWidget):
             for kind in kinds:
                 if kind.mount == mount:
                     self.item(kind.id, kind.name, kind.hint, blank_picture(PICTURE))
-                    self._unpainted.append(self.items[-1])
+                    self.later(partial(self._paint_kind, self.items[-1]))
         self._pieces()
-        self._pictures.start()
 
     def _pieces(self) -> None:
         """What the user keeps for all jobs: a click places it."""
@@ -267,11 +269,18 @@ class Tray(QWidget):
             self._store.say(str(problem))
 
     def _paint_next(self) -> None:
-        """Draw one more of the kinds, so that the window need not wait for all of them."""
+        """Draw one more picture, so that the window need not wait for all of them."""
         if not self._unpainted:
             self._pictures.stop()
             return
-        item = self._unpainted.pop(0)
+        self._unpainted.pop(0)()
+
+    def later(self, paint: Callable[[], None]) -> None:
+        """Draw a picture when there is time for it; never once what is offered is exchanged."""
+        self._unpainted.append(paint)
+        self._pictures.start()
+
+    def _paint_kind(self, item: TrayItem) -> None:
         item.show_picture(kind_picture(self._store.catalog, self._store.job.standard, item.kind, self._tokens, PICTURE))
 
     def _bench(self) -> None:

@@ -24,7 +24,7 @@ from tallplank.session.shop import ShopShelf
 from tallplank.session.trial import Trial
 
 _T = TypeVar("_T")
-Stage = Literal["survey", "layout", "bench", "finish", "make", "quote"]
+Stage = Literal["survey", "layout", "bench", "walls", "finish", "make", "quote"]
 STAGES: tuple[Stage, ...] = get_args(Stage)
 
 

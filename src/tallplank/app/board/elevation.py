@@ -1,21 +1,30 @@
 """The elevation of the shown wall: as a working drawing, or with its finishes at the Finish stage."""
 
+from dataclasses import replace
+
 from PyQt6.QtWidgets import QComboBox, QWidget
 
 from tallplank.app.board.kind import PaneKind
 from tallplank.app.board.measuring import measuring_button
 from tallplank.app.canvas.tool.measure import MeasureTool
 from tallplank.app.canvas.tool.place import PlaceTool
+from tallplank.app.canvas.tool.region import RegionTool
 from tallplank.app.canvas.tool.select import SelectTool
 from tallplank.app.canvas.view import DrawingCanvas
 from tallplank.app.hint import drawing_hint
 from tallplank.app.theme import Tokens
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.primitive import Drawing, Subject
+from tallplank.core.draw.wall import region_targets, solve_chains
 from tallplank.core.job.face import faces_of
+from tallplank.core.job.measure import OfRegion
 from tallplank.session.arrange import Arranger
 from tallplank.session.group import with_members
 from tallplank.session.store import Store
+from tallplank.session.wall import picked_path, shown_scheme
+
+UNMARKED = ("walls", "finish")
+"""Stages at which units have no numbers and no dimensions."""
 
 
 class ElevationPane(DrawingCanvas):
@@ -26,19 +35,27 @@ class ElevationPane(DrawingCanvas):
             room, face = store.room(), store.face()
             if room is None or face is None:
                 return None
-            stage = store.state.stage
-            return elevation(store.shown, room.id, face.id, store.derived.wrong, working=stage != "finish", surveyed=stage == "survey")
+            stage, made = store.state.stage, store.shown
+            drawn = elevation(made, room.id, face.id, store.derived.wrong, working=stage not in UNMARKED, surveyed=stage == "survey")
+            if stage != "walls":
+                return drawn
+            chains = tuple(solve_chains(made, room.id, face.id))
+            return replace(drawn, targets=tuple(region_targets(made, room.id, face.id)), chains=chains)
 
         super().__init__(store, tokens, draw, textured=store.state.stage == "finish")
         self.hint = lambda: drawing_hint(store, on_plan=False)
         arranger = Arranger(store, on_plan=False)
-        self.work_with((MeasureTool(self, "elevation"), PlaceTool(self, arranger)), (SelectTool(self, arranger),))
+        self.work_with((MeasureTool(self, "elevation"), PlaceTool(self, arranger)), (RegionTool(self), SelectTool(self, arranger)))
+        self._subscriptions.append(store.subscribe(lambda s: s.pick, lambda _: self.update(), now=False))
         self._subscriptions.append(store.subscribe(lambda s: s.stage, lambda _: self._stage_changed(), now=False))
 
     def restyle(self, tokens: Tokens, *, textured: bool = False) -> None:
         super().restyle(tokens, textured=textured or self.store.state.stage == "finish")
 
     def chosen(self) -> frozenset[Subject]:
+        if self.store.state.stage == "walls":
+            scheme = shown_scheme(self.store)
+            return frozenset({OfRegion(self.store.state.room, scheme.id, picked_path(self.store))}) if scheme is not None else frozenset()
         return frozenset(with_members(self.store))
 
     def _stage_changed(self) -> None:

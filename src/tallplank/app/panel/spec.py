@@ -17,12 +17,14 @@ from tallplank.app.panel.room.room_panel import RoomPanel
 from tallplank.app.panel.room.standing_panel import ServicePanel, StandingPanel, selected_service, selected_standing
 from tallplank.app.panel.section.piece import changed_keys
 from tallplank.app.panel.unit_panel import UnitPanel, row_name
+from tallplank.app.panel.wall_panel import WallPanel
 from tallplank.app.theme import Tokens
 from tallplank.core.job.measure import OfCell
 from tallplank.core.measure.source import DecidedFor, DecidedIn, Source
 from tallplank.session.pick import bench_unit, picked_cell, picked_part
 from tallplank.session.quote import priced_line
 from tallplank.session.store import Store
+from tallplank.session.wall import shown_scheme
 
 WIDTH = 306
 
@@ -45,7 +47,9 @@ class Spec(QWidget):
         self._scroll.setWidgetResizable(True)
         self._scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         column.addWidget(self._scroll)
-        self._subscription = store.subscribe(lambda s: (s.job, s.selected, s.stage, s.room, s.pick, s.line), lambda _: self.refresh())
+        self._subscription = store.subscribe(
+            lambda s: (s.job, s.selected, s.stage, s.room, s.face, s.pick, s.line), lambda _: self.refresh()
+        )
 
     def close_pane(self) -> None:
         """End the subscription."""
@@ -150,6 +154,9 @@ PANELS: tuple[PanelKind, ...] = (
     PanelKind(lambda s: selected_standing(s) is not None, StandingPanel.key, _standing_panel),
     PanelKind(lambda s: selected_group(s) is not None, GroupPanel.key, lambda spec: GroupPanel(spec.store)),
     PanelKind(lambda s: selected_service(s) is not None, ServicePanel.key, _service_panel),
+    PanelKind(
+        lambda s: s.state.stage == "walls" and shown_scheme(s) is not None, WallPanel.key, lambda spec: WallPanel(spec.store, spec.tokens)
+    ),
     PanelKind(lambda s: s.state.stage == "survey" and s.room() is not None, RoomPanel.key, lambda spec: RoomPanel(spec.store)),
     PanelKind(lambda s: s.state.stage == "quote", lambda _: ("rates",), lambda spec: RatesPanel(spec.store)),
     PanelKind(

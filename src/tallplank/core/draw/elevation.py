@@ -30,7 +30,9 @@ from tallplank.core.job.face import Face
 from tallplank.core.job.job import DimensionLevel
 from tallplank.core.job.measure import LEVEL, OfFace, OfRoom
 from tallplank.core.job.room import Group, Room
+from tallplank.core.job.unit import RunKind
 from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import Front, Part
 from tallplank.core.joinery.run.run import Run
@@ -54,12 +56,12 @@ def elevation(
     beside = _thick_beside(room, face)
     shapes: list[Shape] = [*surround(room, made.faces[room_id], face, beside), *in_the_room(room, face)]
     for run in runs:
-        if run.what == "plinth":
-            shapes += _run_faces(run)
+        if run.what in BEHIND_UNITS:
+            shapes += run_faces(run)
     shapes += [shape for unit in units for shape in unit_front(unit, marked=working)]
     for run in runs:
-        if run.what != "plinth":
-            shapes += _run_faces(run)
+        if run.what not in BEHIND_UNITS:
+            shapes += run_faces(run)
     shapes += outlets(face)
     shapes += [shape for unit in units if unit.unit.id in wrong for shape in _wrong(unit)]
     words = [shape for shape in shapes if isinstance(shape, Text)]
@@ -223,14 +225,24 @@ def front_marks(front: Front, x: float, z: float) -> Iterator[Shape]:
     yield Line((free, high), (hinge, (low + high) / 2), Pen.HIDDEN)
 
 
-def _run_faces(run: Run) -> Iterator[Shape]:
-    for part in run.parts:
-        fill = Fill("look", part.finish.look, LEVEL_GRAIN)
+BEHIND_UNITS: tuple[RunKind, ...] = ("plinth", "panel")
+"""What passes behind or below units."""
+
+
+def run_faces(run: Run) -> Iterator[Shape]:
+    """What passes along a face, as it is seen from the front."""
+    parts = sorted(run.parts, key=lambda p: -p.box[0].y) if run.what == "panel" else run.parts
+    for part in parts:
+        fill = Fill("look", part.finish.look, UPRIGHT if abs(part.frame.x.z) > 0.5 else LEVEL_GRAIN)
+        if isinstance(part.form, Outlined):
+            yield Poly(part.form.front(part.frame, part.size), Pen.EDGE, fill)
+            continue
         if isinstance(part.form, Swept):
             yield from _MOLDINGS.get((part,), partial(_molding_faces, part, part.form, fill))
             continue
         low, high = part.box
-        yield rectangle(low.x, low.z, high.x - low.x, high.z - low.z, Pen.OUTLINE, fill)
+        pen = Pen.EDGE if run.what == "panel" else Pen.OUTLINE
+        yield rectangle(low.x, low.z, high.x - low.x, high.z - low.z, pen, fill)
 
 
 def _molding_faces(part: Part, form: Swept, fill: Fill) -> tuple[Shape, ...]:

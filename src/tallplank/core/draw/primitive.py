@@ -4,12 +4,12 @@ from dataclasses import dataclass
 from enum import Enum
 from typing import Literal
 
-from tallplank.core.job.measure import Measure, OfCell
+from tallplank.core.job.measure import Measure, OfCell, OfRegion
 from tallplank.core.joinery.part.part import PartRef
 from tallplank.core.space.outline import Point, Ring, bounds
 
-Subject = str | OfCell | PartRef
-"""What an area stands for: a unit or a wall opening by its id, a cell of a unit, or a part."""
+Subject = str | OfCell | PartRef | OfRegion
+"""What an area stands for: a unit or a wall opening by its id, a cell of a unit, a part, or a region of a paneled wall."""
 
 
 class Pen(Enum):

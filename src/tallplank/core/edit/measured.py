@@ -13,6 +13,7 @@ from tallplank.core.edit.survey.standing import set_standing_along
 from tallplank.core.edit.survey.walled import change_opening
 from tallplank.core.edit.unit import Anchor, change_units, set_width, slide_units
 from tallplank.core.edit.walkway import set_walkway
+from tallplank.core.edit.wall.scheme import set_region_size
 from tallplank.core.job.job import Job
 from tallplank.core.job.measure import (
     Between,
@@ -23,9 +24,11 @@ from tallplank.core.job.measure import (
     OfGap,
     OfMiddle,
     OfOpening,
+    OfRegion,
     OfRoom,
     OfService,
     OfStanding,
+    OfStile,
     OfUnit,
     OfWay,
 )
@@ -44,10 +47,8 @@ def set_measured(job: Job, catalog: Catalog, measure: Measure, value: float, anc
             return set_width(job, catalog, [unit], value, anchor) if width else change_units(job, catalog, [unit], **{size: value})
         case OfCell(unit, path):
             return set_opening_size(job, catalog, [unit], path, value)
-        case OfOpening(room, wall, opening, size):
-            return change_opening(job, room, wall, opening, **{size: value})
-        case OfService(room, wall, service, size):
-            return _service_at(job, room, wall, service, size, value)
+        case OfOpening() | OfService():
+            return _in_wall(job, measure, value)
         case OfStanding(room, wall, thing, size):
             return set_standing_along(job, room, thing, job.face(room, wall), size, value)
         case OfGap() | OfMiddle():
@@ -58,6 +59,8 @@ def set_measured(job: Job, catalog: Catalog, measure: Measure, value: float, anc
             return set_walkway(job, make(job, catalog), room, group, side, value)
         case OfRoom(room):
             return change_room(job, room, height=value)
+        case OfRegion() | OfStile():
+            return set_region_size(job, catalog, measure, value)
         case OfAdded(dimension):
             return set_dimension(job, catalog, make(job, catalog), dimension, value, anchor)
         case Between():
@@ -91,6 +94,8 @@ _NAMES: dict[type, str] = {
     OfFace: "wall length",
     OfRoom: "room height",
     OfAdded: "dimension",
+    OfRegion: "region",
+    OfStile: "width between regions",
 }
 
 
@@ -103,6 +108,13 @@ def _slid(job: Job, measure: OfGap | OfMiddle, value: float) -> Job:
         raise EditError("A distance is 0 or more.")
     x = measure.edge + value if measure.side == "left" else measure.edge - value - unit.width
     return slide_units(job, [unit.id], x - unit.x)
+
+
+def _in_wall(job: Job, measure: OfOpening | OfService, value: float) -> Job:
+    """A job with a size or a place of a door or window, or with a service at a place."""
+    if isinstance(measure, OfOpening):
+        return change_opening(job, measure.room, measure.face, measure.opening, **{measure.size: value})
+    return _service_at(job, measure.room, measure.face, measure.service, measure.size, value)
 
 
 def _service_at(job: Job, room: str, wall: str, service_id: str, axis: Literal["x", "z"], middle: float) -> Job:

@@ -102,13 +102,46 @@ class OfAdded:
 
 
 @dataclass(frozen=True, slots=True)
+class OfRegion:
+    """A region of a paneled wall; as a measure its size among its neighbours."""
+
+    room: str
+    scheme: str
+    path: Path
+
+
+@dataclass(frozen=True, slots=True)
+class OfStile:
+    """The width of the boards between the parts of a region."""
+
+    room: str
+    scheme: str
+    path: Path
+
+
+@dataclass(frozen=True, slots=True)
 class Between:
     """A distance between two things, a height above another, or a reveal between fronts, which nothing can be typed over."""
 
     kind: Literal["gap", "level", "reveal"] = "gap"
 
 
-Measure = OfUnit | OfCell | OfOpening | OfService | OfStanding | OfFace | OfWay | OfRoom | OfGap | OfMiddle | OfAdded | Between
+Measure = (
+    OfUnit
+    | OfCell
+    | OfOpening
+    | OfService
+    | OfStanding
+    | OfFace
+    | OfWay
+    | OfRoom
+    | OfGap
+    | OfMiddle
+    | OfAdded
+    | OfRegion
+    | OfStile
+    | Between
+)
 GAP, LEVEL, REVEAL = Between("gap"), Between("level"), Between("reveal")
 
 

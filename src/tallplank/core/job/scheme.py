@@ -5,13 +5,15 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
-from tallplank.core.job.base import Id, Name, NotNegative, Positive, Record, RecordError
+from tallplank.core.job.base import Bounds, Id, Mm, Name, NotNegative, Positive, Record, RecordError
 from tallplank.core.measure.divide import Member
 
 MOST_SCHEMES, MOST_PARTS, MOST_DEPTH, MOST_COUNT = 100, 60, 8, 200
 Path = tuple[int, ...]
 ROOT: Path = ()
 Way = Literal["upright", "level"]
+BoardWidth = Annotated[Mm, Bounds(5, 2000, or_zero=True)]
+"""Of a board between regions, or 0 for none."""
 
 
 class Plain(Record):
@@ -98,9 +100,9 @@ class Region(Record):
     least: NotNegative = 0.0
     most: Positive | None = None
     split: Literal["across", "up"] = "across"
-    stile: NotNegative = 0.0
+    stile: BoardWidth = 0.0
     """How wide the boards between the parts are; 0 for none."""
-    ends: NotNegative | None = None
+    ends: BoardWidth | None = None
     """How wide the boards at both ends are; as those between where it is not given."""
     parts: Annotated[tuple["Region", ...], Field(max_length=MOST_PARTS)] = ()
     count: Annotated[int, Field(ge=0, le=MOST_COUNT)] = 0

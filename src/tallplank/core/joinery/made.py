@@ -8,7 +8,7 @@ from typing import NamedTuple
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.job.face import Face, Faces
 from tallplank.core.job.job import Job
-from tallplank.core.job.measure import OfCell
+from tallplank.core.job.measure import OfCell, OfRegion
 from tallplank.core.job.room import Group
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.joint.meeting import TOUCH
@@ -65,7 +65,7 @@ class MadeUnit:
         return self.named or f"{self.unit.mark} {self.choice.kind.name}"
 
 
-Pick = OfCell | PartRef
+Pick = OfCell | PartRef | OfRegion
 """What can be picked of a unit on the bench: a cell of its openings, or a part of it or of what passes over and under it."""
 
 

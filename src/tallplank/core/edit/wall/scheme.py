@@ -8,6 +8,7 @@ from tallplank.core.edit.check import Edited, EditError, valid
 from tallplank.core.edit.survey.room import fresh_id, with_room
 from tallplank.core.job.face import faces_of
 from tallplank.core.job.job import Job
+from tallplank.core.job.measure import OfRegion, OfStile
 from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import PLAIN, Fill, Path, Region, Scheme, changed_at, region_at
 from tallplank.core.joinery.part.part import BuildError
@@ -97,6 +98,25 @@ def merge_region(job: Job, catalog: Catalog, room_id: str, scheme_id: str, path:
     region = _region(job.room(room_id), scheme_id, path)
     first: Fill = region.parts[0].fill if region.parts else region.fill
     return change_region(job, catalog, room_id, scheme_id, path, parts=(), count=0, wanted=None, fill=first)
+
+
+def set_region_size(job: Job, catalog: Catalog, measure: OfRegion | OfStile, value: float) -> Job:
+    """A job in which a region is so large among its neighbours, or the boards between its parts are so wide.
+
+    Of regions that repeat, each is about so large from now on.
+
+    Raises:
+        EditError: it does not fit, or the region is the whole.
+    """
+    room, key, path = measure.room, measure.scheme, measure.path
+    if isinstance(measure, OfStile):
+        return change_region(job, catalog, room, key, path, stile=value, ends=None)
+    if not path:
+        raise EditError("Its size follows from the wall.")
+    above = _region(job.room(room), key, path[:-1])
+    if above.count or above.wanted is not None:
+        return change_region(job, catalog, room, key, path[:-1], count=0, wanted=value)
+    return change_region(job, catalog, room, key, path, size=value)
 
 
 def remove_scheme(job: Job, room_id: str, scheme_id: str) -> Job:

@@ -119,16 +119,16 @@ def _reeded(s: Sizes) -> Values:
 
 
 STARTS: Mapping[str, Start] = {
-    "wainscot": Start("Wainscot, five panels", "Stiles and rails to chair height, a molding in each panel", _wainscot),
+    "wainscot": Start("Five panels", "Stiles and rails to chair height, a molding in each panel", _wainscot),
     "tall-wainscot": Start("Tall wainscot", "Two rows of raised panels", _tall_wainscot),
-    "battens": Start("Boards and battens", "Upright boards at equal distances under a rail", _battens),
+    "battens": Start("Battens", "Upright boards at equal distances under a rail", _battens),
     "beads": Start("Grooved boards", "Upright grooves to chair height", _beads),
     "slats": Start("Slatted wall", "Upright slats from wall to wall", _slats),
     "level-slats": Start("Level slats", "Slats that lie, with wide gaps", _level_slats),
     "molds": Start("Panel moldings", "Moldings on the bare wall in two rows", _molds),
     "grid": Start("Grid", "Boards across and up, four rows", _grid),
-    "frames": Start("Frames in frames", "Two frames, one in the other", _frames),
-    "mirror": Start("Mirror between panels", "A mirror in the middle, a panel at each side", _mirror),
-    "screen": Start("Slats round a screen", "A field that is kept free between slats", _screen),
+    "frames": Start("Double frames", "Two frames, one in the other", _frames),
+    "mirror": Start("Round a mirror", "A mirror in the middle, a panel at each side", _mirror),
+    "screen": Start("Round a screen", "A field that is kept free between slats", _screen),
     "reeded": Start("Reeded wall", "Close grooves up to the ceiling", _reeded),
 }

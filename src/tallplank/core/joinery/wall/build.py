@@ -37,6 +37,15 @@ def wall_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard) ->
         yield Run(key, scheme.name, room.id, face.id, "panel", (), out.finished(), tuple(out.fittings), problem)
 
 
+def solved_at(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard) -> Solved:
+    """A scheme as it is solved where it is.
+
+    Raises:
+        BuildError: it does not fit.
+    """
+    return solve(scheme, faces[scheme.face], catalog, Corners(room, faces, scheme, catalog, standard).board_ends())
+
+
 def make_scheme(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard, out: Collector) -> Solved:
     """Make a scheme's parts; how it was solved.
 
@@ -45,7 +54,7 @@ def make_scheme(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, stan
     """
     face = faces[scheme.face]
     corners = Corners(room, faces, scheme, catalog, standard)
-    solved = solve(scheme, face, catalog, corners.board_ends())
+    solved = solved_at(scheme, room, faces, catalog, standard)
     holes = [box(o.x, o.sill, o.x + o.width, o.sill + o.height) for o in face.openings]
     wall = rectangle_of(Area(0.0, 0.0, face.length, face.height))
     making = Making(catalog, standard, face, solved, wall.difference(union_all(holes)) if holes else wall, out)

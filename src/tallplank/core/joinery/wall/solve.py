@@ -18,8 +18,8 @@ from tallplank.core.job.scheme import ROOT, Path, Region, Scheme
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.measure.divide import DivideError, Member, divide
 
-LEAST = 1.0
-"""A region that is narrower is none."""
+LEAST, SAME = 1.0, 1e-6
+"""A wall that is narrower is none; and places that are nearer are one."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -157,7 +157,7 @@ def _strips(field: Field, places: Sequence[tuple[float, float]], across: bool) -
     spans = [(0.0, first[0]), *((start + size, after) for (start, size), (after, _) in pairwise(places))]
     spans.append((last[0] + last[1], length))
     for number, (low, high) in enumerate(spans):
-        if high - low > LEAST:
+        if high - low > SAME:
             at = Area(area.x + low, area.z, high - low, area.height) if across else Area(area.x, area.z + low, area.width, high - low)
             yield Strip(field.path, number, at, across, region.finish or field.finish)
 

@@ -1,0 +1,165 @@
+"""The Spec of a paneled wall: where it is, its moldings, and the region that is picked: how it is divided and what fills it."""
+
+from collections.abc import Callable
+
+from PyQt6.QtWidgets import QPushButton
+
+from tallplank.app.panel.choice import finish_choices
+from tallplank.app.panel.panel import Panel
+from tallplank.app.theme import Tokens
+from tallplank.core.edit.wall.scheme import change_region, change_scheme, repeat_region
+from tallplank.core.error import PlankError
+from tallplank.core.job.scheme import Cover, Fill, Frames, Grooves, Kept, Plain, Region, Scheme, Slats
+from tallplank.core.job.scheme import Panel as PanelFill
+from tallplank.core.joinery.part.part import BuildError
+from tallplank.core.joinery.wall.build import solved_at
+from tallplank.session.store import Store
+from tallplank.session.wall import merge, mirror, onto_other_walls, pick_around, picked_path, picked_region, remove, shown_scheme, split
+
+FILLS: dict[str, tuple[str, type[Fill]]] = {  # type: ignore[valid-type]
+    "plain": ("Nothing", Plain),
+    "panel": ("Panel", PanelFill),
+    "slats": ("Slats", Slats),
+    "grooves": ("Grooves", Grooves),
+    "frames": ("Frames in frames", Frames),
+    "cover": ("Glass or mirror", Cover),
+    "open": ("Kept free", Kept),
+}
+WAYS = (("upright", "Upright", None), ("level", "Level", None))
+SPLITS = (("across", "Side by side", None), ("up", "One above the other", None))
+
+
+class WallPanel(Panel):
+    """The paneled wall on the shown face, and its picked region."""
+
+    def __init__(self, store: Store, tokens: Tokens) -> None:
+        super().__init__(store)
+        self._tokens = tokens
+        self.title(lambda: self._scheme().name, self._hint)
+        self._wall_rows()
+        self._region_rows()
+        self._buttons()
+        self.done()
+
+    @staticmethod
+    def key(store: Store) -> tuple[object, ...]:
+        """What the panel's rows depend on."""
+        scheme, region = shown_scheme(store), picked_region(store)
+        shape = (type(region.fill), bool(region.parts), bool(region.count or region.wanted)) if region is not None else ()
+        return ("wall", store.state.room, scheme.id if scheme is not None else "", picked_path(store), shape)
+
+    def _scheme(self) -> Scheme:
+        scheme = shown_scheme(self.store)
+        assert scheme is not None
+        return scheme
+
+    def _region(self) -> Region:
+        return picked_region(self.store) or self._scheme().root
+
+    def _hint(self) -> str:
+        path = picked_path(self.store)
+        size = self._size_of(path)
+        where = f"Region {'.'.join(str(i + 1) for i in path)}" if path else "The whole of it"
+        return f"{where}, {size}." if size else where
+
+    def _size_of(self, path: tuple[int, ...]) -> str:
+        room, made = self.store.state.room, self.store.derived.made
+        try:
+            solved = solved_at(self._scheme(), made.job.room(room), made.faces[room], made.catalog, made.job.standard)
+        except BuildError:
+            return ""
+        area = next((f.area for f in solved.fields if f.path == path), None)
+        return f"{self.shown(area.width)} × {self.shown(area.height)}" if area is not None else ""
+
+    def _put(self, words: str, **values: object) -> None:
+        room, key, catalog = self.store.state.room, self._scheme().id, self.store.catalog
+        self.store.apply(lambda j: change_scheme(j, catalog, room, key, **values), words)
+
+    def _put_region(self, words: str, **values: object) -> None:
+        room, key, path, catalog = self.store.state.room, self._scheme().id, picked_path(self.store), self.store.catalog
+        self.store.apply(lambda j: change_region(j, catalog, room, key, path, **values), words)
+
+    def _wall_rows(self) -> None:
+        self.text("Name", lambda: self._scheme().name, lambda v: self._put("name", name=v))
+        self.group("On the wall")
+        for name, words in (("left", "From left"), ("right", "From right"), ("low", "From floor")):
+            self.length(words, lambda n=name: getattr(self._scheme(), n), lambda v, n=name: self._put(n, **{n: v}))  # type: ignore[misc]
+        self.length("Up to", lambda: self._scheme().high, lambda v: self._put("height", high=v))
+        self.length("Backing", lambda: self._scheme().backing, lambda v: self._put("backing", backing=v))
+        for name, words, role in (("base", "Baseboard", "base"), ("rail", "Rail", "chair-rail"), ("crown", "Crown", "crown")):
+            items = (("", "None", None), *((h.id, h.name, None) for h in self.store.catalog.hardware_for(role)))  # type: ignore[arg-type]
+            self.pick(words, items, lambda n=name: getattr(self._scheme(), n) or "", lambda v, n=name: self._put(n, **{n: str(v) or None}))  # type: ignore[misc]
+        finishes = (("", "As the job's fronts", None), *finish_choices(self.store.catalog, "front", self._tokens))
+        self.pick("Finish", finishes, lambda: self._scheme().finish or "", lambda v: self._put("finish", finish=str(v) or None))
+
+    def _region_rows(self) -> None:
+        self.group("The picked region")
+        if self._region().parts:
+            self._divided_rows()
+        else:
+            kinds = tuple((key, words, None) for key, (words, _) in FILLS.items())
+            self.pick("Filled with", kinds, lambda: self._region().fill.kind, lambda v: self._put_region("fill", fill=FILLS[str(v)][1]()))
+            self._fill_rows()
+        finishes = (("", "As around it", None), *finish_choices(self.store.catalog, "front", self._tokens))
+        self.pick("Its finish", finishes, lambda: self._region().finish or "", lambda v: self._put_region("finish", finish=str(v) or None))
+
+    def _divided_rows(self) -> None:
+        self.pick("Divided", SPLITS, lambda: self._region().split, lambda v: self._put_region("divide", split=v))
+        self.length("Boards between", lambda: self._region().stile, lambda v: self._put_region("boards between", stile=v))
+        self.length("At both ends", lambda: self._region().at_ends, lambda v: self._put_region("boards at the ends", ends=v))
+        self.count("Parts alike", (0, 200), lambda: self._region().count, self._repeat)
+        self.length("Or about", lambda: self._region().wanted, self._want)
+
+    def _repeat(self, count: int) -> None:
+        room, key, path, catalog = self.store.state.room, self._scheme().id, picked_path(self.store), self.store.catalog
+        if count:
+            self.store.apply(lambda j: repeat_region(j, catalog, room, key, path, count=count), f"{count} alike")
+
+    def _want(self, wanted: float | None) -> None:
+        room, key, path, catalog = self.store.state.room, self._scheme().id, picked_path(self.store), self.store.catalog
+        self.store.apply(lambda j: repeat_region(j, catalog, room, key, path, wanted=wanted), "about so large")
+
+    def _fill_rows(self) -> None:
+        rows: dict[type, tuple[tuple[str, str], ...]] = {
+            PanelFill: (("border", "Border"), ("raised", "Raised by")),
+            Slats: (("width", "Slat width"), ("gap", "Gap, about"), ("deep", "Slat depth")),
+            Grooves: (("pitch", "Pitch, about"), ("width", "Groove width"), ("deep", "Groove depth")),
+            Cover: (("border", "Border"),),
+        }
+        fill = self._region().fill
+        for name, words in rows.get(type(fill), ()):
+            self.length(words, lambda n=name: getattr(self._region().fill, n, 0.0), lambda v, n=name: self._put_fill(n, v))  # type: ignore[misc]
+        if isinstance(fill, Slats | Grooves):
+            self.pick("Way", WAYS, lambda: getattr(self._region().fill, "way", "upright"), lambda v: self._put_fill("way", v))
+        if isinstance(fill, PanelFill):
+            molds = (("", "None", None), *((h.id, h.name, None) for h in self.store.catalog.hardware_for("panel-mold")))
+            self.pick("Molding", molds, self._mold, lambda v: self._put_fill("mold", str(v) or None))
+
+    def _mold(self) -> str:
+        return getattr(self._region().fill, "mold", None) or ""
+
+    def _put_fill(self, name: str, value: object) -> None:
+        self._put_region(name, fill=self._region().fill.but(**{name: value}))
+
+    def _buttons(self) -> None:
+        divided = bool(self._region().parts)
+        acts: list[tuple[str, Callable[[], None]]] = [
+            ("Divide into two across", lambda: split(self.store, "across", 2)),
+            ("Divide into two up", lambda: split(self.store, "up", 2)),
+            *([("Make one region of it", lambda: merge(self.store))] if divided else []),
+            *([("Pick what is around it", lambda: pick_around(self.store))] if picked_path(self.store) else []),
+            ("Onto the other walls", lambda: onto_other_walls(self.store)),
+            ("Mirror it", lambda: mirror(self.store)),
+            ("Remove it", lambda: remove(self.store)),
+        ]
+        for words, act in acts:
+            button = QPushButton(words)
+            button.setAccessibleName(words)
+            button.clicked.connect(lambda _, act=act: self._do(act))
+            self.widget(button)
+
+    def _do(self, act: Callable[[], None]) -> None:
+        try:
+            act()
+        except PlankError as problem:
+            self.store.say(str(problem))

@@ -1,0 +1,76 @@
+"""What the Walls stage offers: schemes to start from, each drawn by its own geometry."""
+
+from functools import partial
+
+from PyQt6.QtCore import QSize, Qt
+from PyQt6.QtGui import QIcon, QPainter, QPixmap
+from PyQt6.QtWidgets import QToolButton
+
+from tallplank.app.painter import DrawingPainter, View
+from tallplank.app.sign import blank_picture
+from tallplank.app.survey_tray import Offering
+from tallplank.app.theme import Tokens
+from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.draw.elevation import run_faces
+from tallplank.core.edit.survey.room import add_room
+from tallplank.core.edit.wall.scheme import add_scheme
+from tallplank.core.edit.wall.start import STARTS, Sizes
+from tallplank.core.error import PlankError
+from tallplank.core.job.job import Job
+from tallplank.core.joinery.workshop import make
+from tallplank.core.measure.memo import IdentityMemo
+from tallplank.session.store import Store
+from tallplank.session.wall import start_from
+
+PICTURE = QSize(58, 46)
+WIDE, HIGH = 3000.0, 2380.0
+"""The wall that pictures show."""
+
+
+def offer_walls(tray: Offering, store: Store, tokens: Tokens, width: int) -> None:
+    """Fill the tray."""
+    tray.group("Start from")
+    for key, start in STARTS.items():
+        button = QToolButton()
+        button.setProperty("kind", "quiet")
+        button.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextBesideIcon)
+        button.setIcon(QIcon(blank_picture(PICTURE)))
+        button.setIconSize(PICTURE)
+        button.setText(start.name)
+        button.setAccessibleName(start.name)
+        button.setToolTip(f"{start.hint}. A click puts it on the shown wall.")
+        button.setFixedSize(width, PICTURE.height() + 8)
+        button.clicked.connect(partial(_start, store, key))
+        tray.put(f"{start.name} {start.hint}", button)
+        tray.later(lambda key=key, button=button: button.setIcon(QIcon(start_picture(key, store.catalog, tokens))))  # type: ignore[misc]
+    tray.soft("Pick a region on the wall; divide and fill it at the right. Type over a dimension to set it.")
+
+
+def _start(store: Store, key: str, _: bool = False) -> None:
+    try:
+        start_from(store, key)
+    except PlankError as problem:
+        store.say(str(problem))
+
+
+_PICTURES: IdentityMemo[QPixmap] = IdentityMemo(64)
+"""Those that were drawn before, by the scheme, the catalogue and the colours."""
+
+
+def start_picture(key: str, catalog: Catalog, tokens: Tokens) -> QPixmap:
+    """A scheme on a wall of a usual size."""
+    return _PICTURES.get((STARTS[key], catalog, tokens), lambda: _drawn(key, catalog, tokens))
+
+
+def _drawn(key: str, catalog: Catalog, tokens: Tokens) -> QPixmap:
+    job = add_room(Job(name="picture"), "Room", WIDE, WIDE, HIGH).job
+    room = job.rooms[0]
+    job = add_scheme(job, catalog, room.id, room.walls[0].id, **STARTS[key].values(Sizes())).job
+    picture = blank_picture(PICTURE)
+    painter = QPainter(picture)
+    scale = min((PICTURE.width() - 4) / WIDE, (PICTURE.height() - 4) / HIGH)
+    view = View(scale, (PICTURE.width() - WIDE * scale) / 2, PICTURE.height() - 2.0)
+    shapes = [shape for run in make(job, catalog).runs for shape in run_faces(run)]
+    DrawingPainter(catalog, tokens, textured=False).paint(painter, shapes, view)
+    painter.end()
+    return picture

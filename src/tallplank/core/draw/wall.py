@@ -1,0 +1,59 @@
+"""What is written on the elevation of a paneled wall, and what of it can be pointed at: its regions, and how they were solved."""
+
+from collections.abc import Iterator
+from itertools import pairwise
+
+from tallplank.core.draw.primitive import Chain, Side, Target
+from tallplank.core.job.measure import GAP, Measure, OfRegion, OfStile
+from tallplank.core.job.scheme import Scheme
+from tallplank.core.joinery.made import Made
+from tallplank.core.joinery.part.part import BuildError
+from tallplank.core.joinery.wall.build import solved_at
+from tallplank.core.joinery.wall.solve import Area, Field, Solved
+
+LEAST = 1.0
+"""Spaces that are narrower are none."""
+
+
+def region_targets(made: Made, room_id: str, face_id: str) -> Iterator[Target]:
+    """The regions of the schemes on a face, those within others on top."""
+    for scheme, solved in schemes_at(made, room_id, face_id):
+        for field in solved.fields:
+            area = field.area
+            yield Target.upright(OfRegion(room_id, scheme.id, field.path), (area.x, area.z), (area.right, area.top))
+
+
+def schemes_at(made: Made, room_id: str, face_id: str) -> Iterator[tuple[Scheme, Solved]]:
+    """The schemes on a face that can be solved, each as it is solved."""
+    room, faces = made.job.room(room_id), made.faces[room_id]
+    for scheme in room.schemes:
+        if scheme.face == face_id:
+            try:
+                yield scheme, solved_at(scheme, room, faces, made.catalog, made.job.standard)
+            except BuildError:
+                continue
+
+
+def solve_chains(made: Made, room_id: str, face_id: str) -> Iterator[Chain]:
+    """The sums that were solved: for each scheme the widths along its first division across, and the heights along its first one up."""
+    for scheme, solved in schemes_at(made, room_id, face_id):
+        for split in ("across", "up"):
+            field = next((f for f in solved.fields if f.region.parts and f.region.split == split), None)
+            if field is not None:
+                yield _chain(room_id, scheme, solved, field)
+
+
+def _chain(room_id: str, scheme: Scheme, solved: Solved, field: Field) -> Chain:
+    across = field.region.split == "across"
+    parts = [f for f in solved.fields if f.path[:-1] == field.path and f.path]
+    spans = [(_span(f.area, across), OfRegion(room_id, scheme.id, f.path)) for f in parts]
+    ticks = sorted({edge for span, _ in spans for edge in span} | set(_span(field.area, across)))
+    known: dict[tuple[float, float], Measure] = dict(spans)
+    stile = OfStile(room_id, scheme.id, field.path)
+    measures = tuple(known.get(pair, stile if pair[1] - pair[0] > LEAST else GAP) for pair in pairwise(ticks))
+    side = Side.of("below", field.area.z) if across else Side.of("left", field.area.x)
+    return Chain(side, tuple(ticks), measures, lane=scheme.id, name=f"{scheme.id} {field.region.split}", on_side=True)
+
+
+def _span(area: Area, across: bool) -> tuple[float, float]:
+    return (area.x, area.right) if across else (area.z, area.top)

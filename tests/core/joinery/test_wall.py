@@ -1,0 +1,228 @@
+"""Paneled walls: how their regions are solved, and what they are made of."""
+
+from math import isclose
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from makers import CATALOG, ROOM, WALL, a_room, made
+from outside.trade.test_room_solids import shared
+from tallplank.core.check.finding import findings
+from tallplank.core.edit.check import EditError
+from tallplank.core.edit.survey.walled import add_opening
+from tallplank.core.edit.wall.scheme import add_scheme, copy_scheme
+from tallplank.core.edit.wall.start import STARTS, Sizes
+from tallplank.core.job.job import Job
+from tallplank.core.job.scheme import Cover, Frame, Frames, Grooves, Kept, Panel, Region, Scheme, Slats
+from tallplank.core.joinery.run.run import Run
+from tallplank.core.joinery.wall.solve import Area, Solved, solve
+from tallplank.core.shop.cutlist import cutlist
+
+
+def a_wall(length: float = 4000.0, height: float = 2500.0) -> Job:
+    return a_room(length, 3000.0, height) if height != 2500.0 else a_room(length, 3000.0)
+
+
+def with_scheme(job: Job, **values: object) -> Job:
+    return add_scheme(job, CATALOG, ROOM, WALL, **values).job
+
+
+def run(job: Job) -> Run:
+    (found,) = [r for r in made(job).runs if r.what == "panel"]
+    return found
+
+
+def sizes(job: Job, role: str) -> list[tuple[float, float, float]]:
+    return [p.size for p in run(job).parts if p.tag.role == role]
+
+
+def solved(job: Job) -> Solved:
+    return solve(job.rooms[0].schemes[0], made(job).faces[ROOM][WALL], CATALOG)
+
+
+def test_stiles_and_panels_by_hand() -> None:
+    """4000 with five panels and six stiles of 90: (4000 − 540) / 5 = 692; the rails take 2 × 90 of what is between base and top."""
+    job = with_scheme(
+        a_wall(),
+        high=900.0,
+        base="base-square-100",
+        root=Region(split="up", stile=90.0, parts=(Region(split="across", stile=90.0, count=5, parts=(Region(fill=Panel(raised=12.0)),)),)),
+    )
+    panels = sizes(job, "panel")
+    assert panels == [pytest.approx((620.0, 692.0, 12.0))] * 5
+    assert sizes(job, "wall stile") == [pytest.approx((620.0, 90.0, 19.0))] * 6
+    assert [p.box[0].x for p in run(job).parts if p.tag.role == "panel"] == pytest.approx([90.0 + i * 782.0 for i in range(5)])
+    assert [f.text for f in findings(made(job))] == []
+
+
+def test_a_panel_begins_its_border_above_the_baseboard() -> None:
+    """A baseboard of 9 in and a border of 3 in: the panel begins at 12 in. Under a rail of 2 1/2 in it ends 5 1/2 in below its top."""
+    job = with_scheme(a_wall(), high=914.4, base="base-step-229", rail="chair-ogee-64", root=Region(fill=Panel(border=76.2, raised=12.0)))
+    (panel,) = [p for p in run(job).parts if p.tag.role == "panel"]
+    assert panel.box[0].z == pytest.approx(12 * 25.4)
+    assert panel.box[1].z == pytest.approx(914.4 - 5.5 * 25.4)
+    assert panel.box[0].x == pytest.approx(76.2)
+
+
+@pytest.mark.parametrize(("length", "count"), [(4000.0, 8), (3600.0, 7), (500.0, 1), (1010.0, 2)])
+def test_as_many_as_make_them_about_so_wide(length: float, count: int) -> None:
+    """About 450 with boards of 50 between and at the ends: round((L − 100 + 50) / 500)."""
+    job = with_scheme(a_wall(length), root=Region(split="across", stile=50.0, wanted=450.0, parts=(Region(),)))
+    assert len(solved(job).leaves) == count
+
+
+def test_slats_are_flush_at_both_ends() -> None:
+    """4000 in slats of 20 about 20 apart: floor(4020 / 40) = 100 slats, and (4000 − 2000) / 99 between them."""
+    job = with_scheme(a_wall(), root=Region(fill=Slats(width=20.0, gap=20.0, deep=40.0)))
+    slats = [p for p in run(job).parts if p.tag.role == "slat"]
+    assert len(slats) == 100
+    assert (slats[0].box[0].x, slats[-1].box[1].x) == pytest.approx((0.0, 4000.0))
+    assert slats[1].box[0].x - slats[0].box[1].x == pytest.approx(2000.0 / 99.0)
+    assert slats[0].size == pytest.approx((2500.0, 40.0, 20.0))
+    assert (slats[0].box[0].y, slats[0].box[1].y) == (-40.0, 0.0)
+
+
+def test_grooved_boards_are_no_wider_than_their_sheet_and_grooves_keep_their_pitch() -> None:
+    """4000 at a pitch of 100 has 39 grooves, in boards of at most 1220."""
+    job = with_scheme(a_wall(), high=1000.0, root=Region(fill=Grooves(pitch=100.0, width=4.0, deep=4.0)))
+    boards = [p for p in run(job).parts if p.tag.role == "grooved panel"]
+    assert max(p.width.value for p in boards) <= 1220.0
+    assert sum(p.width.value for p in boards) == pytest.approx(4000.0)
+    places = sorted(p.frame.out((0.0, (q.low.y + q.high.y) / 2, 0.0)).x for p in boards for q in p.pockets if q.what == "groove")
+    assert places == pytest.approx([100.0 * i for i in range(1, 40)])
+
+
+def test_frames_in_frames_by_hand() -> None:
+    """Within 40, boards of 60; within 80 more, boards of 60: the inner frame begins at 180."""
+    fill = Frames(frames=(Frame(inset=40.0, width=60.0, thick=12.0), Frame(inset=80.0, width=60.0, thick=12.0)))
+    job = with_scheme(a_wall(1000.0), root=Region(fill=fill))
+    boards = {p.name: p for p in run(job).parts}
+    assert boards["frame board 1 left"].box[0].x == pytest.approx(40.0)
+    assert boards["frame board 2 left"].box[0].x == pytest.approx(180.0)
+    assert boards["frame board 2 lower"].size == pytest.approx((1000.0 - 2 * 240.0, 60.0, 12.0))
+
+
+def test_openings_cut_boards_to_their_true_shape_and_moldings_short() -> None:
+    job = add_opening(a_wall(), ROOM, WALL, "door", 1500.0, width=900.0).job
+    job = with_scheme(
+        job, high=1200.0, backing=6.0, base="base-square-100", root=Region(split="across", stile=80.0, wanted=400.0, parts=(Region(),))
+    )
+    door = job.face(ROOM, WALL).openings[0]
+    for part in run(job).parts:
+        low, high = part.box
+        inside = low.x < door.x + door.width - 0.1 and high.x > door.x + 0.1 and low.z < door.height
+        assert not inside or not part.form.is_square, part.name
+    bases = [(p.box[0].x, p.box[1].x) for p in run(job).parts if p.tag.role == "baseboard"]
+    assert bases == [pytest.approx((0.0, 1500.0)), pytest.approx((2400.0, 4000.0))]
+
+
+def test_what_is_kept_free_has_no_backing() -> None:
+    free = Region(size=1000.0, fill=Kept())
+    job = with_scheme(a_wall(), backing=12.0, root=Region(split="across", parts=(Region(), free, Region())))
+    backs = [p.box for p in run(job).parts if p.tag.role == "backing"]
+    assert all(high.x <= 1500.1 or low.x >= 2499.9 for low, high in backs)
+    assert sum((high.x - low.x) * (high.z - low.z) for low, high in backs) == pytest.approx(3000.0 * 2500.0)
+
+
+@pytest.mark.parametrize(
+    ("root", "told"),
+    [
+        (Region(fill=Panel(border=2000.0)), "its border is less than"),
+        (Region(fill=Slats(width=5000.0)), "No slat"),
+        (Region(fill=Grooves(pitch=100.0, deep=40.0)), "less deep than its board"),
+        (Region(fill=Frames(frames=(Frame(inset=1300.0),))), "no room for frame 1"),
+        (Region(split="across", stile=100.0, count=60, parts=(Region(),)), "more than there is"),
+        (Region(split="across", parts=(Region(size=3000.0), Region(size=3000.0))), "more than there is"),
+        (Region(fill=Cover(border=1400.0)), "its border is less than"),
+    ],
+)
+def test_what_does_not_fit_is_refused_with_its_limit(root: Region, told: str) -> None:
+    with pytest.raises(EditError, match=told):
+        with_scheme(a_wall(), root=root)
+
+
+@pytest.mark.parametrize("start", sorted(STARTS))
+@pytest.mark.parametrize("inches", [False, True])
+def test_every_start_goes_round_a_room_and_shares_no_space(start: str, inches: bool) -> None:
+    job = a_room(4237.0, 3311.0)
+    walls = [w.id for w in job.rooms[0].walls]
+    job, (key,) = add_scheme(job, CATALOG, ROOM, walls[0], **STARTS[start].values(Sizes(inches=inches)))
+    job = copy_scheme(job, CATALOG, ROOM, key, walls).job
+    result = made(job)
+    assert len([r for r in result.runs if r.what == "panel"]) == 4
+    assert [f.text for f in findings(result)] == []
+    assert shared(result, ROOM) == []
+    rows = [row for row in cutlist(result) if row.part in ("wall stile", "backing", "slat", "grooved panel", "panel")]
+    assert rows or start == "molds"
+
+
+def test_copies_are_solved_again_for_each_length() -> None:
+    job = a_room(4200.0, 2900.0)
+    walls = [w.id for w in job.rooms[0].walls]
+    values = {"high": 900.0, "root": Region(split="across", stile=90.0, wanted=450.0, parts=(Region(),))}
+    job, (key,) = add_scheme(job, CATALOG, ROOM, walls[0], **values)
+    job = copy_scheme(job, CATALOG, ROOM, key, walls).job
+    stiles = [sum(p.tag.role == "wall stile" for p in r.parts) for r in made(job).runs if r.what == "panel"]
+    assert stiles == [9, 6, 9, 6]
+    one = {s.root for s in job.rooms[0].schemes}
+    assert len(one) == 1
+
+
+def test_boards_butt_in_corners_and_moldings_are_mitred() -> None:
+    """Boards 6 + 19 before the wall: the next wall's begin at 25; the base, 6 before the wall, begins and ends there at 45°."""
+    job = a_room(4000.0, 3000.0)
+    walls = [w.id for w in job.rooms[0].walls]
+    values = {
+        "high": 900.0,
+        "backing": 6.0,
+        "base": "base-square-100",
+        "root": Region(split="across", stile=90.0, count=4, parts=(Region(),)),
+    }
+    job, (key,) = add_scheme(job, CATALOG, ROOM, walls[0], **values)
+    job = copy_scheme(job, CATALOG, ROOM, key, walls).job
+    parts = next(r for r in made(job).runs if r.what == "panel").parts
+    stiles = [p for p in parts if p.tag.role == "wall stile"]
+    assert (stiles[0].box[0].x, stiles[0].width.value) == (25.0, 90.0)
+    assert (stiles[-1].box[0].x, stiles[-1].box[1].x) == (4000.0 - 25.0 - 90.0, 4000.0)
+    (base,) = [p for p in parts if p.tag.role == "baseboard"]
+    assert (base.box[0].x, base.box[1].x) == (6.0, 3994.0)
+    low, high = base.form.front(base.frame, base.size)[0], base.size
+    assert high[0] == pytest.approx(3988.0)
+    assert low is not None
+
+
+MEMBERS = st.builds(
+    Region,
+    size=st.one_of(st.none(), st.floats(20.0, 200.0)),
+    share=st.floats(0.2, 5.0),
+)
+
+
+@settings(max_examples=80, deadline=None)
+@given(
+    st.lists(MEMBERS, min_size=1, max_size=6),
+    st.one_of(st.just(0.0), st.floats(5.0, 60.0)),
+    st.sampled_from(["across", "up"]),
+    st.integers(1, 12),
+    st.floats(1500.0, 6000.0),
+)
+def test_regions_and_boards_tile_the_wall(parts: list[Region], stile: float, split: str, count: int, length: float) -> None:
+    """The areas of all fields and boards add up to the wall, and none lies on another."""
+    parts = [*parts, Region()]
+    inner = Region(split="up" if split == "across" else "across", stile=stile, count=count, parts=(Region(),))
+    root = Region(split=split, stile=stile, parts=(*parts, inner))  # type: ignore[arg-type]
+    face = made(a_wall(length)).faces[ROOM][WALL]
+    try:
+        found = solve(Scheme(id="s1", name="s", face=WALL, root=root), face, CATALOG)
+    except Exception as problem:  # noqa: BLE001 (too much for its length is told)
+        assert "more than there is" in str(problem) or "must" in str(problem)
+        return
+    areas = [f.area for f in found.leaves] + [s.area for s in found.strips]
+    whole = face.length * face.height
+    assert isclose(sum(a.width * a.height for a in areas), whole, rel_tol=1e-9)
+    assert all(not _overlap(a, b) for i, a in enumerate(areas) for b in areas[:i])
+
+
+def _overlap(a: Area, b: Area) -> bool:
+    return min(a.right, b.right) - max(a.x, b.x) > 1e-6 and min(a.top, b.top) - max(a.z, b.z) > 1e-6
