@@ -1,0 +1,132 @@
+"""Paneled walls by mouse and keyboard: from a blank wall to a wainscot all round, regions divided, filled, dragged and typed over."""
+
+import pytest
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QToolButton
+
+from hands import LEFT, Open, choose, drag, press, type_into
+from makers import ROOM, WALL, a_room
+from tallplank.app.canvas.view import DrawingCanvas
+from tallplank.app.window import MainWindow
+from tallplank.core.draw.dimension import DimensionText
+from tallplank.core.job.measure import OfRegion
+from tallplank.core.job.scheme import Panel, Scheme, Slats
+from tallplank.session.wall import shown_scheme
+
+
+def elevation(window: MainWindow) -> DrawingCanvas:
+    pane = window.board.pane("elevation")
+    assert isinstance(pane, DrawingCanvas)
+    return pane
+
+
+def offered(window: MainWindow, name: str) -> QToolButton:
+    return next(b for b in window.findChildren(QToolButton) if b.accessibleName() == name)
+
+
+def scheme(window: MainWindow) -> Scheme:
+    found = shown_scheme(window.store)
+    assert found is not None
+    return found
+
+
+def blank(open_window: Open, length: float = 4000.0) -> MainWindow:
+    window = open_window(a_room(length, 3000.0))
+    window.store.look_at(ROOM, WALL)
+    window.store.go("walls")
+    QTest.qWait(60)  # the panes of the stage are laid out
+    return window
+
+
+def test_a_wainscot_round_the_room_in_a_dozen_actions(open_window: Open) -> None:
+    """Of five panels with rail, base and crown on one wall, and then on the other three with one more."""
+    window = open_window(a_room(4200.0, 2900.0))
+    store, actions = window.store, 0
+    store.look_at(ROOM, WALL)
+    store.go("walls")
+    actions += 1
+    QTest.mouseClick(offered(window, "Five panels"), LEFT)
+    actions += 1
+    choose(window, "Crown", "Crown, cove 70")
+    actions += 2
+    root = scheme(window).root
+    assert (root.parts[0].count, scheme(window).base, scheme(window).rail) == (5, "base-ogee-145", "chair-ogee-64")
+    assert actions < 12
+    press(window, "Onto the other walls")
+    assert [s.face for s in store.job.rooms[0].schemes] == [w.id for w in store.job.rooms[0].walls]
+    assert {s.root for s in store.job.rooms[0].schemes} == {root}
+    assert not [f for f in store.derived.findings if f.code != "crown"]
+    store.undo()
+    assert len(store.job.rooms[0].schemes) == 1
+
+
+def test_a_region_is_picked_divided_filled_and_undone(open_window: Open) -> None:
+    window = blank(open_window)
+    store, pane = window.store, elevation(window)
+    QTest.mouseClick(offered(window, "Slatted wall"), LEFT)
+    press(window, "Divide into two across")
+    assert [p.fill.kind for p in scheme(window).root.parts] == ["slats", "slats"]
+    QTest.mouseClick(pane, LEFT, pos=pane.place_of(3000.0, 1200.0).toPoint())
+    assert store.state.pick == OfRegion(ROOM, scheme(window).id, (1,))
+    choose(window, "Filled with", "Panel")
+    type_into(window, "Border", "60")
+    type_into(window, "Raised by", "1/2 in")
+    assert scheme(window).root.parts[1].fill == Panel(border=60.0, raised=12.7)
+    assert isinstance(scheme(window).root.parts[0].fill, Slats)
+    press(window, "Divide into two up")
+    press(window, "Pick what is around it")
+    assert store.state.pick == OfRegion(ROOM, scheme(window).id, ())
+    press(window, "Make one region of it")
+    assert scheme(window).root.parts == ()
+    for _ in range(7):
+        store.undo()
+    assert store.job.rooms[0].schemes == ()
+
+
+def test_a_boundary_is_dragged_and_held_where_both_are_alike(open_window: Open) -> None:
+    window = blank(open_window)
+    store, pane = window.store, elevation(window)
+    QTest.mouseClick(offered(window, "Slatted wall"), LEFT)
+    press(window, "Divide into two across")
+    start = pane.place_of(2000.0, 1200.0)
+    drag(pane, start, pane.place_of(1400.0, 1200.0))
+    first, second = scheme(window).root.parts
+    assert first.size == pytest.approx(1400.0, abs=2 / pane.view.scale)
+    assert second.size is None
+    start = pane.place_of(first.size or 0.0, 1200.0)
+    drag(pane, start, pane.place_of(2004.0, 1200.0))
+    assert scheme(window).root.parts[0].size == pytest.approx(2000.0)
+    store.undo()
+    assert scheme(window).root.parts[0].size == first.size
+
+
+def test_the_solve_is_written_on_the_wall_and_typed_over(open_window: Open) -> None:
+    window = blank(open_window)
+    pane = elevation(window)
+    QTest.mouseClick(offered(window, "Five panels"), LEFT)
+
+    def figures() -> list[DimensionText]:
+        chains = pane.dimensions()
+        assert chains is not None
+        return [t for t in chains.texts if isinstance(t.measure, OfRegion)]
+
+    wide = [t for t in figures() if t.angle == 0.0]
+    assert [t.text for t in wide] == ["692"] * 5
+    field = pane.type_over(wide[0]).field
+    field.setText("450")
+    QTest.keyClick(field, Qt.Key.Key_Return)
+    row = scheme(window).root.parts[0]
+    assert (row.count, row.wanted) == (0, 450.0)
+    assert len([t for t in figures() if t.angle == 0.0]) == 7
+
+
+def test_what_does_not_fit_is_told_where_it_was_typed(open_window: Open) -> None:
+    window = blank(open_window)
+    QTest.mouseClick(offered(window, "Five panels"), LEFT)
+    before = scheme(window)
+    type_into(window, "Up to", "100")
+    assert scheme(window) == before
+    press(window, "Remove it")
+    assert window.store.job.rooms[0].schemes == ()
+    assert offered(window, "Five panels").isEnabled()
