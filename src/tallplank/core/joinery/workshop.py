@@ -203,7 +203,7 @@ class Workshop:
         record = job.room(room)
         standing = standing_in(record, faces, [(m.placed, m.outline) for m in members], runs) if record.cornice else []
         yield from room_runs(record, faces, self.catalog, job.standard, standing)
-        yield from wall_runs(record, faces, self.catalog, job.standard)
+        yield from wall_runs(record, faces, self.catalog, job.standard, [m.placed for m in members])
 
     def _beside_face(self, faces: Faces, face: Face, at_faces: Mapping[str, tuple[MadeUnit, ...]]) -> tuple[Beside, ...]:
         """What stands at other faces and reaches into the strip before one."""

@@ -37,7 +37,9 @@ class Making:
     face: Face
     solved: Solved
     free: BaseGeometry
-    """What boards may cover: the wall but for its openings."""
+    """What boards may cover: the wall but for openings and what stands against it."""
+    covered: Sequence[Area]
+    """These, one by one."""
     out: Collector
 
     def finish(self, own: str | None, thick: float | None = None) -> Finish:

@@ -1,8 +1,8 @@
 """The parts of paneled walls: backing, the boards between regions, what fills these, and moldings along the edges."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
-from shapely import box, union_all
+from shapely import union_all
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.hardware import Molding
@@ -11,11 +11,13 @@ from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import Kept, Scheme
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.part.part import BuildError, Tag
+from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.run.trim.molding import add_line
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.joinery.wall.board import NEAR, Making, add_boards, pieces_within, rectangle_of
 from tallplank.core.joinery.wall.corner import Corners, Trim
+from tallplank.core.joinery.wall.covered import covered_on
 from tallplank.core.joinery.wall.fill import add_fill
 from tallplank.core.joinery.wall.solve import Area, Solved, Strip, rise, solve
 from tallplank.core.measure.size import Size
@@ -24,13 +26,13 @@ from tallplank.core.space.outline import Point
 NAMES: dict[Trim, str] = {"base": "baseboard", "rail": "wall rail", "crown": "wall crown"}
 
 
-def wall_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard) -> Iterator[Run]:
-    """One run for each scheme of a room, whose parts are in the frame of its face."""
+def wall_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard, members: Sequence[Placed] = ()) -> Iterator[Run]:
+    """One run for each scheme of a room, whose parts are in the frame of its face; `members` are the units in the room."""
     for scheme in room.schemes:
         face = faces[scheme.face]
         out, problem = Collector(catalog), ""
         try:
-            make_scheme(scheme, room, faces, catalog, standard, out)
+            make_scheme(scheme, room, faces, catalog, standard, out, [m for m in members if m.unit.face == scheme.face])
         except BuildError as error:
             out, problem = Collector(catalog), error.text
         key = f"panel-{room.id}-{scheme.id}"
@@ -46,8 +48,10 @@ def solved_at(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standa
     return solve(scheme, faces[scheme.face], catalog, Corners(room, faces, scheme, catalog, standard).board_ends())
 
 
-def make_scheme(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard, out: Collector) -> Solved:
-    """Make a scheme's parts; how it was solved.
+def make_scheme(
+    scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard, out: Collector, members: Sequence[Placed] = ()
+) -> Solved:
+    """Make a scheme's parts, cut out for openings, for what stands against the wall and for units there; how it was solved.
 
     Raises:
         BuildError: it does not fit.
@@ -55,9 +59,10 @@ def make_scheme(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, stan
     face = faces[scheme.face]
     corners = Corners(room, faces, scheme, catalog, standard)
     solved = solved_at(scheme, room, faces, catalog, standard)
-    holes = [box(o.x, o.sill, o.x + o.width, o.sill + o.height) for o in face.openings]
+    covered = list(covered_on(room, face, members))
     wall = rectangle_of(Area(0.0, 0.0, face.length, face.height))
-    making = Making(catalog, standard, face, solved, wall.difference(union_all(holes)) if holes else wall, out)
+    free = wall.difference(union_all([rectangle_of(area) for area in covered])) if covered else wall
+    making = Making(catalog, standard, face, solved, free, covered, out)
     _add_backing(making, corners.hidden)
     for strip in solved.strips:
         _add_strip(making, strip, corners.hidden)
@@ -125,9 +130,9 @@ def _add_moldings(making: Making, corners: Corners) -> None:
 
 
 def _free_of_openings(making: Making, z: float, high: float) -> Iterator[tuple[float, float]]:
-    """Where along the wall a molding at a height runs: up to doors and windows, and on behind them."""
+    """Where along the wall a molding at a height runs: up to doors, windows and what stands there, and on behind them."""
     whole = making.solved.whole
-    spans = [(o.x, o.x + o.width) for o in making.face.openings if o.sill < z + high and o.sill + o.height > z]
+    spans = [(area.x, area.right) for area in making.covered if area.z < z + high and area.top > z]
     at = whole.x
     for low, stop in sorted(spans):
         if low - at > NEAR and low < whole.right:
