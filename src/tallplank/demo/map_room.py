@@ -7,7 +7,9 @@ from tallplank.core.edit.survey.standing import add_column, add_column_at
 from tallplank.core.edit.survey.surface import cover
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit, set_finish, set_rule
+from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.job.job import Job
+from tallplank.core.job.scheme import Kept, Panel, Region, Slats
 
 ROOM = "room3"
 HEARTH = "back"
@@ -49,4 +51,24 @@ def with_map_room(job: Job, catalog: Catalog) -> Job:
     job = set_finish(set_finish(job, catalog, made, "carcass", "oak-figure"), catalog, made, "back", "oak-figure-back")
     for rule, value in (("splash", "none"), ("upstand", 0.0)):
         job = set_rule(job, catalog, made, rule, value)
-    return job
+    return _paneled(job, catalog)
+
+
+RAIL, SHELVES, UNDER_CORNICE = 850.0, 420.0, 2520.0
+"""Where the wainscot ends, below the window sills; how far the shelves reach along the walls beside; and where slats end."""
+
+
+def _paneled(job: Job, catalog: Catalog) -> Job:
+    """A wainscot round the walls that are free, and slats round a field for a screen above it."""
+    panels = Region(split="across", stile=90.0, wanted=520.0, parts=(Region(fill=Panel(mold="mold-panel-25")),))
+    wainscot = {
+        "high": RAIL, "backing": 6.0, "base": "base-ogee-145", "rail": "chair-cap-45",
+        "root": Region(split="up", stile=90.0, parts=(panels,)),
+    }  # fmt: skip
+    for wall, ends in (("right", {"left": SHELVES}), ("front", {}), ("left", {"right": SHELVES})):
+        job = add_scheme(job, catalog, ROOM, wall, name=f"Wainscot, {job.face(ROOM, wall).name}", **wainscot, **ends).job
+    slats = Region(fill=Slats(width=22.0, gap=22.0, deep=40.0), finish="oak")
+    free = Region(size=1500.0, split="up", parts=(Region(size=300.0), Region(size=800.0, fill=Kept()), Region()))
+    field = Region(split="across", parts=(slats, free, slats))
+    values = {"low": RAIL, "high": UNDER_CORNICE, "left": 700.0, "right": 700.0, "backing": 12.0, "root": field}
+    return add_scheme(job, catalog, ROOM, "right", name="Slats round the screen", **values).job

@@ -10,7 +10,9 @@ from makers import CATALOG, ROOM, WALL, a_room, made
 from outside.trade.test_room_solids import shared
 from tallplank.core.check.finding import findings
 from tallplank.core.edit.check import EditError
+from tallplank.core.edit.survey.service import add_service
 from tallplank.core.edit.survey.walled import add_opening
+from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.edit.wall.scheme import add_scheme, copy_scheme
 from tallplank.core.edit.wall.start import STARTS, Sizes
 from tallplank.core.job.job import Job
@@ -226,3 +228,39 @@ def test_regions_and_boards_tile_the_wall(parts: list[Region], stile: float, spl
 
 def _overlap(a: Area, b: Area) -> bool:
     return min(a.right, b.right) - max(a.x, b.x) > 1e-6 and min(a.top, b.top) - max(a.z, b.z) > 1e-6
+
+
+def codes(job: Job) -> set[str]:
+    return {f.code for f in findings(made(job))}
+
+
+def test_boards_are_cut_out_for_sockets_and_those_between_boards_are_told() -> None:
+    root = Region(split="across", stile=90.0, count=4, parts=(Region(fill=Panel(raised=12.0)),))
+    job = with_scheme(add_service(a_wall(), ROOM, WALL, "socket", 400.0, z=300.0).job, high=900.0, backing=6.0, root=root)
+    cut = [p for p in run(job).parts if any(q.what == "cutout" for q in p.pockets)]
+    assert sorted(p.tag.role for p in cut) == ["backing", "panel"]
+    (pocket,) = [q for q in cut[1].pockets if q.what == "cutout"]
+    assert pocket.high.z - pocket.low.z == cut[1].thickness.value
+    assert "socket-in-panel" not in codes(job)
+    stile = next(p for p in run(job).parts if p.tag.role == "wall stile" and p.box[0].x > 100.0)
+    meets = add_service(job, ROOM, WALL, "socket", stile.box[0].x - 20.0, z=300.0).job
+    assert "socket-in-panel" in codes(meets)
+    slatted = with_scheme(job, root=Region(fill=Slats()))
+    assert "socket-in-panel" in codes(slatted)
+
+
+def test_slivers_are_told() -> None:
+    root = Region(split="across", stile=0.0, parts=(Region(fill=Panel(raised=12.0)), Region(size=15.0, fill=Panel(raised=12.0))))
+    assert "sliver" in codes(with_scheme(a_wall(), root=root))
+
+
+def test_what_stands_against_the_wall_is_left_out() -> None:
+    job = place_unit(a_wall(), CATALOG, "tall", Spot(ROOM, WALL, 1000.0)).job
+    job = with_scheme(
+        job, high=900.0, backing=6.0, base="base-square-100", root=Region(split="across", stile=90.0, count=5, parts=(Region(),))
+    )
+    unit = job.units[0]
+    for part in run(job).parts:
+        low, high = part.box
+        assert high.x <= unit.x + 0.1 or low.x >= unit.x + unit.width - 0.1
+    assert shared(made(job), ROOM) == []

@@ -31,6 +31,7 @@ from tallplank.core.check.strength import (
 )
 from tallplank.core.check.swing import SwingFinder
 from tallplank.core.check.triangle import triangle_findings
+from tallplank.core.check.wall import paneled_walls
 from tallplank.core.check.worktop import WorktopChecker
 from tallplank.core.edit.appliance import fit_appliances, fitted_unit
 from tallplank.core.edit.corner import SQUARE, corner_angle
@@ -357,6 +358,7 @@ JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
     triangle_findings,
     crossing_tops,
     runs_beyond_sheets,
+    paneled_walls,
 )
 """Checks of what concerns several things; a new one is one function added here."""
 ROOM_CHECKS: tuple[Callable[[Made, Room, Units], Iterator[Finding]], ...] = (islands_in, appliances_in, let_in_findings)

@@ -203,7 +203,9 @@ class Workshop:
         record = job.room(room)
         standing = standing_in(record, faces, [(m.placed, m.outline) for m in members], runs) if record.cornice else []
         yield from room_runs(record, faces, self.catalog, job.standard, standing)
-        yield from wall_runs(record, faces, self.catalog, job.standard, [m.placed for m in members])
+        if record.schemes:
+            rings = [(m.placed, faces[m.unit.face].frame.flat_out(m.outline)) for m in members]
+            yield from wall_runs(record, faces, self.catalog, job.standard, rings)
 
     def _beside_face(self, faces: Faces, face: Face, at_faces: Mapping[str, tuple[MadeUnit, ...]]) -> tuple[Beside, ...]:
         """What stands at other faces and reaches into the strip before one."""

@@ -4,7 +4,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from math import ceil
 
-from shapely import Polygon, box
+from shapely import LinearRing, Polygon, box
 from shapely.geometry.base import BaseGeometry
 from shapely.geometry.polygon import orient
 
@@ -20,6 +20,7 @@ from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.joinery.wall.solve import Area, Solved
 from tallplank.core.measure.size import Size
+from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Ring, bounds
 
 NEAR = 1.0
@@ -75,17 +76,26 @@ def add_boards(
         sides = (Size.of(area.height, "height"), Size.of(area.width, "width"))
         length, width = sides if upright else sides[::-1]
         lay = Lay("+z", "-x", (x1, back, z0)) if upright else Lay("+x", "+z", (x0, back, z0))
-        ring = _ring(piece, area, upright=upright)
+        ring = _ring(piece.exterior, area, upright=upright)
+        holes = [_ring(hole, area, upright=upright) for hole in piece.interiors]
+        through = tuple(_cut_out(hole, finish.thickness) for hole in holes)
         form = SHEET if _is_rectangle(ring) else Outlined(ring)
         thick = Size.of(finish.thickness, "board")
-        making.out.add(tag, "front", "front", finish, (length, width, thick), lay, pockets=cuts if form is SHEET else (), form=form)
+        pockets = (*(cuts if form is SHEET else ()), *through)
+        making.out.add(tag, "front", "front", finish, (length, width, thick), lay, pockets=pockets, form=form)
         found.append(area)
     return found
 
 
-def _ring(piece: Polygon, area: Area, *, upright: bool) -> Ring:
-    """The outline of a piece as its part sees it: along the grain and across, counter-clockwise."""
-    points = list(orient(piece, 1.0).exterior.coords)[:-1]
+def _cut_out(ring: Ring, thick: float) -> Pocket:
+    """An opening right through a board."""
+    low, high = bounds(ring)
+    return Pocket("cutout", Vec(*low, 0.0), Vec(*high, thick), ring)
+
+
+def _ring(line: LinearRing, area: Area, *, upright: bool) -> Ring:
+    """An outline as its part sees it: along the grain and across, counter-clockwise."""
+    points = list(orient(Polygon(line), 1.0).exterior.coords)[:-1]
     if upright:
         return tuple((z - area.z, area.right - x) for x, z in points)
     return tuple((x - area.x, z - area.z) for x, z in points)

@@ -11,13 +11,12 @@ from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import Kept, Scheme
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.part.part import BuildError, Tag
-from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.run.trim.molding import add_line
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.joinery.wall.board import NEAR, Making, add_boards, pieces_within, rectangle_of
 from tallplank.core.joinery.wall.corner import Corners, Trim
-from tallplank.core.joinery.wall.covered import covered_on
+from tallplank.core.joinery.wall.covered import Standing, covered_on, cut_outs_on
 from tallplank.core.joinery.wall.fill import add_fill
 from tallplank.core.joinery.wall.solve import Area, Solved, Strip, rise, solve
 from tallplank.core.measure.size import Size
@@ -26,13 +25,13 @@ from tallplank.core.space.outline import Point
 NAMES: dict[Trim, str] = {"base": "baseboard", "rail": "wall rail", "crown": "wall crown"}
 
 
-def wall_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard, members: Sequence[Placed] = ()) -> Iterator[Run]:
+def wall_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard, members: Sequence[Standing] = ()) -> Iterator[Run]:
     """One run for each scheme of a room, whose parts are in the frame of its face; `members` are the units in the room."""
     for scheme in room.schemes:
         face = faces[scheme.face]
         out, problem = Collector(catalog), ""
         try:
-            make_scheme(scheme, room, faces, catalog, standard, out, [m for m in members if m.unit.face == scheme.face])
+            make_scheme(scheme, room, faces, catalog, standard, out, members)
         except BuildError as error:
             out, problem = Collector(catalog), error.text
         key = f"panel-{room.id}-{scheme.id}"
@@ -49,7 +48,7 @@ def solved_at(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standa
 
 
 def make_scheme(
-    scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard, out: Collector, members: Sequence[Placed] = ()
+    scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard, out: Collector, members: Sequence[Standing] = ()
 ) -> Solved:
     """Make a scheme's parts, cut out for openings, for what stands against the wall and for units there; how it was solved.
 
@@ -61,7 +60,8 @@ def make_scheme(
     solved = solved_at(scheme, room, faces, catalog, standard)
     covered = list(covered_on(room, face, members))
     wall = rectangle_of(Area(0.0, 0.0, face.length, face.height))
-    free = wall.difference(union_all([rectangle_of(area) for area in covered])) if covered else wall
+    out_of = [rectangle_of(area) for area in (*covered, *cut_outs_on(face))]
+    free = wall.difference(union_all(out_of)) if out_of else wall
     making = Making(catalog, standard, face, solved, free, covered, out)
     _add_backing(making, corners.hidden)
     for strip in solved.strips:

@@ -57,9 +57,11 @@ def _panel(making: Making, field: Field, panel: Panel) -> None:
         finish = making.finish(field.finish, panel.raised)
         add_boards(making, Tag("panel"), rectangle_of(area), finish, level, upright=True)
     molding = making.catalog.hardware.get(panel.mold or "")
-    if isinstance(molding, Molding) and making.free.contains(rectangle_of(area)):
+    if isinstance(molding, Molding):
         edge = area if not panel.raised else area.within(-molding.rise)
-        add_frame_of(making, edge, molding, making.finish(field.finish), level)
+        way = rectangle_of(edge).difference(rectangle_of(edge.within(molding.rise)))
+        if making.free.contains(way):
+            add_frame_of(making, edge, molding, making.finish(field.finish), level)
 
 
 def _slats(making: Making, field: Field, fill: Slats) -> None:

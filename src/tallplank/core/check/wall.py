@@ -1,0 +1,61 @@
+"""Paneled walls: sockets that nobody could mount, and boards that are no more than slivers.
+
+Source: common practice: a socket sits in one flat board, with some of that all round; strips narrower than 20 split when they are fixed.
+"""
+
+from collections.abc import Iterator
+
+from tallplank.core.check.record import Finding, shown
+from tallplank.core.job.face import Face
+from tallplank.core.job.wall import Service
+from tallplank.core.joinery.made import Made
+from tallplank.core.joinery.run.run import Run
+from tallplank.core.joinery.wall.covered import CUT_FOR
+
+SLIVER, ROUND_IT = 20.0, 8.0
+"""The narrowest board, and how much of one board there is round a socket."""
+NARROW = ("slat", "panel mold")
+"""What is narrow by its nature."""
+
+
+def paneled_walls(made: Made) -> Iterator[Finding]:
+    """What is wrong about the paneled walls of a job."""
+    for run in made.runs:
+        if run.what == "panel" and run.parts:
+            face = made.faces[run.room][run.face]
+            yield from _sockets(made, run, face)
+            yield from _slivers(made, run)
+
+
+def _sockets(made: Made, run: Run, face: Face) -> Iterator[Finding]:
+    for service in face.services:
+        if service.kind in CUT_FOR and (names := _meets(run, service)):
+            text = (
+                f"{run.label}: the {service.kind} at {shown(made.job, service.middle[0])} meets {names}; it needs one flat board round it."
+            )
+            yield Finding("warning", "socket-in-panel", text, "Move it, or divide the wall otherwise.")
+
+
+def _meets(run: Run, service: Service) -> str:
+    """What a service would be cut into, where that is not one flat board that reaches round it."""
+    low = (service.x - ROUND_IT, service.z - ROUND_IT)
+    high = (service.x + service.width + ROUND_IT, service.z + service.height + ROUND_IT)
+    found: set[str] = set()
+    for part in run.parts:
+        (x0, _, z0), (x1, _, z1) = part.box
+        overlaps = min(high[0], x1) - max(low[0], x0) > 0 and min(high[1], z1) - max(low[1], z0) > 0
+        inside = x0 <= low[0] and x1 >= high[0] and z0 <= low[1] and z1 >= high[1]
+        if overlaps and not inside:
+            found.add(part.tag.role)
+    found -= {"backing"}
+    return " and ".join(f"a {name}" for name in sorted(found))
+
+
+def _slivers(made: Made, run: Run) -> Iterator[Finding]:
+    narrow = [p for p in run.parts if p.tag.role not in NARROW and p.kind != "molding" and min(p.size[:2]) < SLIVER]
+    if narrow:
+        least = min(narrow, key=lambda p: min(p.size[:2]))
+        text = (
+            f"{run.label}: a {least.tag.role} is only {shown(made.job, min(least.size[:2]))} wide; {shown(made.job, SLIVER)} is the least."
+        )
+        yield Finding("warning", "sliver", text, "Divide the wall otherwise, or move its ends.")
