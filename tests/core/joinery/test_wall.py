@@ -1,5 +1,6 @@
 """Paneled walls: how their regions are solved, and what they are made of."""
 
+from itertools import pairwise
 from math import isclose
 
 import pytest
@@ -8,6 +9,7 @@ from hypothesis import strategies as st
 
 from makers import CATALOG, ROOM, WALL, a_room, made
 from outside.trade.test_room_solids import shared
+from solids import overlaps
 from tallplank.core.check.finding import findings
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.survey.service import add_service
@@ -16,8 +18,9 @@ from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.edit.wall.scheme import add_scheme, copy_scheme
 from tallplank.core.edit.wall.start import STARTS, Sizes
 from tallplank.core.job.job import Job
-from tallplank.core.job.scheme import Cover, Frame, Frames, Grooves, Kept, Panel, Region, Scheme, Slats
+from tallplank.core.job.scheme import Cover, Frame, Frames, Grooves, Kept, Panel, Region, Scheme, Shelves, Slats
 from tallplank.core.joinery.run.run import Run
+from tallplank.core.joinery.wall.fill import tile_spans
 from tallplank.core.joinery.wall.solve import Area, Solved, solve
 from tallplank.core.shop.cutlist import cutlist
 
@@ -264,3 +267,45 @@ def test_what_stands_against_the_wall_is_left_out() -> None:
         low, high = part.box
         assert high.x <= unit.x + 0.1 or low.x >= unit.x + unit.width - 0.1
     assert shared(made(job), ROOM) == []
+
+
+@pytest.mark.parametrize(
+    ("length", "scaled", "spans"),
+    [
+        (1215.0, True, [(0.0, 300.0), (305.0, 605.0), (610.0, 910.0), (915.0, 1215.0)]),
+        (1000.0, True, [(0.0, 330.0), (335.0, 665.0), (670.0, 1000.0)]),
+        (1215.0, False, [(0.0, 300.0), (305.0, 605.0), (610.0, 910.0), (915.0, 1215.0)]),
+        (1000.0, False, [(0.0, 192.5), (197.5, 497.5), (502.5, 802.5), (807.5, 1000.0)]),
+        (1300.0, False, [(0.0, 190.0), (195.0, 495.0), (500.0, 800.0), (805.0, 1105.0), (1110.0, 1300.0)]),
+    ],
+)
+def test_tiles_by_hand(length: float, scaled: bool, spans: list[tuple[float, float]]) -> None:
+    """Tiles of 300 with gaps of 5. In 1000 three whole ones would leave 37.5 at each end, less than half a tile: two stay."""
+    assert [pytest.approx(span) for span in tile_spans(length, 300.0, 5.0, scaled=scaled)] == spans
+
+
+@settings(max_examples=60, deadline=None)
+@given(st.floats(400.0, 6000.0), st.floats(30.0, 900.0), st.floats(0.0, 30.0), st.booleans())
+def test_tiles_keep_their_gaps_and_the_ends(length: float, size: float, gap: float, scaled: bool) -> None:
+    spans = tile_spans(length, size, gap, scaled=scaled)
+    assert spans[0][0] == pytest.approx(length - spans[-1][1], abs=1e-6)
+    for (_, end), (start, _) in pairwise(spans):
+        assert start - end == pytest.approx(gap, abs=1e-6)
+    assert all(stop > start for start, stop in spans)
+
+
+def test_a_box_of_shelves_by_hand() -> None:
+    """In a region of 800 × 1000 with boards of 19: shelves 762 long; two of them leave (1000 − 4 × 19) / 3 = 308 between."""
+    box = Region(size=1000.0, fill=Shelves(count=2, deep=240.0))
+    root = Region(split="up", parts=(Region(size=700.0), box, Region()))
+    job = with_scheme(a_wall(800.0), root=root)
+    boards = {p.name: p for p in run(job).parts}
+    assert boards["wall box side left"].size == pytest.approx((1000.0, 240.0, 19.0))
+    shelves = [p for p in run(job).parts if p.tag.role == "wall shelf"]
+    assert [p.size for p in shelves] == [pytest.approx((762.0, 240.0, 19.0))] * 2
+    assert [p.box[0].z for p in shelves] == pytest.approx([700.0 + 19.0 + 308.0, 700.0 + 19.0 + 2 * 308.0 + 19.0])
+    assert shared_parts(job) == []
+
+
+def shared_parts(job: Job) -> list[str]:
+    return overlaps(run(job).parts)

@@ -9,7 +9,7 @@ from tallplank.app.panel.panel import Panel
 from tallplank.app.theme import Tokens
 from tallplank.core.edit.wall.scheme import change_region, change_scheme, repeat_region
 from tallplank.core.error import PlankError
-from tallplank.core.job.scheme import Cover, Fill, Frames, Grooves, Kept, Plain, Region, Scheme, Slats
+from tallplank.core.job.scheme import Cover, Fill, Frames, Grooves, Kept, Plain, Region, Scheme, Shelves, Slats, Tiles
 from tallplank.core.job.scheme import Panel as PanelFill
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.build import solved_at
@@ -22,10 +22,14 @@ FILLS: dict[str, tuple[str, type[Fill]]] = {  # type: ignore[valid-type]
     "slats": ("Slats", Slats),
     "grooves": ("Grooves", Grooves),
     "frames": ("Frames in frames", Frames),
+    "tiles": ("Tiles", Tiles),
+    "shelves": ("Shelves", Shelves),
     "cover": ("Glass or mirror", Cover),
     "open": ("Kept free", Kept),
 }
 WAYS = (("upright", "Upright", None), ("level", "Level", None))
+FITS = (("scaled", "Scaled to whole ones", None), ("cut", "Cut at the edges", None))
+BOXES = ((True, "Of its own", None), (False, "None", None))
 SPLITS = (("across", "Side by side", None), ("up", "One above the other", None))
 
 
@@ -125,12 +129,19 @@ class WallPanel(Panel):
             Slats: (("width", "Slat width"), ("gap", "Gap, about"), ("deep", "Slat depth")),
             Grooves: (("pitch", "Pitch, about"), ("width", "Groove width"), ("deep", "Groove depth")),
             Cover: (("border", "Border"),),
+            Tiles: (("width", "Tile width"), ("height", "Tile height"), ("gap", "Gap"), ("raised", "Raised by")),
+            Shelves: (("deep", "Depth"),),
         }
         fill = self._region().fill
         for name, words in rows.get(type(fill), ()):
             self.length(words, lambda n=name: getattr(self._region().fill, n, 0.0), lambda v, n=name: self._put_fill(n, v))  # type: ignore[misc]
         if isinstance(fill, Slats | Grooves):
             self.pick("Way", WAYS, lambda: getattr(self._region().fill, "way", "upright"), lambda v: self._put_fill("way", v))
+        if isinstance(fill, Tiles):
+            self.pick("Fit", FITS, lambda: getattr(self._region().fill, "fit", "scaled"), lambda v: self._put_fill("fit", v))
+        if isinstance(fill, Shelves):
+            self.count("Shelves", (0, 40), lambda: getattr(self._region().fill, "count", 0), lambda v: self._put_fill("count", v))
+            self.pick("Box", BOXES, lambda: getattr(self._region().fill, "boxed", True), lambda v: self._put_fill("boxed", bool(v)))
         if isinstance(fill, PanelFill):
             molds = (("", "None", None), *((h.id, h.name, None) for h in self.store.catalog.hardware_for("panel-mold")))
             self.pick("Molding", molds, self._mold, lambda v: self._put_fill("mold", str(v) or None))

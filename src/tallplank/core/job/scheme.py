@@ -78,13 +78,35 @@ class Cover(Record):
     finish: Id | None = None
 
 
+class Tiles(Record):
+    """Boards alike side by side and one above the other: whole ones centred and cut at the edges, or all scaled to fit."""
+
+    kind: Literal["tiles"] = "tiles"
+    width: Annotated[float, Field(ge=20, le=5000, allow_inf_nan=False)] = 300.0
+    height: Annotated[float, Field(ge=20, le=5000, allow_inf_nan=False)] = 300.0
+    gap: NotNegative = 5.0
+    raised: Positive = 12.0
+    """How thick the boards are."""
+    fit: Literal["cut", "scaled"] = "scaled"
+
+
+class Shelves(Record):
+    """Shelves that stand out so far, at equal distances; in a box of their own, or between what is around them."""
+
+    kind: Literal["shelves"] = "shelves"
+    count: Annotated[int, Field(ge=0, le=40)] = 2
+    deep: Annotated[float, Field(ge=20, le=1500, allow_inf_nan=False)] = 220.0
+    boxed: bool = True
+    """Whether boards close it at its sides, above and below."""
+
+
 class Kept(Record):
     """An opening that is kept free, for a screen."""
 
     kind: Literal["open"] = "open"
 
 
-Fill = Annotated[Plain | Panel | Slats | Grooves | Frames | Cover | Kept, Field(discriminator="kind")]
+Fill = Annotated[Plain | Panel | Slats | Grooves | Frames | Tiles | Shelves | Cover | Kept, Field(discriminator="kind")]
 PLAIN = Plain()
 
 

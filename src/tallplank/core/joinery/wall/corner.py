@@ -11,7 +11,7 @@ from typing import Literal, NamedTuple
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.job.face import HALF_TURN, Face, Faces
 from tallplank.core.job.room import Room
-from tallplank.core.job.scheme import Cover, Frames, Grooves, Panel, Region, Scheme, Slats, regions
+from tallplank.core.job.scheme import Cover, Frames, Grooves, Panel, Region, Scheme, Shelves, Slats, Tiles, regions
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.rule.choice import chosen_finish
 
@@ -114,8 +114,10 @@ def _proud(region: Region, board: float) -> float:
             return max(frame.thick for frame in frames)
         case Grooves() | Cover():
             return board
-        case Panel(raised=raised):
+        case Panel(raised=raised) | Tiles(raised=raised):
             return raised
+        case Shelves(deep=deep):
+            return deep
         case _:
             return parted
 

@@ -2,19 +2,20 @@
 
 from collections.abc import Callable
 from itertools import product
+from math import floor
 from typing import Any
 
 from shapely import Polygon
 
 from tallplank.core.catalog.hardware import Molding
 from tallplank.core.error import mm
-from tallplank.core.job.scheme import Cover, Frames, Grooves, Kept, Panel, Plain, Slats
+from tallplank.core.job.scheme import Cover, Frames, Grooves, Kept, Panel, Plain, Shelves, Slats, Tiles
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.setout.collector import Lay
 from tallplank.core.joinery.wall.board import Making, add_boards, pieces_within, rectangle_of
 from tallplank.core.joinery.wall.mold import add_frame_of
-from tallplank.core.joinery.wall.solve import Area, Field
+from tallplank.core.joinery.wall.solve import SAME, Area, Field
 from tallplank.core.measure.divide import DivideError, slats
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Vec
@@ -129,6 +130,55 @@ def _cover(making: Making, field: Field, fill: Cover) -> None:
     add_boards(making, Tag("sheet"), shape, finish, making.behind, upright=True)
 
 
+def _tiles(making: Making, field: Field, fill: Tiles) -> None:
+    finish = making.finish(field.finish, fill.raised)
+    columns = tile_spans(field.area.width, fill.width, fill.gap, scaled=fill.fit == "scaled")
+    rows = tile_spans(field.area.height, fill.height, fill.gap, scaled=fill.fit == "scaled")
+    for (x0, x1), (z0, z1) in product(columns, rows):
+        area = Area(field.area.x + x0, field.area.z + z0, x1 - x0, z1 - z0)
+        add_boards(making, Tag("tile"), rectangle_of(area), finish, making.behind, upright=True)
+
+
+def tile_spans(length: float, size: float, gap: float, *, scaled: bool) -> list[tuple[float, float]]:
+    """From where to where tiles reach along a length: scaled to whole ones, or whole ones in the middle with alike cut ones at both ends.
+
+    Where those at the ends would be narrow there is one whole tile less. Source: common practice: no cut tile is narrower than half one.
+    """
+    if scaled:
+        count = max(1, round((length + gap) / (size + gap)))
+        each = (length - gap * (count - 1)) / count
+        return [(i * (each + gap), i * (each + gap) + each) for i in range(count)] if each > 0 else []
+    count = floor((length + gap) / (size + gap) + SAME)
+    beside = (length - count * (size + gap) + gap) / 2
+    if beside > SAME and beside - gap < size / 2 and count > 1:
+        count, beside = count - 1, beside + (size + gap) / 2
+    whole = [(beside + i * (size + gap), beside + i * (size + gap) + size) for i in range(count)]
+    cut = beside - gap
+    return [(0.0, cut), *whole, (length - cut, length)] if cut > SAME else whole
+
+
+def _shelves(making: Making, field: Field, fill: Shelves) -> None:
+    finish, area, back = making.finish(field.finish), field.area, making.behind
+    thick, deep = Size.of(finish.thickness, "board"), Size.of(fill.deep, "depth of the shelves")
+    clear = area.within(finish.thickness) if fill.boxed else area
+    free = clear.height - fill.count * finish.thickness
+    if clear.width <= 0 or free <= 0:
+        raise BuildError(f"{where(field)}: {fill.count} shelves do not fit into {mm(area.height)}.")
+    if fill.boxed:
+        for side, x in (("left", area.x + finish.thickness), ("right", area.right)):
+            lay = Lay("+z", "-y", (x - finish.thickness, back, area.z))
+            sizes = (Size.of(area.height, "height of the region"), deep, thick)
+            making.out.add(Tag("wall box side", side), "front", "front", finish, sizes, lay)
+    levels = [clear.z + (i + 1) * free / (fill.count + 1) + i * finish.thickness for i in range(fill.count)]
+    boards = [("wall shelf", z) for z in levels]
+    if fill.boxed:
+        boards += [("wall box floor", area.z), ("wall box top", area.top - finish.thickness)]
+    for name, z in boards:
+        lay = Lay("+x", "-y", (clear.x, back, z + finish.thickness))
+        sizes = (Size.of(clear.width, "between its sides"), deep, thick)
+        making.out.add(Tag(name), "front", "front", finish, sizes, lay, kind="shelf" if name == "wall shelf" else "other")
+
+
 _FILLS: dict[type, Callable[[Making, Field, Any], None]] = {
     Plain: _nothing,
     Kept: _nothing,
@@ -137,4 +187,6 @@ _FILLS: dict[type, Callable[[Making, Field, Any], None]] = {
     Grooves: _grooves,
     Frames: _frames,
     Cover: _cover,
+    Tiles: _tiles,
+    Shelves: _shelves,
 }
