@@ -203,6 +203,33 @@ def bench_island() -> tuple[float, float]:
     return dragged(job, lambda j, i: change_group(j, "room1", group, x=1000.0 + i))
 
 
+def bench_wall() -> tuple[float, float]:
+    """One step of a boundary dragged on a paneled wall of 400 parts, until the core has all that follows, against cold; at most 1/15."""
+    from makers import ROOM, WALL, a_room
+    from tallplank.core.edit.wall.scheme import add_scheme, shift_boundary
+    from tallplank.core.job.scheme import Panel, Region
+
+    cell = Region(split="up", stile=40.0, count=5, parts=(Region(fill=Panel(border=20.0, mold="mold-panel-25")),))
+    root = Region(split="across", stile=40.0, parts=(cell,) * 14)
+
+    def wall(length: float) -> tuple[Job, str]:
+        job, (key,) = add_scheme(a_room(length, 5000.0), CATALOG, ROOM, WALL, backing=6.0, root=root)
+        return job, key
+
+    fresh = [wall(9900.0 + 13.0 * i)[0] for i in range(7)]
+    whole = median(timed(lambda j=j: Screen().show(j)) for j in fresh)  # type: ignore[misc]
+    job, key = wall(9800.0)
+    screen, times = Screen(), []
+    screen.show(job)
+    for i in range(15):
+        start = time.perf_counter()
+        job = screen.edited(lambda j, i=i: shift_boundary(j, CATALOG, ROOM, key, (3,), 600.0 + i, 1280.0), job)  # type: ignore[misc]
+        times.append(time.perf_counter() - start)
+    step = median(times)
+    print(f"  step {step * 1e3:.2f} ms, cold {whole * 1e3:.1f} ms, 1/{whole / step:.0f}")
+    return step / whole, 1 / 15
+
+
 def bench_piece() -> tuple[float, float]:
     """A saved piece of 10 units placed in an empty room and made, against making its units alone; at most 1.2."""
     from makers import ROOM, WALL, a_room
@@ -465,6 +492,7 @@ BENCHES = {
     "slide": bench_slide,
     "outline": bench_outline,
     "island": bench_island,
+    "wall": bench_wall,
     "piece": bench_piece,
     "large": bench_large,
     "finish": bench_finish,

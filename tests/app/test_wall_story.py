@@ -89,16 +89,19 @@ def test_a_boundary_is_dragged_and_held_where_both_are_alike(open_window: Open) 
     store, pane = window.store, elevation(window)
     QTest.mouseClick(offered(window, "Slatted wall"), LEFT)
     press(window, "Divide into two across")
-    start = pane.place_of(2000.0, 1200.0)
-    drag(pane, start, pane.place_of(1400.0, 1200.0))
-    first, second = scheme(window).root.parts
-    assert first.size == pytest.approx(1400.0, abs=2 / pane.view.scale)
-    assert second.size is None
-    start = pane.place_of(first.size or 0.0, 1200.0)
-    drag(pane, start, pane.place_of(2004.0, 1200.0))
-    assert scheme(window).root.parts[0].size == pytest.approx(2000.0)
+
+    def width() -> float:
+        first, second = scheme(window).root.parts
+        assert (first.size, second.size) == (None, None)
+        return 4000.0 * first.share / (first.share + second.share)
+
+    drag(pane, pane.place_of(2000.0, 1200.0), pane.place_of(1400.0, 1200.0))
+    assert width() == pytest.approx(1400.0, abs=2 / pane.view.scale)
+    before = width()
+    drag(pane, pane.place_of(before, 1200.0), pane.place_of(2004.0, 1200.0))
+    assert width() == pytest.approx(2000.0)
     store.undo()
-    assert scheme(window).root.parts[0].size == first.size
+    assert width() == before
 
 
 def test_the_solve_is_written_on_the_wall_and_typed_over(open_window: Open) -> None:

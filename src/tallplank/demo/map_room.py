@@ -67,7 +67,7 @@ def _paneled(job: Job, catalog: Catalog) -> Job:
     }  # fmt: skip
     for wall, ends in (("right", {"left": SHELVES}), ("front", {}), ("left", {"right": SHELVES})):
         job = add_scheme(job, catalog, ROOM, wall, name=f"Wainscot, {job.face(ROOM, wall).name}", **wainscot, **ends).job
-    slats = Region(fill=Slats(width=22.0, gap=22.0, deep=40.0), finish="oak")
+    slats = Region(fill=Slats(width=19.0, gap=22.0, deep=40.0), finish="oak")
     free = Region(size=1500.0, split="up", parts=(Region(size=300.0), Region(size=800.0, fill=Kept()), Region()))
     field = Region(split="across", parts=(slats, free, slats))
     values = {"low": RAIL, "high": UNDER_CORNICE, "left": 700.0, "right": 700.0, "backing": 12.0, "root": field}

@@ -3,10 +3,9 @@
 from dataclasses import dataclass
 
 from tallplank.core.draw.wall import schemes_at
-from tallplank.core.edit.wall.scheme import change_region, set_region_size
+from tallplank.core.edit.wall.scheme import shift_boundary
 from tallplank.core.job.job import Job
-from tallplank.core.job.measure import OfRegion
-from tallplank.core.job.scheme import Path, region_at
+from tallplank.core.job.scheme import region_at
 from tallplank.core.joinery.wall.solve import Area, Field
 from tallplank.core.space.outline import Point
 from tallplank.session.drag import Drag
@@ -78,7 +77,7 @@ class BoundaryDrag:
         room, key, catalog, path = store.state.room, boundary.scheme, store.catalog, boundary.before.path
 
         def edit(job: Job) -> Job:
-            return set_region_size(self._opened(job, path), catalog, OfRegion(room, key, path), size)
+            return shift_boundary(job, catalog, room, key, path, size, before + after)
 
         self._drag.move(edit, "move a boundary")
         return relation
@@ -95,17 +94,6 @@ class BoundaryDrag:
             _, at, words = min(near)
             return at, words
         return float(round(size)), ""
-
-    def _opened(self, job: Job, path: Path) -> Job:
-        """The job with the region after the boundary taking what is left, where no other among its neighbours does."""
-        room, key, catalog = self._store.state.room, self._boundary.scheme, self._store.catalog
-        scheme = next(s for s in job.room(room).schemes if s.id == key)
-        above = region_at(scheme.root, path[:-1])
-        assert above is not None
-        others = [part for i, part in enumerate(above.parts) if i != path[-1]]
-        if any(part.size is None for part in others):
-            return job
-        return change_region(job, catalog, room, key, (*path[:-1], path[-1] + 1), size=None)
 
     def cancel(self) -> None:
         """Put it back."""

@@ -248,7 +248,8 @@ def test_boards_are_cut_out_for_sockets_and_those_between_boards_are_told() -> N
     stile = next(p for p in run(job).parts if p.tag.role == "wall stile" and p.box[0].x > 100.0)
     meets = add_service(job, ROOM, WALL, "socket", stile.box[0].x - 20.0, z=300.0).job
     assert "socket-in-panel" in codes(meets)
-    slatted = with_scheme(job, root=Region(fill=Slats()))
+    slatted = with_scheme(job, root=Region(fill=Slats(width=20.0, gap=20.0)))
+    assert "thickness-not-sold" in codes(slatted)
     assert "socket-in-panel" in codes(slatted)
 
 

@@ -96,11 +96,17 @@ def boards_apart(owner: Owner) -> Iterator[str]:
 
 
 def moldings_meet(owner: Owner) -> Iterator[str]:
-    """The pieces of a molding are cut so that their ends lie on one another, corner by corner of the profile."""
+    """The pieces of a molding are cut so that their ends lie on one another, corner by corner of the profile; round a panel four by four."""
     swept = [p for p in owner["parts"] if "sweep" in p]
     if owner.get("kind") in AROUND_ROOMS:
         return
-    for one, other in pairwise(swept):
+    if owner.get("kind") == "panel":
+        molds = [p for p in swept if p["name"].startswith("panel mold")]
+        frames = [molds[i : i + 4] for i in range(0, len(molds), 4)]
+        pairs = [pair for frame in frames for pair in pairwise([*frame, frame[0]])]
+    else:
+        pairs = list(pairwise(swept))
+    for one, other in pairs:
         far = np.abs(_end_of(one, last=True) - _end_of(other, last=False)).max()
         if far > EVEN:
             yield f"{one['name']} and {other['name']} miss each other by {far:.2f}"

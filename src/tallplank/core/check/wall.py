@@ -25,6 +25,7 @@ def paneled_walls(made: Made) -> Iterator[Finding]:
             face = made.faces[run.room][run.face]
             yield from _sockets(made, run, face)
             yield from _slivers(made, run)
+            yield from _not_sold(made, run)
 
 
 def _sockets(made: Made, run: Run, face: Face) -> Iterator[Finding]:
@@ -59,3 +60,14 @@ def _slivers(made: Made, run: Run) -> Iterator[Finding]:
             f"{run.label}: a {least.tag.role} is only {shown(made.job, min(least.size[:2]))} wide; {shown(made.job, SLIVER)} is the least."
         )
         yield Finding("warning", "sliver", text, "Divide the wall otherwise, or move its ends.")
+
+
+def _not_sold(made: Made, run: Run) -> Iterator[Finding]:
+    """Boards of a thickness that their material is not sold in: the shop would have to plane them, and they have no price."""
+    for part in run.parts:
+        board = made.catalog.boards[part.board]
+        if part.kind != "molding" and board.price_m3 is None and board.price_m2(part.thickness.value) is None:
+            sold = ", ".join(shown(made.job, float(size)) for size in board.prices)
+            text = f"{run.label}: the {part.tag.role} is {shown(made.job, part.thickness.value)} thick; {board.name} is sold in {sold}."
+            yield Finding("warning", "thickness-not-sold", text, "Choose one of these, or another board.")
+            return

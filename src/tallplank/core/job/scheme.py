@@ -3,7 +3,7 @@
 from collections.abc import Callable, Iterator
 from typing import Annotated, Literal, Self
 
-from pydantic import Field, model_validator
+from pydantic import Field, SerializerFunctionWrapHandler, model_serializer, model_validator
 
 from tallplank.core.job.base import Bounds, Id, Mm, Name, NotNegative, Positive, Record, RecordError
 from tallplank.core.measure.divide import Member
@@ -16,13 +16,21 @@ BoardWidth = Annotated[Mm, Bounds(5, 2000, or_zero=True)]
 """Of a board between regions, or 0 for none."""
 
 
-class Plain(Record):
+class Filling(Record):
+    """What fills a region; its kind is always written, since it says what else is there."""
+
+    @model_serializer(mode="wrap")
+    def _with_kind(self, rest: SerializerFunctionWrapHandler) -> dict[str, object]:
+        return {"kind": getattr(self, "kind", ""), **rest(self)}
+
+
+class Plain(Filling):
     """Nothing but the backing, or the wall."""
 
     kind: Literal["plain"] = "plain"
 
 
-class Panel(Record):
+class Panel(Filling):
     """A panel so far within the stiles and rails around it: a board that is raised, or only what lies behind it, with a molding round."""
 
     kind: Literal["panel"] = "panel"
@@ -33,18 +41,18 @@ class Panel(Record):
     """The molding round it, inside the border."""
 
 
-class Slats(Record):
+class Slats(Filling):
     """Strips side by side, the first and the last flush with the ends; the gap takes up what is left."""
 
     kind: Literal["slats"] = "slats"
-    width: Positive = 20.0
-    gap: NotNegative = 20.0
+    width: Positive = 19.0
+    gap: NotNegative = 19.0
     """About so much; solved again for each length."""
     deep: Positive = 40.0
     way: Way = "upright"
 
 
-class Grooves(Record):
+class Grooves(Filling):
     """A board with grooves, evenly spaced and as far from both ends."""
 
     kind: Literal["grooves"] = "grooves"
@@ -63,14 +71,14 @@ class Frame(Record):
     thick: Positive = 12.0
 
 
-class Frames(Record):
+class Frames(Filling):
     """Frames in frames, from the outermost inwards."""
 
     kind: Literal["frames"] = "frames"
     frames: Annotated[tuple[Frame, ...], Field(min_length=1, max_length=8)] = (Frame(),)
 
 
-class Cover(Record):
+class Cover(Filling):
     """A sheet of glass or mirror, so far within what is around it."""
 
     kind: Literal["cover"] = "cover"
@@ -78,7 +86,7 @@ class Cover(Record):
     finish: Id | None = None
 
 
-class Tiles(Record):
+class Tiles(Filling):
     """Boards alike side by side and one above the other: whole ones centred and cut at the edges, or all scaled to fit."""
 
     kind: Literal["tiles"] = "tiles"
@@ -90,7 +98,7 @@ class Tiles(Record):
     fit: Literal["cut", "scaled"] = "scaled"
 
 
-class Shelves(Record):
+class Shelves(Filling):
     """Shelves that stand out so far, at equal distances; in a box of their own, or between what is around them."""
 
     kind: Literal["shelves"] = "shelves"
@@ -100,7 +108,7 @@ class Shelves(Record):
     """Whether boards close it at its sides, above and below."""
 
 
-class Kept(Record):
+class Kept(Filling):
     """An opening that is kept free, for a screen."""
 
     kind: Literal["open"] = "open"

@@ -26,7 +26,7 @@ class EndOf(NamedTuple):
     """How an end of a piece is cut: what it meets, and the settings of the saw."""
 
     kind: str
-    """square, outer or inner."""
+    """square, outer or inner; frame where it turns in the plane of the wall, lying on its back."""
     saw: Saw
 
 
@@ -55,7 +55,9 @@ def flat_settings(spring: float, corner: float) -> Saw:
 
 def end_of(cut: EndCut, molding: Molding) -> EndOf:
     """How an end is cut."""
-    miter = cut.mitre
+    miter, across = cut.mitre, degrees(atan(cut.y))
+    if abs(across) > 1e-9:
+        return EndOf("frame", Saw(abs(across)))
     if abs(miter) < 1e-9:
         return EndOf("square", Saw(0.0))
     corner = 180.0 - 2 * abs(miter)

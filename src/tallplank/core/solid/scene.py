@@ -11,7 +11,7 @@ from tallplank.core.job.unit import ROOM_KINDS
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part, PartRef
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.measure.memo import Mapped
+from tallplank.core.measure.memo import IdentityMemo, Mapped
 from tallplank.core.solid.mesh import Batch, Faces, Surfaces, piece_faces
 from tallplank.core.solid.shell import services_of, shell, shell_lines
 from tallplank.core.space.frame import Floats, Frame, Vec
@@ -127,7 +127,7 @@ class SolidMaker:
             yield Body(piece.colour, piece_faces(piece), np.zeros((0, 2, 3), np.float32), None)
 
     def _mounted(self, run: Run, frame: Frame) -> SideSolids:
-        placed = [_placed(body, frame, 0.0) for body in _bodies(self._surfaces, run.parts)]
+        placed = [_placed(body, frame, 0.0) for body in _bodies(self._surfaces, run.parts, kept=True)]
         lines = np.concatenate([line for _, _, line in placed]) if placed else np.zeros((0, 2, 3), np.float32)
         return SideSolids(frame.origin, frame.y, tuple(_gathered(placed)), lines)
 
@@ -175,12 +175,22 @@ def _outside_bodies(surfaces: Surfaces, unit: MadeUnit) -> Iterator[Body]:
         yield Body(piece.colour, piece_faces(piece), np.zeros((0, 2, 3), np.float32), piece.motion)
 
 
-def _bodies(surfaces: Surfaces, parts: Sequence[Part], seed: int = 1) -> Iterator[Body]:
+_KEPT: IdentityMemo[tuple[Faces, Floats]] = IdentityMemo(20_000)
+"""Of parts on walls, for as long as they are the same; their grain begins where they lie, whatever comes before them."""
+
+
+def _kept(surfaces: Surfaces, part: Part) -> tuple[Faces, Floats]:
+    origin = part.frame.origin
+    return _KEPT.get((part,), lambda: (surfaces.faces(part, round(origin.x + 7 * origin.z)), outline(part)))
+
+
+def _bodies(surfaces: Surfaces, parts: Sequence[Part], seed: int = 1, *, kept: bool = False) -> Iterator[Body]:
     groups: dict[tuple[str, Motion | None], list[tuple[Faces, Floats]]] = {}
     for number, part in enumerate(parts):
-        groups.setdefault((part.finish.look, part.motion), []).append((surfaces.faces(part, seed * 31 + number), outline(part)))
-    for (look, motion), made in groups.items():
-        yield Body(look, _joined([f for f, _ in made]), np.concatenate([line for _, line in made]), motion)
+        made = _kept(surfaces, part) if kept else (surfaces.faces(part, seed * 31 + number), outline(part))
+        groups.setdefault((part.finish.look, part.motion), []).append(made)
+    for (look, motion), found in groups.items():
+        yield Body(look, _joined([f for f, _ in found]), np.concatenate([line for _, line in found]), motion)
 
 
 def outline(part: Part) -> Floats:

@@ -119,6 +119,29 @@ def set_region_size(job: Job, catalog: Catalog, measure: OfRegion | OfStile, val
     return change_region(job, catalog, room, key, path, size=value)
 
 
+def shift_boundary(job: Job, catalog: Catalog, room_id: str, scheme_id: str, path: Path, size: float, both: float) -> Job:
+    """A job in which a region is so large and its next neighbour has what is left of `both`; all others stay where they are.
+
+    Two that share what is left go on sharing it, otherwise than before; else both have a size of their own from then on.
+
+    Raises:
+        EditError: one of them would not hold what fills it.
+    """
+    above = _region(job.room(room_id), scheme_id, path[:-1])
+    index = path[-1]
+    one, other = above.parts[index], above.parts[index + 1]
+    if one.size is None and other.size is None:
+        share = one.share + other.share
+        changed = (one.but(share=share * size / both), other.but(share=share * (both - size) / both))
+    else:
+        others_open = any(part.size is None for part in (*above.parts[:index], *above.parts[index + 2 :]))
+        rest = both - size if others_open or other.size is not None else None
+        keeps = size if rest is not None or one.size is not None else None
+        changed = (one.but(size=keeps), other.but(size=rest))
+    parts = (*above.parts[:index], *changed, *above.parts[index + 2 :])
+    return change_region(job, catalog, room_id, scheme_id, path[:-1], parts=parts)
+
+
 def remove_scheme(job: Job, room_id: str, scheme_id: str) -> Job:
     """A job without a paneled wall."""
     scheme = scheme_of(job.room(room_id), scheme_id)

@@ -65,13 +65,13 @@ def _beads(s: Sizes) -> Values:
 
 
 def _slats(s: Sizes) -> Values:
-    fill = Slats(width=20.0, gap=20.0, deep=40.0)
-    return {"backing": s.of(12.0, 0.5), "base": "base-square-100", "root": Region(fill=fill)}
+    fill = Slats(width=s.of(19.0, 0.75), gap=s.of(19.0, 0.75), deep=s.of(40.0, 1.5))
+    return {"backing": s.of(12.0, 0.25), "base": "base-square-100", "root": Region(fill=fill)}
 
 
 def _level_slats(s: Sizes) -> Values:
-    fill = Slats(width=20.0, gap=60.0, deep=40.0, way="level")
-    return {"backing": s.of(12.0, 0.5), "root": Region(fill=fill)}
+    fill = Slats(width=s.of(19.0, 0.75), gap=s.of(60.0, 2.5), deep=s.of(40.0, 1.5), way="level")
+    return {"backing": s.of(12.0, 0.25), "root": Region(fill=fill)}
 
 
 def _molds(s: Sizes) -> Values:
@@ -108,9 +108,9 @@ def _mirror(s: Sizes) -> Values:
 
 
 def _screen(s: Sizes) -> Values:
-    fill, free = Region(fill=Slats()), Region(size=s.of(1000.0, 40.0), fill=Kept())
+    fill, free = Region(fill=Slats(width=s.of(19.0, 0.75))), Region(size=s.of(1000.0, 40.0), fill=Kept())
     column = Region(size=s.of(1600.0, 64.0), split="up", parts=(Region(size=s.of(700.0, 28.0)), free, Region()))
-    return {"backing": s.of(12.0, 0.5), "root": Region(split="across", parts=(fill, column, fill))}
+    return {"backing": s.of(12.0, 0.25), "root": Region(split="across", parts=(fill, column, fill))}
 
 
 def _reeded(s: Sizes) -> Values:

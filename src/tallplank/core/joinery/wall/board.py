@@ -1,6 +1,6 @@
 """Boards that stand flat on a wall: rectangles, or what openings leave of them in its true shape."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Hashable, Iterator, Sequence
 from dataclasses import dataclass
 from math import ceil
 
@@ -42,6 +42,8 @@ class Making:
     covered: Sequence[Area]
     """These, one by one."""
     out: Collector
+    around: Hashable
+    """What else parts depend on beside their own region: what is left free, the backing, and the finish that boards have otherwise."""
 
     def finish(self, own: str | None, thick: float | None = None) -> Finish:
         """A finish by its id, else that of the job's fronts; of boards of another thickness where it is given."""

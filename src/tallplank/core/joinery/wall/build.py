@@ -1,6 +1,7 @@
 """The parts of paneled walls: backing, the boards between regions, what fills these, and moldings along the edges."""
 
 from collections.abc import Iterator, Sequence
+from functools import partial
 
 from shapely import union_all
 
@@ -11,6 +12,7 @@ from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import Kept, Scheme
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.part.part import BuildError, Tag
+from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.run.trim.molding import add_line
 from tallplank.core.joinery.setout.collector import Collector
@@ -18,6 +20,7 @@ from tallplank.core.joinery.wall.board import NEAR, Making, add_boards, pieces_w
 from tallplank.core.joinery.wall.corner import Corners, Trim
 from tallplank.core.joinery.wall.covered import Standing, covered_on, cut_outs_on
 from tallplank.core.joinery.wall.fill import add_fill
+from tallplank.core.joinery.wall.kept import add_kept
 from tallplank.core.joinery.wall.solve import Area, Solved, Strip, rise, solve
 from tallplank.core.measure.size import Size
 from tallplank.core.space.outline import Point
@@ -62,12 +65,14 @@ def make_scheme(
     wall = rectangle_of(Area(0.0, 0.0, face.length, face.height))
     out_of = [rectangle_of(area) for area in (*covered, *cut_outs_on(face))]
     free = wall.difference(union_all(out_of)) if out_of else wall
-    making = Making(catalog, standard, face, solved, free, covered, out)
+    usual = chosen_finish(catalog, standard, None, "front").id
+    around = (face.length, face.height, tuple(covered), tuple(cut_outs_on(face)), scheme.backing, usual)
+    making = Making(catalog, standard, face, solved, free, covered, out, around)
     _add_backing(making, corners.hidden)
     for strip in solved.strips:
-        _add_strip(making, strip, corners.hidden)
+        add_kept(making, (strip, corners.hidden, *_seams_in(making, strip)), partial(_add_strip, strip=strip, hidden=corners.hidden))
     for field in solved.leaves:
-        add_fill(making, field)
+        add_kept(making, (field.region, field.area, field.finish), partial(add_fill, field=field))
     _add_moldings(making, corners)
     return solved
 
@@ -87,6 +92,12 @@ def _add_strip(making: Making, strip: Strip, hidden: float) -> None:
         pieces = [Area(a, area.z, b - a, area.height) for a, b in spans]
     for piece in pieces:
         add_boards(making, tag, rectangle_of(piece), finish, making.behind, upright=strip.upright)
+
+
+def _seams_in(making: Making, strip: Strip) -> list[float]:
+    """Where a level board may be parted; an upright one, and one that is short, does not depend on its neighbours."""
+    longest = making.catalog.boards[making.finish(strip.finish).board].sheet[0]
+    return [] if strip.upright or strip.area.width <= longest / 2 else [x for x in _middles(making) if strip.area.x < x < strip.area.right]
 
 
 def _middles(making: Making) -> list[float]:

@@ -11,6 +11,7 @@ from shapely import Polygon
 from tallplank.core.joinery.part.form.plain import PlainForm
 from tallplank.core.joinery.part.form.sheet import flat_grain
 from tallplank.core.joinery.part.hole import Pocket
+from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.space.frame import Floats, Frame, Vec
 from tallplank.core.space.layered import Size3, Surface
 from tallplank.core.space.outline import Ring, area, covered, edges, holds, is_clockwise, triangles
@@ -51,7 +52,7 @@ class Swept(PlainForm):
 
     def _longest(self) -> tuple[float, float]:
         """How much longer the longest fibre is than one at (0, 0), at its start and at its end."""
-        return _reach(self.start, self.profile), _reach(self.end, self.profile)
+        return _LONGEST.get((self,), lambda: (_reach(self.start, self.profile), _reach(self.end, self.profile)))
 
     def _ends(self, size: Size3, y: float, z: float) -> tuple[float, float]:
         """Where a fibre of the piece begins and ends along x."""
@@ -114,7 +115,11 @@ class Swept(PlainForm):
 
     def box(self, frame: Frame, size: Size3) -> tuple[Vec, Vec]:
         """See `Sheet`."""
-        points = [frame.out(p) for quad in self._sides(size) for p in quad]
+        return _BOXES.get((frame, self), lambda: self._box(frame, size))
+
+    def _box(self, frame: Frame, size: Size3) -> tuple[Vec, Vec]:
+        ends = zip(self._all_ends(size), self.profile, strict=True)
+        points = [frame.out((x, *p)) for (start, stop), p in ends for x in (start, stop)]
         return Vec(*map(min, zip(*points, strict=True))), Vec(*map(max, zip(*points, strict=True)))
 
     def seen_edges(self, size: Size3) -> list[tuple[tuple[float, float, float], tuple[float, float, float]]]:
@@ -149,8 +154,20 @@ class Swept(PlainForm):
         return tuple(reversed(ring)) if is_clockwise(ring) else ring
 
     def front(self, frame: Frame, size: Size3) -> Ring:
-        """See `Sheet`."""
-        return self._projected(frame, size, 0, 2)
+        """See `Sheet`. One that lies on its back, cut in the plane of its back, shows what its lowest and its uppermost fibre enclose."""
+        if abs(frame.z.y) < UPRIGHT or self.start.z or self.end.z:
+            return self._projected(frame, size, 0, 2)
+        longest, rises = self._longest(), [y for y, _ in self.profile]
+        low, high = ((*self._cut(size, longest, y, 0.0), y) for y in (min(rises), max(rises)))
+        corners = [(low[0], low[2]), (low[1], low[2]), (high[1], high[2]), (high[0], high[2])]
+        points = [frame.out((x, y, 0.0)) for x, y in corners]
+        ring = tuple((p.x, p.z) for p in points)
+        return tuple(reversed(ring)) if is_clockwise(ring) else ring
+
+
+_LONGEST: IdentityMemo[tuple[float, float]] = IdentityMemo(20_000)
+_BOXES: IdentityMemo[tuple[Vec, Vec]] = IdentityMemo(20_000)
+"""Of pieces as they lie, for as long as they are the same: a paneled wall has hundreds, and a drag changes few."""
 
 
 def _reach(cut: EndCut, profile: Ring) -> float:
