@@ -16,7 +16,7 @@ from tallplank.app.window import MainWindow, application
 from tallplank.core.catalog.reader import shipped
 from tallplank.core.edit.opening import set_front, set_opening_size, split_opening
 from tallplank.core.edit.unit import Spot, change_units, place_unit, set_finish
-from tallplank.core.job.measure import OfCell
+from tallplank.core.job.measure import OfCell, OfRegion
 from tallplank.demo import demo_job
 from tallplank.session.pick import bench_parts, open_on_bench
 from tallplank.session.store import Store
@@ -134,6 +134,20 @@ def _appliances(window: MainWindow) -> None:
     window.board.show_only("elevation", "room3d")
 
 
+def _walls(window: MainWindow) -> None:
+    """The map room's paneled wall, one field of its slats picked."""
+    store = window.store
+    room = next(r for r in store.job.rooms if r.schemes)
+    scheme = room.schemes[-1]
+    store.look_at(room.id, scheme.face)
+    store.go("walls")
+    store.pick(OfRegion(room.id, scheme.id, (0,)))
+    settle(window)
+    pane = window.board.pane("room3d")
+    assert isinstance(pane, SolidView)
+    pane.look("inside")
+
+
 def _finish(window: MainWindow) -> None:
     window.store.go("finish")
     window.store.open_fronts(0.25)
@@ -222,6 +236,7 @@ SHOTS: dict[str, Callable[[MainWindow], None]] = {
     "bench-apart": _apart,
     "bench-part": _part,
     "doors": _doors,
+    "walls": _walls,
     "finish": _finish,
     "make": _make,
     "quote": _quote,
