@@ -46,6 +46,7 @@ def plan(made: Made, room_id: str, wrong: frozenset[str] = frozenset(), *, with_
     units = made.by_room.get(room_id, ())
     low_first = sorted(units, key=lambda u: (u.placed.hung, u.placed.top))
     runs = [r for r in made.runs if r.room == room_id and r.what == "top"]
+    shapes += [s for r in made.runs if r.room == room_id and r.what == "panel" for s in _paneling(faces[r.face].frame, r)]
     shapes += [s for group in room.groups for s in _group(group, faces)]
     shapes += [s for u in low_first if not u.placed.hung for s in _unit(faces, u)]
     shapes += [s for r in runs for s in _worktop(faces[r.face].frame, r)]
@@ -146,6 +147,14 @@ def _worktop(frame: Frame, run: Run) -> Iterator[Shape]:
         yield Poly(frame.flat_out(part.above), Pen.OUTLINE, Fill("look", part.finish.look, _grain(frame)))
     for piece in (p for p in run.pieces if p.role not in ("seat", "top-support")):
         yield Poly(frame.flat_out(piece.above), Pen.EDGE, Fill("plain", piece.colour))
+
+
+def _paneling(frame: Frame, run: Run) -> Iterator[Shape]:
+    """What a paneled wall is made of, seen from above: boards one above the other once."""
+    boxes = [part.box for part in run.parts if part.kind != "molding"]
+    seen = dict.fromkeys((round(low.x, 1), round(low.y, 1), round(high.x, 1), round(high.y, 1)) for low, high in boxes)
+    for x0, y0, x1, y1 in seen:
+        yield Poly(box_on(frame, x0, y0, x1 - x0, y1 - y0), Pen.BEYOND, PAPER)
 
 
 def _mark(faces: Faces, unit: MadeUnit) -> Text:
