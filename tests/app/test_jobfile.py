@@ -257,7 +257,7 @@ def test_on_a_disk_that_is_really_full_nothing_is_lost(open_window: Open, tmp_pa
         before = load(path)
         (disk / "ballast").write_bytes(b"x" * (64 * 1024 - path.stat().st_size - 5000))
         widened(window)
-        for _ in range(12):
+        for _ in range(3):
             window.store.apply(lambda j: a_wall_of(*["drawers"] * 8, room=j), "more")
         assert not window.files.save()
         assert "the disk is full" in window.notices.texts["save"]

@@ -11,7 +11,7 @@ from tallplank.app.canvas.view import DrawingCanvas
 from tallplank.app.window import MainWindow
 from tallplank.core.draw.dimension import DimensionText
 from tallplank.core.job.measure import OfRegion
-from tallplank.core.job.scheme import Panel, Scheme, Slats
+from tallplank.core.job.scheme import Outline, Panel, Scheme, Slats
 from tallplank.session.wall import shown_scheme
 
 
@@ -133,3 +133,22 @@ def test_what_does_not_fit_is_told_where_it_was_typed(open_window: Open) -> None
     press(window, "Remove it")
     assert window.store.job.rooms[0].schemes == ()
     assert offered(window, "Five panels").isEnabled()
+
+
+def test_an_arched_frame_with_slats_is_shaped_and_refused_where_it_has_no_room(open_window: Open) -> None:
+    window = blank(open_window)
+    QTest.mouseClick(offered(window, "Arches"), LEFT)
+    store = window.store
+    store.pick(OfRegion(ROOM, scheme(window).id, (0,)))
+    type_into(window, "Arch rises by", "350")
+    choose(window, "Corners", "Scooped")
+    type_into(window, "Corner size", "40")
+    region = scheme(window).root.parts[0]
+    assert region.outline == Outline(border=90.0, rise=350.0, corner=40.0, corners="scooped")
+    parts = [p for r in store.derived.made.runs for p in r.parts if p.tag.role == "shaped rail"]
+    assert len(parts) == 8
+    type_into(window, "Arch rises by", "900")
+    assert scheme(window).root.parts[0] == region, "an arch higher than half its span is refused"
+    for name in ("Arch rises by", "Corner size", "Surround"):
+        type_into(window, name, "0")
+    assert scheme(window).root.parts[0].outline is None

@@ -70,8 +70,8 @@ def test_a_new_package_of_the_core_must_be_placed(copied: Path) -> None:
 
 
 LONG = int(os.environ.get("PLANK_EXAMPLES", "60")) >= 600
-WITHOUT_WINDOW = ("tests/core", "tests/session") if LONG else ("tests/core/money", "tests/core/draw")
-"""What is run where there is neither Qt nor VTK: all tests of the core, or those that use the most of it."""
+WITHOUT_WINDOW = ("tests/core", "tests/session") if LONG else ("tests/core/money", "tests/core/draw/test_section.py")
+"""What is run where there is neither Qt nor VTK: all tests of the core, or some that use the most of it."""
 
 
 def test_the_core_and_its_tests_run_without_qt_and_vtk() -> None:

@@ -9,7 +9,7 @@ from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit, set_finish, set_rule
 from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.job.job import Job
-from tallplank.core.job.scheme import Kept, Panel, Region, Slats
+from tallplank.core.job.scheme import Kept, Outline, Panel, Region, Slats
 
 ROOM = "room3"
 HEARTH = "back"
@@ -71,4 +71,11 @@ def _paneled(job: Job, catalog: Catalog) -> Job:
     free = Region(size=1500.0, split="up", parts=(Region(size=300.0), Region(size=800.0, fill=Kept()), Region()))
     field = Region(split="across", parts=(slats, free, slats))
     values = {"low": RAIL, "high": UNDER_CORNICE, "left": 700.0, "right": 700.0, "backing": 12.0, "root": field}
-    return add_scheme(job, catalog, ROOM, "right", name="Slats round the screen", **values).job
+    job = add_scheme(job, catalog, ROOM, "right", name="Slats round the screen", **values).job
+    return add_scheme(job, catalog, ROOM, "front", name="Arch", **_arch()).job
+
+
+def _arch() -> dict[str, object]:
+    """An arched frame with slats in it, above the wainscot of the hall wall."""
+    arch = Region(fill=Slats(width=19.0, gap=22.0, deep=40.0), finish="oak", outline=Outline(border=80.0, rise=320.0))
+    return {"low": RAIL, "high": UNDER_CORNICE - 220.0, "left": 2400.0, "right": 900.0, "backing": 12.0, "root": arch}

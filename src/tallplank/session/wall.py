@@ -34,7 +34,7 @@ def picked_region(store: Store) -> Region | None:
 
 
 def start_from(store: Store, key: str) -> None:
-    """Put a scheme on the shown wall, in place of what is there at the same heights, and pick it."""
+    """Put a scheme on the shown wall, in place of what is there, and pick it."""
     room, face = store.room(), store.face()
     if room is None or face is None:
         raise PlankError("Add a room first: a paneled wall stands in one.")

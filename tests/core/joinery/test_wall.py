@@ -1,7 +1,7 @@
 """Paneled walls: how their regions are solved, and what they are made of."""
 
 from itertools import pairwise
-from math import isclose
+from math import acos, cos, isclose, sin, sqrt
 
 import pytest
 from hypothesis import given, settings
@@ -18,11 +18,12 @@ from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.edit.wall.scheme import add_scheme, copy_scheme
 from tallplank.core.edit.wall.start import STARTS, Sizes
 from tallplank.core.job.job import Job
-from tallplank.core.job.scheme import Cover, Frame, Frames, Grooves, Kept, Panel, Region, Scheme, Shelves, Slats
+from tallplank.core.job.scheme import Cover, Frame, Frames, Grooves, Kept, Outline, Panel, Region, Scheme, Shelves, Slats
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.wall.fill import tile_spans
 from tallplank.core.joinery.wall.solve import Area, Solved, solve
 from tallplank.core.shop.cutlist import cutlist
+from tallplank.core.space.curve import ArcOf, pieces
 
 
 def a_wall(length: float = 4000.0, height: float = 2500.0) -> Job:
@@ -310,3 +311,82 @@ def test_a_box_of_shelves_by_hand() -> None:
 
 def shared_parts(job: Job) -> list[str]:
     return overlaps(run(job).parts)
+
+
+def arched(fill: object, **outline: object) -> Job:
+    region = Region(fill=fill, outline=Outline(**outline))
+    return with_scheme(a_wall(), high=2000.0, root=Region(split="across", stile=100.0, count=3, parts=(region,)))
+
+
+def test_an_arch_by_hand() -> None:
+    """4000 less four boards of 100 in three: 1200. Within boards of 100 the arch spans 1000; risen by 300 its radius is 566.667.
+
+    What is above the arch in its rail: 1000 x 300 less the segment, R²(a − sin a cos a) with cos a = (R − 300) / R.
+    """
+    job = arched(Cover(), border=100.0, rise=300.0)
+    parts = run(job).parts
+    rails = {p.tag.side: p for p in parts if p.tag.role == "shaped rail"}
+    assert rails["lower"].size[:2] == pytest.approx((1200.0, 100.0))
+    assert rails["upper"].size[:2] == pytest.approx((1200.0, 400.0))
+    radius = 340_000 / 600
+    half = acos((radius - 300.0) / radius)
+    segment = radius**2 * (half - sin(half) * cos(half))
+    upper = rails["upper"]
+    assert upper.volume / upper.size[2] == pytest.approx(1200.0 * 400.0 - segment, rel=2e-4)
+    stiles = [p.size[:2] for p in parts if p.tag.role == "wall stile" and p.size[1] == pytest.approx(100.0) and p.size[0] < 2000.0]
+    assert stiles == [pytest.approx((1500.0, 100.0))] * 6
+    sheet = next(p for p in parts if p.tag.role == "sheet")
+    assert sheet.volume / sheet.size[2] == pytest.approx(1000.0 * 1500.0 + segment, rel=2e-4)
+
+
+def test_the_boards_around_an_outline_and_what_fills_it_tile_the_region() -> None:
+    for corners in ("rounded", "scooped", "notched"):
+        for border, rise in ((0.0, 0.0), (60.0, 0.0), (60.0, 250.0), (0.0, 600.0)):
+            parts = run(arched(Cover(), border=border, rise=rise, corner=150.0, corners=corners)).parts
+            area = sum(p.volume / p.size[2] for p in parts)
+            assert area == pytest.approx(4000.0 * 2000.0, abs=1e-6 * 8e6)
+
+
+def test_slats_end_at_their_arch() -> None:
+    """A straight cut from where one side of a slat meets the arch to where the other does; the length is that of the longer side."""
+    job = arched(Slats(width=20.0, gap=80.0, deep=40.0), border=100.0, rise=300.0)
+    slats = [p for p in run(job).parts if p.tag.role == "slat"]
+    slats = slats[: len(slats) // 3]
+    radius, at = 340_000 / 600, slats[0].box[0].x
+    for slat in slats:
+        assert slat.size[1:] == (40.0, 20.0)
+        heights = [1900.0 - radius + sqrt(radius**2 - (slat.box[x].x - at - 500.0) ** 2) for x in (0, 1)]
+        assert slat.box[1].z == pytest.approx(max(heights), abs=0.1)  # chords lie 0.05 within their arc, more where it is steep
+        assert slat.volume == pytest.approx(40.0 * 20.0 * (sum(heights) / 2 - 100.0), rel=1e-4)
+
+
+def test_frames_and_moldings_follow_an_arch_concentrically() -> None:
+    job = arched(Frames(frames=(Frame(inset=40.0, width=50.0),)), border=100.0, rise=300.0)
+    curved = next(p for p in run(job).parts if p.tag.role == "frame board" and len(p.form.ring(p.size)) > 8)
+    radii = sorted(piece.radius for piece in pieces(curved.form.ring(curved.size)) if isinstance(piece, ArcOf))
+    assert radii == pytest.approx([340_000 / 600 - 90.0, 340_000 / 600 - 40.0], abs=1e-4)
+    job = arched(Panel(border=40.0, mold="mold-panel-25"), border=100.0, rise=300.0)
+    molds = [p for p in run(job).parts if "panel mold" in p.tag.role]
+    assert [p.tag.role for p in molds[:4]].count("curved panel mold") == 1
+
+
+def test_grooves_keep_their_places_in_an_arch() -> None:
+    job = arched(Grooves(pitch=100.0), border=0.0, rise=300.0)
+    board = next(p for p in run(job).parts if p.tag.role == "grooved panel")
+    assert len([q for q in board.pockets if q.what == "groove"]) == 11
+
+
+@pytest.mark.parametrize(("outline", "says"), [({"rise": 700.0}, "at most half"), ({"border": 700.0}, "narrower than 600")])
+def test_an_outline_that_has_no_room_is_refused(outline: dict[str, float], says: str) -> None:
+    with pytest.raises(EditError, match=says):
+        arched(Cover(), **outline)
+
+
+def test_schemes_side_by_side_and_one_in_the_place_of_another() -> None:
+    job = add_scheme(a_wall(), CATALOG, ROOM, WALL, name="Left", right=2500.0).job
+    job = add_scheme(job, CATALOG, ROOM, WALL, name="Right", left=1500.0).job
+    job = add_scheme(job, CATALOG, ROOM, WALL, name="Over", left=1400.0, right=1400.0, low=2000.0).job
+    assert [s.name for s in job.rooms[0].schemes] == ["Over"]
+    job = add_scheme(job, CATALOG, ROOM, WALL, name="Below", high=2000.0).job
+    job = add_scheme(job, CATALOG, ROOM, WALL, name="Beside", left=2600.0).job
+    assert [s.name for s in job.rooms[0].schemes] == ["Over", "Beside"]

@@ -9,7 +9,7 @@ from tallplank.app.panel.panel import Panel
 from tallplank.app.theme import Tokens
 from tallplank.core.edit.wall.scheme import change_region, change_scheme, repeat_region
 from tallplank.core.error import PlankError
-from tallplank.core.job.scheme import Cover, Fill, Frames, Grooves, Kept, Plain, Region, Scheme, Shelves, Slats, Tiles
+from tallplank.core.job.scheme import Cover, Fill, Frames, Grooves, Kept, Outline, Plain, Region, Scheme, Shelves, Slats, Tiles
 from tallplank.core.job.scheme import Panel as PanelFill
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.build import solved_at
@@ -30,6 +30,7 @@ FILLS: dict[str, tuple[str, type[Fill]]] = {  # type: ignore[valid-type]
 WAYS = (("upright", "Upright", None), ("level", "Level", None))
 FITS = (("scaled", "Scaled to whole ones", None), ("cut", "Cut at the edges", None))
 BOXES = ((True, "Of its own", None), (False, "None", None))
+CORNERS = (("rounded", "Rounded", None), ("scooped", "Scooped", None), ("notched", "Notched", None))
 SPLITS = (("across", "Side by side", None), ("up", "One above the other", None))
 
 
@@ -104,8 +105,22 @@ class WallPanel(Panel):
             kinds = tuple((key, words, None) for key, (words, _) in FILLS.items())
             self.pick("Filled with", kinds, lambda: self._region().fill.kind, lambda v: self._put_region("fill", fill=FILLS[str(v)][1]()))
             self._fill_rows()
+        self._outline_rows()
         finishes = (("", "As around it", None), *finish_choices(self.store.catalog, "front", self._tokens))
         self.pick("Its finish", finishes, lambda: self._region().finish or "", lambda v: self._put_region("finish", finish=str(v) or None))
+
+    def _outline_rows(self) -> None:
+        rows = (("rise", "Arch rises by"), ("corner", "Corner size"), ("border", "Surround"))
+        for name, words in rows:
+            self.length(words, lambda n=name: getattr(self._outline(), n), lambda v, n=name: self._put_outline(n, v or 0.0))  # type: ignore[misc]
+        self.pick("Corners", CORNERS, lambda: self._outline().corners, lambda v: self._put_outline("corners", v))
+
+    def _outline(self) -> Outline:
+        return self._region().outline or Outline()
+
+    def _put_outline(self, name: str, value: object) -> None:
+        outline = self._outline().but(**{name: value})
+        self._put_region("outline", outline=outline if outline.rise or outline.corner or outline.border else None)
 
     def _divided_rows(self) -> None:
         self.pick("Divided", SPLITS, lambda: self._region().split, lambda v: self._put_region("divide", split=v))

@@ -8,8 +8,9 @@ from tallplank.core.job.measure import GAP, Measure, OfRegion, OfStile
 from tallplank.core.job.scheme import Scheme
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.part.part import BuildError
+from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.build import solved_at
-from tallplank.core.joinery.wall.solve import Area, Field, Solved
+from tallplank.core.joinery.wall.solve import Field, Solved
 
 LEAST = 1.0
 """Spaces that are narrower are none."""

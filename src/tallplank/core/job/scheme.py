@@ -118,6 +118,21 @@ Fill = Annotated[Plain | Panel | Slats | Grooves | Frames | Tiles | Shelves | Co
 PLAIN = Plain()
 
 
+Corners = Literal["rounded", "scooped", "notched"]
+
+
+class Outline(Record):
+    """The outline of a region within its rectangle: so far within boards around it, with an arch at its head or with shaped corners."""
+
+    border: NotNegative = 0.0
+    """How wide the boards around it are; with none only the corners are filled."""
+    rise: NotNegative = 0.0
+    """How high the arch at its head rises over its springing; 0 for none."""
+    corner: NotNegative = 0.0
+    """How large its corners are; under an arch only the lower ones. 0 for square ones."""
+    corners: Corners = "rounded"
+
+
 class Region(Record):
     """A part of a wall. One that is divided has `parts`, from left to right or from the bottom up, with boards between them.
 
@@ -140,6 +155,8 @@ class Region(Record):
     finish: Id | None = None
     """Of its boards and of all within it; the scheme's where it is not given."""
     fill: Fill = PLAIN
+    outline: Outline | None = None
+    """Where it is no rectangle."""
 
     @model_validator(mode="after")
     def _repeats_one(self) -> Self:

@@ -17,17 +17,16 @@ from tallplank.core.joinery.wall.build import make_scheme
 
 
 def add_scheme(job: Job, catalog: Catalog, room_id: str, face_id: str, **values: object) -> Edited:
-    """A job with a paneled wall on a face, in place of one that was there at the same heights; its id comes with it.
+    """A job with a paneled wall on a face, in place of one that was there in the same place; its id comes with it.
 
     Raises:
         EditError: it cannot be built.
     """
-    room = job.room(room_id)
-    job.face(room_id, face_id)
+    room, length = job.room(room_id), job.face(room_id, face_id).length
     key = fresh_id("panel", {s.id for r in job.rooms for s in r.schemes})
     given = {"name": f"Paneled wall {key.removeprefix('panel')}", **values}
     scheme = valid(lambda: Scheme(id=key, face=face_id, **given))
-    kept = tuple(s for s in room.schemes if s.face != face_id or not _share(s, scheme))
+    kept = tuple(s for s in room.schemes if s.face != face_id or not _share(s, scheme, length))
     return Edited(_built(job, catalog, room_id, lambda r: r.but(schemes=(*kept, scheme)), [key]), (key,))
 
 
@@ -151,7 +150,7 @@ def remove_scheme(job: Job, room_id: str, scheme_id: str) -> Job:
 def copy_scheme(job: Job, catalog: Catalog, room_id: str, scheme_id: str, faces: Iterable[str]) -> Edited:
     """A job with a paneled wall on other faces too: heights, moldings and finishes as they are, counts solved again for each length.
 
-    What was there at the same heights goes. The ids of the new ones come with it.
+    What was in the same place goes. The ids of the new ones come with it.
 
     Raises:
         EditError: it does not fit on one of them; the text names the wall.
@@ -192,10 +191,11 @@ def _region(room: Room, scheme_id: str, path: Path) -> Region:
     return found
 
 
-def _share(one: Scheme, other: Scheme) -> bool:
-    """Whether two schemes on a face have heights in common."""
+def _share(one: Scheme, other: Scheme, length: float) -> bool:
+    """Whether two schemes on a face of a length have a part of it in common."""
     tops = [s.high if s.high is not None else float("inf") for s in (one, other)]
-    return min(tops) > max(one.low, other.low)
+    above = min(tops) > max(one.low, other.low)
+    return above and length - max(one.right, other.right) > max(one.left, other.left)
 
 
 def _replaced(job: Job, catalog: Catalog, room_id: str, scheme: Scheme, changed: Scheme) -> Job:

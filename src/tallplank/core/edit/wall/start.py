@@ -6,7 +6,7 @@ Sizes are common practice, no source; in inch jobs they are whole fractions of a
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
-from tallplank.core.job.scheme import Cover, Frame, Frames, Grooves, Kept, Panel, Region, Slats
+from tallplank.core.job.scheme import Cover, Frame, Frames, Grooves, Kept, Outline, Panel, Region, Slats
 from tallplank.core.measure.length import LengthUnit
 
 INCH = LengthUnit.INCH.value
@@ -118,6 +118,16 @@ def _reeded(s: Sizes) -> Values:
     return {"base": "base-square-100", "crown": "crown-plain-40", "root": Region(fill=fill)}
 
 
+def _arches(s: Sizes) -> Values:
+    border = s.of(90.0, 3.5)
+    arch = Region(fill=Slats(width=s.of(19.0, 0.75)), outline=Outline(border=border, rise=s.of(240.0, 9.5)))
+    return {
+        "backing": s.of(12.0, 0.25),
+        "base": "base-square-100",
+        "root": Region(split="across", wanted=s.of(1000.0, 40.0), parts=(arch,)),
+    }
+
+
 STARTS: Mapping[str, Start] = {
     "wainscot": Start("Five panels", "Stiles and rails to chair height, a molding in each panel", _wainscot),
     "tall-wainscot": Start("Tall wainscot", "Two rows of raised panels", _tall_wainscot),
@@ -130,5 +140,6 @@ STARTS: Mapping[str, Start] = {
     "frames": Start("Double frames", "Two frames, one in the other", _frames),
     "mirror": Start("Round a mirror", "A mirror in the middle, a panel at each side", _mirror),
     "screen": Start("Round a screen", "A field that is kept free between slats", _screen),
+    "arches": Start("Arches", "Arched frames side by side, slats in each", _arches),
     "reeded": Start("Reeded wall", "Close grooves up to the ceiling", _reeded),
 }

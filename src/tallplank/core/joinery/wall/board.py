@@ -1,10 +1,10 @@
 """Boards that stand flat on a wall: rectangles, or what openings leave of them in its true shape."""
 
 from collections.abc import Hashable, Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import ceil
 
-from shapely import LinearRing, Polygon, box
+from shapely import LinearRing, Polygon
 from shapely.geometry.base import BaseGeometry
 from shapely.geometry.polygon import orient
 
@@ -18,13 +18,15 @@ from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import Tag
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.setout.collector import Collector, Lay
-from tallplank.core.joinery.wall.solve import Area, Solved
+from tallplank.core.joinery.wall.area import Area
+from tallplank.core.joinery.wall.solve import Solved
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Ring, bounds
 
 NEAR = 1.0
 """What is nearer, in millimetres, is in the same place."""
+Bounds = tuple[float, float, float, float]
 SLIVER, SAME = 1.0, 1e-6
 """What is narrower, in millimetres, is no board; and corners nearer than this are one."""
 
@@ -56,11 +58,6 @@ class Making:
         return 0.0 - self.solved.scheme.backing
 
 
-def rectangle_of(area: Area) -> Polygon:
-    """An area as a shape."""
-    return box(area.x, area.z, area.right, area.top)
-
-
 def shapes_of(shape: BaseGeometry) -> Iterator[Polygon]:
     """The pieces of a shape that are boards, from the left and from below."""
     found = [p for p in getattr(shape, "geoms", (shape,)) if isinstance(p, Polygon) and not p.buffer(-SLIVER / 2).is_empty]
@@ -74,6 +71,7 @@ def add_boards(
     found = []
     for piece in shapes_of(shape.intersection(making.free)):
         x0, z0, x1, z1 = piece.bounds
+        own = _cuts_in(cuts, shape.bounds, piece.bounds, upright=upright)
         area = Area(x0, z0, x1 - x0, z1 - z0)
         sides = (Size.of(area.height, "height"), Size.of(area.width, "width"))
         length, width = sides if upright else sides[::-1]
@@ -83,10 +81,21 @@ def add_boards(
         through = tuple(_cut_out(hole, finish.thickness) for hole in holes)
         form = SHEET if _is_rectangle(ring) else Outlined(ring)
         thick = Size.of(finish.thickness, "board")
-        pockets = (*(cuts if form is SHEET else ()), *through)
-        making.out.add(tag, "front", "front", finish, (length, width, thick), lay, pockets=pockets, form=form)
+        making.out.add(tag, "front", "front", finish, (length, width, thick), lay, pockets=(*own, *through), form=form)
         found.append(area)
     return found
+
+
+def _cuts_in(cuts: Sequence[Pocket], whole: Bounds, piece: Bounds, *, upright: bool) -> Iterator[Pocket]:
+    """What is cut into a shape, as a piece of it has it: from its own corner, and no farther than it reaches."""
+    (x0, z0, x1, _), (px0, pz0, px1, pz1) = whole, piece
+    by = (z0 - pz0, px1 - x1) if upright else (x0 - px0, z0 - pz0)
+    size = (pz1 - pz0, px1 - px0) if upright else (px1 - px0, pz1 - pz0)
+    for cut in cuts:
+        low = Vec(max(cut.low.x + by[0], 0.0), max(cut.low.y + by[1], 0.0), cut.low.z)
+        high = Vec(min(cut.high.x + by[0], size[0]), min(cut.high.y + by[1], size[1]), cut.high.z)
+        if high.x - low.x > SAME and high.y - low.y > SAME:
+            yield replace(cut, low=low, high=high)
 
 
 def _cut_out(ring: Ring, thick: float) -> Pocket:

@@ -1,9 +1,10 @@
 """The parts of paneled walls: backing, the boards between regions, what fills these, and moldings along the edges."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Hashable, Iterator, Sequence
+from dataclasses import replace
 from functools import partial
 
-from shapely import union_all
+from shapely import Polygon, union_all
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.hardware import Molding
@@ -16,12 +17,14 @@ from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.run.trim.molding import add_line
 from tallplank.core.joinery.setout.collector import Collector
-from tallplank.core.joinery.wall.board import NEAR, Making, add_boards, pieces_within, rectangle_of
+from tallplank.core.joinery.wall.area import Area, rectangle_of
+from tallplank.core.joinery.wall.board import NEAR, Making, add_boards, pieces_within
 from tallplank.core.joinery.wall.corner import Corners, Trim
 from tallplank.core.joinery.wall.covered import Standing, covered_on, cut_outs_on
 from tallplank.core.joinery.wall.fill import add_fill
 from tallplank.core.joinery.wall.kept import add_kept
-from tallplank.core.joinery.wall.solve import Area, Solved, Strip, rise, solve
+from tallplank.core.joinery.wall.shape import boards_around
+from tallplank.core.joinery.wall.solve import Field, Solved, Strip, rise, solve
 from tallplank.core.measure.size import Size
 from tallplank.core.space.outline import Point
 
@@ -71,10 +74,28 @@ def make_scheme(
     _add_backing(making, corners.hidden)
     for strip in solved.strips:
         add_kept(making, (strip, corners.hidden, *_seams_in(making, strip)), partial(_add_strip, strip=strip, hidden=corners.hidden))
+    for field in solved.fields:
+        if field.region.outline is not None:
+            add_kept(making, ("around", field.region.outline, *_where(field)), partial(_add_around, field=field))
     for field in solved.leaves:
-        add_kept(making, (field.region, field.area, field.finish), partial(add_fill, field=field))
+        add_kept(making, (field.region, *_where(field)), partial(add_fill, field=field))
     _add_moldings(making, corners)
     return solved
+
+
+def _where(field: Field) -> tuple[Hashable, ...]:
+    return (field.area, field.finish, field.clip)
+
+
+def _add_around(making: Making, field: Field) -> None:
+    """The boards between the rectangle of a region and its outline."""
+    outline, ring = field.region.outline, field.ring
+    assert outline is not None and ring is not None
+    finish, around = making.finish(field.finish), rectangle_of(field.area) if field.clip is None else Polygon(field.clip)
+    for side, shape in boards_around(outline, field.area, ring):
+        level = side in ("lower", "upper")
+        tag = Tag("shaped rail" if outline.border else "spandrel", side) if level else Tag("wall stile", side)
+        add_boards(making, tag, shape.intersection(around), finish, making.behind, upright=not level)
 
 
 def _add_strip(making: Making, strip: Strip, hidden: float) -> None:
@@ -90,6 +111,8 @@ def _add_strip(making: Making, strip: Strip, hidden: float) -> None:
     else:
         spans = pieces_within(area.x, area.right, _middles(making), longest)
         pieces = [Area(a, area.z, b - a, area.height) for a, b in spans]
+    if strip.clip is not None:
+        making = replace(making, free=making.free.intersection(Polygon(strip.clip)))
     for piece in pieces:
         add_boards(making, tag, rectangle_of(piece), finish, making.behind, upright=strip.upright)
 

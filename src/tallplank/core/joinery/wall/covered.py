@@ -5,7 +5,7 @@ from collections.abc import Iterator, Sequence
 from tallplank.core.job.face import Face
 from tallplank.core.job.room import Room
 from tallplank.core.joinery.rule.place import Placed
-from tallplank.core.joinery.wall.solve import Area
+from tallplank.core.joinery.wall.area import Area
 from tallplank.core.space.outline import Ring, strip_span
 
 AGAINST = 30.0

@@ -1,6 +1,7 @@
 """What fills the regions of a paneled wall, each made into boards: one function for each kind of fill."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from dataclasses import replace
 from itertools import product
 from math import floor
 from typing import Any
@@ -13,12 +14,15 @@ from tallplank.core.job.scheme import Cover, Frames, Grooves, Kept, Panel, Plain
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.setout.collector import Lay
-from tallplank.core.joinery.wall.board import Making, add_boards, pieces_within, rectangle_of
+from tallplank.core.joinery.wall.area import Area, rectangle_of
+from tallplank.core.joinery.wall.board import Making, add_boards, pieces_within
 from tallplank.core.joinery.wall.mold import add_frame_of
-from tallplank.core.joinery.wall.solve import SAME, Area, Field
-from tallplank.core.measure.divide import DivideError, slats
+from tallplank.core.joinery.wall.shape import bands, inner_ring, level_span
+from tallplank.core.joinery.wall.slat import add_slats
+from tallplank.core.joinery.wall.solve import SAME, Field, name_of
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Vec
+from tallplank.core.space.outline import Ring
 
 
 def add_fill(making: Making, field: Field) -> None:
@@ -27,6 +31,8 @@ def add_fill(making: Making, field: Field) -> None:
     Raises:
         BuildError: its fill does not fit into it.
     """
+    if field.ring is not None:
+        making = replace(making, free=making.free.intersection(Polygon(field.ring)))
     _FILLS[type(field.region.fill)](making, field, field.region.fill)
 
 
@@ -36,16 +42,25 @@ def within(field: Field, border: float) -> Area:
     Raises:
         BuildError: nothing is.
     """
-    area = field.area.within(border)
+    area = field.inside.within(border)
     if min(area.width, area.height) <= 0:
-        smallest = min(field.area.width, field.area.height)
+        smallest = min(field.inside.width, field.inside.height)
         raise BuildError(f"{where(field)} is {mm(smallest)} across: its border is less than {mm(smallest / 2)}.")
     return area
 
 
+def outline_within(field: Field, border: float) -> Ring:
+    """The outline of a field within a border.
+
+    Raises:
+        BuildError: nothing is left.
+    """
+    return within(field, border).ring if field.ring is None else inner_ring(field.ring, border, where(field))
+
+
 def where(field: Field) -> str:
     """A field in words."""
-    return f"Region {'.'.join(str(i + 1) for i in field.path)}" if field.path else "The region"
+    return name_of(field.path)
 
 
 def _nothing(making: Making, field: Field, fill: object) -> None:
@@ -53,40 +68,25 @@ def _nothing(making: Making, field: Field, fill: object) -> None:
 
 
 def _panel(making: Making, field: Field, panel: Panel) -> None:
-    area, level = within(field, panel.border), making.behind
+    ring, level = outline_within(field, panel.border), making.behind
     if panel.raised:
         finish = making.finish(field.finish, panel.raised)
-        add_boards(making, Tag("panel"), rectangle_of(area), finish, level, upright=True)
+        add_boards(making, Tag("panel"), Polygon(ring), finish, level, upright=True)
     molding = making.catalog.hardware.get(panel.mold or "")
-    if isinstance(molding, Molding):
-        edge = area if not panel.raised else area.within(-molding.rise)
-        way = rectangle_of(edge).difference(rectangle_of(edge.within(molding.rise)))
-        if making.free.contains(way):
-            add_frame_of(making, edge, molding, making.finish(field.finish), level)
+    if not isinstance(molding, Molding):
+        return
+    inner = ring if panel.raised else inner_ring(ring, molding.rise, where(field))
+    outer = inner_ring(ring, -molding.rise, where(field)) if panel.raised else ring
+    if making.free.buffer(SAME).contains(Polygon(outer).difference(Polygon(inner))):
+        add_frame_of(making, outer, molding, making.finish(field.finish), level, where(field))
 
 
 def _slats(making: Making, field: Field, fill: Slats) -> None:
-    area, upright = field.area, fill.way == "upright"
-    across, along = (area.width, area.height) if upright else (area.height, area.width)
-    try:
-        count, gap = slats(across, fill.width, fill.gap)
-    except DivideError as problem:
-        raise BuildError(f"{where(field)}: {problem.text}") from None
-    finish = making.finish(field.finish, fill.width)
-    lengths = pieces_within(0.0, along, [], making.catalog.boards[finish.board].sheet[0])
-    for i, (a, b) in product(range(count), lengths):
-        at = i * (fill.width + gap)
-        place = Area(area.x + at, area.z + a, fill.width, b - a) if upright else Area(area.x + a, area.z + at, b - a, fill.width)
-        sizes = (Size.of(b - a, "length of the region"), Size.of(fill.deep, "depth of a slat"), Size.of(fill.width, "width of a slat"))
-        if not making.free.contains(rectangle_of(place)):
-            add_boards(making, Tag("slat"), rectangle_of(place), making.finish(field.finish, fill.deep), making.behind, upright=upright)
-            continue
-        lay = Lay("+z", "-y", (place.x, making.behind, place.z)) if upright else Lay("+x", "-y", (place.x, making.behind, place.top))
-        making.out.add(Tag("slat"), "front", "front", finish, sizes, lay)
+    add_slats(making, field.inside, fill, field.finish, where(field))
 
 
 def _grooves(making: Making, field: Field, fill: Grooves) -> None:
-    area, finish, upright = field.area, making.finish(field.finish), fill.way == "upright"
+    area, finish, upright = field.inside, making.finish(field.finish), fill.way == "upright"
     across, along = (area.width, area.height) if upright else (area.height, area.width)
     if fill.deep >= finish.thickness or fill.width >= fill.pitch:
         raise BuildError(f"{where(field)}: a groove is less deep than its board, {mm(finish.thickness)}, and narrower than their pitch.")
@@ -105,37 +105,55 @@ def _grooves(making: Making, field: Field, fill: Grooves) -> None:
 
 
 def _frames(making: Making, field: Field, fill: Frames) -> None:
-    area = field.area
+    border = 0.0
     for number, frame in enumerate(fill.frames, 1):
-        outer = area.within(frame.inset)
-        inner = outer.within(frame.width)
-        if min(inner.width, inner.height) <= 0:
-            raise BuildError(f"{where(field)}: there is no room for frame {number} of {len(fill.frames)}.")
+        border += frame.inset
         finish = making.finish(field.finish, frame.thick)
-        for side, x in (("left", outer.x), ("right", inner.right)):
-            upright = rectangle_of(Area(x, outer.z, frame.width, outer.height))
-            add_boards(making, Tag("frame board", side, number), upright, finish, making.behind, upright=True)
-        for side, z in (("lower", outer.z), ("upper", inner.top)):
-            level = rectangle_of(Area(inner.x, z, inner.width, frame.width))
-            add_boards(making, Tag("frame board", side, number), level, finish, making.behind, upright=False)
-        area = inner
+        try:
+            boards = _frame_of(field, border, frame.width)
+        except BuildError:
+            raise BuildError(f"{where(field)}: there is no room for frame {number} of {len(fill.frames)}.") from None
+        for side, shape, upright in boards:
+            add_boards(making, Tag("frame board", side, number), shape, finish, making.behind, upright=upright)
+        border += frame.width
+
+
+def _frame_of(field: Field, border: float, width: float) -> list[tuple[str, Polygon, bool]]:
+    """The boards of a frame.
+
+    Raises:
+        BuildError: there is no room for it.
+    """
+    if field.ring is not None:
+        return list(bands(outline_within(field, border), width, where(field)))
+    within(field, border + width)
+    return list(_square_frame(field, border, width))
+
+
+def _square_frame(field: Field, border: float, width: float) -> Iterator[tuple[str, Polygon, bool]]:
+    """The boards of a square frame: the upright ones run through."""
+    outer = field.inside.within(border)
+    inner = outer.within(width)
+    for side, x in (("left", outer.x), ("right", inner.right)):
+        yield side, rectangle_of(Area(x, outer.z, width, outer.height)), True
+    for side, z in (("lower", outer.z), ("upper", inner.top)):
+        yield side, rectangle_of(Area(inner.x, z, inner.width, width)), False
 
 
 def _cover(making: Making, field: Field, fill: Cover) -> None:
-    area = within(field, fill.border)
+    shape = Polygon(outline_within(field, fill.border))
     finish = making.catalog.finishes.get(fill.finish or "")
     if finish is None:
         finish = next(f for f in making.catalog.finishes.values() if "glass" in f.roles)
-    shape: Polygon = rectangle_of(area)
     add_boards(making, Tag("sheet"), shape, finish, making.behind, upright=True)
 
 
 def _tiles(making: Making, field: Field, fill: Tiles) -> None:
     finish = making.finish(field.finish, fill.raised)
-    columns = tile_spans(field.area.width, fill.width, fill.gap, scaled=fill.fit == "scaled")
-    rows = tile_spans(field.area.height, fill.height, fill.gap, scaled=fill.fit == "scaled")
+    columns = tile_spans(field.inside.width, fill.width, fill.gap, scaled=fill.fit == "scaled")
+    rows = tile_spans(field.inside.height, fill.height, fill.gap, scaled=fill.fit == "scaled")
     for (x0, x1), (z0, z1) in product(columns, rows):
-        area = Area(field.area.x + x0, field.area.z + z0, x1 - x0, z1 - z0)
+        area = Area(field.inside.x + x0, field.inside.z + z0, x1 - x0, z1 - z0)
         add_boards(making, Tag("tile"), rectangle_of(area), finish, making.behind, upright=True)
 
 
@@ -158,10 +176,12 @@ def tile_spans(length: float, size: float, gap: float, *, scaled: bool) -> list[
 
 
 def _shelves(making: Making, field: Field, fill: Shelves) -> None:
-    finish, area, back = making.finish(field.finish), field.area, making.behind
+    finish, area, back = making.finish(field.finish), field.inside, making.behind
     thick, deep = Size.of(finish.thickness, "board"), Size.of(fill.deep, "depth of the shelves")
     clear = area.within(finish.thickness) if fill.boxed else area
     free = clear.height - fill.count * finish.thickness
+    if field.ring is not None and fill.boxed:
+        raise BuildError(f"{where(field)} is no rectangle: its shelves have no box of their own.")
     if clear.width <= 0 or free <= 0:
         raise BuildError(f"{where(field)}: {fill.count} shelves do not fit into {mm(area.height)}.")
     if fill.boxed:
@@ -174,8 +194,9 @@ def _shelves(making: Making, field: Field, fill: Shelves) -> None:
     if fill.boxed:
         boards += [("wall box floor", area.z), ("wall box top", area.top - finish.thickness)]
     for name, z in boards:
-        lay = Lay("+x", "-y", (clear.x, back, z + finish.thickness))
-        sizes = (Size.of(clear.width, "between its sides"), deep, thick)
+        start, stop = (clear.x, clear.right) if field.ring is None else level_span(field.ring, z, z + finish.thickness)
+        lay = Lay("+x", "-y", (start, back, z + finish.thickness))
+        sizes = (Size.of(stop - start, "between its sides"), deep, thick)
         making.out.add(Tag(name), "front", "front", finish, sizes, lay, kind="shelf" if name == "wall shelf" else "other")
 
 

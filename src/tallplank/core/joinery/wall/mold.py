@@ -1,6 +1,5 @@
-"""Moldings round a panel, mitred at its corners."""
+"""Moldings round a panel, mitred at its corners; along arcs they are cut from a board and shaped."""
 
-from itertools import pairwise
 from math import hypot
 
 from tallplank.core.catalog.finish import Finish
@@ -8,30 +7,46 @@ from tallplank.core.catalog.hardware import Molding
 from tallplank.core.joinery.part.form.swept import EndCut, Swept
 from tallplank.core.joinery.part.part import Tag
 from tallplank.core.joinery.setout.collector import Lay
-from tallplank.core.joinery.wall.board import Making
-from tallplank.core.joinery.wall.solve import Area
+from tallplank.core.joinery.wall.board import Making, add_boards
+from tallplank.core.joinery.wall.shape import beside_in, between
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
+from tallplank.core.space.curve import Line
 from tallplank.core.space.frame import Frame, Vec
+from tallplank.core.space.outline import Ring
 
 OUT = Vec(0.0, -1.0, 0.0)
-MITRE = EndCut(y=-1.0)
-"""At the corners of a rectangle: a fibre ends so much earlier as it lies within the outer edge."""
+SIDES = ("lower", "right", "upper", "left")
 
 
-def add_frame_of(making: Making, area: Area, molding: Molding, finish: Finish, back: float) -> None:
-    """A molding along the inner side of all edges of an area, its back at the y `back`; each piece from long point to long point."""
-    if min(area.width, area.height) <= 2 * molding.rise:
-        return
-    corners = [(area.x, area.z), (area.right, area.z), (area.right, area.top), (area.x, area.top)]
-    for side, (a, b) in zip(("lower", "right", "upper", "left"), pairwise([*corners, corners[0]]), strict=True):
-        long = hypot(b[0] - a[0], b[1] - a[1])
-        way = Vec((b[0] - a[0]) / long, 0.0, (b[1] - a[1]) / long)
-        frame = Frame(Vec(a[0], back, a[1]), way, Vec(0.0 - way.z, 0.0, way.x), OUT)
-        sizes = (
-            Size.of(long, "from long point to long point"),
-            *(Size.of(v, "profile", Decided("hardware", molding.role)) for v in (molding.rise, molding.reach)),
-        )
-        form = Swept(molding.outline, MITRE, MITRE, molding.id)
-        tag = Tag("panel mold", side)
-        making.out.add(tag, "front", "top", finish, sizes, Lay("+x", "+z", frame.origin), kind="molding", form=form, frame=frame)  # type: ignore[arg-type]
+def add_frame_of(making: Making, outer: Ring, molding: Molding, finish: Finish, back: float, where: str) -> None:
+    """A molding along the inner side of an outline, its back at the y `back`; each piece from long point to long point.
+
+    Raises:
+        BuildError: there is no room for it.
+    """
+    pairs = beside_in(outer, molding.rise, where)
+    for number, (out, into) in enumerate(pairs, 1):
+        tag = Tag("panel mold", SIDES[number - 1] if len(pairs) == len(SIDES) else str(number))
+        if isinstance(out, Line) and isinstance(into, Line):
+            _add_straight(making, tag, out, into, molding, finish, back)
+        else:
+            blank = finish.but(thickness=molding.reach)
+            add_boards(making, Tag("curved panel mold", tag.side), between(out, into), blank, back, upright=False)
+
+
+def _add_straight(making: Making, tag: Tag, out: Line, into: Line, molding: Molding, finish: Finish, back: float) -> None:
+    """A straight piece: at both ends a fibre ends so much earlier as it lies nearer to the inner edge."""
+    (x0, z0), (x1, z1) = out.start, out.end
+    long = hypot(x1 - x0, z1 - z0)
+    way = Vec((x1 - x0) / long, 0.0, (z1 - z0) / long)
+    first = (into.start[0] - x0) * way.x + (into.start[1] - z0) * way.z
+    last = (x1 - into.end[0]) * way.x + (z1 - into.end[1]) * way.z
+    frame = Frame(Vec(x0, back, z0), way, Vec(0.0 - way.z, 0.0, way.x), OUT)
+    sizes = (
+        Size.of(long, "from long point to long point"),
+        *(Size.of(v, "profile", Decided("hardware", molding.role)) for v in (molding.rise, molding.reach)),
+    )
+    ends = (EndCut(y=-first / molding.rise), EndCut(y=-last / molding.rise))
+    form = Swept(molding.outline, *ends, molding.id)
+    making.out.add(tag, "front", "top", finish, sizes, Lay("+x", "+z", frame.origin), kind="molding", form=form, frame=frame)  # type: ignore[arg-type]

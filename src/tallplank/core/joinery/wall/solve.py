@@ -5,7 +5,7 @@ from the finished molding, not from the wall: a baseboard of 9 in and a border o
 """
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 from itertools import pairwise
 from typing import Literal
@@ -16,34 +16,13 @@ from tallplank.core.error import mm
 from tallplank.core.job.face import Face
 from tallplank.core.job.scheme import ROOT, Path, Region, Scheme
 from tallplank.core.joinery.part.part import BuildError
+from tallplank.core.joinery.wall.area import Area
+from tallplank.core.joinery.wall.shape import common, cut_by, ring_within
 from tallplank.core.measure.divide import DivideError, Member, divide
+from tallplank.core.space.outline import Ring
 
 LEAST, SAME = 1.0, 1e-6
 """A wall that is narrower is none; and places that are nearer are one."""
-
-
-@dataclass(frozen=True, slots=True)
-class Area:
-    """An upright rectangle on the elevation of a face."""
-
-    x: float
-    z: float
-    width: float
-    height: float
-
-    @property
-    def right(self) -> float:
-        """Where it ends to the right."""
-        return self.x + self.width
-
-    @property
-    def top(self) -> float:
-        """Where it ends above."""
-        return self.z + self.height
-
-    def within(self, border: float) -> "Area":
-        """The area so far within its edges; less than nothing wide where there is none."""
-        return Area(self.x + border, self.z + border, self.width - 2 * border, self.height - 2 * border)
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,6 +33,16 @@ class Field:
     region: Region
     area: Area
     finish: str | None
+    clip: Ring | None = None
+    """The outline of what it is in, where that cuts it."""
+    ring: Ring | None = None
+    """Its own outline, where it is no rectangle."""
+
+    @property
+    def inside(self) -> Area:
+        """What is within the boards around its outline."""
+        outline = self.region.outline
+        return self.area.within(outline.border) if outline is not None else self.area
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,6 +54,8 @@ class Strip:
     area: Area
     upright: bool
     finish: str | None
+    clip: Ring | None = None
+    """The outline of what it is in, where that cuts it."""
 
 
 @dataclass(frozen=True)
@@ -102,7 +93,7 @@ def solve(scheme: Scheme, face: Face, catalog: Catalog, ends: tuple[float, float
         raise BuildError("There is nothing left between its ends and its moldings.")
     fields: list[Field] = []
     strips: list[Strip] = []
-    _divide(Field(ROOT, scheme.root, inner, scheme.root.finish or scheme.finish), fields, strips)
+    _divide(_field(ROOT, scheme.root, inner, scheme.finish, None), fields, strips)
     return Solved(scheme, whole, inner, tuple(fields), tuple(strips))
 
 
@@ -122,7 +113,7 @@ def count_of(region: Region, length: float) -> int:
 
 def _divide(field: Field, fields: list[Field], strips: list[Strip]) -> None:
     fields.append(field)
-    region, area = field.region, field.area
+    region, area = field.region, field.inside
     if not region.parts:
         return
     across = region.split == "across"
@@ -136,7 +127,17 @@ def _divide(field: Field, fields: list[Field], strips: list[Strip]) -> None:
     strips += _strips(field, places, across)
     for index, (part, (start, size)) in enumerate(zip(parts, places, strict=True)):
         inner = Area(area.x + start, area.z, size, area.height) if across else Area(area.x, area.z + start, area.width, size)
-        _divide(Field((*field.path, index), part, inner, part.finish or field.finish), fields, strips)
+        _divide(_field((*field.path, index), part, inner, field.finish, field.ring), fields, strips)
+
+
+def _field(path: Path, region: Region, area: Area, finish: str | None, around: Ring | None) -> Field:
+    """A region in what is around it, which may have an outline of its own."""
+    clip = cut_by(area, around)
+    field = Field(path, region, area, region.finish or finish, clip, clip)
+    if region.outline is None:
+        return field
+    own = ring_within(region.outline, area, name_of(path))
+    return replace(field, ring=own if clip is None else common(own, clip, name_of(path)))
 
 
 def _repeated(region: Region, length: float) -> Sequence[Region]:
@@ -151,7 +152,7 @@ def _members(region: Region, parts: Sequence[Region]) -> list[Member]:
 
 def _strips(field: Field, places: Sequence[tuple[float, float]], across: bool) -> Iterator[Strip]:
     """The boards between parts and at both ends."""
-    region, area = field.region, field.area
+    region, area = field.region, field.inside
     first, last = places[0], places[-1]
     length = area.width if across else area.height
     spans = [(0.0, first[0]), *((start + size, after) for (start, size), (after, _) in pairwise(places))]
@@ -159,10 +160,20 @@ def _strips(field: Field, places: Sequence[tuple[float, float]], across: bool) -
     for number, (low, high) in enumerate(spans):
         if high - low > SAME:
             at = Area(area.x + low, area.z, high - low, area.height) if across else Area(area.x, area.z + low, area.width, high - low)
-            yield Strip(field.path, number, at, across, region.finish or field.finish)
+            yield Strip(field.path, number, at, across, region.finish or field.finish, cut_by(at, field.ring))
 
 
 def _where(field: Field) -> str:
     """A region in words, for messages."""
     way: Literal["widths", "heights"] = "widths" if field.region.split == "across" else "heights"
-    return f"The {way} in region {'.'.join(str(i + 1) for i in field.path)}" if field.path else f"The {way} of its regions"
+    return f"The {way} in region {number_of(field.path)}" if field.path else f"The {way} of its regions"
+
+
+def number_of(path: Path) -> str:
+    """A region's path as it is written, as 2.1.3."""
+    return ".".join(str(i + 1) for i in path)
+
+
+def name_of(path: Path) -> str:
+    """A region in words, for the beginning of a message."""
+    return f"Region {number_of(path)}" if path else "The region"

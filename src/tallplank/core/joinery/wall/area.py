@@ -1,0 +1,39 @@
+"""Rectangles on the elevation of a face."""
+
+from dataclasses import dataclass
+
+from shapely import Polygon, box
+
+
+@dataclass(frozen=True, slots=True)
+class Area:
+    """An upright rectangle on the elevation of a face."""
+
+    x: float
+    z: float
+    width: float
+    height: float
+
+    @property
+    def right(self) -> float:
+        """Where it ends to the right."""
+        return self.x + self.width
+
+    @property
+    def top(self) -> float:
+        """Where it ends above."""
+        return self.z + self.height
+
+    def within(self, border: float) -> "Area":
+        """The area so far within its edges; less than nothing wide where there is none."""
+        return Area(self.x + border, self.z + border, self.width - 2 * border, self.height - 2 * border)
+
+    @property
+    def ring(self) -> tuple[tuple[float, float], ...]:
+        """Its corners, counter-clockwise."""
+        return ((self.x, self.z), (self.right, self.z), (self.right, self.top), (self.x, self.top))
+
+
+def rectangle_of(area: Area) -> Polygon:
+    """An area as a shape."""
+    return box(area.x, area.z, area.right, area.top)

@@ -1,0 +1,121 @@
+"""Slats: strips on edge side by side, cut off where an outline or something on the wall stops them."""
+
+from collections.abc import Iterator
+from itertools import product
+from typing import NamedTuple
+
+from shapely import LineString, Polygon
+
+from tallplank.core.job.scheme import Slats
+from tallplank.core.joinery.part.form.form import SHEET
+from tallplank.core.joinery.part.form.swept import EndCut, Swept
+from tallplank.core.joinery.part.part import BuildError, Tag
+from tallplank.core.joinery.setout.collector import Lay
+from tallplank.core.joinery.wall.area import Area, rectangle_of
+from tallplank.core.joinery.wall.board import SAME, Making, add_boards, pieces_within, shapes_of
+from tallplank.core.measure.divide import DivideError, slats
+from tallplank.core.measure.size import Size
+
+SLAT = Tag("slat")
+
+
+class Ends(NamedTuple):
+    """Where a slat begins and stops along its length, at its first side and at its second."""
+
+    start: tuple[float, float]
+    stop: tuple[float, float]
+
+
+def add_slats(making: Making, area: Area, fill: Slats, own_finish: str | None, where: str) -> None:
+    """Slats over an area, the first and the last flush with its sides.
+
+    Raises:
+        BuildError: there is no room for one.
+    """
+    upright = fill.way == "upright"
+    across, along = (area.width, area.height) if upright else (area.height, area.width)
+    try:
+        count, gap = slats(across, fill.width, fill.gap)
+    except DivideError as problem:
+        raise BuildError(f"{where}: {problem.text}") from None
+    finish = making.finish(own_finish, fill.width)
+    lengths = pieces_within(0.0, along, [], making.catalog.boards[finish.board].sheet[0])
+    for i, (a, b) in product(range(count), lengths):
+        at = i * (fill.width + gap)
+        place = Area(area.x + at, area.z + a, fill.width, b - a) if upright else Area(area.x + a, area.z + at, b - a, fill.width)
+        _add_at(making, place, fill, own_finish)
+
+
+def _add_at(making: Making, place: Area, fill: Slats, finish: str | None) -> None:
+    """A slat at a place, or the pieces that are left of it there."""
+    upright = fill.way == "upright"
+    if making.free.contains(rectangle_of(place)):
+        span = (place.z, place.top) if upright else (place.x, place.right)
+        _add(making, place, Ends((span[0], span[0]), (span[1], span[1])), fill, finish)
+        return
+    for piece in shapes_of(rectangle_of(place).intersection(making.free)):
+        if (ends := _ends_of(piece, place, upright=upright)) is not None:
+            _add(making, place, ends, fill, finish)
+        else:
+            add_boards(making, SLAT, piece, making.finish(finish, fill.deep), making.behind, upright=upright)
+
+
+def _add(making: Making, place: Area, ends: Ends, fill: Slats, own_finish: str | None) -> None:
+    upright, finish = fill.way == "upright", making.finish(own_finish, fill.width)
+    low, high = min(ends.start), max(ends.stop)
+    sizes = (Size.of(high - low, "length of the region"), Size.of(fill.deep, "depth of a slat"), Size.of(fill.width, "width of a slat"))
+    lay = Lay("+z", "-y", (place.x, making.behind, low)) if upright else Lay("+x", "-y", (low, making.behind, place.top))
+    start, stop = (_slope(pair, fill.width) for pair in ends)
+    square = not start and not stop
+    profile = ((0.0, 0.0), (fill.deep, 0.0), (fill.deep, fill.width), (0.0, fill.width))
+    form = SHEET if square else Swept(profile, EndCut(z=0.0 - start), EndCut(z=stop))
+    making.out.add(SLAT, "front", "front", finish, sizes, lay, form=form)
+
+
+def _slope(pair: tuple[float, float], width: float) -> float:
+    slope = (pair[1] - pair[0]) / width
+    return slope if abs(slope) > SAME else 0.0
+
+
+def _ends_of(piece: Polygon, place: Area, *, upright: bool) -> Ends | None:
+    """How a piece of a slat that is as wide as it is cut off at its ends, by straight cuts; None where it is narrower."""
+    x0, z0, x1, z1 = piece.bounds
+    if upright:
+        sides = (place.x, place.right)
+        if abs(x0 - sides[0]) > SAME or abs(x1 - sides[1]) > SAME:
+            return None
+        spans = [_span(piece, LineString([(x, z0 - 1), (x, z1 + 1)]), 1) for x in (sides[0] + SAME, sides[1] - SAME)]
+        points = [(x, z) for x, z in piece.exterior.coords]
+    else:
+        sides = (place.top, place.z)
+        if abs(z1 - sides[0]) > SAME or abs(z0 - sides[1]) > SAME:
+            return None
+        spans = [_span(piece, LineString([(x0 - 1, z), (x1 + 1, z)]), 0) for z in (sides[0] - SAME, sides[1] + SAME)]
+        points = [(z, x) for x, z in piece.exterior.coords]
+    middle = sum(sum(span) for span in spans) / 4
+    start = _straight(sides, (-spans[0][0], -spans[1][0]), [(w, -along) for w, along in points if along < middle])
+    stop = _straight(sides, (spans[0][1], spans[1][1]), [(w, along) for w, along in points if along > middle])
+    return Ends((0.0 - start[0], 0.0 - start[1]), stop)
+
+
+def _span(piece: Polygon, line: LineString, axis: int) -> tuple[float, float]:
+    bounds = piece.intersection(line).bounds
+    return bounds[axis], bounds[axis + 2]
+
+
+def _straight(sides: tuple[float, float], ends: tuple[float, float], points: list[tuple[float, float]]) -> tuple[float, float]:
+    """A straight cut from one side to the other that nowhere leaves the outline; a square one where that loses less."""
+    over = max((_between(sides, ends, w) - along for w, along in _inner(points, sides)), default=0.0)
+    if over > abs(ends[1] - ends[0]) / 2 + SAME:
+        lowest = min(*ends, *(along for _, along in _inner(points, sides)))
+        return lowest, lowest
+    return ends[0] - max(over, 0.0), ends[1] - max(over, 0.0)
+
+
+def _inner(points: list[tuple[float, float]], sides: tuple[float, float]) -> Iterator[tuple[float, float]]:
+    low, high = sorted(sides)
+    return ((w, along) for w, along in points if low + SAME < w < high - SAME)
+
+
+def _between(sides: tuple[float, float], ends: tuple[float, float], at: float) -> float:
+    return ends[0] + (ends[1] - ends[0]) * (at - sides[0]) / (sides[1] - sides[0])
