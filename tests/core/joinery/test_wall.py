@@ -390,3 +390,23 @@ def test_schemes_side_by_side_and_one_in_the_place_of_another() -> None:
     job = add_scheme(job, CATALOG, ROOM, WALL, name="Below", high=2000.0).job
     job = add_scheme(job, CATALOG, ROOM, WALL, name="Beside", left=2600.0).job
     assert [s.name for s in job.rooms[0].schemes] == ["Over", "Beside"]
+
+
+def test_a_region_stands_proud_on_a_ground_with_all_that_is_in_it() -> None:
+    """Backing 6, a ground of 12, one of 6 on it and a panel of 12: the panel's face is 36 before the wall, the boards beside it 25."""
+    inner = Region(fill=Panel(border=50.0, raised=12.0), proud=6.0)
+    middle = Region(split="up", stile=80.0, parts=(inner,), proud=12.0)
+    job = with_scheme(a_wall(), high=2000.0, backing=6.0, root=Region(split="across", stile=100.0, parts=(Region(), middle, Region())))
+    parts = {role: [p for p in run(job).parts if p.tag.role == role] for role in ("ground", "panel", "wall rail board", "wall stile")}
+    assert [p.size for p in parts["ground"]] == [pytest.approx((2000.0, 1200.0, 12.0)), pytest.approx((1840.0, 1200.0, 6.0))]
+    assert [p.box[0].y for p in parts["ground"]] == pytest.approx([-18.0, -24.0])
+    assert parts["panel"][0].box[0].y == pytest.approx(-36.0)
+    assert {round(p.box[0].y, 6) for p in parts["wall rail board"]} == {-37.0}
+    assert {round(p.box[0].y, 6) for p in parts["wall stile"]} == {-25.0}
+
+
+def test_what_stands_proud_in_a_corner_keeps_off_the_next_wall() -> None:
+    arch = Region(fill=Slats(deep=40.0), outline=Outline(border=80.0, rise=200.0), proud=16.0)
+    job = with_scheme(a_wall(), backing=6.0, root=Region(split="across", count=4, parts=(arch,)))
+    job = copy_scheme(job, CATALOG, ROOM, job.rooms[0].schemes[0].id, [w.id for w in job.rooms[0].walls]).job
+    assert shared(made(job), ROOM) == []

@@ -106,6 +106,7 @@ class WallPanel(Panel):
             self.pick("Filled with", kinds, lambda: self._region().fill.kind, lambda v: self._put_region("fill", fill=FILLS[str(v)][1]()))
             self._fill_rows()
         self._outline_rows()
+        self.length("Stands proud by", lambda: self._region().proud, lambda v: self._put_region("stands proud", proud=v or 0.0))
         finishes = (("", "As around it", None), *finish_choices(self.store.catalog, "front", self._tokens))
         self.pick("Its finish", finishes, lambda: self._region().finish or "", lambda v: self._put_region("finish", finish=str(v) or None))
 

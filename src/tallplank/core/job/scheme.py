@@ -157,6 +157,8 @@ class Region(Record):
     fill: Fill = PLAIN
     outline: Outline | None = None
     """Where it is no rectangle."""
+    proud: NotNegative = 0.0
+    """How far it stands before what is around it, on a board so thick."""
 
     @model_validator(mode="after")
     def _repeats_one(self) -> Self:

@@ -46,6 +46,8 @@ class Making:
     out: Collector
     around: Hashable
     """What else parts depend on beside their own region: what is left free, the backing, and the finish that boards have otherwise."""
+    proud: float = 0.0
+    """How far what boards stand on is before the backing."""
 
     def finish(self, own: str | None, thick: float | None = None) -> Finish:
         """A finish by its id, else that of the job's fronts; of boards of another thickness where it is given."""
@@ -54,8 +56,8 @@ class Making:
 
     @property
     def behind(self) -> float:
-        """The y of the face that boards stand on: of the backing, or of the wall."""
-        return 0.0 - self.solved.scheme.backing
+        """The y of the face that boards stand on: of the backing, or of the wall, or of what stands before these."""
+        return 0.0 - self.solved.scheme.backing - self.proud
 
 
 def shapes_of(shape: BaseGeometry) -> Iterator[Polygon]:

@@ -73,18 +73,40 @@ def make_scheme(
     making = Making(catalog, standard, face, solved, free, covered, out, around)
     _add_backing(making, corners.hidden)
     for strip in solved.strips:
-        add_kept(making, (strip, corners.hidden, *_seams_in(making, strip)), partial(_add_strip, strip=strip, hidden=corners.hidden))
+        _add_kept_strip(replace(making, proud=strip.proud), strip, corners.hidden)
     for field in solved.fields:
-        if field.region.outline is not None:
-            add_kept(making, ("around", field.region.outline, *_where(field)), partial(_add_around, field=field))
-    for field in solved.leaves:
-        add_kept(making, (field.region, *_where(field)), partial(add_fill, field=field))
+        _add_field(replace(making, proud=field.proud), field, corners.hidden)
     _add_moldings(making, corners)
     return solved
 
 
+def _add_kept_strip(making: Making, strip: Strip, hidden: float) -> None:
+    add_kept(making, (strip, hidden, *_seams_in(making, strip)), partial(_add_strip, strip=strip, hidden=hidden))
+
+
+def _add_field(making: Making, field: Field, hidden: float) -> None:
+    """What a region stands on, the boards around its outline, and what fills it."""
+    region = field.region
+    if region.proud:
+        _add_ground(replace(making, proud=field.proud - region.proud), field, hidden)
+    if region.outline is not None:
+        add_kept(making, ("around", region.outline, *_where(field)), partial(_add_around, field=field))
+    if not region.parts:
+        add_kept(making, (region, *_where(field)), partial(add_fill, field=field))
+
+
 def _where(field: Field) -> tuple[Hashable, ...]:
-    return (field.area, field.finish, field.clip)
+    return (field.area, field.finish, field.clip, field.proud)
+
+
+def _add_ground(making: Making, field: Field, hidden: float) -> None:
+    """The boards that a region stands proud on, as the sheet asks for; at the right end of the wall they go on into the corner."""
+    finish, area = making.finish(field.finish, field.region.proud), field.area
+    if field.clip is not None:
+        making = replace(making, free=making.free.intersection(Polygon(field.clip)))
+    end = area.right + (hidden if area.right > making.solved.inner.right - NEAR else 0.0)
+    for a, b in pieces_within(area.x, end, _middles(making), making.catalog.boards[finish.board].sheet[1]):
+        add_boards(making, Tag("ground"), rectangle_of(Area(a, area.z, b - a, area.height)), finish, making.behind, upright=True)
 
 
 def _add_around(making: Making, field: Field) -> None:

@@ -4,6 +4,7 @@ Source: common practice: the boards of the wall at the left run into the corner,
 go on are mitred, others end against what is there.
 """
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from math import cos, radians, sin
 from typing import Literal, NamedTuple
@@ -11,7 +12,7 @@ from typing import Literal, NamedTuple
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.job.face import HALF_TURN, Face, Faces
 from tallplank.core.job.room import Room
-from tallplank.core.job.scheme import Cover, Frames, Grooves, Panel, Region, Scheme, Shelves, Slats, Tiles, regions
+from tallplank.core.job.scheme import Cover, Frames, Grooves, Panel, Region, Scheme, Shelves, Slats, Tiles
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.rule.choice import chosen_finish
 
@@ -99,13 +100,21 @@ class Corners:
         usual = chosen_finish(self.catalog, self.standard, None, "front")
 
         def board(own: str | None) -> float:
-            return (self.catalog.finishes.get(own or scheme.finish or "") or usual).thickness
+            return (self.catalog.finishes.get(own or "") or usual).thickness
 
-        return scheme.backing + max(_proud(region, board(region.finish)) for _, region in regions(scheme.root))
+        return scheme.backing + _proud(scheme.root, scheme.finish, board)
 
 
-def _proud(region: Region, board: float) -> float:
-    """How far what is in a region stands before what is behind it."""
+def _proud(region: Region, finish: str | None, board: Callable[[str | None], float]) -> float:
+    """How far a region stands before what is behind it, with all that is in it."""
+    finish = region.finish or finish
+    inner = max((_proud(part, finish, board) for part in region.parts), default=0.0)
+    around = board(finish) if region.outline is not None else 0.0
+    return region.proud + max(inner, around, _planted(region, board(finish)))
+
+
+def _planted(region: Region, board: float) -> float:
+    """How far what a region itself is made of stands before what is behind it."""
     parted = board if region.parts and max(region.stile, region.at_ends) > 0 else 0.0
     match region.fill:
         case Slats(deep=deep):

@@ -37,6 +37,8 @@ class Field:
     """The outline of what it is in, where that cuts it."""
     ring: Ring | None = None
     """Its own outline, where it is no rectangle."""
+    proud: float = 0.0
+    """How far it stands before the backing, with all that it is in."""
 
     @property
     def inside(self) -> Area:
@@ -56,6 +58,8 @@ class Strip:
     finish: str | None
     clip: Ring | None = None
     """The outline of what it is in, where that cuts it."""
+    proud: float = 0.0
+    """How far what it stands on is before the backing."""
 
 
 @dataclass(frozen=True)
@@ -93,7 +97,7 @@ def solve(scheme: Scheme, face: Face, catalog: Catalog, ends: tuple[float, float
         raise BuildError("There is nothing left between its ends and its moldings.")
     fields: list[Field] = []
     strips: list[Strip] = []
-    _divide(_field(ROOT, scheme.root, inner, scheme.finish, None), fields, strips)
+    _divide(_field(ROOT, scheme.root, inner, Field(ROOT, scheme.root, inner, scheme.finish)), fields, strips)
     return Solved(scheme, whole, inner, tuple(fields), tuple(strips))
 
 
@@ -127,13 +131,13 @@ def _divide(field: Field, fields: list[Field], strips: list[Strip]) -> None:
     strips += _strips(field, places, across)
     for index, (part, (start, size)) in enumerate(zip(parts, places, strict=True)):
         inner = Area(area.x + start, area.z, size, area.height) if across else Area(area.x, area.z + start, area.width, size)
-        _divide(_field((*field.path, index), part, inner, field.finish, field.ring), fields, strips)
+        _divide(_field((*field.path, index), part, inner, field), fields, strips)
 
 
-def _field(path: Path, region: Region, area: Area, finish: str | None, around: Ring | None) -> Field:
+def _field(path: Path, region: Region, area: Area, around: Field) -> Field:
     """A region in what is around it, which may have an outline of its own."""
-    clip = cut_by(area, around)
-    field = Field(path, region, area, region.finish or finish, clip, clip)
+    clip = cut_by(area, around.ring)
+    field = Field(path, region, area, region.finish or around.finish, clip, clip, around.proud + region.proud)
     if region.outline is None:
         return field
     own = ring_within(region.outline, area, name_of(path))
@@ -152,7 +156,7 @@ def _members(region: Region, parts: Sequence[Region]) -> list[Member]:
 
 def _strips(field: Field, places: Sequence[tuple[float, float]], across: bool) -> Iterator[Strip]:
     """The boards between parts and at both ends."""
-    region, area = field.region, field.inside
+    area = field.inside
     first, last = places[0], places[-1]
     length = area.width if across else area.height
     spans = [(0.0, first[0]), *((start + size, after) for (start, size), (after, _) in pairwise(places))]
@@ -160,7 +164,7 @@ def _strips(field: Field, places: Sequence[tuple[float, float]], across: bool) -
     for number, (low, high) in enumerate(spans):
         if high - low > SAME:
             at = Area(area.x + low, area.z, high - low, area.height) if across else Area(area.x, area.z + low, area.width, high - low)
-            yield Strip(field.path, number, at, across, region.finish or field.finish, cut_by(at, field.ring))
+            yield Strip(field.path, number, at, across, field.finish, cut_by(at, field.ring), field.proud)
 
 
 def _where(field: Field) -> str:
