@@ -10,6 +10,7 @@ from makers import ROOM, WALL, a_room
 from tallplank.app.canvas.view import DrawingCanvas
 from tallplank.app.window import MainWindow
 from tallplank.core.draw.dimension import DimensionText
+from tallplank.core.edit.survey.standing import add_column_at
 from tallplank.core.job.measure import OfRegion
 from tallplank.core.job.scheme import Outline, Panel, Scheme, Slats
 from tallplank.session.wall import shown_scheme
@@ -152,3 +153,25 @@ def test_an_arched_frame_with_slats_is_shaped_and_refused_where_it_has_no_room(o
     for name in ("Arch rises by", "Corner size", "Surround"):
         type_into(window, name, "0")
     assert scheme(window).root.parts[0].outline is None
+
+
+def test_a_boxing_over_a_column(open_window: Open) -> None:
+    """A field of slats over a column: told what it needs until it is deep enough; taken off again it lies on the wall."""
+    job = a_room(4000.0, 3000.0)
+    job = add_column_at(job, ROOM, job.face(ROOM, WALL), 2000.0, "column", width=300.0, depth=200.0, name="The column").job
+    window = open_window(job)
+    window.store.look_at(ROOM, WALL)
+    window.store.go("walls")
+    QTest.qWait(60)
+    QTest.mouseClick(offered(window, "Slatted wall"), LEFT)
+    flat = [p.box for r in window.store.derived.made.runs for p in r.parts if p.tag.role == "slat"]
+    for name, text in (("From left", "1400"), ("From right", "1400"), ("Boxed out by", "150")):
+        type_into(window, name, text)
+    assert [f.code for f in window.store.derived.findings if f.level == "error"] == ["not-hidden"]
+    type_into(window, "Boxed out by", "250")
+    assert [f for f in window.store.derived.findings if f.level == "error"] == []
+    type_into(window, "Keeps clear by", "40")
+    assert [f.code for f in window.store.derived.findings if f.level == "error"] == ["not-hidden"]
+    for name, text in (("Boxed out by", "0"), ("From left", "0"), ("From right", "0")):
+        type_into(window, name, text)
+    assert [p.box for r in window.store.derived.made.runs for p in r.parts if p.tag.role == "slat"] == flat

@@ -13,12 +13,13 @@ from solids import overlaps
 from tallplank.core.check.finding import findings
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.survey.service import add_service
+from tallplank.core.edit.survey.standing import add_column_at
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.edit.wall.scheme import add_scheme, copy_scheme
 from tallplank.core.edit.wall.start import STARTS, Sizes
 from tallplank.core.job.job import Job
-from tallplank.core.job.scheme import Cover, Frame, Frames, Grooves, Kept, Outline, Panel, Region, Scheme, Shelves, Slats
+from tallplank.core.job.scheme import Boxing, Cover, Frame, Frames, Grooves, Kept, Outline, Panel, Region, Scheme, Shelves, Slats
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.wall.fill import tile_spans
 from tallplank.core.joinery.wall.solve import Area, Solved, solve
@@ -410,3 +411,68 @@ def test_what_stands_proud_in_a_corner_keeps_off_the_next_wall() -> None:
     job = with_scheme(a_wall(), backing=6.0, root=Region(split="across", count=4, parts=(arch,)))
     job = copy_scheme(job, CATALOG, ROOM, job.rooms[0].schemes[0].id, [w.id for w in job.rooms[0].walls]).job
     assert shared(made(job), ROOM) == []
+
+
+def boxed(column: tuple[float, float] | None = (300.0, 200.0), **values: object) -> Job:
+    """A boxing from 1000 to 3000 along a wall of 4000, 12 thick and 300 deep, over a column in its middle."""
+    job = a_wall()
+    if column is not None:
+        job = add_column_at(job, ROOM, job.face(ROOM, WALL), 2000.0, "column", width=column[0], depth=column[1], name="The column").job
+    given = {"left": 1000.0, "right": 1000.0, "backing": 12.0, "box": Boxing(deep=300.0), **values}
+    return with_scheme(job, name="The boxing", **given)
+
+
+def test_a_boxing_by_hand() -> None:
+    """Sides 288 deep and the face over their edges; battens 60 wide, at both ends and in between no farther apart than 600."""
+    job = boxed()
+    parts = {role: [p for p in run(job).parts if p.tag.role == role] for role in {p.tag.role for p in run(job).parts}}
+    assert {p.size for p in parts["boxing side"]} == {(2500.0, 288.0, 12.0)}
+    assert sum(p.size[1] for p in parts["backing"]) == pytest.approx(2000.0)
+    assert {p.box[0].y for p in parts["backing"]} == {-300.0}
+    thick = parts["boxing batten"][0].size[2]
+    assert {p.size[:2] for p in parts["boxing plate"]} == {(1976.0, 60.0)}
+    assert {p.size[:2] for p in parts["boxing batten"]} == {(2500.0 - 2 * thick, 60.0)}
+    places = sorted(p.box[0].x for p in parts["boxing batten"])
+    assert places[0] == 1012.0
+    assert places[-1] == pytest.approx(2988.0 - thick)
+    assert max(b - a for a, b in pairwise(places)) <= 600.0
+    assert [f for f in findings(made(job)) if f.code == "not-hidden"] == []
+    assert shared(made(job), ROOM) == []
+
+
+def test_battens_and_plates_keep_off_what_reaches_in_among_them() -> None:
+    """Of 300 a column of 260 with 10 around it leaves 18 to the face: plates are parted and battens stand beside it."""
+    parts = run(boxed((300.0, 260.0))).parts
+    plates = sorted((p.box[0].x, p.box[1].x) for p in parts if p.tag.role == "boxing plate" and p.tag.side == "lower")
+    assert plates == [pytest.approx((1012.0, 1840.0)), pytest.approx((2160.0, 2988.0))]
+    assert not [p for p in parts if p.tag.role == "boxing batten" and p.box[1].x > 1840.1 and p.box[0].x < 2159.9]
+    assert shared(made(boxed((300.0, 260.0))), ROOM) == []
+
+
+@pytest.mark.parametrize(("column", "values"), [((300.0, 290.0), {}), ((300.0, 200.0), {"left": 1850.0}), ((2100.0, 100.0), {})])
+def test_a_boxing_that_does_not_hide_its_column_says_what_it_needs(column: tuple[float, float], values: dict[str, float]) -> None:
+    (found,) = [f for f in findings(made(boxed(column, **values))) if f.code == "not-hidden"]
+    assert f"has to be {column[1] + 22:.0f} mm deep" in found.text
+    assert f"from {2000 - column[0] / 2 - 22:.0f} mm to {2000 + column[0] / 2 + 22:.0f} mm" in found.text
+
+
+def test_a_boxing_below_the_ceiling_has_a_lid_cut_out_round_the_column() -> None:
+    lid = next(p for p in run(boxed(high=2000.0)).parts if p.tag.role == "boxing lid")
+    assert lid.size == pytest.approx((1976.0, 288.0, 12.0))
+    assert lid.volume == pytest.approx(12.0 * (1976.0 * 288.0 - 320.0 * 210.0))
+    low = next(p for p in run(boxed(None, high=2000.0)).parts if p.tag.role == "boxing lid")
+    assert low.volume == pytest.approx(12.0 * 1976.0 * 288.0)
+
+
+def test_moldings_return_along_the_sides_of_a_boxing() -> None:
+    """Each side from the wall to the face, and to the long point of its mitre: as much more as the molding stands out."""
+    job = boxed(base="base-square-100")
+    reach = CATALOG.hardware["base-square-100"].reach
+    molds = {p.tag.side: p.size[0] for p in run(job).parts if p.tag.role == "baseboard"}
+    assert molds == {"left": pytest.approx(300.0 + reach), "right": pytest.approx(300.0 + reach), "": pytest.approx(2000.0 + 2 * reach)}
+
+
+def test_a_boxing_without_a_face_or_thinner_than_it_is_refused() -> None:
+    for backing in (0.0, 300.0):
+        with pytest.raises(EditError, match="backing"):
+            boxed(backing=backing)

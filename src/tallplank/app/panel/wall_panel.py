@@ -9,7 +9,7 @@ from tallplank.app.panel.panel import Panel
 from tallplank.app.theme import Tokens
 from tallplank.core.edit.wall.scheme import change_region, change_scheme, repeat_region
 from tallplank.core.error import PlankError
-from tallplank.core.job.scheme import Cover, Fill, Frames, Grooves, Kept, Outline, Plain, Region, Scheme, Shelves, Slats, Tiles
+from tallplank.core.job.scheme import Boxing, Cover, Fill, Frames, Grooves, Kept, Outline, Plain, Region, Scheme, Shelves, Slats, Tiles
 from tallplank.core.job.scheme import Panel as PanelFill
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.build import solved_at
@@ -31,6 +31,8 @@ WAYS = (("upright", "Upright", None), ("level", "Level", None))
 FITS = (("scaled", "Scaled to whole ones", None), ("cut", "Cut at the edges", None))
 BOXES = ((True, "Of its own", None), (False, "None", None))
 CORNERS = (("rounded", "Rounded", None), ("scooped", "Scooped", None), ("notched", "Notched", None))
+FACE = 12.0
+"""How thick the face of a boxing is where there was no backing."""
 SPLITS = (("across", "Side by side", None), ("up", "One above the other", None))
 
 
@@ -50,8 +52,9 @@ class WallPanel(Panel):
     def key(store: Store) -> tuple[object, ...]:
         """What the panel's rows depend on."""
         scheme, region = shown_scheme(store), picked_region(store)
+        boxed = scheme is not None and scheme.box is not None
         shape = (type(region.fill), bool(region.parts), bool(region.count or region.wanted)) if region is not None else ()
-        return ("wall", store.state.room, scheme.id if scheme is not None else "", picked_path(store), shape)
+        return ("wall", store.state.room, scheme.id if scheme is not None else "", boxed, picked_path(store), shape)
 
     def _scheme(self) -> Scheme:
         scheme = shown_scheme(self.store)
@@ -91,11 +94,22 @@ class WallPanel(Panel):
             self.length(words, lambda n=name: getattr(self._scheme(), n), lambda v, n=name: self._put(n, **{n: v}))  # type: ignore[misc]
         self.length("Up to", lambda: self._scheme().high, lambda v: self._put("height", high=v))
         self.length("Backing", lambda: self._scheme().backing, lambda v: self._put("backing", backing=v))
+        self.length("Boxed out by", lambda: self._box().deep if self._scheme().box is not None else 0.0, self._put_box)
+        if self._scheme().box is not None:
+            for name, words in (("clear", "Keeps clear by"), ("batten", "Batten width"), ("pitch", "At most apart")):
+                self.length(words, lambda n=name: getattr(self._box(), n), lambda v, n=name: self._put(n, box=self._box().but(**{n: v})))  # type: ignore[misc]
         for name, words, role in (("base", "Baseboard", "base"), ("rail", "Rail", "chair-rail"), ("crown", "Crown", "crown")):
             items = (("", "None", None), *((h.id, h.name, None) for h in self.store.catalog.hardware_for(role)))  # type: ignore[arg-type]
             self.pick(words, items, lambda n=name: getattr(self._scheme(), n) or "", lambda v, n=name: self._put(n, **{n: str(v) or None}))  # type: ignore[misc]
         finishes = (("", "As the job's fronts", None), *finish_choices(self.store.catalog, "front", self._tokens))
         self.pick("Finish", finishes, lambda: self._scheme().finish or "", lambda v: self._put("finish", finish=str(v) or None))
+
+    def _box(self) -> Boxing:
+        return self._scheme().box or Boxing()
+
+    def _put_box(self, deep: float | None) -> None:
+        box = self._box().but(deep=deep) if deep else None
+        self._put("boxing", box=box, backing=self._scheme().backing or (FACE if box is not None else 0.0))
 
     def _region_rows(self) -> None:
         self.group("The picked region")

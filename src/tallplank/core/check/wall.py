@@ -10,7 +10,7 @@ from tallplank.core.job.face import Face
 from tallplank.core.job.wall import Service
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.joinery.wall.covered import CUT_FOR
+from tallplank.core.joinery.wall.covered import CUT_FOR, around, columns_at, is_hidden, needed_depth, overlap
 
 SLIVER, ROUND_IT = 20.0, 8.0
 """The narrowest board, and how much of one board there is round a socket."""
@@ -20,6 +20,7 @@ NARROW = ("slat", "panel mold")
 
 def paneled_walls(made: Made) -> Iterator[Finding]:
     """What is wrong about the paneled walls of a job."""
+    yield from _not_hidden(made)
     for run in made.runs:
         if run.what == "panel" and run.parts:
             face = made.faces[run.room][run.face]
@@ -71,3 +72,16 @@ def _not_sold(made: Made, run: Run) -> Iterator[Finding]:
             text = f"{run.label}: the {part.tag.role} is {shown(made.job, part.thickness.value)} thick; {board.name} is sold in {sold}."
             yield Finding("warning", "thickness-not-sold", text, "Choose one of these, or another board.")
             return
+
+
+def _not_hidden(made: Made) -> Iterator[Finding]:
+    """What stands in a boxing that is too shallow or too narrow to hide it."""
+    for room in made.job.rooms:
+        for scheme in room.schemes:
+            face = made.faces[room.id][scheme.face]
+            for column, span in columns_at(room, face) if scheme.box is not None else ():
+                if overlap(scheme, face, column, span, room.height) and not is_hidden(column, face, scheme):
+                    deep = shown(made.job, needed_depth(column, face, scheme))
+                    start, stop = (shown(made.job, x) for x in (max(span[0] - around(scheme), 0.0), span[1] + around(scheme)))
+                    text = f"{scheme.name} does not hide {column.name}: it has to be {deep} deep and to stand from {start} to {stop}."
+                    yield Finding("error", "not-hidden", text, "Make it deeper or wider, or let it end beside it.")

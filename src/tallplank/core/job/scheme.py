@@ -184,6 +184,19 @@ class Region(Record):
         return 1 + max(part.depth for part in self.parts) if self.parts else 0
 
 
+class Boxing(Record):
+    """What stands before a wall over a frame of battens, with boards at its sides, and hides what is behind it."""
+
+    deep: Annotated[float, Field(ge=20, le=3000, allow_inf_nan=False)] = 200.0
+    """How far its face stands before the wall."""
+    clear: NotNegative = 10.0
+    """How far it keeps from what it hides."""
+    batten: Annotated[float, Field(ge=15, le=200, allow_inf_nan=False)] = 60.0
+    """How wide its battens are."""
+    pitch: Annotated[float, Field(ge=100, le=2000, allow_inf_nan=False)] = 600.0
+    """How far apart its upright battens are at most."""
+
+
 class Scheme(Record):
     """A paneled wall, or a part of one: from `left` to `right` (from the ends of its face), from `low` up to `high` or to the ceiling."""
 
@@ -201,10 +214,19 @@ class Scheme(Record):
     crown: Id | None = None
     """Moldings: along the floor, along its upper edge, and under the ceiling."""
     finish: Id | None = None
+    box: Boxing | None = None
+    """Where it does not lie on the wall but stands before it; its face is the backing."""
     root: Region = Region()
+
+    @property
+    def stands(self) -> float:
+        """How far the face of its backing is before the wall."""
+        return self.backing if self.box is None else self.box.deep
 
     @model_validator(mode="after")
     def _is_sound(self) -> Self:
+        if self.box is not None and not 0.0 < self.backing < self.box.deep:
+            raise ValueError("a boxing has a backing, which is its face and thinner than it is deep")
         if self.high is not None and self.high <= self.low:
             raise ValueError("its upper edge is above its lower one")
         if self.root.depth > MOST_DEPTH:

@@ -57,7 +57,7 @@ class Making:
     @property
     def behind(self) -> float:
         """The y of the face that boards stand on: of the backing, or of the wall, or of what stands before these."""
-        return 0.0 - self.solved.scheme.backing - self.proud
+        return 0.0 - self.solved.scheme.stands - self.proud
 
 
 def shapes_of(shape: BaseGeometry) -> Iterator[Polygon]:

@@ -7,7 +7,6 @@ from functools import partial
 from shapely import Polygon, union_all
 
 from tallplank.core.catalog.catalog import Catalog
-from tallplank.core.catalog.hardware import Molding
 from tallplank.core.job.face import Faces
 from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import Kept, Scheme
@@ -15,20 +14,17 @@ from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.joinery.run.trim.molding import add_line
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.joinery.wall.area import Area, rectangle_of
 from tallplank.core.joinery.wall.board import NEAR, Making, add_boards, pieces_within
-from tallplank.core.joinery.wall.corner import Corners, Trim
-from tallplank.core.joinery.wall.covered import Standing, covered_on, cut_outs_on
+from tallplank.core.joinery.wall.boxing import add_boxing
+from tallplank.core.joinery.wall.corner import Corners
+from tallplank.core.joinery.wall.covered import Standing, covered_on, cut_outs_on, is_hidden, seen_from
 from tallplank.core.joinery.wall.fill import add_fill
 from tallplank.core.joinery.wall.kept import add_kept
 from tallplank.core.joinery.wall.shape import boards_around
-from tallplank.core.joinery.wall.solve import Field, Solved, Strip, rise, solve
-from tallplank.core.measure.size import Size
-from tallplank.core.space.outline import Point
-
-NAMES: dict[Trim, str] = {"base": "baseboard", "rail": "wall rail", "crown": "wall crown"}
+from tallplank.core.joinery.wall.solve import Field, Solved, Strip, solve
+from tallplank.core.joinery.wall.trim import add_trims
 
 
 def wall_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard, members: Sequence[Standing] = ()) -> Iterator[Run]:
@@ -64,19 +60,24 @@ def make_scheme(
     face = faces[scheme.face]
     corners = Corners(room, faces, scheme, catalog, standard)
     solved = solved_at(scheme, room, faces, catalog, standard)
-    covered = list(covered_on(room, face, members))
+    covered = list(covered_on(room, face, members, scheme))
     wall = rectangle_of(Area(0.0, 0.0, face.length, face.height))
     out_of = [rectangle_of(area) for area in (*covered, *cut_outs_on(face))]
     free = wall.difference(union_all(out_of)) if out_of else wall
     usual = chosen_finish(catalog, standard, None, "front").id
-    around = (face.length, face.height, tuple(covered), tuple(cut_outs_on(face)), scheme.backing, usual)
+    around = (face.length, face.height, tuple(covered), tuple(cut_outs_on(face)), scheme.stands, usual)
     making = Making(catalog, standard, face, solved, free, covered, out, around)
     _add_backing(making, corners.hidden)
+    if scheme.box is not None:
+        sides = (not corners.is_in_corner("left"), not corners.is_in_corner("right"))
+        add_boxing(
+            making, scheme.box, sides, [(seen_from(c, face), c.top(room.height)) for c in room.columns if is_hidden(c, face, scheme)]
+        )
     for strip in solved.strips:
         _add_kept_strip(replace(making, proud=strip.proud), strip, corners.hidden)
     for field in solved.fields:
         _add_field(replace(making, proud=field.proud), field, corners.hidden)
-    _add_moldings(making, corners)
+    add_trims(making, corners)
     return solved
 
 
@@ -162,37 +163,4 @@ def _add_backing(making: Making, hidden: float) -> None:
     wide = making.catalog.boards[finish.board].sheet[1]
     for a, b in pieces_within(inner.x, inner.right + hidden, _middles(making), wide):
         piece = rectangle_of(Area(a, whole.z, b - a, whole.height)).intersection(shape)
-        add_boards(making, Tag("backing"), piece, finish, 0.0, upright=True)
-
-
-def _add_moldings(making: Making, corners: Corners) -> None:
-    """The moldings along the floor, along the upper edge and under the ceiling; they stand on the backing."""
-    solved, scheme = making.solved, making.solved.scheme
-    levels: dict[Trim, float] = {"base": solved.whole.z, "crown": making.face.height - rise(making.catalog, scheme.crown)}
-    if scheme.high is not None:
-        levels["rail"] = solved.whole.top - rise(making.catalog, scheme.rail)
-    for what, z in levels.items():
-        molding = making.catalog.hardware.get(getattr(scheme, what) or "")
-        if not isinstance(molding, Molding):
-            continue
-        ends = corners.molding_ends(what)
-        for a, b in _free_of_openings(making, z, molding.rise):
-            first, last = a <= solved.whole.x, b >= solved.whole.right
-            start, stop = (a + ends[0].inset if first else a), (b - ends[1].inset if last else b)
-            turns = (ends[0].turn if first else 0.0, ends[1].turn if last else 0.0)
-            line: tuple[Point, Point] = ((start, making.behind), (stop, making.behind))
-            finish, tag = making.finish(scheme.finish), Tag(NAMES[what])
-            add_line(line, z, turns, molding, finish, tag, making.out, length=lambda p, q: Size.of(q - p, "along the wall"))
-
-
-def _free_of_openings(making: Making, z: float, high: float) -> Iterator[tuple[float, float]]:
-    """Where along the wall a molding at a height runs: up to doors, windows and what stands there, and on behind them."""
-    whole = making.solved.whole
-    spans = [(area.x, area.right) for area in making.covered if area.z < z + high and area.top > z]
-    at = whole.x
-    for low, stop in sorted(spans):
-        if low - at > NEAR and low < whole.right:
-            yield at, low
-        at = max(at, stop)
-    if whole.right - at > NEAR:
-        yield at, whole.right
+        add_boards(making, Tag("backing"), piece, finish, scheme.backing - scheme.stands, upright=True)

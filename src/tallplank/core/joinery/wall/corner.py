@@ -52,7 +52,7 @@ class Corners:
 
     def _seen_from(self, side: Side) -> float:
         mate, face, own = self._mate(side), self._face, self._depth(self.scheme)
-        if not self._is_in_corner(side):
+        if not self.is_in_corner(side):
             return 0.0
         if mate is None:
             return face.inset(side, own)
@@ -68,14 +68,15 @@ class Corners:
             return MoldingEnd(0.0, 0.0)
         angle = face.before if side == "left" else face.after
         if self._goes_on(mate, what):
-            return MoldingEnd(_crossing(mate.backing, self.scheme.backing, angle), angle - HALF_TURN)
-        return MoldingEnd(max(_crossing(mate.backing, self.scheme.backing, angle), 0.0), 0.0)
+            return MoldingEnd(_crossing(mate.stands, self.scheme.stands, angle), angle - HALF_TURN)
+        return MoldingEnd(max(_crossing(mate.stands, self.scheme.stands, angle), 0.0), 0.0)
 
     @property
     def _face(self) -> Face:
         return self.faces[self.scheme.face]
 
-    def _is_in_corner(self, side: Side) -> bool:
+    def is_in_corner(self, side: Side) -> bool:
+        """Whether it reaches into a corner of the room at a side."""
         face = self._face
         gap = self.scheme.left if side == "left" else self.scheme.right
         return gap < NEAR and (face.closed_left if side == "left" else face.closed_right)
@@ -83,7 +84,7 @@ class Corners:
     def _mate(self, side: Side) -> Scheme | None:
         """The scheme round the corner at a side that reaches into it too, at some of the same heights."""
         walls = [f.id for f in self.faces.values() if not f.is_loose]
-        if self.scheme.face not in walls or not self._is_in_corner(side):
+        if self.scheme.face not in walls or not self.is_in_corner(side):
             return None
         other = walls[(walls.index(self.scheme.face) + (1 if side == "right" else -1)) % len(walls)]
         found = (s for s in self.room.schemes if s.face == other and (s.left if side == "right" else s.right) < NEAR)
@@ -102,7 +103,7 @@ class Corners:
         def board(own: str | None) -> float:
             return (self.catalog.finishes.get(own or "") or usual).thickness
 
-        return scheme.backing + _proud(scheme.root, scheme.finish, board)
+        return scheme.stands + _proud(scheme.root, scheme.finish, board)
 
 
 def _proud(region: Region, finish: str | None, board: Callable[[str | None], float]) -> float:

@@ -4,6 +4,8 @@ from collections.abc import Iterator, Sequence
 
 from tallplank.core.job.face import Face
 from tallplank.core.job.room import Room
+from tallplank.core.job.scheme import Scheme
+from tallplank.core.job.standing import Column
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.space.outline import Ring, strip_span
@@ -23,16 +25,54 @@ def cut_outs_on(face: Face) -> Iterator[Area]:
     yield from (Area(s.x, s.z, s.width, s.height) for s in face.services if s.kind in CUT_FOR)
 
 
-def covered_on(room: Room, face: Face, members: Sequence[Standing]) -> Iterator[Area]:
+def covered_on(room: Room, face: Face, members: Sequence[Standing], scheme: Scheme) -> Iterator[Area]:
     """The rectangles on a face that are not paneled."""
     yield from (Area(o.x, o.sill, o.width, o.height) for o in face.openings)
-    for column in room.columns:
-        span = strip_span([face.frame.inside((*point, 0.0))[:2] for point in column.outline], -AGAINST, 0.0)
-        if span is not None and span[1] > 0.0 and span[0] < face.length:
+    for column, (start, stop) in columns_at(room, face):
+        if not is_hidden(column, face, scheme):
             low, high = column.low, column.top(room.height)
-            yield Area(span[0], low, span[1] - span[0], high - low)
+            yield Area(start, low, stop - start, high - low)
     for placed, ring in members:
         span = strip_span([face.frame.inside((*point, 0.0))[:2] for point in ring], -AGAINST, 0.0)
         if span is not None and span[1] > 0.0 and span[0] < face.length:
             foot = 0.0 if not placed.hung else placed.z
             yield Area(span[0], foot, span[1] - span[0], placed.top - foot)
+
+
+def columns_at(room: Room, face: Face) -> Iterator[tuple[Column, tuple[float, float]]]:
+    """What stands against a face, and from where to where along it."""
+    for column in room.columns:
+        span = strip_span(seen_from(column, face), -AGAINST, 0.0)
+        if span is not None and span[1] > 0.0 and span[0] < face.length:
+            yield column, span
+
+
+def seen_from(column: Column, face: Face) -> Ring:
+    """The outline of what stands in a room, along a face and, less than 0, before it."""
+    return tuple(face.frame.inside((*point, 0.0))[:2] for point in column.outline)
+
+
+def is_hidden(column: Column, face: Face, scheme: Scheme) -> bool:
+    """Whether a boxing stands all round something, as clear of it as it should be."""
+    if scheme.box is None:
+        return False
+    xs = [x for x, _ in seen_from(column, face)]
+    beside = scheme.left + around(scheme) <= min(xs) and max(xs) <= face.length - scheme.right - around(scheme)
+    return beside and needed_depth(column, face, scheme) <= scheme.box.deep
+
+
+def needed_depth(column: Column, face: Face, scheme: Scheme) -> float:
+    """How deep a boxing has to be to hide something."""
+    return around(scheme) - min(y for _, y in seen_from(column, face))
+
+
+def around(scheme: Scheme) -> float:
+    """How much more than what it hides a boxing takes up at each side: its board, and what it keeps clear of."""
+    return scheme.backing + (scheme.box.clear if scheme.box is not None else 0.0)
+
+
+def overlap(scheme: Scheme, face: Face, column: Column, span: tuple[float, float], ceiling: float) -> bool:
+    """Whether a scheme and what stands against its wall take up the same place."""
+    high = scheme.high if scheme.high is not None else face.height
+    beside = span[0] < face.length - scheme.right and span[1] > scheme.left
+    return beside and column.low < high and column.top(ceiling) > scheme.low

@@ -1,0 +1,62 @@
+"""The moldings of paneled walls: along the floor, along the upper edge and under the ceiling; they stand on the backing."""
+
+from collections.abc import Iterator
+
+from tallplank.core.catalog.hardware import Molding
+from tallplank.core.joinery.part.part import Tag
+from tallplank.core.joinery.run.trim.molding import add_line
+from tallplank.core.joinery.wall.board import NEAR, Making
+from tallplank.core.joinery.wall.corner import Corners, Trim
+from tallplank.core.joinery.wall.solve import rise
+from tallplank.core.measure.size import Size
+from tallplank.core.space.outline import Point
+
+NAMES: dict[Trim, str] = {"base": "baseboard", "rail": "wall rail", "crown": "wall crown"}
+OUTSIDE = 90.0
+"""By how many degrees a molding turns at the sides of a boxing."""
+
+
+def add_trims(making: Making, corners: Corners) -> None:
+    """The moldings of a scheme, mitred into those of the next walls; round the sides of a boxing they return to the wall."""
+    solved, scheme = making.solved, making.solved.scheme
+    levels: dict[Trim, float] = {"base": solved.whole.z, "crown": making.face.height - rise(making.catalog, scheme.crown)}
+    if scheme.high is not None:
+        levels["rail"] = solved.whole.top - rise(making.catalog, scheme.rail)
+    for what, z in levels.items():
+        molding = making.catalog.hardware.get(getattr(scheme, what) or "")
+        if isinstance(molding, Molding):
+            for span in _free_of_openings(making, z, molding.rise):
+                _add_along(making, corners, what, molding, z, span)
+
+
+def _add_along(making: Making, corners: Corners, what: Trim, molding: Molding, z: float, span: tuple[float, float]) -> None:
+    (a, b), whole, face = span, making.solved.whole, making.behind
+    ends, boxed = corners.molding_ends(what), making.solved.scheme.box is not None
+    first, last = a <= whole.x, b >= whole.right
+    start, stop = (a + ends[0].inset if first else a), (b - ends[1].inset if last else b)
+    turns = [ends[0].turn if first else 0.0, ends[1].turn if last else 0.0]
+    lines: list[tuple[tuple[Point, Point], tuple[float, float], str]] = []
+    if boxed and first and not corners.is_in_corner("left"):
+        turns[0] = OUTSIDE
+        lines.append((((start, 0.0), (start, face)), (0.0, OUTSIDE), "left"))
+    if boxed and last and not corners.is_in_corner("right"):
+        turns[1] = OUTSIDE
+        lines.append((((stop, face), (stop, 0.0)), (OUTSIDE, 0.0), "right"))
+    lines.append((((start, face), (stop, face)), (turns[0], turns[1]), ""))
+    finish = making.finish(making.solved.scheme.finish)
+    for line, turn, side in lines:
+        tag, along = Tag(NAMES[what], side), "from the wall" if side else "along the wall"
+        add_line(line, z, turn, molding, finish, tag, making.out, length=lambda p, q, along=along: Size.of(q - p, along))  # type: ignore[misc]
+
+
+def _free_of_openings(making: Making, z: float, high: float) -> Iterator[tuple[float, float]]:
+    """Where along the wall a molding at a height runs: up to doors, windows and what stands there, and on behind them."""
+    whole = making.solved.whole
+    spans = [(area.x, area.right) for area in making.covered if area.z < z + high and area.top > z]
+    at = whole.x
+    for low, stop in sorted(spans):
+        if low - at > NEAR and low < whole.right:
+            yield at, low
+        at = max(at, stop)
+    if whole.right - at > NEAR:
+        yield at, whole.right
