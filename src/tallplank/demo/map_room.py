@@ -3,18 +3,21 @@
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.survey.room import add_room, change_room, change_wall
 from tallplank.core.edit.survey.service import add_service
-from tallplank.core.edit.survey.standing import add_column, add_column_at
+from tallplank.core.edit.survey.standing import add_column_at
 from tallplank.core.edit.survey.surface import cover
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit, set_finish, set_rule
 from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.job.job import Job
-from tallplank.core.job.scheme import Kept, Outline, Panel, Region, Slats
+from tallplank.core.job.scheme import Boxing, Grooves, Kept, Outline, Panel, Region, Slats
 
 ROOM = "room3"
 HEARTH = "back"
 BREAST = (2300.0, 1500.0, 380.0)
 """The middle of the chimney breast along its wall, its width and its depth."""
+
+COLUMN, BOXED = 1900.0, 230.0
+"""The middle of the iron column along the hall wall, and how far to each side of it its boxing stands."""
 
 _SERVICES = (
     ("socket", "right", 600.0, 300.0),
@@ -32,7 +35,7 @@ def with_map_room(job: Job, catalog: Catalog) -> Job:
         job = change_wall(job, ROOM, wall, name=name, thickness=320.0 if wall in ("back", "left") else 140.0)
     middle, width, depth = BREAST
     job = add_column_at(job, ROOM, job.face(ROOM, HEARTH), middle, "chimney", width=width, depth=depth, name="Chimney breast").job
-    job = add_column(job, ROOM, (3500.0, 1300.0), round=True, width=180.0, depth=180.0, name="Iron column").job
+    job = add_column_at(job, ROOM, job.face(ROOM, "front"), COLUMN, "column", round=True, width=180.0, depth=180.0, name="Iron column").job
     for x in (700.0, 2200.0):
         job = add_opening(job, ROOM, "left", "window", x, sill=900.0, width=1000.0, height=1300.0).job
     job = add_opening(job, ROOM, "front", "door", 500.0, width=860.0, height=2040.0).job
@@ -65,14 +68,26 @@ def _paneled(job: Job, catalog: Catalog) -> Job:
         "high": RAIL, "backing": 6.0, "base": "base-ogee-145", "rail": "chair-cap-45",
         "root": Region(split="up", stile=90.0, parts=(panels,)),
     }  # fmt: skip
-    for wall, ends in (("right", {"left": SHELVES}), ("front", {}), ("left", {"right": SHELVES})):
-        job = add_scheme(job, catalog, ROOM, wall, name=f"Wainscot, {job.face(ROOM, wall).name}", **wainscot, **ends).job
+    hall = job.face(ROOM, "front").length
+    beside = ({"right": hall - COLUMN + BOXED}, {"left": COLUMN + BOXED})
+    for wall, *parts in (("right", {"left": SHELVES}), ("front", *beside), ("left", {"right": SHELVES})):
+        for number, ends in enumerate(parts):
+            name = f"Wainscot, {job.face(ROOM, wall).name}{' beyond the column' if number else ''}"
+            job = add_scheme(job, catalog, ROOM, wall, name=name, **wainscot, **ends).job
     slats = Region(fill=Slats(width=19.0, gap=22.0, deep=40.0), finish="oak")
     free = Region(size=1500.0, split="up", parts=(Region(size=300.0), Region(size=800.0, fill=Kept()), Region()))
     field = Region(split="across", parts=(slats, free, slats))
     values = {"low": RAIL, "high": UNDER_CORNICE, "left": 700.0, "right": 700.0, "backing": 12.0, "root": field}
     job = add_scheme(job, catalog, ROOM, "right", name="Slats round the screen", **values).job
+    job = add_scheme(job, catalog, ROOM, "front", name="Column boxing", **_boxing(job.face(ROOM, "front").length)).job
     return add_scheme(job, catalog, ROOM, "front", name="Arch", **_arch()).job
+
+
+def _boxing(length: float) -> dict[str, object]:
+    """Reeded boards on a boxing that hides the iron column, up to the cornice."""
+    reeds = Region(fill=Grooves(pitch=28.0, width=8.0, deep=6.0), finish="oak")
+    sides = {"left": COLUMN - BOXED, "right": length - COLUMN - BOXED}
+    return {"high": UNDER_CORNICE - 40.0, "backing": 12.0, "box": Boxing(deep=230.0), "root": reeds, **sides}
 
 
 def _arch() -> dict[str, object]:

@@ -476,3 +476,26 @@ def test_a_boxing_without_a_face_or_thinner_than_it_is_refused() -> None:
     for backing in (0.0, 300.0):
         with pytest.raises(EditError, match="backing"):
             boxed(backing=backing)
+
+
+def test_a_boxing_stands_before_a_wainscot_that_ends_at_its_sides() -> None:
+    job = with_scheme(a_wall(), name="Wainscot", **STARTS["wainscot"].values(Sizes()))
+    job = add_column_at(job, ROOM, job.face(ROOM, WALL), 2000.0, "column", width=300.0, depth=200.0).job
+    values = {
+        "left": 1600.0,
+        "right": 1500.0,
+        "backing": 12.0,
+        "box": Boxing(deep=300.0),
+        "base": "base-ogee-145",
+        "crown": "crown-cove-70",
+    }
+    job = with_scheme(job, name="Boxing", root=Region(split="up", stile=90.0, parts=(Region(),)), **values)
+    assert [s.name for s in job.rooms[0].schemes] == ["Wainscot", "Boxing"]
+    wainscot, boxing = (r for r in made(job).runs if r.what == "panel")
+    assert not [p for p in wainscot.parts if p.box[0].x < 2499.9 and p.box[1].x > 1600.1]
+    assert (min(p.box[0].x for p in boxing.parts if p.kind != "molding"), max(p.box[1].x for p in boxing.parts if p.kind != "molding")) == (
+        1600.0,
+        2500.0,
+    )
+    assert shared(made(job), ROOM) == []
+    assert [f for f in findings(made(job)) if f.level == "error"] == []

@@ -96,7 +96,7 @@ class WallPanel(Panel):
         self.length("Backing", lambda: self._scheme().backing, lambda v: self._put("backing", backing=v))
         self.length("Boxed out by", lambda: self._box().deep if self._scheme().box is not None else 0.0, self._put_box)
         if self._scheme().box is not None:
-            for name, words in (("clear", "Keeps clear by"), ("batten", "Batten width"), ("pitch", "At most apart")):
+            for name, words in (("clear", "Keeps clear by"), ("batten", "Batten width"), ("pitch", "Batten pitch")):
                 self.length(words, lambda n=name: getattr(self._box(), n), lambda v, n=name: self._put(n, box=self._box().but(**{n: v})))  # type: ignore[misc]
         for name, words, role in (("base", "Baseboard", "base"), ("rail", "Rail", "chair-rail"), ("crown", "Crown", "crown")):
             items = (("", "None", None), *((h.id, h.name, None) for h in self.store.catalog.hardware_for(role)))  # type: ignore[arg-type]

@@ -5,6 +5,8 @@ from dataclasses import replace
 from functools import partial
 from math import hypot
 
+from shapely import LineString, Polygon
+
 from tallplank.core.draw.added import added_to, shown_chains
 from tallplank.core.draw.chain import fixture_chain, front_chain, level_chain, opening_chain, service_chains, unit_chain
 from tallplank.core.draw.primitive import (
@@ -236,6 +238,7 @@ def run_faces(run: Run) -> Iterator[Shape]:
         fill = Fill("look", part.finish.look, UPRIGHT if abs(part.frame.x.z) > 0.5 else LEVEL_GRAIN)
         if isinstance(part.form, Outlined):
             yield Poly(part.form.front(part.frame, part.size), Pen.EDGE, fill)
+            yield from _grooves_of(part)
             continue
         if isinstance(part.form, Swept):
             yield from _MOLDINGS.get((part,), partial(_molding_faces, part, part.form, fill))
@@ -243,6 +246,25 @@ def run_faces(run: Run) -> Iterator[Shape]:
         low, high = part.box
         pen = Pen.EDGE if run.what == "panel" else Pen.OUTLINE
         yield rectangle(low.x, low.z, high.x - low.x, high.z - low.z, pen, fill)
+        yield from _grooves_of(part)
+
+
+def _grooves_of(part: Part) -> tuple[Shape, ...]:
+    """The edges of grooves in the face of a board."""
+    if not any(cut.what == "groove" for cut in part.pockets):
+        return ()
+    return _MOLDINGS.get((part,), lambda: tuple(_groove_edges(part)))
+
+
+def _groove_edges(part: Part) -> Iterator[Shape]:
+    shape = Polygon(part.form.ring(part.size))
+    for cut in part.pockets:
+        for y in (cut.low.y, cut.high.y) if cut.what == "groove" else ():
+            seen = shape.intersection(LineString([(cut.low.x, y), (cut.high.x, y)]))
+            for piece in getattr(seen, "geoms", (seen,)):
+                if isinstance(piece, LineString) and not piece.is_empty:
+                    a, b = (part.frame.out((*end, cut.high.z)) for end in piece.coords)
+                    yield Line((a.x, a.z), (b.x, b.z), Pen.BEYOND)
 
 
 def _molding_faces(part: Part, form: Swept, fill: Fill) -> tuple[Shape, ...]:

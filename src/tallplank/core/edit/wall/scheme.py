@@ -192,7 +192,9 @@ def _region(room: Room, scheme_id: str, path: Path) -> Region:
 
 
 def _share(one: Scheme, other: Scheme, length: float) -> bool:
-    """Whether two schemes on a face of a length have a part of it in common."""
+    """Whether two schemes on a face of a length have a part of it in common; a boxing stands before what lies on the wall."""
+    if (one.box is None) != (other.box is None):
+        return False
     tops = [s.high if s.high is not None else float("inf") for s in (one, other)]
     above = min(tops) > max(one.low, other.low)
     return above and length - max(one.right, other.right) > max(one.left, other.left)

@@ -48,15 +48,15 @@ class Corners:
         """How much farther its boards reach at the right, behind those of the next wall."""
         if self._mate("right") is None:
             return 0.0
-        return self._seen_from("right") - self._face.inset("right", self._depth(self.scheme))
+        return self._seen_from("right") - self._face.inset("right", self.depth(self.scheme))
 
     def _seen_from(self, side: Side) -> float:
-        mate, face, own = self._mate(side), self._face, self._depth(self.scheme)
+        mate, face, own = self._mate(side), self._face, self.depth(self.scheme)
         if not self.is_in_corner(side):
             return 0.0
         if mate is None:
             return face.inset(side, own)
-        return max(_crossing(self._depth(mate), own, face.before if side == "left" else face.after), 0.0)
+        return max(_crossing(self.depth(mate), own, face.before if side == "left" else face.after), 0.0)
 
     def molding_ends(self, what: Trim) -> tuple[MoldingEnd, MoldingEnd]:
         """How a molding ends at the left and at the right."""
@@ -96,7 +96,7 @@ class Corners:
         same = {"base": abs(mate.low - own.low) < NEAR, "rail": mate.high == own.high, "crown": True}[what]
         return same and getattr(mate, what) == getattr(own, what)
 
-    def _depth(self, scheme: Scheme) -> float:
+    def depth(self, scheme: Scheme) -> float:
         """How far the boards of a scheme stand before its wall."""
         usual = chosen_finish(self.catalog, self.standard, None, "front")
 

@@ -32,6 +32,10 @@ def covered_on(room: Room, face: Face, members: Sequence[Standing], scheme: Sche
         if not is_hidden(column, face, scheme):
             low, high = column.low, column.top(room.height)
             yield Area(start, low, stop - start, high - low)
+    for other in room.schemes if scheme.box is None else ():
+        if other.box is not None and other.face == face.id:
+            high = other.high if other.high is not None else face.height
+            yield Area(other.left, other.low, face.length - other.left - other.right, high - other.low)
     for placed, ring in members:
         span = strip_span([face.frame.inside((*point, 0.0))[:2] for point in ring], -AGAINST, 0.0)
         if span is not None and span[1] > 0.0 and span[0] < face.length:

@@ -35,18 +35,32 @@ def _add_along(making: Making, corners: Corners, what: Trim, molding: Molding, z
     first, last = a <= whole.x, b >= whole.right
     start, stop = (a + ends[0].inset if first else a), (b - ends[1].inset if last else b)
     turns = [ends[0].turn if first else 0.0, ends[1].turn if last else 0.0]
+    before = [0.0 - _beside(corners, making, z, molding.rise, x) for x in (start, stop)]
     lines: list[tuple[tuple[Point, Point], tuple[float, float], str]] = []
     if boxed and first and not corners.is_in_corner("left"):
         turns[0] = OUTSIDE
-        lines.append((((start, 0.0), (start, face)), (0.0, OUTSIDE), "left"))
+        lines.append((((start, before[0]), (start, face)), (0.0, OUTSIDE), "left"))
     if boxed and last and not corners.is_in_corner("right"):
         turns[1] = OUTSIDE
-        lines.append((((stop, face), (stop, 0.0)), (OUTSIDE, 0.0), "right"))
+        lines.append((((stop, face), (stop, before[1])), (OUTSIDE, 0.0), "right"))
     lines.append((((start, face), (stop, face)), (turns[0], turns[1]), ""))
     finish = making.finish(making.solved.scheme.finish)
     for line, turn, side in lines:
         tag, along = Tag(NAMES[what], side), "from the wall" if side else "along the wall"
         add_line(line, z, turn, molding, finish, tag, making.out, length=lambda p, q, along=along: Size.of(q - p, along))  # type: ignore[misc]
+
+
+def _beside(corners: Corners, making: Making, low: float, rise: float, x: float) -> float:
+    """How far what lies on the wall beside a boxing, at some heights, stands before it: a molding begins in front of that."""
+    found, face, own = [0.0], making.face, corners.scheme
+    for scheme in corners.room.schemes:
+        high = scheme.high if scheme.high is not None else face.height
+        reaches = scheme.left < x + NEAR and face.length - scheme.right > x - NEAR
+        if scheme.face == own.face and scheme.box is None and reaches and scheme.low < low + rise and high > low:
+            molds = [making.catalog.hardware.get(key or "") for key in (scheme.base, scheme.rail, scheme.crown)]
+            out = max((mold.reach for mold in molds if isinstance(mold, Molding)), default=0.0)
+            found.append(max(corners.depth(scheme), scheme.stands + out))
+    return max(found)
 
 
 def _free_of_openings(making: Making, z: float, high: float) -> Iterator[tuple[float, float]]:
