@@ -5,8 +5,6 @@ from dataclasses import replace
 from functools import partial
 from math import hypot
 
-from shapely import LineString, Polygon
-
 from tallplank.core.draw.added import added_to, shown_chains
 from tallplank.core.draw.chain import fixture_chain, front_chain, level_chain, opening_chain, service_chains, unit_chain
 from tallplank.core.draw.primitive import (
@@ -36,6 +34,7 @@ from tallplank.core.job.unit import RunKind
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.form.swept import Swept
+from tallplank.core.joinery.part.groove import groove_edges
 from tallplank.core.joinery.part.part import Front, Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import IdentityMemo
@@ -251,20 +250,14 @@ def run_faces(run: Run) -> Iterator[Shape]:
 
 def _grooves_of(part: Part) -> tuple[Shape, ...]:
     """The edges of grooves in the face of a board."""
-    if not any(cut.what == "groove" for cut in part.pockets):
+    if not part.pockets:
         return ()
-    return _MOLDINGS.get((part,), lambda: tuple(_groove_edges(part)))
+    return _MOLDINGS.get((part,), lambda: tuple(_seen(part, *edge) for edge in groove_edges(part)))
 
 
-def _groove_edges(part: Part) -> Iterator[Shape]:
-    shape = Polygon(part.form.ring(part.size))
-    for cut in part.pockets:
-        for y in (cut.low.y, cut.high.y) if cut.what == "groove" else ():
-            seen = shape.intersection(LineString([(cut.low.x, y), (cut.high.x, y)]))
-            for piece in getattr(seen, "geoms", (seen,)):
-                if isinstance(piece, LineString) and not piece.is_empty:
-                    a, b = (part.frame.out((*end, cut.high.z)) for end in piece.coords)
-                    yield Line((a.x, a.z), (b.x, b.z), Pen.BEYOND)
+def _seen(part: Part, *ends: tuple[float, float, float]) -> Line:
+    a, b = (part.frame.out(end) for end in ends)
+    return Line((a.x, a.z), (b.x, b.z), Pen.BEYOND)
 
 
 def _molding_faces(part: Part, form: Swept, fill: Fill) -> tuple[Shape, ...]:

@@ -9,6 +9,7 @@ from tallplank.core.job.face import Faces as FacesOfRoom
 from tallplank.core.job.picture import Picture
 from tallplank.core.job.unit import ROOM_KINDS
 from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.part.groove import groove_edges
 from tallplank.core.joinery.part.part import Part, PartRef
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import IdentityMemo, Mapped
@@ -181,7 +182,15 @@ _KEPT: IdentityMemo[tuple[Faces, Floats]] = IdentityMemo(20_000)
 
 def _kept(surfaces: Surfaces, part: Part) -> tuple[Faces, Floats]:
     origin = part.frame.origin
-    return _KEPT.get((part,), lambda: (surfaces.faces(part, round(origin.x + 7 * origin.z)), outline(part)))
+    return _KEPT.get((part,), lambda: (surfaces.faces(part, round(origin.x + 7 * origin.z)), _with_grooves(part)))
+
+
+def _with_grooves(part: Part) -> Floats:
+    """The edges of a board on a wall, with those of its grooves."""
+    grooves = list(groove_edges(part))
+    if not grooves:
+        return outline(part)
+    return np.concatenate([outline(part), part.frame.all_out(np.array(grooves, dtype=np.float32))])
 
 
 def _bodies(surfaces: Surfaces, parts: Sequence[Part], seed: int = 1, *, kept: bool = False) -> Iterator[Body]:
