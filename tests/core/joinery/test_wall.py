@@ -371,6 +371,14 @@ def test_frames_and_moldings_follow_an_arch_concentrically() -> None:
     assert [p.tag.role for p in molds[:4]].count("curved panel mold") == 1
 
 
+def test_an_arched_panel_is_as_high_as_its_sum_says() -> None:
+    """80 in less a surround of 2 1/2 and a border of 1 1/2 all round: 72; (103 1/4 - 4 x 3 1/2) / 3 - 2 x 4 = 21 3/4."""
+    arch = Region(fill=Panel(border=38.1, raised=12.0), outline=Outline(border=63.5, rise=152.4))
+    root = Region(split="across", stile=88.9, count=3, parts=(arch,))
+    job = with_scheme(a_wall(143.5 * 25.4), left=508.0, right=514.35, high=2032.0, root=root)
+    assert sizes(job, "panel") == [pytest.approx((72 * 25.4, 21.75 * 25.4, 12.0), abs=1e-6)] * 3
+
+
 def test_grooves_keep_their_places_in_an_arch() -> None:
     job = arched(Grooves(pitch=100.0), border=0.0, rise=300.0)
     board = next(p for p in run(job).parts if p.tag.role == "grooved panel")

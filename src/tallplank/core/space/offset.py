@@ -69,7 +69,7 @@ def points_of(piece: Piece) -> list[Point]:
         return [piece.start, piece.end]
     turn = sweep(piece)
     step = 2 * acos(max(1.0 - SAGITTA / piece.radius, cos(pi / 24)))
-    count = max(ceil(abs(turn) / step), 2 * LEAST_STEPS)
+    count = 2 * max(ceil(abs(turn) / step / 2), LEAST_STEPS)  # even, so that the crown of an arch is one of them
     first = atan2(piece.start[1] - piece.centre[1], piece.start[0] - piece.centre[0])
     turns = (first + turn * k / count for k in range(1, count))
     inner = [(piece.centre[0] + piece.radius * cos(t), piece.centre[1] + piece.radius * sin(t)) for t in turns]
