@@ -16,13 +16,30 @@ from tallplank.core.edit.survey.service import add_service
 from tallplank.core.edit.survey.standing import add_column_at
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit
+from tallplank.core.edit.wall.peaks import parse_peaks, peaks_text
 from tallplank.core.edit.wall.scheme import add_scheme, copy_scheme
 from tallplank.core.edit.wall.start import STARTS, Sizes
-from tallplank.core.job.job import Job
-from tallplank.core.job.scheme import Boxing, Cover, Frame, Frames, Grooves, Kept, Outline, Panel, Region, Scheme, Shelves, Slats
+from tallplank.core.job.job import Display, Job
+from tallplank.core.job.scheme import (
+    Boxing,
+    Cover,
+    Facets,
+    Frame,
+    Frames,
+    Grooves,
+    Kept,
+    Outline,
+    Panel,
+    Peak,
+    Region,
+    Scheme,
+    Shelves,
+    Slats,
+)
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.wall.fill import tile_spans
 from tallplank.core.joinery.wall.solve import Area, Solved, solve
+from tallplank.core.measure.display import LengthStyle
 from tallplank.core.shop.cutlist import cutlist
 from tallplank.core.space.curve import ArcOf, pieces
 
@@ -507,3 +524,57 @@ def test_a_boxing_stands_before_a_wainscot_that_ends_at_its_sides() -> None:
     )
     assert shared(made(job), ROOM) == []
     assert [f for f in findings(made(job)) if f.level == "error"] == []
+
+
+def faceted(fill: Facets) -> Job:
+    return with_scheme(a_wall(), high=1200.0, left=1000.0, right=1800.0, root=Region(fill=fill))
+
+
+def test_facets_by_hand() -> None:
+    """Four pyramids of 300 x 600, 75 high, of 6 mm: the lower facet is 300 wide and hypot(300, 75) = 309.23 long."""
+    parts = run(faceted(Facets(peaks=(Peak(out=75.0),), across=4, up=2, thick=6.0))).parts
+    assert len(parts) == 4 * 8
+    sizes = {tuple(round(v, 2) for v in p.size) for p in parts}
+    assert (309.23, 300.0, 6.0) in sizes
+    assert max(p.box[1].x for p in parts) == pytest.approx(2200.0)
+    assert min(p.box[0].y for p in parts) == pytest.approx(-75.0)
+    assert max(p.box[1].y for p in parts) == pytest.approx(0.0, abs=1e-6)
+
+
+def test_mirrored_facets_are_mirror_images() -> None:
+    """Two patterns side by side: what is left of the middle is mirrored to its right."""
+    parts = run(faceted(Facets(peaks=(Peak(across=0.3, up=0.6, out=90.0),), across=2, mirrored=True))).parts
+    assert len(parts) == 8
+    left = sorted((round(1600.0 - p.box[1].x, 4), round(p.box[0].z, 4), round(p.volume, 2)) for p in parts if p.box[1].x < 1600.1)
+    right = sorted((round(p.box[0].x - 1600.0, 4), round(p.box[0].z, 4), round(p.volume, 2)) for p in parts if p.box[0].x > 1599.9)
+    for one, other in zip(left, right, strict=True):
+        assert one == pytest.approx(other, abs=1e-3)
+
+
+@pytest.mark.parametrize(
+    ("fill", "says"),
+    [
+        (Facets(peaks=(Peak(out=8.0),), thick=12.0), "12 mm thick do not fit below facets that stand out 8 mm"),
+        (Facets(peaks=(Peak(across=0.0, out=60.0),), across=2, thick=3.0), "meet the same ones on the next"),
+    ],
+)
+def test_facets_that_cannot_be_made_are_refused(fill: Facets, says: str) -> None:
+    with pytest.raises(EditError, match=says):
+        faceted(fill)
+
+
+def test_facets_need_a_field_of_their_own() -> None:
+    job = add_service(a_wall(), ROOM, WALL, "socket", 1500.0, z=300.0).job
+    with pytest.raises(EditError, match="without outline, openings, sockets"):
+        with_scheme(job, high=1200.0, root=Region(fill=Facets()))
+
+
+def test_peaks_are_read_as_they_are_written() -> None:
+    for display in (Display(), Display(style=LengthStyle.INCH_FRACTION)):
+        peaks = (Peak(across=0.35, up=0.6, out=88.9), Peak(across=1.0, up=0.0, out=50.8))
+        read = parse_peaks(peaks_text(peaks, display), display)
+        assert [(p.across, p.up) for p in read] == [(0.35, 0.6), (1.0, 0.0)]
+        assert [p.out for p in read] == pytest.approx([88.9, 50.8], abs=0.05)
+    for wrong in ("", "50: 60", "50 50", "50 50 50: 60", "a b: 60", "150 50: 60"):
+        with pytest.raises(EditError):
+            parse_peaks(wrong, Display())

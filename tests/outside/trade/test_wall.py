@@ -1,16 +1,22 @@
 """Paneled walls against what is not ours: the panel sum, borders from the trim, printed miter tables, areas by shapely."""
 
+from itertools import combinations
+
+import numpy as np
 import pytest
+import trimesh
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from shapely import box, union_all
 
 from makers import CATALOG, ROOM, WALL, a_room, made
+from outside.trade.test_room_solids import solids
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.wall.scheme import add_scheme, copy_scheme
 from tallplank.core.edit.wall.start import STARTS, Sizes
 from tallplank.core.job.job import Job
-from tallplank.core.job.scheme import Panel, Region, Scheme
+from tallplank.core.job.scheme import Facets, Panel, Peak, Region, Scheme
+from tallplank.core.joinery.wall.facet import relief_over
 from tallplank.core.joinery.wall.solve import solve
 from tallplank.core.shop.moldinglist import flat_settings, moldinglist
 
@@ -76,3 +82,43 @@ def test_boards_cover_what_they_should(count: int, stile: float, x: float, width
     assert sum(p.form.volume(p.size, p.pockets) for p in parts) / 6.0 == pytest.approx(wall.area, rel=1e-6)
     boxes = union_all([box(p.box[0].x, p.box[0].z, p.box[1].x, p.box[1].z) for p in parts])
     assert boxes.area >= wall.area - 1.0
+
+
+PATTERNS = (
+    ((Peak(out=75.0),), 2, 2, False, 6.0),
+    ((Peak(across=0.35, up=0.6, out=90.0),), 3, 2, True, 6.0),
+    ((Peak(across=0.3, up=0.3, out=60.0), Peak(across=0.7, up=0.7, out=90.0)), 1, 1, False, 9.0),
+    ((Peak(across=0.0, up=0.5, out=70.0), Peak(across=1.0, up=0.5, out=70.0)), 1, 1, False, 6.0),
+)
+
+
+@pytest.mark.parametrize(("peaks", "across", "up", "mirrored", "thick"), PATTERNS)
+def test_facets_against_trimesh_and_manifold(peaks: tuple[Peak, ...], across: int, up: int, mirrored: bool, thick: float) -> None:
+    """Source: trimesh for the angles between faces of the relief, manifold3d for the volumes and for what boards share.
+
+    At a ridge both boards are cut off square by half the angle between the normals of their faces.
+    """
+    fill = Facets(peaks=peaks, across=across, up=up, mirrored=mirrored, thick=thick)
+    job = made(scheme(a_room(), left=700.0, high=1700.0, root=Region(fill=fill)))
+    (run,) = [r for r in job.runs if r.what == "panel"]
+    bodies = [body for _, _, body in solids(job, ROOM)]
+    for part, body in zip(run.parts, bodies, strict=True):
+        assert part.volume == pytest.approx(body.volume(), rel=1e-4)
+    assert max(((a ^ b).volume() for a, b in combinations(bodies, 2)), default=0.0) < 100.0
+
+    area = solve(job.job.rooms[0].schemes[0], job.faces[ROOM][WALL], CATALOG).leaves[0].area
+    points, loops = relief_over(area, fill)
+    mesh = trimesh.Trimesh(points, loops, process=False)
+    angles = {}
+    for (a, b), angle in zip(mesh.face_adjacency_edges, mesh.face_adjacency_angles, strict=True):
+        if angle > 1e-6 and max(points[a][2], points[b][2]) > 1e-6:
+            angles[frozenset((tuple(np.round(points[a], 3)), tuple(np.round(points[b], 3))))] = np.degrees(angle) / 2
+    found = 0
+    for part in run.parts:
+        for a, b, bevel in part.form.bevels(thick):
+            ends = (part.frame.out((*p, thick)) for p in (a, b))
+            key = frozenset(tuple(np.round((p.x, p.z, -p.y), 3)) for p in ends)
+            if key in angles:
+                assert abs(bevel) == pytest.approx(angles[key], abs=1e-3)
+                found += 1
+    assert found >= len(angles), "every edge between two boards is on one of them or more"

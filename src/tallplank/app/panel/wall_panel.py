@@ -6,30 +6,16 @@ from PyQt6.QtWidgets import QPushButton
 
 from tallplank.app.panel.choice import finish_choices
 from tallplank.app.panel.panel import Panel
+from tallplank.app.panel.wall_fill import add_fill_rows
 from tallplank.app.theme import Tokens
 from tallplank.core.edit.wall.scheme import change_region, change_scheme, repeat_region
 from tallplank.core.error import PlankError
-from tallplank.core.job.scheme import Boxing, Cover, Fill, Frames, Grooves, Kept, Outline, Plain, Region, Scheme, Shelves, Slats, Tiles
-from tallplank.core.job.scheme import Panel as PanelFill
+from tallplank.core.job.scheme import Boxing, Outline, Region, Scheme
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.build import solved_at
 from tallplank.session.store import Store
 from tallplank.session.wall import merge, mirror, onto_other_walls, pick_around, picked_path, picked_region, remove, shown_scheme, split
 
-FILLS: dict[str, tuple[str, type[Fill]]] = {  # type: ignore[valid-type]
-    "plain": ("Nothing", Plain),
-    "panel": ("Panel", PanelFill),
-    "slats": ("Slats", Slats),
-    "grooves": ("Grooves", Grooves),
-    "frames": ("Frames in frames", Frames),
-    "tiles": ("Tiles", Tiles),
-    "shelves": ("Shelves", Shelves),
-    "cover": ("Glass or mirror", Cover),
-    "open": ("Kept free", Kept),
-}
-WAYS = (("upright", "Upright", None), ("level", "Level", None))
-FITS = (("scaled", "Scaled to whole ones", None), ("cut", "Cut at the edges", None))
-BOXES = ((True, "Of its own", None), (False, "None", None))
 CORNERS = (("rounded", "Rounded", None), ("scooped", "Scooped", None), ("notched", "Notched", None))
 FACE = 12.0
 """How thick the face of a boxing is where there was no backing."""
@@ -116,9 +102,7 @@ class WallPanel(Panel):
         if self._region().parts:
             self._divided_rows()
         else:
-            kinds = tuple((key, words, None) for key, (words, _) in FILLS.items())
-            self.pick("Filled with", kinds, lambda: self._region().fill.kind, lambda v: self._put_region("fill", fill=FILLS[str(v)][1]()))
-            self._fill_rows()
+            add_fill_rows(self, lambda: self._region().fill, lambda name, fill: self._put_region(name, fill=fill))
         self._outline_rows()
         self.length("Stands proud by", lambda: self._region().proud, lambda v: self._put_region("stands proud", proud=v or 0.0))
         finishes = (("", "As around it", None), *finish_choices(self.store.catalog, "front", self._tokens))
@@ -152,35 +136,6 @@ class WallPanel(Panel):
     def _want(self, wanted: float | None) -> None:
         room, key, path, catalog = self.store.state.room, self._scheme().id, picked_path(self.store), self.store.catalog
         self.store.apply(lambda j: repeat_region(j, catalog, room, key, path, wanted=wanted), "about so large")
-
-    def _fill_rows(self) -> None:
-        rows: dict[type, tuple[tuple[str, str], ...]] = {
-            PanelFill: (("border", "Border"), ("raised", "Raised by")),
-            Slats: (("width", "Slat width"), ("gap", "Gap, about"), ("deep", "Slat depth")),
-            Grooves: (("pitch", "Pitch, about"), ("width", "Groove width"), ("deep", "Groove depth")),
-            Cover: (("border", "Border"),),
-            Tiles: (("width", "Tile width"), ("height", "Tile height"), ("gap", "Gap"), ("raised", "Raised by")),
-            Shelves: (("deep", "Depth"),),
-        }
-        fill = self._region().fill
-        for name, words in rows.get(type(fill), ()):
-            self.length(words, lambda n=name: getattr(self._region().fill, n, 0.0), lambda v, n=name: self._put_fill(n, v))  # type: ignore[misc]
-        if isinstance(fill, Slats | Grooves):
-            self.pick("Way", WAYS, lambda: getattr(self._region().fill, "way", "upright"), lambda v: self._put_fill("way", v))
-        if isinstance(fill, Tiles):
-            self.pick("Fit", FITS, lambda: getattr(self._region().fill, "fit", "scaled"), lambda v: self._put_fill("fit", v))
-        if isinstance(fill, Shelves):
-            self.count("Shelves", (0, 40), lambda: getattr(self._region().fill, "count", 0), lambda v: self._put_fill("count", v))
-            self.pick("Box", BOXES, lambda: getattr(self._region().fill, "boxed", True), lambda v: self._put_fill("boxed", bool(v)))
-        if isinstance(fill, PanelFill):
-            molds = (("", "None", None), *((h.id, h.name, None) for h in self.store.catalog.hardware_for("panel-mold")))
-            self.pick("Molding", molds, self._mold, lambda v: self._put_fill("mold", str(v) or None))
-
-    def _mold(self) -> str:
-        return getattr(self._region().fill, "mold", None) or ""
-
-    def _put_fill(self, name: str, value: object) -> None:
-        self._put_region(name, fill=self._region().fill.but(**{name: value}))
 
     def _buttons(self) -> None:
         divided = bool(self._region().parts)

@@ -11,6 +11,7 @@ from tallplank.core.exchange.parts_format import (
     FORMAT,
     VERSION,
     ArcData,
+    BevelData,
     BodyData,
     FittingData,
     FrameData,
@@ -31,6 +32,7 @@ from tallplank.core.exchange.parts_format import (
 )
 from tallplank.core.job.unit import HardwareRole
 from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.part.form.bevelled import Bevelled
 from tallplank.core.joinery.part.form.mitred import Mitred
 from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.hole import Hole, HoleKind, Pocket
@@ -175,6 +177,9 @@ def _part(ref: PartRef, name: str, line: str, part: Part, frame: Frame, partners
         data["profile"] = part.form.stock
     if isinstance(part.form, Mitred):
         data["miters"] = [MiterData(a=_two(miter.a), b=_two(miter.b)) for miter in part.form.miters]
+    if isinstance(part.form, Bevelled):
+        data["bevels"] = [BevelData(a=_two(a), b=_two(b), degrees=_n(angle)) for a, b, angle in part.form.bevels(part.thickness.value)]
+        data["back"] = [_two(p) for p in part.form.back]
     if isinstance(part.form, Swept):
         ends = [_two((cut.y, cut.z)) for cut in (part.form.start, part.form.end)]
         data["sweep"] = SweepData(profile=[_two(p) for p in part.form.profile], start=ends[0], end=ends[1])

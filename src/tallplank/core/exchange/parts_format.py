@@ -96,6 +96,14 @@ class MiterData(TypedDict):
     b: Point2
 
 
+class BevelData(TypedDict):
+    """An edge of a facet's face, from a to b, and the degrees by which it is cut off square: more than 0 where the face is longer."""
+
+    a: Point2
+    b: Point2
+    degrees: float
+
+
 class SweepData(TypedDict):
     """A profile drawn along a part: its corners in y and z of the part, and by how much each end grows with y and with z.
 
@@ -144,8 +152,12 @@ class PartData(TypedDict):
     profile: NotRequired[str]
     """The molding that it is cut from, in place of a board."""
     sweep: NotRequired[SweepData]
-    miters: NotRequired[list[MiterData]]
     """Its true shape, where it is a profile drawn along its length."""
+    miters: NotRequired[list[MiterData]]
+    bevels: NotRequired[list[BevelData]]
+    """Of a facet, every edge of its face in turn."""
+    back: NotRequired[list[Point2]]
+    """Of a facet, the corners of its back at z = 0."""
 
 
 class FittingData(TypedDict):

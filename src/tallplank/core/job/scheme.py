@@ -108,13 +108,33 @@ class Shelves(Filling):
     """Whether boards close it at its sides, above and below."""
 
 
+class Peak(Record):
+    """A point that stands out: where it is, as shares of a pattern's width and height, and how far it stands out."""
+
+    across: Annotated[float, Field(ge=0, le=1)] = 0.5
+    up: Annotated[float, Field(ge=0, le=1)] = 0.5
+    out: Annotated[float, Field(ge=0, le=500, allow_inf_nan=False)] = 60.0
+
+
+class Facets(Filling):
+    """A relief of flat boards over peaks; the pattern repeats so many times across and up, every second one mirrored or not."""
+
+    kind: Literal["facets"] = "facets"
+    peaks: Annotated[tuple[Peak, ...], Field(min_length=1, max_length=12)] = (Peak(),)
+    across: Annotated[int, Field(ge=1, le=40)] = 1
+    up: Annotated[int, Field(ge=1, le=40)] = 1
+    mirrored: bool = False
+    thick: Annotated[float, Field(ge=1, le=40, allow_inf_nan=False)] = 6.0
+    """How thick the boards are."""
+
+
 class Kept(Filling):
     """An opening that is kept free, for a screen."""
 
     kind: Literal["open"] = "open"
 
 
-Fill = Annotated[Plain | Panel | Slats | Grooves | Frames | Tiles | Shelves | Cover | Kept, Field(discriminator="kind")]
+Fill = Annotated[Plain | Panel | Slats | Grooves | Frames | Tiles | Facets | Shelves | Cover | Kept, Field(discriminator="kind")]
 PLAIN = Plain()
 
 

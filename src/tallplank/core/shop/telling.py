@@ -1,6 +1,7 @@
 """What a list says of a board beside its sizes, in words."""
 
 from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.joinery.part.form.bevelled import Bevelled
 from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import EDGE_NAMES, Part
 
@@ -17,6 +18,9 @@ def shape_of(part: Part) -> str:
         cuts = (("first", part.form.start.mitre), ("last", part.form.end.mitre))
         ends = [f"{name} end mitred {angle:.1f}°" for name, angle in cuts if angle]
         return ", ".join(ends) or "square ends"
+    if isinstance(part.form, Bevelled):
+        angles = ", ".join(f"{angle:.1f}°" for _, _, angle in part.form.bevels(part.thickness.value))
+        return f"shaped, in this box; edges off square by {angles}"
     return "" if part.form.is_square else "shaped, in this box"
 
 

@@ -6,7 +6,7 @@ Sizes are common practice, no source; in inch jobs they are whole fractions of a
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
-from tallplank.core.job.scheme import Cover, Frame, Frames, Grooves, Kept, Outline, Panel, Region, Slats
+from tallplank.core.job.scheme import Cover, Facets, Frame, Frames, Grooves, Kept, Outline, Panel, Peak, Region, Slats
 from tallplank.core.measure.length import LengthUnit
 
 INCH = LengthUnit.INCH.value
@@ -128,6 +128,12 @@ def _arches(s: Sizes) -> Values:
     }
 
 
+def _facets(s: Sizes) -> Values:
+    fill = Facets(across=3, up=2, peaks=(Peak(across=0.35, up=0.6, out=s.of(90.0, 3.5)),), thick=s.of(6.0, 0.25), mirrored=True)
+    field = Region(split="across", wanted=s.of(1800.0, 72.0), parts=(Region(fill=fill),))
+    return {"backing": s.of(6.0, 0.25), "base": "base-square-100", "root": field}
+
+
 STARTS: Mapping[str, Start] = {
     "wainscot": Start("Five panels", "Stiles and rails to chair height, a molding in each panel", _wainscot),
     "tall-wainscot": Start("Tall wainscot", "Two rows of raised panels", _tall_wainscot),
@@ -141,5 +147,6 @@ STARTS: Mapping[str, Start] = {
     "mirror": Start("Round a mirror", "A mirror in the middle, a panel at each side", _mirror),
     "screen": Start("Round a screen", "A field that is kept free between slats", _screen),
     "arches": Start("Arches", "Arched frames side by side, slats in each", _arches),
+    "facets": Start("Facets", "A relief of flat boards, mirrored from one to the next", _facets),
     "reeded": Start("Reeded wall", "Close grooves up to the ceiling", _reeded),
 }

@@ -12,7 +12,7 @@ from typing import Literal, NamedTuple
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.job.face import HALF_TURN, Face, Faces
 from tallplank.core.job.room import Room
-from tallplank.core.job.scheme import Cover, Frames, Grooves, Panel, Region, Scheme, Shelves, Slats, Tiles
+from tallplank.core.job.scheme import Cover, Facets, Frames, Grooves, Panel, Region, Scheme, Shelves, Slats, Tiles
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.rule.choice import chosen_finish
 
@@ -126,6 +126,8 @@ def _planted(region: Region, board: float) -> float:
             return board
         case Panel(raised=raised) | Tiles(raised=raised):
             return raised
+        case Facets(peaks=peaks):
+            return max(peak.out for peak in peaks)
         case Shelves(deep=deep):
             return deep
         case _:

@@ -10,12 +10,13 @@ from shapely import Polygon
 
 from tallplank.core.catalog.hardware import Molding
 from tallplank.core.error import mm
-from tallplank.core.job.scheme import Cover, Frames, Grooves, Kept, Panel, Plain, Shelves, Slats, Tiles
+from tallplank.core.job.scheme import Cover, Facets, Frames, Grooves, Kept, Panel, Plain, Shelves, Slats, Tiles
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.setout.collector import Lay
 from tallplank.core.joinery.wall.area import Area, rectangle_of
 from tallplank.core.joinery.wall.board import Making, add_boards, pieces_within
+from tallplank.core.joinery.wall.facet import add_facets
 from tallplank.core.joinery.wall.mold import add_frame_of
 from tallplank.core.joinery.wall.shape import bands, inner_ring, level_span
 from tallplank.core.joinery.wall.slat import add_slats
@@ -200,6 +201,12 @@ def _shelves(making: Making, field: Field, fill: Shelves) -> None:
         making.out.add(Tag(name), "front", "front", finish, sizes, lay, kind="shelf" if name == "wall shelf" else "other")
 
 
+def _facets(making: Making, field: Field, fill: Facets) -> None:
+    if field.ring is not None or not making.free.buffer(SAME).contains(rectangle_of(field.inside)):
+        raise BuildError(f"{where(field)}: facets need a field without outline, openings, sockets and units.")
+    add_facets(making, field.inside, fill, field.finish, where(field))
+
+
 _FILLS: dict[type, Callable[[Making, Field, Any], None]] = {
     Plain: _nothing,
     Kept: _nothing,
@@ -209,5 +216,6 @@ _FILLS: dict[type, Callable[[Making, Field, Any], None]] = {
     Frames: _frames,
     Cover: _cover,
     Tiles: _tiles,
+    Facets: _facets,
     Shelves: _shelves,
 }
