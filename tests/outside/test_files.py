@@ -64,7 +64,7 @@ def test_a_room_named_like_a_formula_does_no_harm() -> None:
 def test_the_elevation_is_a_page_with_its_numbers() -> None:
     """Source: pypdf as the reader."""
     reader = pypdf.PdfReader(io.BytesIO(paper("elevations.pdf", demo_job(CATALOG))))
-    assert len(reader.pages) == 7, "five walls and both faces of the island have units"
+    assert len(reader.pages) == 10, "eight walls have units or paneling, and both faces of the island"
     page = reader.pages[0]
     assert float(page.mediabox.width) == pytest.approx(420 / 25.4 * 72, abs=0.1)
     text = page.extract_text()

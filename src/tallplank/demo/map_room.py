@@ -1,6 +1,7 @@
 """The map room of the demo: low shelves on either side of a chimney breast, under a cornice that goes round it."""
 
 from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.edit.opening import set_front, set_opening
 from tallplank.core.edit.survey.room import add_room, change_room, change_wall
 from tallplank.core.edit.survey.service import add_service
 from tallplank.core.edit.survey.standing import add_column_at
@@ -9,7 +10,8 @@ from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit, set_finish, set_rule
 from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.job.job import Job
-from tallplank.core.job.scheme import Boxing, Grooves, Kept, Outline, Panel, Region, Slats
+from tallplank.core.job.opening import ROOT
+from tallplank.core.job.scheme import Boxing, Facets, Grooves, Kept, Outline, Panel, Peak, Region, Slats
 
 ROOM = "room3"
 HEARTH = "back"
@@ -54,7 +56,19 @@ def with_map_room(job: Job, catalog: Catalog) -> Job:
     job = set_finish(set_finish(job, catalog, made, "carcass", "oak-figure"), catalog, made, "back", "oak-figure-back")
     for rule, value in (("splash", "none"), ("upstand", 0.0)):
         job = set_rule(job, catalog, made, rule, value)
-    return _paneled(job, catalog)
+    return _paneled(_with_console(job, catalog), catalog)
+
+
+def _with_console(job: Job, catalog: Catalog) -> Job:
+    """A console of two drawers that hangs below the screen."""
+    made: tuple[str, ...] = ()
+    for x in (1250.0, 1950.0):
+        job, ids = place_unit(job, catalog, "wall", Spot(ROOM, "right", x), z=RAIL + 40.0, width=700.0, height=200.0, depth=360.0)
+        made = (*made, *ids)
+    job = set_front(set_opening(job, catalog, made, ROOT, shelves=0), catalog, made, ROOT, "drawer")
+    for rule in ("crown", "light_rail"):
+        job = set_rule(job, catalog, made, rule, "no")
+    return job
 
 
 RAIL, SHELVES, UNDER_CORNICE = 850.0, 420.0, 2520.0
@@ -79,6 +93,7 @@ def _paneled(job: Job, catalog: Catalog) -> Job:
     field = Region(split="across", parts=(slats, free, slats))
     values = {"low": RAIL, "high": UNDER_CORNICE, "left": 700.0, "right": 700.0, "backing": 12.0, "root": field}
     job = add_scheme(job, catalog, ROOM, "right", name="Slats round the screen", **values).job
+    job = add_scheme(job, catalog, ROOM, "right", name="Faceted strip", **_facets(job.face(ROOM, "right").length)).job
     job = add_scheme(job, catalog, ROOM, "front", name="Column boxing", **_boxing(job.face(ROOM, "front").length)).job
     return add_scheme(job, catalog, ROOM, "front", name="Arch", **_arch()).job
 
@@ -88,6 +103,12 @@ def _boxing(length: float) -> dict[str, object]:
     reeds = Region(fill=Grooves(pitch=28.0, width=8.0, deep=6.0), finish="oak")
     sides = {"left": COLUMN - BOXED, "right": length - COLUMN - BOXED}
     return {"high": UNDER_CORNICE - 40.0, "backing": 12.0, "box": Boxing(deep=230.0), "root": reeds, **sides}
+
+
+def _facets(length: float) -> dict[str, object]:
+    """A strip of facets beside the slats, mirrored from one pattern to the next."""
+    fill = Facets(peaks=(Peak(across=0.35, up=0.5, out=75.0),), up=4, mirrored=True, thick=6.0)
+    return {"low": RAIL, "high": UNDER_CORNICE, "left": length - 600.0, "right": 100.0, "backing": 6.0, "root": Region(fill=fill)}
 
 
 def _arch() -> dict[str, object]:

@@ -107,3 +107,13 @@ def test_pulls_sit_near_the_free_corner() -> None:
     low = next(p for p in a_made_unit("wall").pieces if p.role == "pull")
     high = next(p for p in a_made_unit("base").pieces if p.role == "pull")
     assert low.low.z < 100 < 400 < high.low.z
+
+
+@pytest.mark.parametrize(("height", "length"), [(720, 350), (300, 300)])
+def test_a_drawer_of_a_hung_unit_keeps_off_its_hangers(height: float, length: float) -> None:
+    made = a_made_unit("wall", height=height, depth=410, opening=Opening(front="drawer"))
+    hangers = [p.box for p in made.pieces if p.role == "hanger"]
+    side = next(p.box for p in made.parts if p.name == "drawer 1 side left")
+    assert side[1].y - side[0].y == length
+    assert len(hangers) == 2
+    assert all(side[1].z <= low.z or side[1].y <= low.y for low, _ in hangers)

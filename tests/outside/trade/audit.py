@@ -9,6 +9,7 @@ from itertools import combinations, pairwise
 from typing import Any
 
 import numpy as np
+import shapely
 from scipy.spatial import ConvexHull, QhullError
 
 from outside.trade.opening import fronts_open, reveals_even
@@ -176,7 +177,16 @@ def _not_cut_off(part: Part, points: Floats) -> Floats:
         way = (b - a) / np.linalg.norm(b - a)
         inward = (points[:, :2] - a) @ np.array([-way[1], way[0]])
         points = points[inward > part["size"][2] - points[:, 2] + EVEN]
+    if "face" in part:
+        points = points[[_in_facet(part, point) for point in points]] if len(points) else points
     return points
+
+
+def _in_facet(part: Part, point: Floats) -> bool:
+    """Whether a point lies in a board whose sides run straight from the corners of its back to those of its face."""
+    share = point[2] / part["size"][2]
+    ring = np.array(part["back"]) * (1 - share) + np.array(part["face"]) * share
+    return bool(shapely.Polygon(ring).buffer(-EVEN).contains(shapely.Point(point[:2])))
 
 
 def plates_free(owner: Owner) -> Iterator[str]:

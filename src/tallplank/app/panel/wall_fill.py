@@ -74,6 +74,6 @@ def _facet_rows(panel: Panel, read: Read, put: Put) -> None:
         lambda: peaks_text(facets().peaks, panel.store.job.display),
         lambda v: put("peaks", facets().but(peaks=parse_peaks(v, panel.store.job.display))),
     )
-    for name, words in (("across", "Patterns across"), ("up", "Patterns up")):
+    for name, words in (("across", "Times across"), ("up", "Times up")):
         panel.count(words, (1, 40), lambda n=name: getattr(facets(), n), lambda v, n=name: put(n, facets().but(**{n: v})))  # type: ignore[misc]
     panel.pick("Every second", TURNS, lambda: facets().mirrored, lambda v: put("every second", facets().but(mirrored=bool(v))))

@@ -179,7 +179,7 @@ def _part(ref: PartRef, name: str, line: str, part: Part, frame: Frame, partners
         data["miters"] = [MiterData(a=_two(miter.a), b=_two(miter.b)) for miter in part.form.miters]
     if isinstance(part.form, Bevelled):
         data["bevels"] = [BevelData(a=_two(a), b=_two(b), degrees=_n(angle)) for a, b, angle in part.form.bevels(part.thickness.value)]
-        data["back"] = [_two(p) for p in part.form.back]
+        data["face"], data["back"] = ([_two(p) for p in ring] for ring in (part.form.face, part.form.back))
     if isinstance(part.form, Swept):
         ends = [_two((cut.y, cut.z)) for cut in (part.form.start, part.form.end)]
         data["sweep"] = SweepData(profile=[_two(p) for p in part.form.profile], start=ends[0], end=ends[1])

@@ -156,8 +156,10 @@ class PartData(TypedDict):
     miters: NotRequired[list[MiterData]]
     bevels: NotRequired[list[BevelData]]
     """Of a facet, every edge of its face in turn."""
+    face: NotRequired[list[Point2]]
+    """Of a facet, the corners of its face at z = thickness; one may stand there twice."""
     back: NotRequired[list[Point2]]
-    """Of a facet, the corners of its back at z = 0."""
+    """Of a facet, the corners of its back at z = 0, one behind each of its face."""
 
 
 class FittingData(TypedDict):

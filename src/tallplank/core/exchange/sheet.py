@@ -55,7 +55,7 @@ def lay_out(drawing: Drawing, show: Callable[[float], str]) -> Layout:
 
 
 def elevations(shop: Shop) -> bytes:
-    """All walls that have units or openings, as one PDF."""
+    """All walls that have units or paneling, as one PDF."""
     _fonts()
     out = io.BytesIO()
     canvas = Canvas(out, pagesize=PAGE, pageCompression=1)
@@ -67,7 +67,7 @@ def elevations(shop: Shop) -> bytes:
         _page(canvas, shop.made, drawing, f"{number} / {len(drawings)}")
     if not drawings:
         canvas.setFont("PlankSans", 12)
-        canvas.drawString(20 * mm, 20 * mm, "No wall has a unit, a door or a window yet.")
+        canvas.drawString(20 * mm, 20 * mm, "No wall has a unit or paneling yet.")
         canvas.showPage()
     canvas.save()
     return out.getvalue()
@@ -76,8 +76,9 @@ def elevations(shop: Shop) -> bytes:
 def _drawings(made: Made) -> Iterator[Drawing]:
     wrong = overlapping(made)
     for room in made.job.rooms:
+        paneled = {scheme.face for scheme in room.schemes}
         for face in made.faces[room.id]:
-            if made.at_face(room.id, face):
+            if face in paneled or made.at_face(room.id, face):
                 yield elevation(made, room.id, face, wrong)
 
 

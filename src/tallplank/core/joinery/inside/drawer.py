@@ -101,9 +101,13 @@ def add_drawer(choice: Choice, box: Box, drawer: Drawer, out: Collector) -> floa
     Raises:
         BuildError: the opening is too shallow, too low or too narrow for a box.
     """
-    slide, cell = choice.hardware("slide"), drawer.cell
-    length = slide_length(slide.lengths, box.back_face - max(drawer.start, box.front) - choice.rules.slide_clearance)
+    slide = choice.hardware("slide")
+    room = box.back_face - max(drawer.start, box.front) - choice.rules.slide_clearance
+    length = slide_length(slide.lengths, room)
     body = _body(choice, box, drawer, slide, length)
+    if (deep := _hanger_depth(choice, box, body)) > 0:
+        length = slide_length(slide.lengths, room - deep)
+        body = _body(choice, box, drawer, slide, length)
     motion = pulled_out(length)
     first = len(out.parts)
     _add_sides(choice, body, slide, motion, out)
@@ -111,9 +115,17 @@ def add_drawer(choice: Choice, box: Box, drawer: Drawer, out: Collector) -> floa
     _add_bottom(choice, body, motion, out)
     _bore_sides(slide, body, first, out)
     out.drawers.append((drawer.tag, length))
-    out.slides.append((cell, body.z + slide.rise, length))
-    add_blocking(choice, box, cell, drawer.number, body.z + slide.rise, out)
+    out.slides.append((drawer.cell, body.z + slide.rise, length))
+    add_blocking(choice, box, drawer.cell, drawer.number, body.z + slide.rise, out)
     return length
+
+
+def _hanger_depth(choice: Choice, box: Box, body: _Body) -> float:
+    """How much of the depth behind a drawer box the hangers of a unit on the wall take up, under its top."""
+    if choice.kind.mount != "wall":
+        return 0.0
+    _, deep, high = choice.hardware("hanger").body
+    return deep if body.z + body.height.value > box.height.value - box.top_used.value - high else 0.0
 
 
 def _body(choice: Choice, box: Box, drawer: Drawer, slide: Slide, length: float) -> _Body:
