@@ -25,6 +25,8 @@ from tallplank.session.wall import start_from
 PICTURE = QSize(58, 46)
 WIDE, HIGH = 3000.0, 2380.0
 """The wall that pictures show."""
+MANY, FINER = 28, 4
+"""Of more parts than this the lines would run together: they are drawn so many times larger, and made smaller."""
 
 
 def offer_walls(tray: Offering, store: Store, tokens: Tokens, width: int) -> None:
@@ -66,11 +68,16 @@ def _drawn(key: str, catalog: Catalog, tokens: Tokens) -> QPixmap:
     job = add_room(Job(name="picture"), "Room", WIDE, WIDE, HIGH).job
     room = job.rooms[0]
     job = add_scheme(job, catalog, room.id, room.walls[0].id, **STARTS[key].values(Sizes())).job
-    picture = blank_picture(PICTURE)
+    runs = make(job, catalog).runs
+    finer = FINER if sum(len(run.parts) for run in runs) > MANY else 1
+    size = PICTURE * finer
+    picture = blank_picture(size)
     painter = QPainter(picture)
-    scale = min((PICTURE.width() - 4) / WIDE, (PICTURE.height() - 4) / HIGH)
-    view = View(scale, (PICTURE.width() - WIDE * scale) / 2, PICTURE.height() - 2.0)
-    shapes = [shape for run in make(job, catalog).runs for shape in run_faces(run)]
+    scale = min((size.width() - 4) / WIDE, (size.height() - 4) / HIGH)
+    view = View(scale, (size.width() - WIDE * scale) / 2, size.height() - 2.0)
+    shapes = [shape for run in runs for shape in run_faces(run)]
     DrawingPainter(catalog, tokens, textured=False).paint(painter, shapes, view)
     painter.end()
-    return picture
+    small = picture.scaledToWidth(picture.width() // finer, Qt.TransformationMode.SmoothTransformation)
+    small.setDevicePixelRatio(picture.devicePixelRatio())
+    return small

@@ -11,7 +11,7 @@ from tallplank.core.edit.unit import Spot, place_unit, set_finish, set_rule
 from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import ROOT
-from tallplank.core.job.scheme import Boxing, Facets, Grooves, Kept, Outline, Panel, Peak, Region, Slats
+from tallplank.core.job.scheme import Boxing, Facets, Kept, Outline, Panel, Peak, Region, Slats
 
 ROOM = "room3"
 HEARTH = "back"
@@ -99,10 +99,11 @@ def _paneled(job: Job, catalog: Catalog) -> Job:
 
 
 def _boxing(length: float) -> dict[str, object]:
-    """Reeded boards on a boxing that hides the iron column, up to the cornice."""
-    reeds = Region(fill=Grooves(pitch=28.0, width=8.0, deep=6.0), finish="oak")
+    """Slats on a boxing that bows out round the iron column, up to the cornice."""
+    slats = Region(fill=Slats(width=19.0, gap=14.0, deep=25.0), finish="oak")
     sides = {"left": COLUMN - BOXED, "right": length - COLUMN - BOXED}
-    return {"high": UNDER_CORNICE - 40.0, "backing": 12.0, "box": Boxing(deep=230.0), "root": reeds, **sides}
+    box = Boxing(deep=140.0, bow=120.0, skin="bend-ply", boards=18.0)
+    return {"high": UNDER_CORNICE - 40.0, "backing": 5.0, "box": box, "root": slats, **sides}
 
 
 def _facets(length: float) -> dict[str, object]:

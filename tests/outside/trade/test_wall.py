@@ -1,13 +1,14 @@
 """Paneled walls against what is not ours: the panel sum, borders from the trim, printed miter tables, areas by shapely."""
 
 from itertools import combinations
+from math import asin
 
 import numpy as np
 import pytest
 import trimesh
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from shapely import box, union_all
+from shapely import LineString, Polygon, box, union_all
 
 from makers import CATALOG, ROOM, WALL, a_room, made
 from outside.trade.test_room_solids import solids
@@ -19,6 +20,7 @@ from tallplank.core.job.scheme import Facets, Panel, Peak, Region, Scheme
 from tallplank.core.joinery.wall.facet import relief_over
 from tallplank.core.joinery.wall.solve import solve
 from tallplank.core.shop.moldinglist import flat_settings, moldinglist
+from tallplank.core.space.bow import Bow
 
 INCH = 25.4
 
@@ -122,3 +124,15 @@ def test_facets_against_trimesh_and_manifold(peaks: tuple[Peak, ...], across: in
                 assert abs(bevel) == pytest.approx(angles[key], abs=1e-3)
                 found += 1
     assert found >= len(angles), "every edge between two boards is on one of them or more"
+
+
+@pytest.mark.parametrize(("chord", "rise"), [(600.0, 100.0), (2000.0, 40.0), (800.0, 399.0)])
+def test_a_bow_by_its_chord_and_rise(chord: float, rise: float) -> None:
+    """R = (c² / 4 + h²) / (2 h), length 2 R asin(c / 2 R); the points by shapely's length, the bent skin by trimesh's volume."""
+    bow = Bow(0.0, chord, 200.0, rise, 6.0)
+    radius = (chord**2 / 4 + rise**2) / (2 * rise)
+    assert bow.radius == pytest.approx(radius)
+    assert LineString(bow.arc(-bow.half, bow.half, radius)).length == pytest.approx(2 * radius * asin(chord / 2 / radius), rel=1e-3)
+    skin = trimesh.creation.extrude_polygon(Polygon(bow.skin(-bow.half, bow.half)), 2400.0)
+    assert skin.is_volume
+    assert skin.volume == pytest.approx((radius**2 - (radius - 6.0) ** 2) * asin(chord / 2 / radius) * 2400.0, rel=2e-3)

@@ -39,14 +39,15 @@ class ElevationPane(DrawingCanvas):
             drawn = elevation(made, room.id, face.id, store.derived.wrong, working=stage not in UNMARKED, surveyed=stage == "survey")
             if stage != "walls":
                 return drawn
-            chains = tuple(solve_chains(made, room.id, face.id))
+            of = self._picked_region()
+            chains = tuple(solve_chains(made, room.id, face.id, of)) if of is not None else ()
             return replace(drawn, targets=tuple(region_targets(made, room.id, face.id)), chains=chains)
 
         super().__init__(store, tokens, draw, textured=store.state.stage == "finish")
         self.hint = lambda: drawing_hint(store, on_plan=False)
         arranger = Arranger(store, on_plan=False)
         self.work_with((MeasureTool(self, "elevation"), PlaceTool(self, arranger)), (RegionTool(self), SelectTool(self, arranger)))
-        self._subscriptions.append(store.subscribe(lambda s: s.pick, lambda _: self.update(), now=False))
+        self._subscriptions.append(store.subscribe(lambda s: s.pick, lambda _: self._pick_changed(), now=False))
         self._subscriptions.append(store.subscribe(lambda s: s.stage, lambda _: self._stage_changed(), now=False))
 
     def restyle(self, tokens: Tokens, *, textured: bool = False) -> None:
@@ -54,9 +55,20 @@ class ElevationPane(DrawingCanvas):
 
     def chosen(self) -> frozenset[Subject]:
         if self.store.state.stage == "walls":
-            scheme = shown_scheme(self.store)
-            return frozenset({OfRegion(self.store.state.room, scheme.id, picked_path(self.store))}) if scheme is not None else frozenset()
+            picked = self._picked_region()
+            return frozenset({picked}) if picked is not None else frozenset()
         return frozenset(with_members(self.store))
+
+    def _picked_region(self) -> OfRegion | None:
+        """The region of the shown wall that the Spec is about."""
+        scheme = shown_scheme(self.store)
+        return OfRegion(self.store.state.room, scheme.id, picked_path(self.store)) if scheme is not None else None
+
+    def _pick_changed(self) -> None:
+        """At Walls the sums that are written follow what is picked."""
+        if self.store.state.stage == "walls":
+            self.refresh()
+        self.update()
 
     def _stage_changed(self) -> None:
         self.restyle(self.tokens)

@@ -19,6 +19,7 @@ from tallplank.session.wall import merge, mirror, onto_other_walls, pick_around,
 CORNERS = (("rounded", "Rounded", None), ("scooped", "Scooped", None), ("notched", "Notched", None))
 FACE = 12.0
 """How thick the face of a boxing is where there was no backing."""
+BOXES = (("boards", "Sides and lid"), ("clear", "Keeps clear by"), ("batten", "Batten width"), ("pitch", "Batten pitch"))
 SPLITS = (("across", "Side by side", None), ("up", "One above the other", None))
 
 
@@ -38,7 +39,7 @@ class WallPanel(Panel):
     def key(store: Store) -> tuple[object, ...]:
         """What the panel's rows depend on."""
         scheme, region = shown_scheme(store), picked_region(store)
-        boxed = scheme is not None and scheme.box is not None
+        boxed = (scheme.box is not None) + bool(scheme.box and scheme.box.bow) if scheme is not None else 0
         shape = (type(region.fill), bool(region.parts), bool(region.count or region.wanted)) if region is not None else ()
         return ("wall", store.state.room, scheme.id if scheme is not None else "", boxed, picked_path(store), shape)
 
@@ -80,15 +81,29 @@ class WallPanel(Panel):
             self.length(words, lambda n=name: getattr(self._scheme(), n), lambda v, n=name: self._put(n, **{n: v}))  # type: ignore[misc]
         self.length("Up to", lambda: self._scheme().high, lambda v: self._put("height", high=v))
         self.length("Backing", lambda: self._scheme().backing, lambda v: self._put("backing", backing=v))
+        self.length("Stud pitch", lambda: self._scheme().studs, lambda v: self._put("stud pitch", studs=v or 0.0))
         self.length("Boxed out by", lambda: self._box().deep if self._scheme().box is not None else 0.0, self._put_box)
         if self._scheme().box is not None:
-            for name, words in (("clear", "Keeps clear by"), ("batten", "Batten width"), ("pitch", "Batten pitch")):
+            self._bow_rows()
+            for name, words in (
+                ("boards", "Sides and lid"),
+                ("clear", "Keeps clear by"),
+                ("batten", "Batten width"),
+                ("pitch", "Batten pitch"),
+            ):
                 self.length(words, lambda n=name: getattr(self._box(), n), lambda v, n=name: self._put(n, box=self._box().but(**{n: v})))  # type: ignore[misc]
         for name, words, role in (("base", "Baseboard", "base"), ("rail", "Rail", "chair-rail"), ("crown", "Crown", "crown")):
             items = (("", "None", None), *((h.id, h.name, None) for h in self.store.catalog.hardware_for(role)))  # type: ignore[arg-type]
             self.pick(words, items, lambda n=name: getattr(self._scheme(), n) or "", lambda v, n=name: self._put(n, **{n: str(v) or None}))  # type: ignore[misc]
         finishes = (("", "As the job's fronts", None), *finish_choices(self.store.catalog, "front", self._tokens))
         self.pick("Finish", finishes, lambda: self._scheme().finish or "", lambda v: self._put("finish", finish=str(v) or None))
+
+    def _bow_rows(self) -> None:
+        self.length("Bows out by", lambda: self._box().bow, lambda v: self._put("bow", box=self._box().but(bow=v or 0.0)))
+        if self._box().bow:
+            boards = self.store.catalog.boards.values()
+            skins = (("", "Sawn in from behind", None), *((b.id, b.name, None) for b in boards if b.bends))
+            self.pick("Skin", skins, lambda: self._box().skin or "", lambda v: self._put("skin", box=self._box().but(skin=str(v) or None)))
 
     def _box(self) -> Boxing:
         return self._scheme().box or Boxing()

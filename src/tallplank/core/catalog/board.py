@@ -33,6 +33,9 @@ class Board(Record):
     movement: Annotated[float, Field(ge=0, lt=0.02)] = 0.0
     """By what share solid wood grows across its grain for each per cent of moisture; 0 for what does not move."""
 
+    bends: Mapping[str, Positive] = {}
+    """To what radius, inside, it bends without being cut, by thickness; what is not named is sawn in from behind."""
+
     def price_m2(self, thickness: float) -> float | None:
         """Price of a square metre, or None if the board is not sold in this thickness."""
         return self.prices.get(f"{thickness:g}")

@@ -9,8 +9,10 @@ from tallplank.core.check.record import Finding, shown
 from tallplank.core.job.face import Face
 from tallplank.core.job.wall import Service
 from tallplank.core.joinery.made import Made
+from tallplank.core.joinery.part.form.bent import Bent
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.joinery.wall.covered import CUT_FOR, around, columns_at, is_hidden, needed_depth, overlap
+from tallplank.core.joinery.wall.bowed import SKIN, least_radius
+from tallplank.core.joinery.wall.covered import CUT_FOR, at_side, columns_at, is_hidden, needed_depth, overlap
 
 SLIVER, ROUND_IT = 20.0, 8.0
 """The narrowest board, and how much of one board there is round a socket."""
@@ -27,6 +29,7 @@ def paneled_walls(made: Made) -> Iterator[Finding]:
             yield from _sockets(made, run, face)
             yield from _slivers(made, run)
             yield from _not_sold(made, run)
+            yield from _too_tight(made, run)
 
 
 def _sockets(made: Made, run: Run, face: Face) -> Iterator[Finding]:
@@ -74,6 +77,18 @@ def _not_sold(made: Made, run: Run) -> Iterator[Finding]:
             return
 
 
+def _too_tight(made: Made, run: Run) -> Iterator[Finding]:
+    """A face that bows out more than its board bends."""
+    for part in run.parts:
+        if part.tag.role == SKIN and isinstance(part.form, Bent):
+            radius, least = part.form.inner_radius, least_radius(made.catalog, part)
+            if radius < least:
+                board = made.catalog.boards[part.board].name
+                text = f"{run.label} bends to a radius of {shown(made.job, radius)}; {board} bends to {shown(made.job, least)}."
+                yield Finding("error", "bend-too-tight", text, "Let it bow out by less, make it wider, or take a thinner board.")
+                return
+
+
 def _not_hidden(made: Made) -> Iterator[Finding]:
     """What stands in a boxing that is too shallow or too narrow to hide it."""
     for room in made.job.rooms:
@@ -82,6 +97,6 @@ def _not_hidden(made: Made) -> Iterator[Finding]:
             for column, span in columns_at(room, face) if scheme.box is not None else ():
                 if overlap(scheme, face, column, span, room.height) and not is_hidden(column, face, scheme):
                     deep = shown(made.job, needed_depth(column, face, scheme))
-                    start, stop = (shown(made.job, x) for x in (max(span[0] - around(scheme), 0.0), span[1] + around(scheme)))
+                    start, stop = (shown(made.job, x) for x in (max(span[0] - at_side(scheme), 0.0), span[1] + at_side(scheme)))
                     text = f"{scheme.name} does not hide {column.name}: it has to be {deep} deep and to stand from {start} to {stop}."
                     yield Finding("error", "not-hidden", text, "Make it deeper or wider, or let it end beside it.")

@@ -35,13 +35,17 @@ def schemes_at(made: Made, room_id: str, face_id: str) -> Iterator[tuple[Scheme,
                 continue
 
 
-def solve_chains(made: Made, room_id: str, face_id: str) -> Iterator[Chain]:
-    """The sums that were solved: for each scheme the widths along its first division across, and the heights along its first one up."""
+def solve_chains(made: Made, room_id: str, face_id: str, of: OfRegion) -> Iterator[Chain]:
+    """The sums that were solved round a region: the widths along the innermost division across that it is in, and the heights likewise.
+
+    Where it is in none, those of the first such division of its scheme.
+    """
     for scheme, solved in schemes_at(made, room_id, face_id):
-        for split in ("across", "up"):
-            field = next((f for f in solved.fields if f.region.parts and f.region.split == split), None)
-            if field is not None:
-                yield _chain(room_id, scheme, solved, field)
+        for split in ("across", "up") if scheme.id == of.scheme else ():
+            divided = [f for f in solved.fields if f.region.parts and f.region.split == split]
+            around = [f for f in divided if of.path[: len(f.path)] == f.path]
+            if divided:
+                yield _chain(room_id, scheme, solved, max(around, key=lambda f: len(f.path), default=divided[0]))
 
 
 def _chain(room_id: str, scheme: Scheme, solved: Solved, field: Field) -> Chain:

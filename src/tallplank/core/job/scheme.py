@@ -208,7 +208,13 @@ class Boxing(Record):
     """What stands before a wall over a frame of battens, with boards at its sides, and hides what is behind it."""
 
     deep: Annotated[float, Field(ge=20, le=3000, allow_inf_nan=False)] = 200.0
-    """How far its face stands before the wall."""
+    """How far its face stands before the wall; at its ends, where it bows out."""
+    bow: NotNegative = 0.0
+    """By how much more its face stands before the wall in the middle: part of a circle, seen from above. 0 for a flat one."""
+    skin: Id | None = None
+    """The board that is bent where it bows out; that of its finish, sawn in from behind, where it is not given."""
+    boards: BoardWidth = 0.0
+    """How thick the boards at its sides and its lid are; as its face where it is 0."""
     clear: NotNegative = 10.0
     """How far it keeps from what it hides."""
     batten: Annotated[float, Field(ge=15, le=200, allow_inf_nan=False)] = 60.0
@@ -236,12 +242,19 @@ class Scheme(Record):
     finish: Id | None = None
     box: Boxing | None = None
     """Where it does not lie on the wall but stands before it; its face is the backing."""
+    studs: NotNegative = 600.0
+    """How far apart the studs are that boards are fixed to, from the left end of the wall: seams lie on them. 0 for a solid wall."""
     root: Region = Region()
 
     @property
     def stands(self) -> float:
         """How far the face of its backing is before the wall."""
         return self.backing if self.box is None else self.box.deep
+
+    @property
+    def side(self) -> float:
+        """How thick the boards at the sides of a boxing and its lid are."""
+        return (self.box.boards if self.box is not None else 0.0) or self.backing
 
     @model_validator(mode="after")
     def _is_sound(self) -> Self:

@@ -6,7 +6,7 @@ Sizes are common practice, no source; in inch jobs they are whole fractions of a
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
-from tallplank.core.job.scheme import Cover, Facets, Frame, Frames, Grooves, Kept, Outline, Panel, Peak, Region, Slats
+from tallplank.core.job.scheme import Boxing, Cover, Facets, Frame, Frames, Grooves, Kept, Outline, Panel, Peak, Region, Slats
 from tallplank.core.measure.length import LengthUnit
 
 INCH = LengthUnit.INCH.value
@@ -128,6 +128,13 @@ def _arches(s: Sizes) -> Values:
     }
 
 
+def _bowed(s: Sizes) -> Values:
+    fill = Slats(width=s.of(19.0, 0.75), gap=s.of(22.0, 0.875), deep=s.of(30.0, 1.25))
+    box = Boxing(deep=s.of(150.0, 6.0), bow=s.of(150.0, 6.0), skin="bend-ply", boards=s.of(18.0, 0.75))
+    ends = s.of(300.0, 12.0)
+    return {"left": ends, "right": ends, "backing": s.of(8.0, 0.25), "box": box, "root": Region(fill=fill)}
+
+
 def _facets(s: Sizes) -> Values:
     fill = Facets(across=3, up=2, peaks=(Peak(across=0.35, up=0.6, out=s.of(90.0, 3.5)),), thick=s.of(6.0, 0.25), mirrored=True)
     field = Region(split="across", wanted=s.of(1800.0, 72.0), parts=(Region(fill=fill),))
@@ -147,6 +154,7 @@ STARTS: Mapping[str, Start] = {
     "mirror": Start("Round a mirror", "A mirror in the middle, a panel at each side", _mirror),
     "screen": Start("Round a screen", "A field that is kept free between slats", _screen),
     "arches": Start("Arches", "Arched frames side by side, slats in each", _arches),
+    "bowed": Start("Bowed boxing", "Slats on a face that bows out before the wall and hides what is behind it", _bowed),
     "facets": Start("Facets", "A relief of flat boards, mirrored from one to the next", _facets),
     "reeded": Start("Reeded wall", "Close grooves up to the ceiling", _reeded),
 }

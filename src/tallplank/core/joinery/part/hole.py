@@ -8,7 +8,7 @@ from typing import Literal, NamedTuple
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Ring
 
-PocketKind = Literal["groove", "rebate", "tongue", "dado", "notch", "recess", "cutout"]
+PocketKind = Literal["groove", "rebate", "tongue", "dado", "notch", "recess", "cutout", "kerf"]
 HoleKind = Literal[
     "cam",
     "bolt",
@@ -38,6 +38,7 @@ POCKET_TOOLS: dict[PocketKind, str] = {
     "notch": "router 12",
     "recess": "router 12",
     "cutout": "router 12",
+    "kerf": "circular saw 3.2",
 }
 FORSTNER_FROM = 14.5
 HOLE_NAMES: dict[HoleKind, str] = {

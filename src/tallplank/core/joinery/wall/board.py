@@ -119,11 +119,13 @@ def _is_rectangle(ring: Ring) -> bool:
     return len(ring) == 4 and all(min(abs(p[i] - low[i]), abs(p[i] - high[i])) < SAME for p in ring for i in (0, 1))
 
 
-def pieces_within(start: float, end: float, seams: Sequence[float], widest: float) -> list[tuple[float, float]]:
-    """From start to end in pieces no wider than the sheet: up to the farthest seam within reach, else in equal ones."""
+def pieces_within(
+    start: float, end: float, seams: Sequence[float], widest: float, studs: Sequence[float] = ()
+) -> list[tuple[float, float]]:
+    """From start to end in pieces no wider than the sheet: up to the farthest seam within reach, else stud, else in equal ones."""
     found, at = [], start
     while end - at > widest + NEAR:
-        reach = [s for s in seams if at + NEAR < s <= at + widest]
+        reach = [s for s in seams if at + NEAR < s <= at + widest] or [s for s in studs if at + NEAR < s <= min(at + widest, end - NEAR)]
         after = [s for s in seams if s > at + widest]
         to = after[0] if after else end
         cut = max(reach, default=at + (to - at) / ceil((to - at) / widest))

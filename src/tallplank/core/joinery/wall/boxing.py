@@ -8,18 +8,18 @@ from itertools import product
 from math import ceil
 from typing import NamedTuple
 
-from shapely import Polygon, box, union_all
+from shapely import Polygon, box
 
 from tallplank.core.error import mm
 from tallplank.core.job.scheme import Boxing
-from tallplank.core.joinery.part.form.form import SHEET
-from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.setout.collector import Lay
 from tallplank.core.joinery.wall.area import Area
-from tallplank.core.joinery.wall.board import Making, shapes_of
+from tallplank.core.joinery.wall.board import Making, pieces_within
+from tallplank.core.joinery.wall.bowed import add_level, add_ribs, bow_of, kept_clear
 from tallplank.core.measure.size import Size
+from tallplank.core.space.bow import Bow
 from tallplank.core.space.outline import Ring
 
 LEAST = 20.0
@@ -36,66 +36,81 @@ class Hull(NamedTuple):
     deep: float
 
 
-def add_boxing(making: Making, boxing: Boxing, sides: tuple[bool, bool], hides: Sequence[tuple[Ring, float]]) -> None:
+def add_boxing(making: Making, boxing: Boxing, sides: tuple[bool, bool], hides: Sequence[tuple[Ring, float]]) -> list[float]:
     """The frame, the boards at those `sides` that are free, and the lid; it `hides` what has these outlines, seen from its face, and tops.
 
+    Returns the middles of its battens, where its face may have seams.
+
     Raises:
-        BuildError: it is too narrow or too low for its boards.
+        BuildError: it is too narrow or too low for its boards, or it does not bend so far.
     """
-    scheme, whole = making.solved.scheme, making.solved.whole
-    side = scheme.backing
-    hull = Hull(whole.x + side * sides[0], whole.right - side * sides[1], whole.z, whole.top, boxing.deep - side)
+    scheme, whole, inner = making.solved.scheme, making.solved.whole, making.solved.inner
+    side = scheme.side
+    hull = Hull(inner.x + side * sides[0], inner.right - side * sides[1], whole.z, whole.top, boxing.deep - scheme.backing)
     thick = chosen_finish(making.catalog, making.standard, None, "carcass").thickness
     if hull.right - hull.left < 2 * thick + LEAST or hull.high - hull.low < 2 * thick + side + LEAST:
         raise BuildError(f"A boxing is wider and higher than {mm(2 * thick + 2 * side + LEAST)}: its battens stand in it.")
-    _add_sides(making, whole, hull, sides)
+    bow = bow_of(scheme, inner, sides) if boxing.bow else None
+    around = [ring for ring, _ in hides]
+    frame = hull if bow is None else hull._replace(deep=bow.end)
+    places = batten_places(frame, boxing, thick, min(boxing.batten, frame.deep), around)
+    seams = [x + thick / 2 for x in places]
+    _add_sides(making, whole, hull if bow is None else hull._replace(deep=boxing.deep), sides)
     if scheme.high is not None:
-        _add_lid(making, boxing, hull, [ring for ring, top in hides if top > hull.high - side])
-        hull = hull._replace(high=hull.high - side)
-    _add_frame(making, boxing, hull, thick, [ring for ring, _ in hides])
+        _add_lid(making, boxing, hull, bow, [ring for ring, top in hides if top > hull.high - side], seams)
+        frame = frame._replace(high=frame.high - side)
+    _add_plates(making, boxing, frame, bow, around, seams)
+    _add_battens(making, boxing, frame, bow, places)
+    return seams
 
 
 def _add_sides(making: Making, whole: Area, hull: Hull, sides: tuple[bool, bool]) -> None:
     scheme = making.solved.scheme
-    finish = making.finish(scheme.finish, scheme.backing)
-    sizes = (
-        Size.of(hull.high - hull.low, "height"),
-        Size.of(hull.deep, "from the wall to its face"),
-        Size.of(finish.thickness, "board"),
-    )
-    for is_free, name, x in ((sides[0], "left", whole.x), (sides[1], "right", whole.right - finish.thickness)):
+    finish = making.finish(scheme.finish, scheme.side)
+    deep, board = Size.of(hull.deep, "from the wall to its face"), Size.of(finish.thickness, "board")
+    ends = ((sides[0], "left", whole.x), (sides[1], "right", whole.right - finish.thickness))
+    heights = pieces_within(hull.low, hull.high, [], making.catalog.boards[finish.board].sheet[0])
+    for (is_free, name, x), (low, high) in product(ends, heights):
         if is_free:
-            making.out.add(Tag("boxing side", name), "front", "front", finish, sizes, Lay("+z", "-y", (x, 0.0, hull.low)))
+            sizes = (Size.of(high - low, "height"), deep, board)
+            making.out.add(Tag("boxing side", name), "front", "front", finish, sizes, Lay("+z", "-y", (x, 0.0, low)))
 
 
-def _add_lid(making: Making, boxing: Boxing, hull: Hull, hidden: Sequence[Ring]) -> None:
+def _add_lid(making: Making, boxing: Boxing, hull: Hull, bow: Bow | None, hidden: Sequence[Ring], seams: Sequence[float]) -> None:
     """A board from the wall to the face, cut out round what goes on above it."""
     scheme = making.solved.scheme
-    finish = making.finish(scheme.finish, scheme.backing)
-    shape = box(hull.left, -hull.deep, hull.right, 0.0)
-    around = [Polygon(ring).buffer(boxing.clear, join_style="mitre") for ring in hidden]
-    for piece in shapes_of(shape.difference(union_all(around))):
-        x0, y0, x1, y1 = piece.bounds
-        ring = tuple((x - x0, y1 - y) for x, y in reversed(piece.exterior.coords[:-1]))
-        form = SHEET if abs(piece.area - (x1 - x0) * (y1 - y0)) < 1.0 else Outlined(ring)
-        sizes = (Size.of(x1 - x0, "between its sides"), Size.of(y1 - y0, "from the wall to its face"), Size.of(finish.thickness, "board"))
-        making.out.add(Tag("boxing lid"), "front", "front", finish, sizes, Lay("+x", "-y", (x0, y1, hull.high)), form=form)
+    finish = making.finish(scheme.finish, scheme.side)
+    shape = box(hull.left, -hull.deep, hull.right, 0.0) if bow is None else Polygon(bow.space())
+    add_level(making, Tag("boxing lid"), shape, hull.high, finish, kept_clear(boxing, hidden), seams)
 
 
-def _add_frame(making: Making, boxing: Boxing, hull: Hull, thick: float, hidden: Sequence[Ring]) -> None:
-    """Plates above and below, and upright battens between them, behind the face."""
+def _add_plates(making: Making, boxing: Boxing, hull: Hull, bow: Bow | None, hidden: Sequence[Ring], seams: Sequence[float]) -> None:
+    """Boards that lie above and below the battens, behind the face."""
     finish = chosen_finish(making.catalog, making.standard, None, "carcass")
+    levels = (("lower", hull.low + finish.thickness), ("upper", hull.high))
+    if bow is not None:
+        add_ribs(making, boxing, bow, levels, finish, hidden, seams)
+        return
     wide = min(boxing.batten, hull.deep)
+    width, board = Size.of(wide, "width of battens"), Size.of(finish.thickness, "board")
+    longest = making.catalog.boards[finish.board].sheet[0]
+    for (name, z), (start, stop) in product(levels, _plates(hull, boxing, wide, hidden)):
+        for a, b in pieces_within(start, stop, seams, longest):
+            size = Size.of(b - a, "between its sides" if (a, b) == (hull.left, hull.right) else "up to a batten or to what it hides")
+            lay = Lay("+x", "-y", (a, wide - hull.deep, z))
+            making.out.add(Tag("boxing plate", name), "carcass", "carcass", finish, (size, width, board), lay)
+
+
+def _add_battens(making: Making, boxing: Boxing, hull: Hull, bow: Bow | None, places: Sequence[float]) -> None:
+    """Upright boards between the plates, behind the face."""
+    finish = chosen_finish(making.catalog, making.standard, None, "carcass")
+    thick, wide = finish.thickness, min(boxing.batten, hull.deep)
     width, board = Size.of(wide, "width of battens"), Size.of(thick, "board")
-    back = wide - hull.deep
-    for (name, z), (a, b) in product((("lower", hull.low + thick), ("upper", hull.high)), _plates(hull, boxing, wide, hidden)):
-        size = Size.of(b - a, "between its sides" if (a, b) == (hull.left, hull.right) else "up to what it hides")
-        making.out.add(Tag("boxing plate", name), "carcass", "carcass", finish, (size, width, board), Lay("+x", "-y", (a, back, z)))
-    high = Size.of(hull.high - hull.low - 2 * thick, "between the plates")
-    for x in batten_places(hull, boxing, thick, wide, hidden):
-        making.out.add(
-            Tag("boxing batten"), "carcass", "carcass", finish, (high, width, board), Lay("+z", "-y", (x, back, hull.low + thick))
-        )
+    heights = pieces_within(hull.low + thick, hull.high - thick, [], making.catalog.boards[finish.board].sheet[0])
+    for x, (low, high) in product(places, heights):
+        room = hull.deep if bow is None else min(bow.room_at(x), bow.room_at(x + thick))
+        sizes = (Size.of(high - low, "between the plates"), width, board)
+        making.out.add(Tag("boxing batten"), "carcass", "carcass", finish, sizes, Lay("+z", "-y", (x, wide - room, low)))
 
 
 def batten_places(hull: Hull, boxing: Boxing, thick: float, wide: float, hidden: Sequence[Ring]) -> list[float]:

@@ -3,6 +3,7 @@
 from collections.abc import Hashable, Iterator, Sequence
 from dataclasses import replace
 from functools import partial
+from math import floor
 
 from shapely import Polygon, union_all
 
@@ -17,6 +18,7 @@ from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.joinery.wall.area import Area, rectangle_of
 from tallplank.core.joinery.wall.board import NEAR, Making, add_boards, pieces_within
+from tallplank.core.joinery.wall.bowed import add_on_skin, add_skin, bow_of
 from tallplank.core.joinery.wall.boxing import add_boxing
 from tallplank.core.joinery.wall.corner import Corners
 from tallplank.core.joinery.wall.covered import Standing, covered_on, cut_outs_on, is_hidden, seen_from
@@ -25,6 +27,7 @@ from tallplank.core.joinery.wall.kept import add_kept
 from tallplank.core.joinery.wall.shape import boards_around
 from tallplank.core.joinery.wall.solve import Field, Solved, Strip, solve
 from tallplank.core.joinery.wall.trim import add_trims
+from tallplank.core.space.bow import Bow
 
 
 def wall_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard, members: Sequence[Standing] = ()) -> Iterator[Run]:
@@ -67,18 +70,31 @@ def make_scheme(
     usual = chosen_finish(catalog, standard, None, "front").id
     around = (face.length, face.height, tuple(covered), tuple(cut_outs_on(face)), scheme.stands, usual)
     making = Making(catalog, standard, face, solved, free, covered, out, around)
-    _add_backing(making, corners.hidden)
+    seams, sides = [], (not corners.is_in_corner("left"), not corners.is_in_corner("right"))
     if scheme.box is not None:
-        sides = (not corners.is_in_corner("left"), not corners.is_in_corner("right"))
-        add_boxing(
-            making, scheme.box, sides, [(seen_from(c, face), c.top(room.height)) for c in room.columns if is_hidden(c, face, scheme)]
-        )
+        if corners.bows_into_another():
+            raise BuildError("A boxing that bows out has no other boxing beside it in a corner: let one of them end before it.")
+        hides = [(seen_from(c, face), c.top(room.height)) for c in room.columns if is_hidden(c, face, scheme)]
+        seams = add_boxing(making, scheme.box, sides, hides)
+        if scheme.box.bow:
+            _add_bowed(making, bow_of(scheme, solved.inner, sides), seams)
+            return solved
+    _add_backing(making, corners.hidden, seams)
     for strip in solved.strips:
         _add_kept_strip(replace(making, proud=strip.proud), strip, corners.hidden)
     for field in solved.fields:
         _add_field(replace(making, proud=field.proud), field, corners.hidden)
     add_trims(making, corners)
     return solved
+
+
+def _add_bowed(making: Making, bow: Bow, seams: Sequence[float]) -> None:
+    """What is bent and what stands on it."""
+    scheme = making.solved.scheme
+    if scheme.base or scheme.rail or scheme.crown:
+        raise BuildError("A boxing that bows out has no moldings: they do not bend.")
+    add_skin(making, bow, seams)
+    add_on_skin(making, bow)
 
 
 def _add_kept_strip(making: Making, strip: Strip, hidden: float) -> None:
@@ -151,8 +167,8 @@ def _middles(making: Making) -> list[float]:
     return sorted(s.area.x + s.area.width / 2 for s in making.solved.strips if s.upright)
 
 
-def _add_backing(making: Making, hidden: float) -> None:
-    """Boards behind all of it but what is kept free, with seams in the middle of boards that stand there, as the sheet asks for."""
+def _add_backing(making: Making, hidden: float, seams: Sequence[float]) -> None:
+    """Boards behind all of it but what is kept free, as the sheet asks for: with seams on boards that stand there, battens or studs."""
     scheme, whole, inner = making.solved.scheme, making.solved.whole, making.solved.inner
     if not scheme.backing:
         return
@@ -161,6 +177,12 @@ def _add_backing(making: Making, hidden: float) -> None:
     all_of_it = rectangle_of(Area(inner.x, whole.z, inner.width + hidden, whole.height))
     shape = all_of_it.difference(union_all(kept)) if kept else all_of_it
     wide = making.catalog.boards[finish.board].sheet[1]
-    for a, b in pieces_within(inner.x, inner.right + hidden, _middles(making), wide):
+    for a, b in pieces_within(inner.x, inner.right + hidden, _middles(making), wide, seams or _studs(making)):
         piece = rectangle_of(Area(a, whole.z, b - a, whole.height)).intersection(shape)
         add_boards(making, Tag("backing"), piece, finish, scheme.backing - scheme.stands, upright=True)
+
+
+def _studs(making: Making) -> list[float]:
+    """Where the studs of the wall are, in the middle of each."""
+    pitch = making.solved.scheme.studs
+    return [pitch * i for i in range(1, floor(making.face.length / pitch) + 1)] if pitch else []

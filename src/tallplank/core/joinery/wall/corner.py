@@ -18,6 +18,7 @@ from tallplank.core.joinery.rule.choice import chosen_finish
 
 Trim = Literal["base", "rail", "crown"]
 Side = Literal["left", "right"]
+SIDES: tuple[Side, Side] = ("left", "right")
 NEAR = 1.0
 """An end that is so near to a corner of the room is in it."""
 
@@ -74,6 +75,12 @@ class Corners:
     @property
     def _face(self) -> Face:
         return self.faces[self.scheme.face]
+
+    def bows_into_another(self) -> bool:
+        """Whether a boxing that bows out and another boxing meet in a corner."""
+        mates = [mate for side in SIDES if (mate := self._mate(side)) is not None and mate.box is not None]
+        own = self.scheme.box
+        return own is not None and any(own.bow or (mate.box is not None and mate.box.bow) for mate in mates)
 
     def is_in_corner(self, side: Side) -> bool:
         """Whether it reaches into a corner of the room at a side."""

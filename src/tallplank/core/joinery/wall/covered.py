@@ -8,6 +8,7 @@ from tallplank.core.job.scheme import Scheme
 from tallplank.core.job.standing import Column
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.wall.area import Area
+from tallplank.core.space.bow import Bow
 from tallplank.core.space.outline import Ring, strip_span
 
 AGAINST = 30.0
@@ -61,18 +62,27 @@ def is_hidden(column: Column, face: Face, scheme: Scheme) -> bool:
     if scheme.box is None:
         return False
     xs = [x for x, _ in seen_from(column, face)]
-    beside = scheme.left + around(scheme) <= min(xs) and max(xs) <= face.length - scheme.right - around(scheme)
+    beside = scheme.left + at_side(scheme) <= min(xs) and max(xs) <= face.length - scheme.right - at_side(scheme)
     return beside and needed_depth(column, face, scheme) <= scheme.box.deep
 
 
 def needed_depth(column: Column, face: Face, scheme: Scheme) -> float:
-    """How deep a boxing has to be to hide something."""
-    return around(scheme) - min(y for _, y in seen_from(column, face))
+    """How deep a boxing has to be to hide something, at its ends where it bows out."""
+    before = scheme.backing + (scheme.box.clear if scheme.box is not None else 0.0)
+    return max(before - y - _bowed_at(x, face, scheme) for x, y in seen_from(column, face))
 
 
-def around(scheme: Scheme) -> float:
+def _bowed_at(x: float, face: Face, scheme: Scheme) -> float:
+    """By how much more than at its ends a boxing has room at a place along its wall, and as far beside it as it keeps clear."""
+    if scheme.box is None or not scheme.box.bow:
+        return 0.0
+    bow = Bow(scheme.left + scheme.side, face.length - scheme.right - scheme.side, scheme.box.deep, scheme.box.bow, scheme.backing)
+    return min(bow.room_at(x - scheme.box.clear), bow.room_at(x + scheme.box.clear)) - (scheme.box.deep - scheme.backing)
+
+
+def at_side(scheme: Scheme) -> float:
     """How much more than what it hides a boxing takes up at each side: its board, and what it keeps clear of."""
-    return scheme.backing + (scheme.box.clear if scheme.box is not None else 0.0)
+    return scheme.side + (scheme.box.clear if scheme.box is not None else 0.0)
 
 
 def overlap(scheme: Scheme, face: Face, column: Column, span: tuple[float, float], ceiling: float) -> bool:

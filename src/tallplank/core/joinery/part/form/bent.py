@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from math import dist
 
 import numpy as np
 
@@ -24,6 +25,13 @@ class Bent(PlainForm):
     body: Frame
     outline: Ring
     height: float
+
+    @property
+    def inner_radius(self) -> float:
+        """Of the circle through both ends and the middle of its inner face."""
+        inner = self.outline[len(self.outline) // 2 :]
+        a, b, c = inner[0], inner[len(inner) // 2], inner[-1]
+        return dist(a, b) * dist(b, c) * dist(c, a) / (4 * area((a, b, c)))
 
     def volume(self, size: Size3, pockets: Sequence[Pocket]) -> float:
         """See `Sheet`; what is cut from bent boards is cut when they are flat, and none is so far."""
