@@ -22,6 +22,7 @@ from vtkmodules.vtkRenderingCore import (
 
 from tallplank.core.catalog.look import Look
 from tallplank.core.job.picture import Picture
+from tallplank.core.measure.memo import are_same
 from tallplank.core.solid.mesh import Faces
 from tallplank.core.solid.scene import Block, SideSolids, Solids
 from tallplank.core.solid.shell import STANDS
@@ -112,6 +113,8 @@ class Scene:
         self._pictures: Mapping[str, Picture] = {}
         self._standing: dict[str, tuple[NDArray[np.float64], NDArray[np.float64]]] = {}
         """The boxes around what stands in the room and may hide units, by the names of their actors."""
+        self._surfaces: dict[str, tuple[object, ...]] = {}
+        """What each actor shows, and with what picture and colours."""
         self._sides: Sequence[SideSolids] = ()
         self._side_lines: list[vtkActor] = []
         self._opacity, self._kept = 1.0, ""
@@ -156,19 +159,21 @@ class Scene:
         _set_lines(self._lines, solids.lines)
 
     def _show_sides(self, sides: Sequence[SideSolids]) -> set[str]:
-        """Show what is mounted on walls; returns the names of its actors."""
-        for lines in self._side_lines:
+        """Show what is mounted on walls, anew only what is not as it was; returns the names of its actors."""
+        before, found = self._sides, set()
+        for lines in self._side_lines[len(sides) :]:
             self.renderer.RemoveActor(lines)
-        self._sides, self._side_lines, found = sides, [], set()
+        self._sides, self._side_lines = sides, self._side_lines[: len(sides)]
         for number, side in enumerate(sides):
             for batch in side.batches:
                 name = f"{batch.look}{STANDS}{number}"
                 self._show_faces(name, batch.faces)
                 found.add(name)
-            lines = self._line_actor(1.0)
-            lines.GetProperty().SetColor(*self._tones.line)
-            _set_lines(lines, side.lines)
-            self._side_lines.append(lines)
+            if number == len(self._side_lines):
+                self._side_lines.append(self._line_actor(1.0))
+            self._side_lines[number].GetProperty().SetColor(*self._tones.line)
+            if number >= len(before) or before[number] is not side:
+                _set_lines(self._side_lines[number], side.lines)
         return found
 
     def _hide_from_behind(self) -> None:
@@ -280,11 +285,16 @@ class Scene:
     def _show_faces(self, name: str, faces: Faces) -> None:
         if name not in self._actors:
             self._actors[name] = self._face_actor(name)
+            self._surfaces.pop(name, None)
             self.renderer.AddActor(self._actors[name][0])
         opacity = GLASS if name in self._looks and self._looks[name].kind == "glass" else 1.0
         self._actors[name][0].GetProperty().SetOpacity(1.0 if name == self._kept else opacity * self._opacity)
         key = _look_of(name)
         picture = self._pictures.get(key)
+        shown = (faces, picture, self._tones)
+        if are_same(shown, self._surfaces.get(name, ())):
+            return
+        self._surfaces[name] = shown
         scale = (picture.width, picture.height) if picture else (self._looks[key].scale,) * 2 if key in self._looks else (1.0, 1.0)
         data = self._actors[name][1]
         points = vtkPoints()

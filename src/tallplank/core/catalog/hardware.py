@@ -1,5 +1,6 @@
 """Bought items, one record for each role or family of roles, with what their rule needs to know of them."""
 
+from functools import cached_property
 from typing import Annotated, Literal
 
 from pydantic import Field
@@ -249,12 +250,12 @@ class Molding(Item):
     spring: Annotated[float, Field(ge=0, lt=90)] = 0.0
     """The angle between its back and the wall, of one that leans; 0 for one that stands."""
 
-    @property
+    @cached_property
     def rise(self) -> float:
         """How high it is."""
         return max(up for up, _ in self.outline)
 
-    @property
+    @cached_property
     def reach(self) -> float:
         """How far it stands out."""
         return max(out for _, out in self.outline)

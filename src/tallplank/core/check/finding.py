@@ -117,9 +117,13 @@ class _Checked:
 
 
 def _still_true(before: "_Checked", site: Site) -> "dict[int, Told]":
-    """What was found in units and holds still, by their identity; where only groups moved, of those in them not where they stand."""
+    """What was found in units and holds still, by their identity; where only groups moved, of those in them not where they stand.
+
+    What is on the walls of a room changes nothing in its units.
+    """
     kept, now = before.site, site.room
-    if not _is_same(kept, replace(site, room=kept.room)) or (kept.room is not now and kept.room.but(groups=now.groups) != now):
+    besides = {"groups": now.groups, "schemes": now.schemes}
+    if not _is_same(kept, replace(site, room=kept.room)) or (kept.room is not now and kept.room.model_copy(update=besides) != now):
         return {}
     told = zip(before.units, before.by_unit, strict=True)
     stays = {key for key, face in site.faces.items() if kept.faces.get(key) is face}

@@ -1,6 +1,7 @@
 """What a front may meet in a room: walls, ceiling and floor, units with their fronts closed, pulls, worktops and plinths."""
 
 from collections.abc import Iterator, Mapping, Sequence
+from functools import partial
 from math import hypot
 from operator import itemgetter
 from typing import NamedTuple
@@ -15,7 +16,9 @@ from tallplank.core.job.room import Room
 from tallplank.core.job.unit import RunKind
 from tallplank.core.job.wall import FreeWall
 from tallplank.core.joinery.made import MadeUnit
+from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
+from tallplank.core.measure.memo import BySome
 from tallplank.core.space.frame import Frame, Vec
 from tallplank.core.space.outline import Ring, edges, shared_depth
 
@@ -135,12 +138,25 @@ RUN_NAMES: Mapping[RunKind, str] = {
 def obstacles_of_runs(runs: Sequence[Run], faces: Faces) -> Iterator[Obstacle]:
     """Worktops, plinths and moldings."""
     for run in runs:
-        frame, name = faces[run.face].frame, f"the {RUN_NAMES[run.what]}"
-        for part in run.parts:
-            if run.what == "panel" and part.kind == "molding":
-                continue  # they stand no farther out than the boards beside them by more than a door's gap
-            low, high = part.box
-            yield _obstacle(Prism(part.above, low.z, high.z).within(frame), run.id, name)
+        face, name = faces[run.face], f"the {RUN_NAMES[run.what]}"
+        for some in _BODIES.of(run.parts, partial(_bodies_of, face=face, on_wall=run.what == "panel"), face):
+            yield from (Obstacle(*body, run.id, name) for body in some)
+
+
+_Body = tuple[Prism, Vec, Vec]
+_BODIES: BySome[Part, list[_Body]] = BySome(4000)
+
+
+def _bodies_of(parts: Sequence[Part], face: Face, on_wall: bool) -> list[_Body]:
+    """Parts in their room, with the boxes around them."""
+    found = []
+    for part in parts:
+        if on_wall and part.kind == "molding":
+            continue  # they stand no farther out than the boards beside them by more than a door's gap
+        low, high = part.box
+        body = Prism(part.above, low.z, high.z).within(face.frame)
+        found.append((body, *body.box))
+    return found
 
 
 def obstacles_of_unit(unit: MadeUnit, face: Frame, frame: Frame) -> Iterator[Obstacle]:

@@ -4,6 +4,7 @@ Source: geometry; what has a grain is cut along it, anything else may lie either
 """
 
 from collections.abc import Iterable, Iterator
+from functools import partial
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.record import Finding, Site, shown
@@ -12,7 +13,7 @@ from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.measure.memo import IdentityMemo
+from tallplank.core.measure.memo import BySome, IdentityMemo
 
 SLACK = 0.05
 REMEDY = "Choose a larger board, or make it of several pieces."
@@ -35,11 +36,15 @@ _KNOWN: IdentityMemo[tuple[Finding, ...]] = IdentityMemo(2000)
 
 
 def _of_run(made: Made, run: Run) -> Iterator[Finding]:
-    for part in _too_large(made.catalog, run.parts):
+    for part in (p for some in _LARGE.of(run.parts, partial(_too_large, made.catalog), made.catalog) for p in some):
         yield Finding("warning", "larger-than-sheet", f"{run.label}: {_words(made.job, made.catalog, part)}", REMEDY, run.members)
 
 
-def _too_large(catalog: Catalog, parts: Iterable[Part]) -> Iterator[Part]:
+_LARGE: BySome[Part, list[Part]] = BySome(4000)
+
+
+def _too_large(catalog: Catalog, parts: Iterable[Part]) -> list[Part]:
+    found = []
     for part in parts:
         if isinstance(part.form, Swept):
             continue
@@ -47,7 +52,8 @@ def _too_large(catalog: Catalog, parts: Iterable[Part]) -> Iterator[Part]:
         fits = part.cut_length <= long + SLACK and part.cut_width <= wide + SLACK
         turned = part.grain == "none" and part.cut_length <= wide + SLACK and part.cut_width <= long + SLACK
         if not fits and not turned:
-            yield part
+            found.append(part)
+    return found
 
 
 def _words(site: Site | Job, catalog: Catalog, part: Part) -> str:

@@ -113,7 +113,8 @@ class SwingFinder:
     def _room(self, made: Made, room: Room, runs: tuple[Run, ...]) -> _Known:
         units = made.by_room.get(room.id, ())
         before = self._known.get(room.id)
-        if before is not None and before.room is not room and before.room.but(groups=room.groups) != room:
+        besides = {"groups": room.groups, "schemes": room.schemes}  # what is on walls is among the runs
+        if before is not None and before.room is not room and before.room.model_copy(update=besides) != room:
             before = None
         if before is not None and before.room is room and are_same(before.units, units) and _are_alike(before.runs, runs):
             return before

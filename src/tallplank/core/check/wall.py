@@ -3,16 +3,20 @@
 Source: common practice: a socket sits in one flat board, with some of that all round; strips narrower than 20 split when they are fixed.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
+from functools import partial
 
+from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.record import Finding, shown
 from tallplank.core.job.face import Face
 from tallplank.core.job.wall import Service
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.part.form.bent import Bent
+from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.wall.bowed import SKIN, least_radius
 from tallplank.core.joinery.wall.covered import CUT_FOR, at_side, columns_at, is_hidden, needed_depth, overlap
+from tallplank.core.measure.memo import BySome
 
 SLIVER, ROUND_IT = 20.0, 8.0
 """The narrowest board, and how much of one board there is round a socket."""
@@ -57,7 +61,7 @@ def _meets(run: Run, service: Service) -> str:
 
 
 def _slivers(made: Made, run: Run) -> Iterator[Finding]:
-    narrow = [p for p in run.parts if p.tag.role not in NARROW and p.kind != "molding" and min(p.size[:2]) < SLIVER]
+    narrow = [part for some in _SLIVERS.of(run.parts, _narrow) for part in some]
     if narrow:
         least = min(narrow, key=lambda p: min(p.size[:2]))
         text = (
@@ -66,15 +70,29 @@ def _slivers(made: Made, run: Run) -> Iterator[Finding]:
         yield Finding("warning", "sliver", text, "Divide the wall otherwise, or move its ends.")
 
 
+_SLIVERS: BySome[Part, list[Part]] = BySome(4000)
+
+
+def _narrow(parts: Sequence[Part]) -> list[Part]:
+    return [p for p in parts if p.tag.role not in NARROW and p.kind != "molding" and min(p.size[:2]) < SLIVER]
+
+
 def _not_sold(made: Made, run: Run) -> Iterator[Finding]:
     """Boards of a thickness that their material is not sold in: the shop would have to plane them, and they have no price."""
-    for part in run.parts:
+    found = (part for some in _UNSOLD.of(run.parts, partial(_unsold, made.catalog), made.catalog) for part in some)
+    if (part := next(found, None)) is not None:
         board = made.catalog.boards[part.board]
-        if part.kind != "molding" and board.price_m3 is None and board.price_m2(part.thickness.value) is None:
-            sold = ", ".join(shown(made.job, float(size)) for size in board.prices)
-            text = f"{run.label}: the {part.tag.role} is {shown(made.job, part.thickness.value)} thick; {board.name} is sold in {sold}."
-            yield Finding("warning", "thickness-not-sold", text, "Choose one of these, or another board.")
-            return
+        sold = ", ".join(shown(made.job, float(size)) for size in board.prices)
+        text = f"{run.label}: the {part.tag.role} is {shown(made.job, part.thickness.value)} thick; {board.name} is sold in {sold}."
+        yield Finding("warning", "thickness-not-sold", text, "Choose one of these, or another board.")
+
+
+_UNSOLD: BySome[Part, list[Part]] = BySome(4000)
+
+
+def _unsold(catalog: Catalog, parts: Sequence[Part]) -> list[Part]:
+    sheets = ((part, catalog.boards[part.board]) for part in parts if part.kind != "molding")
+    return [part for part, board in sheets if board.price_m3 is None and board.price_m2(part.thickness.value) is None]
 
 
 def _too_tight(made: Made, run: Run) -> Iterator[Finding]:

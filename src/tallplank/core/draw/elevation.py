@@ -4,6 +4,7 @@ from collections.abc import Collection, Iterable, Iterator, Sequence
 from dataclasses import replace
 from functools import partial
 from math import hypot
+from operator import itemgetter
 
 from tallplank.core.draw.added import added_to, shown_chains
 from tallplank.core.draw.chain import fixture_chain, front_chain, level_chain, opening_chain, service_chains, unit_chain
@@ -37,7 +38,7 @@ from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.groove import groove_edges
 from tallplank.core.joinery.part.part import Front, Part
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.measure.memo import IdentityMemo
+from tallplank.core.measure.memo import BySome, IdentityMemo
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Point, strip_span
 
@@ -65,8 +66,9 @@ def elevation(
             shapes += run_faces(run)
     shapes += outlets(face)
     shapes += [shape for unit in units if unit.unit.id in wrong for shape in _wrong(unit)]
-    words = [shape for shape in shapes if isinstance(shape, Text)]
-    shapes = [*(shape for shape in shapes if not isinstance(shape, Text)), *_round_corners(made, room_id, face, units), *words]
+    if words := [shape for shape in shapes if type(shape) is Text]:
+        shapes = [shape for shape in shapes if type(shape) is not Text]
+    shapes += [*_round_corners(made, room_id, face, units), *words]
     levels = made.job.display.dimensions
     chains: tuple[Chain, ...] = ()
     if working:
@@ -86,8 +88,10 @@ def elevation(
 
 def _as_high_as_what_stands(face: Face, units: Sequence[MadeUnit], runs: Sequence[Run]) -> Face:
     """A face of a group has no wall behind it that goes up to the ceiling; any other is as high as it is."""
+    if not isinstance(face.carrier, Group):
+        return face
     tops = [*(u.placed.top for u in units), *(p.box[1].z for r in runs for p in r.parts)]
-    return replace(face, height=max(tops)) if isinstance(face.carrier, Group) and tops else face
+    return replace(face, height=max(tops)) if tops else face
 
 
 def _thick_beside(room: Room, face: Face) -> tuple[float, float]:
@@ -230,29 +234,36 @@ BEHIND_UNITS: tuple[RunKind, ...] = ("plinth", "panel")
 """What passes behind or below units."""
 
 
-def run_faces(run: Run) -> Iterator[Shape]:
-    """What passes along a face, as it is seen from the front."""
-    parts = sorted(run.parts, key=lambda p: -p.box[0].y) if run.what == "panel" else run.parts
-    for part in parts:
-        fill = Fill("look", part.finish.look, UPRIGHT if abs(part.frame.x.z) > 0.5 else LEVEL_GRAIN)
-        if isinstance(part.form, Outlined):
-            yield Poly(part.form.front(part.frame, part.size), Pen.EDGE, fill)
-            yield from _grooves_of(part)
-            continue
-        if isinstance(part.form, Swept):
-            yield from _MOLDINGS.get((part,), partial(_molding_faces, part, part.form, fill))
-            continue
+def run_faces(run: Run) -> list[Shape]:
+    """What passes along a face, as it is seen from the front; no text."""
+    pen = Pen.EDGE if run.what == "panel" else Pen.OUTLINE
+    seen = [one for some in _SEEN.of(run.parts, partial(_faces_of, pen=pen), pen) for one in some]
+    if run.what == "panel":
+        seen.sort(key=itemgetter(0))
+    return [shape for _, shapes in seen for shape in shapes]
+
+
+def _faces_of(parts: Sequence[Part], pen: Pen) -> list[tuple[float, tuple[Shape, ...]]]:
+    """How far back each of some parts begins, and how it looks."""
+    return [_FACES.get((part, pen), lambda part=part: (-part.box[0].y, tuple(_part_faces(part, pen)))) for part in parts]  # type: ignore[misc]
+
+
+def _part_faces(part: Part, pen: Pen) -> Iterator[Shape]:
+    fill = Fill("look", part.finish.look, UPRIGHT if abs(part.frame.x.z) > 0.5 else LEVEL_GRAIN)
+    if isinstance(part.form, Swept):
+        yield from _molding_faces(part, part.form, fill)
+        return
+    if isinstance(part.form, Outlined):
+        yield Poly(part.form.front(part.frame, part.size), Pen.EDGE, fill)
+    else:
         low, high = part.box
-        pen = Pen.EDGE if run.what == "panel" else Pen.OUTLINE
         yield rectangle(low.x, low.z, high.x - low.x, high.z - low.z, pen, fill)
-        yield from _grooves_of(part)
+    yield from _grooves_of(part)
 
 
 def _grooves_of(part: Part) -> tuple[Shape, ...]:
     """The edges of grooves in the face of a board."""
-    if not part.pockets:
-        return ()
-    return _MOLDINGS.get((part,), lambda: tuple(_seen(part, *edge) for edge in groove_edges(part)))
+    return tuple(_seen(part, *edge) for edge in groove_edges(part)) if part.pockets else ()
 
 
 def _seen(part: Part, *ends: tuple[float, float, float]) -> Line:
@@ -266,8 +277,9 @@ def _molding_faces(part: Part, form: Swept, fill: Fill) -> tuple[Shape, ...]:
     return Poly(part.form.front(part.frame, part.size), Pen.EDGE, fill), *(Line((p.x, p.z), (q.x, q.z), Pen.EDGE) for p, q in ends)
 
 
-_MOLDINGS: IdentityMemo[tuple[Shape, ...]] = IdentityMemo(1000)
-"""How moldings look, for as long as they are the same parts: their outlines are areas joined, and not cheap."""
+_SEEN: BySome[Part, list[tuple[float, tuple[Shape, ...]]]] = BySome(4000)
+_FACES: IdentityMemo[tuple[float, tuple[Shape, ...]]] = IdentityMemo(20_000)
+"""Of parts for as long as they are the same: the outlines of moldings are areas joined, and not cheap."""
 
 
 def _wrong(unit: MadeUnit) -> Iterator[Shape]:

@@ -31,10 +31,13 @@ from tallplank.core.job.room import Group, Room
 from tallplank.core.job.standing import Column
 from tallplank.core.job.wall import FreeWall
 from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.part.form.bent import Bent
+from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.run.stretch import JOINED
+from tallplank.core.measure.memo import BySome
 from tallplank.core.space.frame import Frame
-from tallplank.core.space.outline import Point, Ring, bounds, edges, middle, mitred
+from tallplank.core.space.outline import STRAIGHT, Point, Ring, bounds, edges, middle, mitred
 
 
 def plan(made: Made, room_id: str, wrong: frozenset[str] = frozenset(), *, with_triangle: bool = False) -> Drawing:
@@ -151,10 +154,26 @@ def _worktop(frame: Frame, run: Run) -> Iterator[Shape]:
 
 def _paneling(frame: Frame, run: Run) -> Iterator[Shape]:
     """What a paneled wall is made of, seen from above: boards one above the other once."""
-    boxes = [part.box for part in run.parts if part.kind != "molding"]
-    seen = dict.fromkeys((round(low.x, 1), round(low.y, 1), round(high.x, 1), round(high.y, 1)) for low, high in boxes)
-    for x0, y0, x1, y1 in seen:
-        yield Poly(box_on(frame, x0, y0, x1 - x0, y1 - y0), Pen.BEYOND, PAPER)
+    for ring in dict.fromkeys(ring for some in _FEET.of(run.parts, _feet) for ring in some):
+        yield Poly(frame.flat_out(ring), Pen.BEYOND, PAPER)
+
+
+_FEET: BySome[Part, dict[Ring, None]] = BySome(4000)
+
+
+def _feet(parts: Sequence[Part]) -> dict[Ring, None]:
+    return dict.fromkeys(_foot(part) for part in parts if part.kind != "molding")
+
+
+def _foot(part: Part) -> Ring:
+    """What a board covers seen from above, to a tenth; what leans out of its wall by the box around it."""
+    bent_or_turned = isinstance(part.form, Bent) or (
+        abs(part.frame.x.z) == 1.0 and min(abs(part.frame.y.x), abs(part.frame.y.y)) > STRAIGHT
+    )
+    if bent_or_turned:
+        return tuple((round(x, 1), round(y, 1)) for x, y in part.above)
+    (x0, y0, _), (x1, y1, _) = ((round(c, 1) for c in corner) for corner in part.box)
+    return ((x0, y0), (x1, y0), (x1, y1), (x0, y1))
 
 
 def _mark(faces: Faces, unit: MadeUnit) -> Text:

@@ -1,7 +1,7 @@
 """The whole job as it is made, rebuilt only where a decision changed."""
 
 from collections import Counter
-from collections.abc import Callable, Hashable, Iterator, Mapping
+from collections.abc import Callable, Hashable, Iterable, Iterator, Mapping
 from contextlib import contextmanager
 from contextvars import ContextVar
 from dataclasses import replace
@@ -37,6 +37,7 @@ from tallplank.core.joinery.unit.carcass import build_carcass
 from tallplank.core.joinery.unit.filler import build_filler
 from tallplank.core.joinery.unit.sheet import build_back_panel, build_end_panel
 from tallplank.core.joinery.wall.build import wall_runs
+from tallplank.core.joinery.wall.covered import Standing
 from tallplank.core.measure.memo import IdentityMemo, are_same
 from tallplank.core.space.outline import strip_span
 
@@ -64,6 +65,16 @@ def make_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
     """
     workshop = _at_hand.get()
     return workshop.unit(standard, unit) if workshop is not None and workshop.catalog is catalog else build_unit(catalog, standard, unit)
+
+
+def standing_units(job: Job, catalog: Catalog, room_id: str) -> list[Standing]:
+    """The units of a room as what is on its walls meets them."""
+    faces = faces_of(job.room(room_id))
+    return _standing(faces, [make_unit(catalog, job.standard, unit) for unit in job.units if unit.room == room_id])
+
+
+def _standing(faces: Faces, units: Iterable[MadeUnit]) -> list[Standing]:
+    return [(m.placed, faces[m.unit.face].frame.flat_out(m.outline)) for m in units]
 
 
 def build_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
@@ -204,8 +215,7 @@ class Workshop:
         standing = standing_in(record, faces, [(m.placed, m.outline) for m in members], runs) if record.cornice else []
         yield from room_runs(record, faces, self.catalog, job.standard, standing)
         if record.schemes:
-            rings = [(m.placed, faces[m.unit.face].frame.flat_out(m.outline)) for m in members]
-            yield from wall_runs(record, faces, self.catalog, job.standard, rings)
+            yield from wall_runs(record, faces, self.catalog, job.standard, _standing(faces, members))
 
     def _beside_face(self, faces: Faces, face: Face, at_faces: Mapping[str, tuple[MadeUnit, ...]]) -> tuple[Beside, ...]:
         """What stands at other faces and reaches into the strip before one."""

@@ -2,6 +2,7 @@
 
 from collections import OrderedDict
 from collections.abc import Callable, Hashable, Sequence
+from functools import partial
 from operator import is_
 from typing import Generic, TypeVar
 
@@ -9,12 +10,12 @@ _S = TypeVar("_S")
 _T = TypeVar("_T")
 
 
-class Same:
+class Same(Generic[_T]):
     """Stands for an object in keys and comparisons by its identity; holds on to it, so that the identity is not reused."""
 
     __slots__ = ("it",)
 
-    def __init__(self, it: object) -> None:
+    def __init__(self, it: _T) -> None:
         self.it = it
 
     def __eq__(self, other: object) -> bool:
@@ -47,6 +48,19 @@ class IdentityMemo(Generic[_T]):
         if len(self._kept) > self._most:
             self._kept.popitem(last=False)
         return result
+
+
+class BySome(Generic[_S, _T]):
+    """Results for long rows of things, so many at once: those of some that are the very same as before are kept."""
+
+    def __init__(self, most: int, at_once: int = 10) -> None:
+        self._kept: IdentityMemo[_T] = IdentityMemo(most)
+        self._at_once = at_once
+
+    def of(self, things: Sequence[_S], compute: Callable[[Sequence[_S]], _T], *beside: object) -> list[_T]:
+        """One result for each few of them; what else they depend on is `beside`, by its identity."""
+        rows = (things[i : i + self._at_once] for i in range(0, len(things), self._at_once))
+        return [self._kept.get((*beside, *some), partial(compute, some)) for some in rows]
 
 
 class Mapped(Generic[_S, _T]):

@@ -3,11 +3,13 @@
 from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from typing import NamedTuple
 
 from tallplank.core.catalog.operation import Count, Department, Operation
 from tallplank.core.joinery.made import MadeUnit
-from tallplank.core.joinery.part.part import Fitting, Front, Part
+from tallplank.core.joinery.part.part import NO_EDGES, Fitting, Front, Part
 from tallplank.core.joinery.run.run import Run
+from tallplank.core.measure.memo import BySome
 
 FIXINGS = ("cam", "dowel", "confirmat", "screw", "pocket-screw")
 LOOSE = ("front", "drawer", "shelf")
@@ -70,19 +72,44 @@ def run_counts(run: Run) -> dict[Count, float]:
 
 
 def _made_counts(parts: Sequence[Part], fittings: Sequence[Fitting]) -> dict[Count, float]:
-    edges = [edge for p in parts for edge in banded_edges(p)]
-    coated = [p for p in parts if p.finish.coated_faces]
+    counted = _summed(_COUNTS.of(parts, lambda some: _summed(list(map(_count, some)))))
     return {
         "part": float(len(parts)),
-        "band_edge": float(len(edges)),
-        "band_metre": sum(length for _, length in edges) / 1000,
-        "hole": float(sum(len(p.holes) for p in parts)),
-        "bored_part": float(sum(bool(p.holes) for p in parts)),
-        "pocket": float(sum(len(p.pockets) for p in parts)),
+        "band_edge": float(counted.edges),
+        "band_metre": counted.banded / 1000,
+        "hole": float(counted.holes),
+        "bored_part": float(counted.bored),
+        "pocket": float(counted.pockets),
         "fixing": sum(f.count.value for f in fittings if f.role in FIXINGS),
-        "coat_m2": sum(p.finish.coated_faces * p.length.value * p.width.value for p in coated) / 1e6,
-        "coat_piece": float(len(coated)),
+        "coat_m2": counted.coated_area / 1e6,
+        "coat_piece": float(counted.coated),
     }
+
+
+class _Count(NamedTuple):
+    """What is done to parts."""
+
+    edges: int = 0
+    banded: float = 0.0
+    holes: int = 0
+    bored: int = 0
+    pockets: int = 0
+    coated_area: float = 0.0
+    coated: int = 0
+
+
+_COUNTS: BySome[Part, _Count] = BySome(4000)
+
+
+def _summed(counts: Sequence[_Count]) -> _Count:
+    return _Count(*map(sum, zip(*counts, strict=True))) if counts else _Count()
+
+
+def _count(part: Part) -> _Count:
+    edges, faces = banded_edges(part), part.finish.coated_faces
+    area = faces * part.length.value * part.width.value
+    metres = sum(length for _, length in edges)
+    return _Count(len(edges), metres, len(part.holes), bool(part.holes), len(part.pockets), area, bool(faces))
 
 
 def _front_counts(fronts: Sequence[Front]) -> dict[Count, float]:
@@ -95,7 +122,9 @@ def _bought(fittings: Sequence[Fitting], role: str) -> float:
 
 def banded_edges(part: Part) -> tuple[tuple[str, float], ...]:
     """The bands of a part with the length of the edge that each covers."""
-    length, width, _ = part.size
     e = part.edges
+    if e is NO_EDGES:
+        return tuple((edge.band, edge.length) for edge in part.shaped_edges)
+    length, width, _ = part.size
     straight = [(band, edge) for band, edge in ((e.l1, length), (e.l2, length), (e.w1, width), (e.w2, width)) if band]
     return (*straight, *[(edge.band, edge.length) for edge in part.shaped_edges])

@@ -1,7 +1,8 @@
 """What boards, solid wood, bands, coats and fittings cost: entries for each part and each kind of item."""
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from itertools import chain
 
 from tallplank.core.catalog.board import Band
 from tallplank.core.catalog.catalog import Catalog
@@ -9,6 +10,7 @@ from tallplank.core.catalog.operation import Department
 from tallplank.core.job.job import Rates
 from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import Fitting, Part, PartRef
+from tallplank.core.measure.memo import BySome
 from tallplank.core.money.entry import MATERIALS, CostKind, Entry
 from tallplank.core.money.labour import Counts, Labour, banded_edges
 
@@ -49,39 +51,45 @@ def band_metres(part: Part, bands: Mapping[str, Band]) -> float:
     return sum(edge + bands[band].allowance for band, edge in banded_edges(part)) / 1000
 
 
-def entries_of(parts: Sequence[Part], refs: Sequence[PartRef], fittings: Sequence[Fitting], tables: Tables) -> Iterator[Entry]:
-    """The materials of one thing, and the sundries that go with them."""
-    materials = 0.0
-    for entry in (*_of_parts(parts, refs, tables), *_of_fittings(fittings, tables.catalog)):
-        materials += entry.amount if entry.kind in MATERIALS else 0.0
-        yield entry
+def entries_of(parts: Sequence[Part], refs: Sequence[PartRef] | None, fittings: Sequence[Fitting], tables: Tables) -> Iterator[Entry]:
+    """The materials of one thing, and the sundries that go with them; without `refs` entries do not say which part they are for."""
+    found = [*_of_parts(parts, refs, tables), *_of_fittings(fittings, tables.catalog)]
+    yield from found
+    materials = sum([entry.quantity * entry.factor * entry.rate for entry in found if entry.kind in MATERIALS])
     if tables.rates.sundries:
         yield Entry("sundries", "glue, screws, abrasives, wrapping: of materials", materials, "", 1.0, tables.rates.sundries)
 
 
-def _of_parts(parts: Sequence[Part], refs: Sequence[PartRef], tables: Tables) -> Iterator[Entry]:
-    catalog = tables.catalog
-    for part, ref in zip(parts, refs, strict=True):
-        name = part.name
-        yield _wood(part, ref, name, tables)
-        for band, edge in banded_edges(part):
-            record = catalog.bands[band]
-            yield Entry("bands", name, (edge + record.allowance) / 1000, "m", record.price_m, part=ref)
-        if part.finish.coated_faces:
-            faces = part.finish.coated_faces * part.length.value * part.width.value / 1e6
-            yield Entry("coats", name, faces, "m²", part.finish.coat_m2, part=ref)
+_ENTRIES: BySome[Part, tuple[Entry, ...]] = BySome(4000)
 
 
-def _wood(part: Part, ref: PartRef, name: str, tables: Tables) -> Entry:
+def _of_parts(parts: Sequence[Part], refs: Sequence[PartRef] | None, tables: Tables) -> Iterable[Entry]:
+    if refs is None:
+        return chain.from_iterable(_ENTRIES.of(parts, lambda some: tuple(e for part in some for e in _of_part(part, tables)), tables))
+    return (entry._replace(part=ref) for part, ref in zip(parts, refs, strict=True) for entry in _of_part(part, tables))
+
+
+def _of_part(part: Part, tables: Tables) -> Iterator[Entry]:
+    catalog, name = tables.catalog, part.name
+    yield _wood(part, name, tables)
+    for band, edge in banded_edges(part):
+        record = catalog.bands[band]
+        yield Entry("bands", name, (edge + record.allowance) / 1000, "m", record.price_m)
+    if part.finish.coated_faces:
+        faces = part.finish.coated_faces * part.length.value * part.width.value / 1e6
+        yield Entry("coats", name, faces, "m²", part.finish.coat_m2)
+
+
+def _wood(part: Part, name: str, tables: Tables) -> Entry:
     board, rates = tables.catalog.boards[part.board], tables.rates
     if isinstance(part.form, Swept) and part.form.stock:
         molding = tables.catalog.hardware[part.form.stock]
-        return Entry("solid", name, part.length.value / 1000, "m", molding.price, 1 + rates.solid_waste, ref)
+        return Entry("solid", name, part.length.value / 1000, "m", molding.price, 1 + rates.solid_waste)
     if board.price_m3 is not None:
         volume = part.cut_length * part.cut_width * part.thickness.value / 1e9
-        return Entry("solid", name, volume, "m³", board.price_m3, 1 + rates.solid_waste, ref)
+        return Entry("solid", name, volume, "m³", board.price_m3, 1 + rates.solid_waste)
     waste = 0.0 if rates.boards == "sheets" else rates.waste
-    return Entry("boards", name, part.area_m2, "m²", board_price_m2(tables.catalog, part.board, part.thickness.value), 1 + waste, ref)
+    return Entry("boards", name, part.area_m2, "m²", board_price_m2(tables.catalog, part.board, part.thickness.value), 1 + waste)
 
 
 def _of_fittings(fittings: Sequence[Fitting], catalog: Catalog) -> Iterator[Entry]:

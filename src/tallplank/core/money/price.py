@@ -11,7 +11,7 @@ from typing import NamedTuple
 from tallplank.core.catalog.operation import Department
 from tallplank.core.job.job import Rates
 from tallplank.core.joinery.made import Made, MadeUnit
-from tallplank.core.joinery.part.part import part_refs
+from tallplank.core.joinery.part.part import PartRef, part_refs
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import IdentityMemo, Mapped
 from tallplank.core.money.entry import Cost, Entry, added, cost_of
@@ -127,21 +127,16 @@ def _entries(made: Made, owner: str, tables: Tables) -> Iterator[Entry]:
     unit = made.by_id.get(owner)
     run = next((r for r in made.runs if r.id == owner), None)
     if unit is not None:
-        yield from _unit_entries(unit, unit_counts(unit), tables)
+        yield from _entries_of(unit, part_refs(owner, unit.parts), unit_counts(unit), tables)
     elif run is not None:
-        yield from _run_entries(run, run_counts(run), tables)
+        yield from _entries_of(run, part_refs(owner, run.parts), run_counts(run), tables)
     elif owner in SITE:
         site = _Site.of(made)
         yield from _site_entries(site, owner, _site_counts(site, owner), tables)
 
 
-def _unit_entries(made: MadeUnit, counts: Counts, tables: Tables) -> Iterator[Entry]:
-    yield from entries_of(made.parts, part_refs(made.unit.id, made.parts), made.fittings, tables)
-    yield from labour_entries(counts, tables)
-
-
-def _run_entries(run: Run, counts: Counts, tables: Tables) -> Iterator[Entry]:
-    yield from entries_of(run.parts, part_refs(run.id, run.parts), run.fittings, tables)
+def _entries_of(made: MadeUnit | Run, refs: tuple[PartRef, ...] | None, counts: Counts, tables: Tables) -> Iterator[Entry]:
+    yield from entries_of(made.parts, refs, made.fittings, tables)
     yield from labour_entries(counts, tables)
 
 
@@ -162,13 +157,13 @@ def _site_counts(site: _Site, owner: str) -> Counts:
 
 def _unit_line(made: MadeUnit, room: str, tables: Tables) -> PriceLine:
     counts = unit_counts(made)
-    cost = cost_of(_unit_entries(made, counts, tables))
+    cost = cost_of(_entries_of(made, None, counts, tables))
     return PriceLine(made.unit.id, (made.unit.id,), room, made.label, cost, _sold_for(cost, tables.rates), _hours(counts, tables))
 
 
 def _run_line(run: Run, room: str, tables: Tables) -> PriceLine:
     counts = run_counts(run)
-    cost = cost_of(_run_entries(run, counts, tables))
+    cost = cost_of(_entries_of(run, None, counts, tables))
     return PriceLine(run.id, run.members, room, run.label, cost, _sold_for(cost, tables.rates), _hours(counts, tables))
 
 

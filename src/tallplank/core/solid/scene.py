@@ -2,18 +2,21 @@
 
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
+from functools import partial
 
 import numpy as np
 
+from tallplank.core.job.face import Face
 from tallplank.core.job.face import Faces as FacesOfRoom
 from tallplank.core.job.picture import Picture
+from tallplank.core.job.room import Room
 from tallplank.core.job.unit import ROOM_KINDS
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.groove import groove_edges
 from tallplank.core.joinery.part.part import Part, PartRef
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.wall.slat import SLAT
-from tallplank.core.measure.memo import IdentityMemo, Mapped
+from tallplank.core.measure.memo import BySome, IdentityMemo, Mapped, are_same
 from tallplank.core.solid.mesh import Batch, Faces, Surfaces, piece_faces
 from tallplank.core.solid.shell import services_of, shell, shell_lines
 from tallplank.core.space.frame import Floats, Frame, Vec
@@ -95,6 +98,9 @@ class SolidMaker:
         self._insides: Mapped[MadeUnit, tuple[Body, ...]] = Mapped()
         self._standing: Mapped[MadeUnit, tuple[_Placed, ...]] = Mapped()
         self._runs: Mapped[Run, tuple[_Placed, ...]] = Mapped()
+        self._last_shell: tuple[Room, tuple[Face, ...], tuple[Batch, ...]] | None = None
+        self._on_walls: Mapped[Run, tuple[SideSolids, ...]] = Mapped()
+        self._pieces: BySome[Part, SideSolids] = BySome(2000, 20)
 
     def solids(self, made: Made, room_id: str, opened: float = 0.0) -> Solids:
         """The surfaces of a room with its fronts open by a share from 0 to 1."""
@@ -107,7 +113,8 @@ class SolidMaker:
         passing = self._runs.of(
             runs, lambda r: tuple(_placed(body, faces[r.face].frame, 0.0) for body in self._run_bodies(r)), room_id, along
         )
-        sides = (*(self._mounted(run, faces[run.face].frame) for run in mounted), *_services(faces))
+        on_walls = self._on_walls.of(mounted, lambda r: self._mounted(r, faces[r.face]), room_id, [faces[r.face] for r in mounted])
+        sides = (*(some for wall in on_walls for some in wall), *_services(faces))
         self._surfaces.turn()
         placed = [one for bodies in (*standing, *passing) for one in bodies]
         lines = [*(line for _, _, line in placed if len(line)), shell_lines(room)]
@@ -116,22 +123,32 @@ class SolidMaker:
             tuple(_gathered(placed)),
             np.concatenate(lines),
             tuple(_block(unit, faces[unit.unit.face].frame) for unit in units),
-            shell(room, faces),
+            self._shell(room, faces),
             Vec(left, near, 0.0),
             Vec(right, far, room.height),
             sides,
             {picture.id: picture for picture in made.job.pictures},
         )
 
+    def _shell(self, room: Room, faces: FacesOfRoom) -> tuple[Batch, ...]:
+        """The surfaces of a room, which what is on its walls leaves as they are."""
+        bare, known = room.model_copy(update={"schemes": ()}), self._last_shell
+        if known is None or known[0] != bare or not are_same(known[1], tuple(faces.values())):
+            known = self._last_shell = (bare, tuple(faces.values()), shell(room, faces))
+        return known[2]
+
     def _run_bodies(self, run: Run) -> Iterator[Body]:
         yield from _bodies(self._surfaces, run.parts)
         for piece in run.pieces:
             yield Body(piece.colour, piece_faces(piece), np.zeros((0, 2, 3), np.float32), None)
 
-    def _mounted(self, run: Run, frame: Frame) -> SideSolids:
-        placed = [_placed(body, frame, 0.0) for body in _bodies(self._surfaces, run.parts, kept=True)]
-        lines = np.concatenate([line for _, _, line in placed]) if placed else np.zeros((0, 2, 3), np.float32)
-        return SideSolids(frame.origin, frame.y, tuple(_gathered(placed)), lines)
+    def _mounted(self, run: Run, face: Face) -> tuple[SideSolids, ...]:
+        return tuple(self._pieces.of(run.parts, partial(self._some_mounted, face), face))
+
+    def _some_mounted(self, face: Face, parts: Sequence[Part]) -> SideSolids:
+        placed = [_placed(body, face.frame, 0.0) for body in _bodies(self._surfaces, parts, kept=True)]
+        lines = np.concatenate([line for _, _, line in placed])
+        return SideSolids(face.frame.origin, face.frame.y, tuple(_gathered(placed)), lines)
 
     def _stood(self, units: Sequence[MadeUnit], faces: FacesOfRoom, opened: float) -> list[tuple[_Placed, ...]]:
         """The surfaces of units in their room; those in the units' own frames are kept, however far fronts stand open."""
@@ -242,6 +259,8 @@ def _gathered(placed: Iterable[_Placed]) -> Iterator[Batch]:
 
 
 def _joined(surfaces: Sequence[Faces]) -> Faces:
+    if len(surfaces) == 1:
+        return surfaces[0]
     return Faces(
         np.concatenate([f.corners for f in surfaces]),
         np.concatenate([f.normals for f in surfaces]),

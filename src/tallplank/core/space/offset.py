@@ -5,7 +5,7 @@ from itertools import pairwise
 from math import acos, atan2, ceil, cos, hypot, pi, sin, sqrt
 
 from tallplank.core.space.curve import LEAST_STEPS, ArcOf, Line, pieces
-from tallplank.core.space.outline import Point, Ring, crossing, far, is_clockwise, is_simple, shifted
+from tallplank.core.space.outline import Point, Ring, crossing, edges, far, is_clockwise, is_simple, shifted
 
 SAGITTA = 0.05
 """How far, in millimetres, a chord lies within the arc it stands for."""
@@ -41,6 +41,8 @@ def beside(ring: Ring, by: float) -> list[tuple[Piece, Piece]]:
     Raises:
         OffsetError: nothing is left, or the moved sides no longer meet.
     """
+    if by and (rectangle := _rectangle_within(ring, by)) is not None:
+        return [(Line(*side), Line(*other)) for side, other in zip(edges(ring), edges(rectangle), strict=True)]
     found = list(pieces(ring))
     if not by:
         return [(piece, piece) for piece in found]
@@ -50,6 +52,22 @@ def beside(ring: Ring, by: float) -> list[tuple[Piece, Piece]]:
     if not is_simple(ring_of(inner)) or is_clockwise(ring_of(inner)) or any(_is_turned(piece) for piece in inner):
         raise OffsetError
     return [(piece, joined.get(piece) or _nothing_before(found, i, joined)) for i, piece in enumerate(found)]
+
+
+def _rectangle_within(ring: Ring, by: float) -> Ring | None:
+    """An upright rectangle from its lower left corner on, moved inwards; None for any other outline.
+
+    Raises:
+        OffsetError: nothing is left.
+    """
+    if len(ring) != 4:
+        return None
+    (x0, y0), (x1, y1), (x2, y2), (x3, y3) = ring
+    if not (x0 == x3 < x1 == x2 and y0 == y1 < y2 == y3):
+        return None
+    if min(x1 - x0, y2 - y1) <= 2 * by:
+        raise OffsetError
+    return ((x0 + by, y0 + by), (x1 - by, y1 + by), (x2 - by, y2 - by), (x3 + by, y3 - by))
 
 
 def _nothing_before(found: Sequence[Piece], at: int, joined: Mapping[Piece, Piece]) -> Line:

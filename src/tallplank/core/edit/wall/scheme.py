@@ -11,9 +11,8 @@ from tallplank.core.job.job import Job
 from tallplank.core.job.measure import OfRegion, OfStile
 from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import PLAIN, Fill, Path, Region, Scheme, changed_at, region_at
-from tallplank.core.joinery.part.part import BuildError
-from tallplank.core.joinery.setout.collector import Collector
-from tallplank.core.joinery.wall.build import make_scheme
+from tallplank.core.joinery.wall.build import outcome_of
+from tallplank.core.joinery.workshop import standing_units
 
 
 def add_scheme(job: Job, catalog: Catalog, room_id: str, face_id: str, **values: object) -> Edited:
@@ -211,10 +210,9 @@ def _built(job: Job, catalog: Catalog, room_id: str, edit: Callable[[Room], Room
     """A job with a room changed, in which these schemes can be built."""
     changed = with_room(job, room_id, edit)
     room = changed.room(room_id)
-    faces = faces_of(room)
+    faces, standing = faces_of(room), standing_units(changed, catalog, room_id)
     for key in ids:
-        try:
-            make_scheme(scheme_of(room, key), room, faces, catalog, changed.standard, Collector(catalog))
-        except BuildError as problem:
-            raise EditError(job.display.told(problem.text)) from None
+        outcome = outcome_of(scheme_of(room, key), room, faces, catalog, changed.standard, standing)
+        if outcome.problem:
+            raise EditError(job.display.told(outcome.problem))
     return changed

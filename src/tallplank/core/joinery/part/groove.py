@@ -12,7 +12,9 @@ Edge = tuple[tuple[float, float, float], tuple[float, float, float]]
 def groove_edges(part: Part) -> Iterator[Edge]:
     """Both edges of each groove, from end to end in the part's own frame, as far as the board reaches."""
     cuts = [cut for cut in part.pockets if cut.what == "groove"]
-    shape = Polygon(part.form.ring(part.size)) if cuts else Polygon()
+    if not cuts:
+        return
+    shape = Polygon(part.form.ring(part.size))
     for cut in cuts:
         for y in (cut.low.y, cut.high.y):
             seen = shape.intersection(LineString([(cut.low.x, y), (cut.high.x, y)]))

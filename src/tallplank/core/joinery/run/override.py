@@ -24,8 +24,11 @@ def piece_key(ref: PartRef) -> str:
 
 def overridden(run: Run, changes: Mapping[str, PieceChange], catalog: Catalog) -> Run:
     """The run with its pieces as they are changed by hand; the very same one where none of its pieces is."""
+    own = f"{run.id}/"
+    if not any(key.startswith(own) for key in changes):
+        return run
     keys = [piece_key(ref) for ref in part_refs(run.id, run.parts)]
-    if not changes or not any(key in changes for key in keys):
+    if not any(key in changes for key in keys):
         return run
     kept = [(key, part) for key, part in zip(keys, run.parts, strict=True) if key not in changes or not changes[key].left_out]
     parts = tuple(_changed(part, changes[key], catalog) if key in changes else part for key, part in kept)

@@ -4,7 +4,7 @@ from collections.abc import Hashable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from math import ceil
 
-from shapely import LinearRing, Polygon
+from shapely import LinearRing, Polygon, prepare
 from shapely.geometry.base import BaseGeometry
 from shapely.geometry.polygon import orient
 
@@ -20,6 +20,7 @@ from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.solve import Solved
+from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Ring, bounds
@@ -54,10 +55,24 @@ class Making:
         found = self.catalog.finishes.get(own or "") or chosen_finish(self.catalog, self.standard, None, "front")
         return found if thick is None else found.but(thickness=thick)
 
+    def is_free(self, shape: Polygon) -> bool:
+        """Whether boards may cover all of a shape."""
+        return bool(_WIDER.get((self.free,), lambda: prepared(self.free.buffer(SAME))).contains(shape))
+
     @property
     def behind(self) -> float:
         """The y of the face that boards stand on: of the backing, or of the wall, or of what stands before these."""
         return 0.0 - self.solved.scheme.stands - self.proud
+
+
+_WIDER: IdentityMemo[BaseGeometry] = IdentityMemo(100)
+"""What is free, by a hair wider: what ends at its edge is in it."""
+
+
+def prepared(shape: BaseGeometry) -> BaseGeometry:
+    """The same shape, quicker to ask what lies in it."""
+    prepare(shape)
+    return shape
 
 
 def shapes_of(shape: BaseGeometry) -> Iterator[Polygon]:

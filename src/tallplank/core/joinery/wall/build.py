@@ -1,18 +1,21 @@
 """The parts of paneled walls: backing, the boards between regions, what fills these, and moldings along the edges."""
 
+from collections import OrderedDict
 from collections.abc import Hashable, Iterator, Sequence
 from dataclasses import replace
 from functools import partial
 from math import floor
+from typing import NamedTuple
 
 from shapely import Polygon, union_all
 
 from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.finish import Finish
 from tallplank.core.job.face import Faces
 from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import Kept, Scheme
 from tallplank.core.job.standard import Standard
-from tallplank.core.joinery.part.part import BuildError, Tag
+from tallplank.core.joinery.part.part import BuildError, Fitting, Part, Tag
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.setout.collector import Collector
@@ -23,24 +26,53 @@ from tallplank.core.joinery.wall.boxing import add_boxing
 from tallplank.core.joinery.wall.corner import Corners
 from tallplank.core.joinery.wall.covered import Standing, covered_on, cut_outs_on, is_hidden, seen_from
 from tallplank.core.joinery.wall.fill import add_fill
-from tallplank.core.joinery.wall.kept import add_kept
+from tallplank.core.joinery.wall.kept import add_kept, alike
 from tallplank.core.joinery.wall.shape import boards_around
-from tallplank.core.joinery.wall.solve import Field, Solved, Strip, solve
+from tallplank.core.joinery.wall.solve import Block, Field, Solved, Strip, solve
 from tallplank.core.joinery.wall.trim import add_trims
+from tallplank.core.measure.memo import Same
 from tallplank.core.space.bow import Bow
+
+
+class Outcome(NamedTuple):
+    """What became of a scheme: its parts and fittings, or why it could not be made."""
+
+    parts: tuple[Part, ...]
+    fittings: tuple[Fitting, ...]
+    problem: str = ""
+
+
+MOST = 100
+_MADE: OrderedDict[Hashable, Outcome] = OrderedDict()
+"""Schemes as they were made, by all that they depend on: what an edit checks need not be made again to be shown."""
 
 
 def wall_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard, members: Sequence[Standing] = ()) -> Iterator[Run]:
     """One run for each scheme of a room, whose parts are in the frame of its face; `members` are the units in the room."""
     for scheme in room.schemes:
-        face = faces[scheme.face]
-        out, problem = Collector(catalog), ""
-        try:
-            make_scheme(scheme, room, faces, catalog, standard, out, members)
-        except BuildError as error:
-            out, problem = Collector(catalog), error.text
+        outcome = outcome_of(scheme, room, faces, catalog, standard, members)
         key = f"panel-{room.id}-{scheme.id}"
-        yield Run(key, scheme.name, room.id, face.id, "panel", (), out.finished(), tuple(out.fittings), problem)
+        yield Run(key, scheme.name, room.id, scheme.face, "panel", (), *outcome)
+
+
+def outcome_of(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard, members: Sequence[Standing] = ()) -> Outcome:
+    """A scheme of a room as it is made there, kept for as long as these are the very same records."""
+    key = (Same(scheme), Same(room), Same(catalog), Same(standard), tuple((Same(placed), ring) for placed, ring in members))
+    known = _MADE.get(key)
+    if known is None:
+        known = _MADE[key] = _outcome(scheme, room, faces, catalog, standard, members)
+        if len(_MADE) > MOST:
+            _MADE.popitem(last=False)
+    return known
+
+
+def _outcome(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard, members: Sequence[Standing]) -> Outcome:
+    out = Collector(catalog)
+    try:
+        make_scheme(scheme, room, faces, catalog, standard, out, members)
+    except BuildError as error:
+        return Outcome((), (), error.text)
+    return Outcome(out.finished(), tuple(out.fittings))
 
 
 def solved_at(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard) -> Solved:
@@ -68,7 +100,7 @@ def make_scheme(
     out_of = [rectangle_of(area) for area in (*covered, *cut_outs_on(face))]
     free = wall.difference(union_all(out_of)) if out_of else wall
     usual = chosen_finish(catalog, standard, None, "front").id
-    around = (face.length, face.height, tuple(covered), tuple(cut_outs_on(face)), scheme.stands, usual)
+    around = alike((face.length, face.height, tuple(covered), tuple(cut_outs_on(face)), scheme.stands, usual))
     making = Making(catalog, standard, face, solved, free, covered, out, around)
     seams, sides = [], (not corners.is_in_corner("left"), not corners.is_in_corner("right"))
     if scheme.box is not None:
@@ -80,12 +112,20 @@ def make_scheme(
             _add_bowed(making, bow_of(scheme, solved.inner, sides), seams)
             return solved
     _add_backing(making, corners.hidden, seams)
-    for strip in solved.strips:
-        _add_kept_strip(replace(making, proud=strip.proud), strip, corners.hidden)
-    for field in solved.fields:
-        _add_field(replace(making, proud=field.proud), field, corners.hidden)
+    _add_block(making, solved.block, corners.hidden)
     add_trims(making, corners)
     return solved
+
+
+def _add_block(making: Making, block: Block, hidden: float) -> None:
+    """A region with all that is in it: what was made before, where nothing in it or around it changed."""
+    on = making if making.proud == block.field.proud else replace(making, proud=block.field.proud)
+    for strip in block.strips:
+        add_kept(on, (strip, hidden, *_seams_in(making, strip)), partial(_add_strip, strip=strip, hidden=hidden))
+    _add_field(on, block.field, hidden)
+    middles = alike(_middles(making))
+    for part in block.parts:
+        add_kept(making, ("block", Same(part), hidden, middles), partial(_add_block, block=part, hidden=hidden))
 
 
 def _add_bowed(making: Making, bow: Bow, seams: Sequence[float]) -> None:
@@ -97,23 +137,15 @@ def _add_bowed(making: Making, bow: Bow, seams: Sequence[float]) -> None:
     add_on_skin(making, bow)
 
 
-def _add_kept_strip(making: Making, strip: Strip, hidden: float) -> None:
-    add_kept(making, (strip, hidden, *_seams_in(making, strip)), partial(_add_strip, strip=strip, hidden=hidden))
-
-
 def _add_field(making: Making, field: Field, hidden: float) -> None:
     """What a region stands on, the boards around its outline, and what fills it."""
     region = field.region
     if region.proud:
         _add_ground(replace(making, proud=field.proud - region.proud), field, hidden)
     if region.outline is not None:
-        add_kept(making, ("around", region.outline, *_where(field)), partial(_add_around, field=field))
+        add_kept(making, ("around", Same(field)), partial(_add_around, field=field))
     if not region.parts:
-        add_kept(making, (region, *_where(field)), partial(add_fill, field=field))
-
-
-def _where(field: Field) -> tuple[Hashable, ...]:
-    return (field.area, field.finish, field.clip, field.proud)
+        add_kept(making, (Same(field),), partial(add_fill, field=field))
 
 
 def _add_ground(making: Making, field: Field, hidden: float) -> None:
@@ -162,9 +194,9 @@ def _seams_in(making: Making, strip: Strip) -> list[float]:
     return [] if strip.upright or strip.area.width <= longest / 2 else [x for x in _middles(making) if strip.area.x < x < strip.area.right]
 
 
-def _middles(making: Making) -> list[float]:
+def _middles(making: Making) -> tuple[float, ...]:
     """The middles of upright boards, where seams are hidden or held."""
-    return sorted(s.area.x + s.area.width / 2 for s in making.solved.strips if s.upright)
+    return making.solved.middles
 
 
 def _add_backing(making: Making, hidden: float, seams: Sequence[float]) -> None:
@@ -173,13 +205,22 @@ def _add_backing(making: Making, hidden: float, seams: Sequence[float]) -> None:
     if not scheme.backing:
         return
     finish = making.finish(scheme.finish, scheme.backing)
-    kept = [rectangle_of(f.area) for f in making.solved.leaves if isinstance(f.region.fill, Kept)]
-    all_of_it = rectangle_of(Area(inner.x, whole.z, inner.width + hidden, whole.height))
-    shape = all_of_it.difference(union_all(kept)) if kept else all_of_it
+    kept = tuple(f.area for f in making.solved.leaves if isinstance(f.region.fill, Kept))
     wide = making.catalog.boards[finish.board].sheet[1]
-    for a, b in pieces_within(inner.x, inner.right + hidden, _middles(making), wide, seams or _studs(making)):
-        piece = rectangle_of(Area(a, whole.z, b - a, whole.height)).intersection(shape)
-        add_boards(making, Tag("backing"), piece, finish, scheme.backing - scheme.stands, upright=True)
+    pieces = pieces_within(inner.x, inner.right + hidden, _middles(making), wide, seams or _studs(making))
+    for a, b in pieces:
+        area = Area(a, whole.z, b - a, whole.height)
+        add_kept(
+            making, ("backing", area, finish.id, scheme.backing, kept), partial(_add_backing_piece, area=area, finish=finish, kept=kept)
+        )
+
+
+def _add_backing_piece(making: Making, area: Area, finish: Finish, kept: Sequence[Area]) -> None:
+    scheme = making.solved.scheme
+    shape = rectangle_of(area)
+    if kept:
+        shape = shape.difference(union_all([rectangle_of(free) for free in kept]))
+    add_boards(making, Tag("backing"), shape, finish, scheme.backing - scheme.stands, upright=True)
 
 
 def _studs(making: Making) -> list[float]:

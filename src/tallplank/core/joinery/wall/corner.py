@@ -4,8 +4,8 @@ Source: common practice: the boards of the wall at the left run into the corner,
 go on are mitred, others end against what is there.
 """
 
-from collections.abc import Callable
 from dataclasses import dataclass
+from functools import lru_cache
 from math import cos, radians, sin
 from typing import Literal, NamedTuple
 
@@ -15,6 +15,7 @@ from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import Cover, Facets, Frames, Grooves, Panel, Region, Scheme, Shelves, Slats, Tiles
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.rule.choice import chosen_finish
+from tallplank.core.measure.memo import Same
 
 Trim = Literal["base", "rail", "crown"]
 Side = Literal["left", "right"]
@@ -106,19 +107,22 @@ class Corners:
     def depth(self, scheme: Scheme) -> float:
         """How far the boards of a scheme stand before its wall."""
         usual = chosen_finish(self.catalog, self.standard, None, "front")
-
-        def board(own: str | None) -> float:
-            return (self.catalog.finishes.get(own or "") or usual).thickness
-
-        return scheme.stands + _proud(scheme.root, scheme.finish, board)
+        return scheme.stands + _proud(Same(scheme.root), scheme.finish, Same(self.catalog), usual.thickness)
 
 
-def _proud(region: Region, finish: str | None, board: Callable[[str | None], float]) -> float:
-    """How far a region stands before what is behind it, with all that is in it."""
+@lru_cache(maxsize=20_000)
+def _proud(of: Same[Region], finish: str | None, catalog: Same[Catalog], usual: float) -> float:
+    """How far a region stands before what is behind it, with all that is in it; `usual` is how thick boards of no finish are.
+
+    Kept by the very same records: a boundary that is dragged leaves most regions as they are.
+    """
+    region = of.it
     finish = region.finish or finish
-    inner = max((_proud(part, finish, board) for part in region.parts), default=0.0)
-    around = board(finish) if region.outline is not None else 0.0
-    return region.proud + max(inner, around, _planted(region, board(finish)))
+    inner = max((_proud(Same(part), finish, catalog, usual) for part in region.parts), default=0.0)
+    known = catalog.it.finishes.get(finish or "")
+    board = known.thickness if known is not None else usual
+    around = board if region.outline is not None else 0.0
+    return region.proud + max(inner, around, _planted(region, board))
 
 
 def _planted(region: Region, board: float) -> float:

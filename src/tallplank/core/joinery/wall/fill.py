@@ -78,7 +78,7 @@ def _panel(making: Making, field: Field, panel: Panel) -> None:
         return
     inner = ring if panel.raised else inner_ring(ring, molding.rise, where(field))
     outer = inner_ring(ring, -molding.rise, where(field)) if panel.raised else ring
-    if making.free.buffer(SAME).contains(Polygon(outer).difference(Polygon(inner))):
+    if making.is_free(Polygon(outer)) or making.is_free(Polygon(outer).difference(Polygon(inner))):
         add_frame_of(making, outer, molding, making.finish(field.finish), level, where(field))
 
 
@@ -202,7 +202,7 @@ def _shelves(making: Making, field: Field, fill: Shelves) -> None:
 
 
 def _facets(making: Making, field: Field, fill: Facets) -> None:
-    if field.ring is not None or not making.free.buffer(SAME).contains(rectangle_of(field.inside)):
+    if field.ring is not None or not making.is_free(rectangle_of(field.inside)):
         raise BuildError(f"{where(field)}: facets need a field without outline, openings, sockets and units.")
     add_facets(making, field.inside, fill, field.finish, where(field))
 

@@ -4,7 +4,8 @@ Source: the panel sum: a length less the boards between and at the ends, shared 
 from the finished molding, not from the wall: a baseboard of 9 in and a border of 3 in let a panel begin at 12 in; common practice.
 """
 
-from collections.abc import Iterator, Sequence
+from collections import OrderedDict
+from collections.abc import Hashable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 from itertools import pairwise
@@ -19,6 +20,7 @@ from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.shape import common, cut_by, ring_within
 from tallplank.core.measure.divide import DivideError, Member, divide
+from tallplank.core.measure.memo import Same
 from tallplank.core.space.outline import Ring
 
 LEAST, SAME = 1.0, 1e-6
@@ -63,6 +65,25 @@ class Strip:
 
 
 @dataclass(frozen=True)
+class Block:
+    """A field with the boards between its parts, and with these."""
+
+    field: Field
+    strips: tuple[Strip, ...] = ()
+    parts: tuple["Block", ...] = ()
+
+    @cached_property
+    def fields(self) -> tuple[Field, ...]:
+        """The field and all that are in it, a division before its parts."""
+        return (self.field, *(field for part in self.parts for field in part.fields))
+
+    @cached_property
+    def all_strips(self) -> tuple[Strip, ...]:
+        """The boards between its parts and within these."""
+        return (*self.strips, *(strip for part in self.parts for strip in part.all_strips))
+
+
+@dataclass(frozen=True)
 class Solved:
     """A scheme as it lies on its wall."""
 
@@ -71,8 +92,22 @@ class Solved:
     """From end to end, with its moldings."""
     inner: Area
     """What is divided: between the moldings."""
-    fields: tuple[Field, ...]
-    strips: tuple[Strip, ...]
+    block: Block
+
+    @property
+    def fields(self) -> tuple[Field, ...]:
+        """All its regions where they lie."""
+        return self.block.fields
+
+    @property
+    def strips(self) -> tuple[Strip, ...]:
+        """All boards between regions and at the ends of divisions."""
+        return self.block.all_strips
+
+    @cached_property
+    def middles(self) -> tuple[float, ...]:
+        """The middles of upright boards, from the left."""
+        return tuple(sorted(s.area.x + s.area.width / 2 for s in self.strips if s.upright))
 
     @cached_property
     def leaves(self) -> tuple[Field, ...]:
@@ -95,10 +130,7 @@ def solve(scheme: Scheme, face: Face, catalog: Catalog, ends: tuple[float, float
     inner = Area(whole.x + left, whole.z + base, whole.width - left - right, whole.height - base - rail - crown)
     if min(inner.width, inner.height) < LEAST:
         raise BuildError("There is nothing left between its ends and its moldings.")
-    fields: list[Field] = []
-    strips: list[Strip] = []
-    _divide(_field(ROOT, scheme.root, inner, Field(ROOT, scheme.root, inner, scheme.finish)), fields, strips)
-    return Solved(scheme, whole, inner, tuple(fields), tuple(strips))
+    return Solved(scheme, whole, inner, _divided(_field(ROOT, scheme.root, inner, Field(ROOT, scheme.root, inner, scheme.finish))))
 
 
 def rise(catalog: Catalog, molding: str | None) -> float:
@@ -115,11 +147,26 @@ def count_of(region: Region, length: float) -> int:
     return max(1, round(free / (region.wanted + region.stile)))
 
 
-def _divide(field: Field, fields: list[Field], strips: list[Strip]) -> None:
-    fields.append(field)
+MOST = 20_000
+_BLOCKS: OrderedDict[Hashable, Block] = OrderedDict()
+"""How fields were divided before: a boundary that is dragged leaves most of a wall as it is, and with it the very same blocks."""
+
+
+def _divided(field: Field) -> Block:
+    """A field with all that is in it."""
+    key = (Same(field.region), field.path, field.area, field.finish, field.clip, field.ring, field.proud)
+    known = _BLOCKS.get(key)
+    if known is None:
+        known = _BLOCKS[key] = _divided_anew(field)
+        if len(_BLOCKS) > MOST:
+            _BLOCKS.popitem(last=False)
+    return known
+
+
+def _divided_anew(field: Field) -> Block:
     region, area = field.region, field.inside
     if not region.parts:
-        return
+        return Block(field)
     across = region.split == "across"
     length = area.width if across else area.height
     parts = list(_repeated(region, length))
@@ -128,10 +175,11 @@ def _divide(field: Field, fields: list[Field], strips: list[Strip]) -> None:
     except DivideError as problem:
         raise BuildError(f"{_where(field)}: {problem.text}") from None
     places = list(zip(division.starts, division.sizes, strict=True))
-    strips += _strips(field, places, across)
+    found = []
     for index, (part, (start, size)) in enumerate(zip(parts, places, strict=True)):
-        inner = Area(area.x + start, area.z, size, area.height) if across else Area(area.x, area.z + start, area.width, size)
-        _divide(_field((*field.path, index), part, inner, field), fields, strips)
+        at = Area(area.x + start, area.z, size, area.height) if across else Area(area.x, area.z + start, area.width, size)
+        found.append(_divided(_field((*field.path, index), part, at, field)))
+    return Block(field, tuple(_strips(field, places, across)), tuple(found))
 
 
 def _field(path: Path, region: Region, area: Area, around: Field) -> Field:

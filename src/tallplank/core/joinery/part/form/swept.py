@@ -2,10 +2,13 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from itertools import pairwise
 from math import atan, atan2, degrees, pi, radians
+from typing import NamedTuple
 
 import numpy as np
+from numpy.typing import NDArray
 from shapely import Polygon
 
 from tallplank.core.joinery.part.form.plain import PlainForm
@@ -15,6 +18,8 @@ from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.space.frame import Floats, Frame, Vec
 from tallplank.core.space.layered import Size3, Surface
 from tallplank.core.space.outline import Ring, area, covered, edges, holds, is_clockwise, triangles
+
+Doubles = NDArray[np.float64]
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,6 +42,27 @@ SQUARE_CUT = EndCut()
 UPRIGHT = 1.0 - 1e-9
 SHARP = radians(25.0)
 """A profile that turns by less than this is a curve there."""
+
+
+class _Shape(NamedTuple):
+    """What is the same of all pieces of one profile: its corners (n, 2), which comes after each, triangles, and at which it turns."""
+
+    points: Doubles
+    after: NDArray[np.intp]
+    triangles: Doubles
+    sharp: list[int]
+
+
+@lru_cache(maxsize=500)
+def _shape_of(profile: Ring) -> _Shape:
+    points = np.array(profile, dtype=np.float64)
+    sharp = []
+    for i, (y, z) in enumerate(profile):
+        (ay, az), (by, bz) = profile[i - 1], profile[(i + 1) % len(profile)]
+        turn = abs(atan2(bz - z, by - y) - atan2(z - az, y - ay)) % (2 * pi)
+        if min(turn, 2 * pi - turn) > SHARP:
+            sharp.append(i)
+    return _Shape(points, np.roll(np.arange(len(points)), -1), np.array(list(triangles(profile)), dtype=np.float64), sharp)
 
 
 @dataclass(frozen=True, slots=True)
@@ -88,17 +114,23 @@ class Swept(PlainForm):
             found.append(((a0, *a), (a1, *a), (b1, *b), (b0, *b)))
         return found
 
+    def _cut_all(self, size: Size3, points: Doubles) -> tuple[Doubles, Doubles]:
+        """Where points (…, 2) of the profile lie in both ends (…, 3)."""
+        (first, last), y, z = self._longest(), points[..., 0], points[..., 1]
+        low = first - self.start.y * y - self.start.z * z
+        high = size[0] - last + self.end.y * y + self.end.z * z
+        return np.concatenate([low[..., None], points], axis=-1), np.concatenate([high[..., None], points], axis=-1)
+
     def surface(self, size: Size3, pockets: Sequence[Pocket]) -> Surface:
         """See `Sheet`."""
-        quads = [tuple(reversed(quad)) for quad in self._sides(size)]
-        longest = self._longest()
-        for a, b, c in triangles(self.profile):
-            low = [(self._cut(size, longest, *p)[0], *p) for p in (c, b, a)]
-            high = [(self._cut(size, longest, *p)[1], *p) for p in (a, b, c)]
-            quads += [(*low, low[-1]), (*high, high[-1])]
-        corners = np.array(quads, dtype=np.float64)
-        normals = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
-        normals /= np.linalg.norm(normals, axis=1, keepdims=True)
+        shape = _shape_of(self.profile)
+        low, high = self._cut_all(size, shape.points)
+        sides = np.stack([low[shape.after], high[shape.after], high, low], axis=1)
+        start, end = self._cut_all(size, shape.triangles)
+        start = start[:, ::-1]
+        caps = [np.concatenate([cap, cap[:, -1:]], axis=1) for cap in (start, end)]
+        corners = np.concatenate([sides, *caps])
+        normals = _across(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
         return Surface(corners.astype(np.float32), normals.astype(np.float32))
 
     def grain(self, corners: Floats, normals: Floats) -> Floats:
@@ -107,30 +139,27 @@ class Swept(PlainForm):
 
     def lines(self, size: Size3, tongue: float) -> Floats:
         """See `Sheet`: both ends, and the edges along it that are no part of a curve."""
-        found = list(self.seen_edges(size))
-        ends = self._all_ends(size)
-        for (a, b), ((a0, a1), (b0, b1)) in zip(edges(self.profile), pairwise((*ends, ends[0])), strict=True):
-            found += [((a0, *a), (b0, *b)), ((a1, *a), (b1, *b))]
-        return np.array(found, dtype=np.float32)
+        shape = _shape_of(self.profile)
+        low, high = self._cut_all(size, shape.points)
+        along = np.stack([low[shape.sharp], high[shape.sharp]], axis=1)
+        around = [np.stack([end, end[shape.after]], axis=1) for end in (low, high)]
+        return np.concatenate([along, *around]).astype(np.float32)
 
     def box(self, frame: Frame, size: Size3) -> tuple[Vec, Vec]:
         """See `Sheet`."""
         return _BOXES.get((frame, self), lambda: self._box(frame, size))
 
     def _box(self, frame: Frame, size: Size3) -> tuple[Vec, Vec]:
-        ends = zip(self._all_ends(size), self.profile, strict=True)
-        points = [frame.out((x, *p)) for (start, stop), p in ends for x in (start, stop)]
-        return Vec(*map(min, zip(*points, strict=True))), Vec(*map(max, zip(*points, strict=True)))
+        points = frame.all_out(np.concatenate(self._cut_all(size, _shape_of(self.profile).points)))
+        return Vec(*points.min(axis=0).tolist()), Vec(*points.max(axis=0).tolist())
 
     def seen_edges(self, size: Size3) -> list[tuple[tuple[float, float, float], tuple[float, float, float]]]:
         """The edges along the piece where its profile turns by more than a little, from end to end."""
-        count, found = len(self.profile), []
-        for i, (y, z) in enumerate(self.profile):
-            (ay, az), (by, bz) = self.profile[i - 1], self.profile[(i + 1) % count]
-            turn = abs(atan2(bz - z, by - y) - atan2(z - az, y - ay)) % (2 * pi)
-            if min(turn, 2 * pi - turn) > SHARP:
-                first, last = self._ends(size, y, z)
-                found.append(((first, y, z), (last, y, z)))
+        found = []
+        for i in _shape_of(self.profile).sharp:
+            y, z = self.profile[i]
+            first, last = self._ends(size, y, z)
+            found.append(((first, y, z), (last, y, z)))
         return found
 
     def _outlines(self, size: Size3) -> list[tuple[tuple[float, float, float], ...]]:
@@ -168,6 +197,16 @@ class Swept(PlainForm):
 _LONGEST: IdentityMemo[tuple[float, float]] = IdentityMemo(20_000)
 _BOXES: IdentityMemo[tuple[Vec, Vec]] = IdentityMemo(20_000)
 """Of pieces as they lie, for as long as they are the same: a paneled wall has hundreds, and a drag changes few."""
+
+
+def _across(a: Doubles, b: Doubles) -> Doubles:
+    """The unit directions at right angles to pairs of others (n, 3)."""
+    found = np.empty_like(a)
+    for i in range(3):
+        j, k = (i + 1) % 3, (i + 2) % 3
+        found[:, i] = a[:, j] * b[:, k] - a[:, k] * b[:, j]
+    found /= np.sqrt((found * found).sum(axis=1))[:, None]
+    return found
 
 
 def _reach(cut: EndCut, profile: Ring) -> float:
