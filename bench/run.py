@@ -204,7 +204,7 @@ def bench_island() -> tuple[float, float]:
 
 
 def bench_wall() -> tuple[float, float]:
-    """One step of a boundary between two of 70 panels dragged on a wall of 400 parts, until the core has all that follows, against cold; at most 1/15."""
+    """A boundary dragged between two of 70 panels, until the core has all that follows, against 400 parts cold; at most 1/15."""
     from makers import ROOM, WALL, a_room
     from tallplank.core.edit.wall.scheme import add_scheme, shift_boundary
     from tallplank.core.job.scheme import Panel, Region

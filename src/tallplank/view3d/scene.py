@@ -8,9 +8,9 @@ from typing import Any
 import numpy as np
 import vtkmodules.vtkRenderingOpenGL2  # noqa: F401  registers the renderer
 from numpy.typing import NDArray
-from vtkmodules.util.numpy_support import numpy_to_vtk, numpy_to_vtkIdTypeArray, vtk_to_numpy
+from vtkmodules.util.numpy_support import numpy_to_vtk, vtk_to_numpy
 from vtkmodules.vtkCommonCore import vtkPoints, vtkUnsignedCharArray
-from vtkmodules.vtkCommonDataModel import vtkCellArray, vtkPolyData
+from vtkmodules.vtkCommonDataModel import vtkPolyData
 from vtkmodules.vtkRenderingCore import (
     vtkActor,
     vtkLight,
@@ -27,8 +27,8 @@ from tallplank.core.solid.mesh import Faces
 from tallplank.core.solid.scene import Block, SideSolids, Solids
 from tallplank.core.solid.shell import STANDS
 from tallplank.core.space.frame import Vec
-from tallplank.core.space.outline import edges
 from tallplank.view3d.eye import Eye, Place
+from tallplank.view3d.lines import block_lines, cells, set_lines
 from tallplank.view3d.pointing import reach as reach_to
 from tallplank.view3d.texture import look_texture, picture_texture
 
@@ -156,7 +156,7 @@ class Scene:
         present |= self._show_sides(solids.sides)
         for name in set(self._actors) - present:
             self.renderer.RemoveActor(self._actors.pop(name)[0])
-        _set_lines(self._lines, solids.lines)
+        set_lines(self._lines, solids.lines)
 
     def _show_sides(self, sides: Sequence[SideSolids]) -> set[str]:
         """Show what is mounted on walls, anew only what is not as it was; returns the names of its actors."""
@@ -173,7 +173,7 @@ class Scene:
                 self._side_lines.append(self._line_actor(1.0))
             self._side_lines[number].GetProperty().SetColor(*self._tones.line)
             if number >= len(before) or before[number] is not side:
-                _set_lines(self._side_lines[number], side.lines)
+                set_lines(self._side_lines[number], side.lines)
         return found
 
     def _hide_from_behind(self) -> None:
@@ -221,8 +221,8 @@ class Scene:
     def choose(self, units: Sequence[str]) -> None:
         """Mark these units by their outlines."""
         wanted = set(units)
-        edges = [_block_lines(b) for b in self._blocks if b.owner in wanted]
-        _set_lines(self._chosen, np.concatenate(edges) if edges else np.zeros((0, 2, 3), np.float32))
+        edges = [block_lines(b) for b in self._blocks if b.owner in wanted]
+        set_lines(self._chosen, np.concatenate(edges) if edges else np.zeros((0, 2, 3), np.float32))
 
     def resize(self, width: int, height: int) -> None:
         """Render pictures of this size."""
@@ -300,7 +300,7 @@ class Scene:
         points = vtkPoints()
         points.SetData(numpy_to_vtk(faces.corners.reshape(-1, 3), deep=True))
         data.SetPoints(points)
-        data.SetPolys(_cells(len(faces), 4))
+        data.SetPolys(cells(len(faces), 4))
         data.GetPointData().SetScalars(numpy_to_vtk(self._lit(name, faces), deep=True))
         if self._is_textured(key):
             data.GetPointData().SetTCoords(numpy_to_vtk((faces.uv / np.array(scale)).reshape(-1, 2).astype(np.float32), deep=True))
@@ -373,29 +373,3 @@ def _is_between(eye: NDArray[np.float64], targets: NDArray[np.float64], low: NDA
 def _rgb(colour: str) -> Colour:
     r, g, b = (int(colour[i : i + 2], 16) / 255 for i in (1, 3, 5))
     return (r, g, b)
-
-
-def _cells(count: int, corners: int) -> vtkCellArray:
-    cells = vtkCellArray()
-    offsets = np.arange(0, (count + 1) * corners, corners, dtype=np.int64)
-    cells.SetData(
-        numpy_to_vtkIdTypeArray(offsets, deep=True), numpy_to_vtkIdTypeArray(np.arange(count * corners, dtype=np.int64), deep=True)
-    )
-    return cells
-
-
-def _set_lines(actor: vtkActor, lines: NDArray[np.float32]) -> None:
-    data = vtkPolyData()
-    points = vtkPoints()
-    points.SetData(numpy_to_vtk(lines.reshape(-1, 3).astype(np.float32), deep=True))
-    data.SetPoints(points)
-    data.SetLines(_cells(len(lines), 2))
-    actor.GetMapper().SetInputData(data)
-
-
-def _block_lines(block: Block) -> NDArray[np.float32]:
-    found = []
-    for (x0, y0), (x1, y1) in edges(block.ring):
-        found += [((x0, y0, z), (x1, y1, z)) for z in (block.base, block.top)]
-        found.append(((x0, y0, block.base), (x0, y0, block.top)))
-    return np.array(found, dtype=np.float32)

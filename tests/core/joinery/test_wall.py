@@ -17,7 +17,7 @@ from tallplank.core.edit.survey.standing import add_column_at
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.edit.wall.peaks import parse_peaks, peaks_text
-from tallplank.core.edit.wall.scheme import add_scheme, copy_scheme
+from tallplank.core.edit.wall.scheme import add_scheme, change_scheme, copy_scheme
 from tallplank.core.edit.wall.start import STARTS, Sizes
 from tallplank.core.job.job import Display, Job
 from tallplank.core.job.scheme import (
@@ -37,8 +37,8 @@ from tallplank.core.job.scheme import (
     Slats,
 )
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.joinery.wall.fill import tile_spans
 from tallplank.core.joinery.wall.solve import Area, Solved, solve
+from tallplank.core.joinery.wall.tile import tile_spans
 from tallplank.core.measure.display import LengthStyle
 from tallplank.core.shop.cutlist import cutlist
 from tallplank.core.space.curve import ArcOf, pieces
@@ -578,3 +578,14 @@ def test_peaks_are_read_as_they_are_written() -> None:
     for wrong in ("", "50: 60", "50 50", "50 50 50: 60", "a b: 60", "150 50: 60"):
         with pytest.raises(EditError):
             parse_peaks(wrong, Display())
+
+
+def test_fixings_by_hand() -> None:
+    """1200 × 1000 with two stiles of 90: 1.2 + 0.18 m² to glue; brads every 300 and one more, 5 in each stile; screws in 3 rows of 4."""
+    job = with_scheme(a_wall(1200.0, 1000.0), backing=6.0, root=Region(split="across", stile=90.0, parts=(Region(),)))
+    counts = {f.role: f.count.value for f in run(job).fittings}
+    assert counts == {"adhesive": 1.0, "brad": 10.0, "wall-screw": 12.0}
+    higher = with_scheme(a_wall(1200.0, 2000.0), backing=6.0, root=Region(split="across", stile=90.0, parts=(Region(),)))
+    assert {f.role: f.count.value for f in run(higher).fittings} == {"adhesive": 2.0, "brad": 16.0, "wall-screw": 18.0}
+    solid = change_scheme(higher, CATALOG, ROOM, "panel1", studs=400.0)
+    assert {f.role: f.count.value for f in run(solid).fittings}["wall-screw"] == 24.0

@@ -56,6 +56,13 @@ HARDWARE_NAMES: dict[HardwareRole, str] = {
     "hob": "Hob",
     "tap": "Tap",
     "top-support": "Top bracket",
+    "adhesive": "Adhesive",
+    "brad": "Brad",
+    "wall-screw": "Wall screw",
+    "lamp": "Light strip",
+    "paint": "Wall paint",
+    "fabric": "Fabric",
+    "foam": "Foam",
 }
 
 

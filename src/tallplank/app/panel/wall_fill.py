@@ -1,11 +1,14 @@
 """The rows of the Spec for what fills a region of a paneled wall."""
 
 from collections.abc import Callable
+from dataclasses import dataclass
 
+from tallplank.app.panel.choice import Choices
 from tallplank.app.panel.panel import Panel
 from tallplank.core.edit.wall.peaks import parse_peaks, peaks_text
-from tallplank.core.job.scheme import Cover, Facets, Fill, Frames, Grooves, Kept, Plain, Shelves, Slats, Tiles
+from tallplank.core.job.scheme import Cover, Facets, Fill, Frames, Grooves, Kept, Plain, Shelves, Slats, Tiles, Upholstery
 from tallplank.core.job.scheme import Panel as PanelFill
+from tallplank.core.job.unit import HardwareRole
 
 FILLS: dict[str, tuple[str, type[Fill]]] = {  # type: ignore[valid-type]
     "plain": ("Nothing", Plain),
@@ -16,12 +19,14 @@ FILLS: dict[str, tuple[str, type[Fill]]] = {  # type: ignore[valid-type]
     "tiles": ("Tiles", Tiles),
     "facets": ("Facets", Facets),
     "shelves": ("Shelves", Shelves),
+    "upholstery": ("Upholstery", Upholstery),
     "cover": ("Glass or mirror", Cover),
     "open": ("Kept free", Kept),
 }
 WAYS = (("upright", "Upright", None), ("level", "Level", None))
 FITS = (("scaled", "Scaled to whole ones", None), ("cut", "Cut at the edges", None))
-BOXES = ((True, "Of its own", None), (False, "None", None))
+BOXES = (("own", "Of its own", None), ("none", "None", None), ("niche", "A niche in the boxing", None))
+LAMPS = (("none", "None", None), ("top", "Under the top", None), ("all", "Under every shelf", None))
 TURNS = ((False, "As the first", None), (True, "Mirrored", None))
 LENGTHS: dict[type, tuple[tuple[str, str], ...]] = {
     PanelFill: (("border", "Border"), ("raised", "Raised by")),
@@ -31,49 +36,89 @@ LENGTHS: dict[type, tuple[tuple[str, str], ...]] = {
     Tiles: (("width", "Tile width"), ("height", "Tile height"), ("gap", "Gap"), ("raised", "Raised by")),
     Facets: (("thick", "Board"),),
     Shelves: (("deep", "Depth"),),
+    Upholstery: (("width", "Pad, about"), ("height", "Pad height"), ("foam", "Foam"), ("board", "Board")),
 }
 Read, Put = Callable[[], Fill], Callable[[str, Fill], None]
 
 
 def add_fill_rows(panel: Panel, read: Read, put: Put) -> None:
     """What a region is filled with, and the sizes of that; `put` is told what is changed, in a word, and the whole of it."""
-
-    def value(name: str, otherwise: object) -> Callable[[], object]:
-        return lambda: getattr(read(), name, otherwise)
-
-    def change(name: str) -> Callable[[object], None]:
-        return lambda new: put(name, read().but(**{name: new}))
-
-    fill = read()
-    kinds = tuple((key, words, None) for key, (words, _) in FILLS.items())
-    panel.pick("Filled with", kinds, lambda: read().kind, lambda v: put("fill", FILLS[str(v)][1]()))
-    for name, words in LENGTHS.get(type(fill), ()):
-        panel.length(words, value(name, 0.0), change(name))  # type: ignore[arg-type]
-    match fill:
-        case Slats() | Grooves():
-            panel.pick("Way", WAYS, value("way", "upright"), change("way"))
-        case Tiles():
-            panel.pick("Fit", FITS, value("fit", "scaled"), change("fit"))
-        case Shelves():
-            panel.count("Shelves", (0, 40), value("count", 0), change("count"))  # type: ignore[arg-type]
-            panel.pick("Box", BOXES, value("boxed", True), lambda v: change("boxed")(bool(v)))
-        case Facets():
-            _facet_rows(panel, read, put)
-        case PanelFill():
-            molds = (("", "None", None), *((h.id, h.name, None) for h in panel.store.catalog.hardware_for("panel-mold")))
-            panel.pick("Molding", molds, lambda: getattr(read(), "mold", None) or "", lambda v: change("mold")(str(v) or None))
+    _Rows(panel, read, put).add()
 
 
-def _facet_rows(panel: Panel, read: Read, put: Put) -> None:
-    def facets() -> Facets:
-        fill = read()
-        return fill if isinstance(fill, Facets) else Facets()
+@dataclass(frozen=True, slots=True)
+class _Rows:
+    panel: Panel
+    read: Read
+    put: Put
 
-    panel.text(
-        "Peaks",
-        lambda: peaks_text(facets().peaks, panel.store.job.display),
-        lambda v: put("peaks", facets().but(peaks=parse_peaks(v, panel.store.job.display))),
-    )
-    for name, words in (("across", "Times across"), ("up", "Times up")):
-        panel.count(words, (1, 40), lambda n=name: getattr(facets(), n), lambda v, n=name: put(n, facets().but(**{n: v})))  # type: ignore[misc]
-    panel.pick("Every second", TURNS, lambda: facets().mirrored, lambda v: put("every second", facets().but(mirrored=bool(v))))
+    def held(self, name: str, otherwise: object = "") -> Callable[[], object]:
+        """Reads a value of the fill, or something else where it has none."""
+        return lambda: getattr(self.read(), name, None) or otherwise
+
+    def change(self, name: str) -> Callable[[object], None]:
+        """Changes a value of the fill."""
+        return lambda new: self.put(name, self.read().but(**{name: new}))
+
+    def item(self, words: str, name: str, none: str, choices: Choices) -> None:
+        """A row for something of the catalogue, or nothing."""
+        self.panel.pick(words, (("", none, None), *choices), self.held(name), lambda v: self.change(name)(str(v) or None))
+
+    def of_role(self, role: HardwareRole) -> Choices:
+        """The items of a role."""
+        return tuple((h.id, h.name, None) for h in self.panel.store.catalog.hardware_for(role))
+
+    def add(self) -> None:
+        """The rows of the fill as it is now."""
+        panel, fill = self.panel, self.read()
+        kinds = tuple((key, words, None) for key, (words, _) in FILLS.items())
+        panel.pick("Filled with", kinds, lambda: self.read().kind, lambda v: self.put("fill", FILLS[str(v)][1]()))
+        for name, words in LENGTHS.get(type(fill), ()):
+            panel.length(words, self.held(name, 0.0), self.change(name))  # type: ignore[arg-type]
+        match fill:
+            case Slats() | Grooves():
+                panel.pick("Way", WAYS, self.held("way"), self.change("way"))
+            case Tiles():
+                panel.pick("Fit", FITS, self.held("fit"), self.change("fit"))
+            case Shelves():
+                self._shelves()
+            case Plain():
+                self.item("Painted", "paint", "As it is", self.of_role("paint"))
+                panel.count("Coats", (1, 6), self.held("coats", 0), self.change("coats"))  # type: ignore[arg-type]
+            case Upholstery():
+                self.item("Fabric", "fabric", "The usual", self.of_role("fabric"))
+            case Cover():
+                sheets = panel.store.catalog.finishes_for("glass")
+                self.item("Sheet", "finish", sheets[0].name, tuple((f.id, f.name, None) for f in sheets[1:]))
+            case Facets():
+                self._facets()
+            case PanelFill():
+                self.item("Molding", "mold", "None", self.of_role("panel-mold"))
+
+    def _shelves(self) -> None:
+        def shelves() -> Shelves:
+            fill = self.read()
+            return fill if isinstance(fill, Shelves) else Shelves()
+
+        def box() -> str:
+            return "niche" if shelves().recessed else "own" if shelves().boxed else "none"
+
+        panel = self.panel
+        panel.count("Shelves", (0, 40), self.held("count", 0), self.change("count"))  # type: ignore[arg-type]
+        panel.pick("Box", BOXES, box, lambda v: self.put("box", shelves().but(boxed=v != "none", recessed=v == "niche")))
+        panel.pick("Light", LAMPS, lambda: shelves().lamps, lambda v: self.put("light", shelves().but(lamps=v)))
+
+    def _facets(self) -> None:
+        def facets() -> Facets:
+            fill = self.read()
+            return fill if isinstance(fill, Facets) else Facets()
+
+        panel, display = self.panel, self.panel.store.job.display
+        panel.text(
+            "Peaks",
+            lambda: peaks_text(facets().peaks, display),
+            lambda v: self.put("peaks", facets().but(peaks=parse_peaks(v, display))),
+        )
+        panel.count("Times across", (1, 40), self.held("across", 0), self.change("across"))  # type: ignore[arg-type]
+        panel.count("Times up", (1, 40), self.held("up", 0), self.change("up"))  # type: ignore[arg-type]
+        panel.pick("Every second", TURNS, lambda: facets().mirrored, lambda v: self.put("every second", facets().but(mirrored=bool(v))))

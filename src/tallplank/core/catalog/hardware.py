@@ -343,5 +343,15 @@ class Tap(Item):
     """The hole in the top for it."""
 
 
+class Supply(Item):
+    """What boards on walls are fixed and covered with, and strips of light."""
+
+    role: Literal["adhesive", "brad", "wall-screw", "lamp", "paint", "fabric", "foam"]
+    each: Positive
+    """What one is enough for: square metres that are glued, painted once or covered, else millimetres along a board."""
+    look: Id | None = None
+    """What it looks like, of what is seen."""
+
+
 Carrying = Hinge | Slide | Leg | Pin | Pull | Hanger | Clip | Fixing | Stay | Rail | Bracket | Anchor | Fastener | TopBolt | TopSupport
-Hardware = Annotated[Carrying | Insert | Molding | Appliance | Fixture | Tap, Field(discriminator="role")]
+Hardware = Annotated[Carrying | Insert | Molding | Appliance | Fixture | Tap | Supply, Field(discriminator="role")]

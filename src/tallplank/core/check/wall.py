@@ -99,7 +99,7 @@ def _too_tight(made: Made, run: Run) -> Iterator[Finding]:
     """A face that bows out more than its board bends."""
     for part in run.parts:
         if part.tag.role == SKIN and isinstance(part.form, Bent):
-            radius, least = part.form.inner_radius, least_radius(made.catalog, part)
+            radius, least = part.form.radius - part.thickness.value, least_radius(made.catalog, part)
             if radius < least:
                 board = made.catalog.boards[part.board].name
                 text = f"{run.label} bends to a radius of {shown(made.job, radius)}; {board} bends to {shown(made.job, least)}."

@@ -239,6 +239,8 @@ def run_faces(run: Run) -> list[Shape]:
     pen = Pen.EDGE if run.what == "panel" else Pen.OUTLINE
     seen = [one for some in _SEEN.of(run.parts, partial(_faces_of, pen=pen), pen) for one in some]
     if run.what == "panel":
+        seen += [(0.0 - piece.low.y, (Poly(piece.front, Pen.EDGE, Fill("plain", piece.colour)),)) for piece in run.pieces]
+        seen += [(0.0 - coat.y, (Poly(coat.ring, None, Fill("look", coat.look)),)) for coat in run.coats]
         seen.sort(key=itemgetter(0))
     return [shape for _, shapes in seen for shape in shapes]
 

@@ -25,9 +25,11 @@ class Filling(Record):
 
 
 class Plain(Filling):
-    """Nothing but the backing, or the wall."""
+    """Nothing but the backing, or the wall; painted, or as it is."""
 
     kind: Literal["plain"] = "plain"
+    paint: Id | None = None
+    coats: Annotated[int, Field(ge=1, le=6)] = 2
 
 
 class Panel(Filling):
@@ -106,6 +108,21 @@ class Shelves(Filling):
     deep: Annotated[float, Field(ge=20, le=1500, allow_inf_nan=False)] = 220.0
     boxed: bool = True
     """Whether boards close it at its sides, above and below."""
+    recessed: bool = False
+    """Whether it reaches back into a boxing instead: a niche, with a back of its own."""
+    lamps: Literal["none", "top", "all"] = "none"
+    """Where strips of light lie at the front: under the top, or under the shelves too."""
+
+
+class Upholstery(Filling):
+    """Pads side by side and one above the other, all scaled to fit: boards with foam, covered with a fabric."""
+
+    kind: Literal["upholstery"] = "upholstery"
+    width: Annotated[float, Field(ge=50, le=3000, allow_inf_nan=False)] = 400.0
+    height: Annotated[float, Field(ge=50, le=3000, allow_inf_nan=False)] = 300.0
+    board: Annotated[float, Field(ge=3, le=40, allow_inf_nan=False)] = 9.0
+    foam: Annotated[float, Field(ge=5, le=150, allow_inf_nan=False)] = 40.0
+    fabric: Id | None = None
 
 
 class Peak(Record):
@@ -134,7 +151,8 @@ class Kept(Filling):
     kind: Literal["open"] = "open"
 
 
-Fill = Annotated[Plain | Panel | Slats | Grooves | Frames | Tiles | Facets | Shelves | Cover | Kept, Field(discriminator="kind")]
+Planted = Panel | Slats | Grooves | Frames | Tiles | Facets | Shelves | Upholstery
+Fill = Annotated[Plain | Planted | Cover | Kept, Field(discriminator="kind")]
 PLAIN = Plain()
 
 

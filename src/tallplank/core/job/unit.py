@@ -46,6 +46,13 @@ HardwareRole = Literal[
     "tap",
     "fastener",
     "appliance",
+    "adhesive",
+    "brad",
+    "wall-screw",
+    "lamp",
+    "paint",
+    "fabric",
+    "foam",
 ]
 FINISH_ROLES: tuple[FinishRole, ...] = get_args(FinishRole)
 LARGEST_UNIT = 10_000.0

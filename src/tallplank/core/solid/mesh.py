@@ -6,10 +6,11 @@ import numpy as np
 
 from tallplank.core.joinery.part.form.sheet import flat_grain
 from tallplank.core.joinery.part.hole import ShapedEdge
-from tallplank.core.joinery.part.part import ROUND_SIDES, EdgeName, Part, Piece
+from tallplank.core.joinery.part.part import ROUND_SIDES, Coat, EdgeName, Part, Piece
 from tallplank.core.measure.memo import Rounds
 from tallplank.core.space.frame import Floats
 from tallplank.core.space.layered import Surface, box_surface
+from tallplank.core.space.outline import triangles
 
 
 @dataclass(frozen=True, slots=True)
@@ -91,6 +92,14 @@ def piece_faces(piece: Piece) -> Faces:
     if piece.turned is None:
         return Faces(corners, normals, grain)
     return Faces(piece.turned.all_out(corners), piece.turned.all_turned_out(normals), grain)
+
+
+def coat_faces(coat: Coat) -> Faces:
+    """What is painted, in the frame of its face, as triangles that repeat their last corner."""
+    flat = [((a[0], coat.y, a[1]), (b[0], coat.y, b[1]), (c[0], coat.y, c[1])) for a, b, c in triangles(coat.ring)]
+    corners = np.array([(*three, three[-1]) for three in flat], dtype=np.float32).reshape(-1, 4, 3)
+    normals = np.tile(np.array((0.0, -1.0, 0.0), dtype=np.float32), (len(corners), 1))
+    return Faces(corners, normals, flat_grain(corners, normals))
 
 
 def _bar(piece: Piece) -> Surface:

@@ -17,7 +17,7 @@ from tallplank.core.joinery.part.part import Part, PartRef
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.wall.slat import SLAT
 from tallplank.core.measure.memo import BySome, IdentityMemo, Mapped, are_same
-from tallplank.core.solid.mesh import Batch, Faces, Surfaces, piece_faces
+from tallplank.core.solid.mesh import Batch, Faces, Surfaces, coat_faces, piece_faces
 from tallplank.core.solid.shell import services_of, shell, shell_lines
 from tallplank.core.space.frame import Floats, Frame, Vec
 from tallplank.core.space.motion import Motion
@@ -143,7 +143,8 @@ class SolidMaker:
             yield Body(piece.colour, piece_faces(piece), np.zeros((0, 2, 3), np.float32), None)
 
     def _mounted(self, run: Run, face: Face) -> tuple[SideSolids, ...]:
-        return tuple(self._pieces.of(run.parts, partial(self._some_mounted, face), face))
+        some = self._pieces.of(run.parts, partial(self._some_mounted, face), face)
+        return (*some, _beside_parts(run, face)) if run.pieces or run.coats else tuple(some)
 
     def _some_mounted(self, face: Face, parts: Sequence[Part]) -> SideSolids:
         placed = [_placed(body, face.frame, 0.0) for body in _bodies(self._surfaces, parts, kept=True)]
@@ -163,6 +164,14 @@ class SolidMaker:
             return tuple(_placed_shut(bodies[id(unit)], frame))
 
         return self._standing.of(units, placed, opened, [faces[u.unit.face] for u in units])
+
+
+def _beside_parts(run: Run, face: Face) -> SideSolids:
+    """What is on a wall beside its boards: light, pads and paint."""
+    none = np.zeros((0, 2, 3), np.float32)
+    bodies = [Body(piece.colour, piece_faces(piece), none, None) for piece in run.pieces]
+    bodies += [Body(coat.look, coat_faces(coat), none, None) for coat in run.coats]
+    return SideSolids(face.frame.origin, face.frame.y, tuple(_gathered([_placed(body, face.frame, 0.0) for body in bodies])), none)
 
 
 SERVICE = "#f4f2ec"

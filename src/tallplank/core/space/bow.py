@@ -51,24 +51,28 @@ class Bow:
 
     def room_at(self, x: float) -> float:
         """How far before the wall its inner face is at a place along it."""
-        away, clear = x - (self.left + self.right) / 2, self.inner - SAG
-        if abs(away) >= clear * sin(self.half):
+        away = x - (self.left + self.right) / 2
+        if abs(away) >= self.inner * sin(self.half):
             return self.end
-        return self._before(sqrt(clear**2 - away**2))
+        return self._before(sqrt(self.inner**2 - away**2))
 
     def arc(self, start: float, stop: float, radius: float) -> tuple[Point, ...]:
         """Points along it, evenly spaced."""
-        steps = max(ceil(abs(stop - start) / (2 * acos(1.0 - SAG / self.radius))), 2)
+        steps = self._steps(start, stop)
         return tuple(self.at(start + (stop - start) * k / steps, radius) for k in range(steps + 1))
 
     def skin(self, start: float, stop: float) -> Ring:
-        """What is bent, from an angle to an angle: along the outer face to the right, and back along the inner one."""
-        return (*self.arc(start, stop, self.radius), *reversed(self.arc(start, stop, self.inner)))
+        """What is bent, from an angle to an angle: along the outer face to the right, and back in pieces that touch the inner one."""
+        touching = self.inner / cos((stop - start) / self._steps(start, stop) / 2)
+        return (*self.arc(start, stop, self.radius), *reversed(self.arc(start, stop, touching)))
 
     def space(self) -> Ring:
-        """What is between the wall and its inner face, from end to end, and meets it nowhere."""
-        front = self.arc(-self.half, self.half, self.inner - SAG)
+        """What is between the wall and its inner face, from end to end."""
+        front = self.arc(-self.half, self.half, self.inner)
         return ((self.right, 0.0), (self.left, 0.0), (self.left, 0.0 - self.end), *front, (self.right, 0.0 - self.end))
+
+    def _steps(self, start: float, stop: float) -> int:
+        return max(ceil(abs(stop - start) / (2 * acos(1.0 - SAG / self.radius))), 2)
 
     def _before(self, from_middle: float) -> float:
         return self.deep + self.rise - self.radius + from_middle

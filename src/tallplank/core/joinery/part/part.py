@@ -296,6 +296,14 @@ class Piece:
         return _seen_round((low.x, low.z), (high.x, high.z), is_round=self.axis == "y")
 
 
+class Coat(NamedTuple):
+    """A painted part of a face: what it looks like, its outline on the elevation, and the y that it lies at."""
+
+    look: str
+    ring: Ring
+    y: float
+
+
 ROUND_SIDES = 20
 """What is round is drawn with so many sides."""
 

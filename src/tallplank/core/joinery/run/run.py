@@ -11,7 +11,7 @@ from tallplank.core.job.room import Room
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import FinishRole, HardwareRole, RunKind, Unit
 from tallplank.core.job.wall import FreeWall
-from tallplank.core.joinery.part.part import BuildError, Fitting, Part, Piece
+from tallplank.core.joinery.part.part import BuildError, Coat, Fitting, Part, Piece
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, in_board, rules_for
 from tallplank.core.joinery.run.stretch import Course, Stretch
 from tallplank.core.joinery.run.top.seen import seen_in
@@ -49,6 +49,8 @@ class Run:
     problem: str = ""
     pieces: tuple[Piece, ...] = ()
     """What is let into it and seen, in the frame of the face."""
+    coats: tuple[Coat, ...] = ()
+    """What is painted, of a paneled wall."""
     keys: tuple[str, ...] = ()
     """Of a run with pieces changed by hand: what each of its parts is told by, those left out counted too."""
 

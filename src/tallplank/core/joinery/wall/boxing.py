@@ -36,10 +36,12 @@ class Hull(NamedTuple):
     deep: float
 
 
-def add_boxing(making: Making, boxing: Boxing, sides: tuple[bool, bool], hides: Sequence[tuple[Ring, float]]) -> list[float]:
+def add_boxing(
+    making: Making, boxing: Boxing, sides: tuple[bool, bool], hides: Sequence[tuple[Ring, float]], niches: Sequence[Ring]
+) -> list[float]:
     """The frame, the boards at those `sides` that are free, and the lid; it `hides` what has these outlines, seen from its face, and tops.
 
-    Returns the middles of its battens, where its face may have seams.
+    Its battens stand beside `niches` too, given as they are seen from above. Returns their middles, where its face may have seams.
 
     Raises:
         BuildError: it is too narrow or too low for its boards, or it does not bend so far.
@@ -53,7 +55,7 @@ def add_boxing(making: Making, boxing: Boxing, sides: tuple[bool, bool], hides: 
     bow = bow_of(scheme, inner, sides) if boxing.bow else None
     around = [ring for ring, _ in hides]
     frame = hull if bow is None else hull._replace(deep=bow.end)
-    places = batten_places(frame, boxing, thick, min(boxing.batten, frame.deep), around)
+    places = batten_places(frame, boxing, thick, min(boxing.batten, frame.deep), [*around, *niches])
     seams = [x + thick / 2 for x in places]
     _add_sides(making, whole, hull if bow is None else hull._replace(deep=boxing.deep), sides)
     if scheme.high is not None:

@@ -15,7 +15,7 @@ from tallplank.core.job.face import Faces
 from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import Kept, Scheme
 from tallplank.core.job.standard import Standard
-from tallplank.core.joinery.part.part import BuildError, Fitting, Part, Tag
+from tallplank.core.joinery.part.part import BuildError, Coat, Fitting, Part, Piece, Tag
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.setout.collector import Collector
@@ -23,10 +23,13 @@ from tallplank.core.joinery.wall.area import Area, rectangle_of
 from tallplank.core.joinery.wall.board import NEAR, Making, add_boards, pieces_within
 from tallplank.core.joinery.wall.bowed import add_on_skin, add_skin, bow_of
 from tallplank.core.joinery.wall.boxing import add_boxing
+from tallplank.core.joinery.wall.coat import add_coats
 from tallplank.core.joinery.wall.corner import Corners
 from tallplank.core.joinery.wall.covered import Standing, covered_on, cut_outs_on, is_hidden, seen_from
 from tallplank.core.joinery.wall.fill import add_fill
+from tallplank.core.joinery.wall.fixing import add_fixings, in_whole_ones
 from tallplank.core.joinery.wall.kept import add_kept, alike
+from tallplank.core.joinery.wall.niche import is_niche, niches_of
 from tallplank.core.joinery.wall.shape import boards_around
 from tallplank.core.joinery.wall.solve import Block, Field, Solved, Strip, solve
 from tallplank.core.joinery.wall.trim import add_trims
@@ -40,6 +43,8 @@ class Outcome(NamedTuple):
     parts: tuple[Part, ...]
     fittings: tuple[Fitting, ...]
     problem: str = ""
+    pieces: tuple[Piece, ...] = ()
+    coats: tuple[Coat, ...] = ()
 
 
 MOST = 100
@@ -52,7 +57,7 @@ def wall_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard, me
     for scheme in room.schemes:
         outcome = outcome_of(scheme, room, faces, catalog, standard, members)
         key = f"panel-{room.id}-{scheme.id}"
-        yield Run(key, scheme.name, room.id, scheme.face, "panel", (), *outcome)
+        yield Run(key, scheme.name, room.id, scheme.face, "panel", (), *outcome[:4], coats=outcome.coats)
 
 
 def outcome_of(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard, members: Sequence[Standing] = ()) -> Outcome:
@@ -69,10 +74,10 @@ def outcome_of(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, stand
 def _outcome(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard, members: Sequence[Standing]) -> Outcome:
     out = Collector(catalog)
     try:
-        make_scheme(scheme, room, faces, catalog, standard, out, members)
+        coats = make_scheme(scheme, room, faces, catalog, standard, out, members)
     except BuildError as error:
         return Outcome((), (), error.text)
-    return Outcome(out.finished(), tuple(out.fittings))
+    return Outcome(out.finished(), tuple(out.fittings), "", tuple(out.pieces), coats)
 
 
 def solved_at(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard) -> Solved:
@@ -86,8 +91,8 @@ def solved_at(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standa
 
 def make_scheme(
     scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard, out: Collector, members: Sequence[Standing] = ()
-) -> Solved:
-    """Make a scheme's parts, cut out for openings, for what stands against the wall and for units there; how it was solved.
+) -> tuple[Coat, ...]:
+    """Make a scheme's parts, cut out for openings, for what stands against the wall and for units there; what it paints.
 
     Raises:
         BuildError: it does not fit.
@@ -107,14 +112,18 @@ def make_scheme(
         if corners.bows_into_another():
             raise BuildError("A boxing that bows out has no other boxing beside it in a corner: let one of them end before it.")
         hides = [(seen_from(c, face), c.top(room.height)) for c in room.columns if is_hidden(c, face, scheme)]
-        seams = add_boxing(making, scheme.box, sides, hides)
+        niches = niches_of(solved.leaves, scheme, [ring for ring, _ in hides])
+        seams = add_boxing(making, scheme.box, sides, hides, niches)
         if scheme.box.bow:
             _add_bowed(making, bow_of(scheme, solved.inner, sides), seams)
-            return solved
+            add_fixings(making)
+            return ()
     _add_backing(making, corners.hidden, seams)
     _add_block(making, solved.block, corners.hidden)
     add_trims(making, corners)
-    return solved
+    in_whole_ones(making)
+    add_fixings(making)
+    return add_coats(making)
 
 
 def _add_block(making: Making, block: Block, hidden: float) -> None:
@@ -205,7 +214,7 @@ def _add_backing(making: Making, hidden: float, seams: Sequence[float]) -> None:
     if not scheme.backing:
         return
     finish = making.finish(scheme.finish, scheme.backing)
-    kept = tuple(f.area for f in making.solved.leaves if isinstance(f.region.fill, Kept))
+    kept = tuple(f.area for f in making.solved.leaves if isinstance(f.region.fill, Kept) or is_niche(f))
     wide = making.catalog.boards[finish.board].sheet[1]
     pieces = pieces_within(inner.x, inner.right + hidden, _middles(making), wide, seams or _studs(making))
     for a, b in pieces:

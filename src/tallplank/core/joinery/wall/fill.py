@@ -3,25 +3,25 @@
 from collections.abc import Callable, Iterator
 from dataclasses import replace
 from itertools import product
-from math import floor
 from typing import Any
 
 from shapely import Polygon
 
 from tallplank.core.catalog.hardware import Molding
 from tallplank.core.error import mm
-from tallplank.core.job.scheme import Cover, Facets, Frames, Grooves, Kept, Panel, Plain, Shelves, Slats, Tiles
+from tallplank.core.job.scheme import Cover, Facets, Frames, Grooves, Kept, Panel, Plain, Shelves, Slats, Tiles, Upholstery
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BuildError, Tag
-from tallplank.core.joinery.setout.collector import Lay
 from tallplank.core.joinery.wall.area import Area, rectangle_of
 from tallplank.core.joinery.wall.board import Making, add_boards, pieces_within
 from tallplank.core.joinery.wall.facet import add_facets
 from tallplank.core.joinery.wall.mold import add_frame_of
-from tallplank.core.joinery.wall.shape import bands, inner_ring, level_span
+from tallplank.core.joinery.wall.niche import add_shelves
+from tallplank.core.joinery.wall.shape import bands, inner_ring
 from tallplank.core.joinery.wall.slat import add_slats
-from tallplank.core.joinery.wall.solve import SAME, Field, name_of
-from tallplank.core.measure.size import Size
+from tallplank.core.joinery.wall.soft import add_pads
+from tallplank.core.joinery.wall.solve import Field, name_of
+from tallplank.core.joinery.wall.tile import tile_spans
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Ring
 
@@ -158,47 +158,10 @@ def _tiles(making: Making, field: Field, fill: Tiles) -> None:
         add_boards(making, Tag("tile"), rectangle_of(area), finish, making.behind, upright=True)
 
 
-def tile_spans(length: float, size: float, gap: float, *, scaled: bool) -> list[tuple[float, float]]:
-    """From where to where tiles reach along a length: scaled to whole ones, or whole ones in the middle with alike cut ones at both ends.
-
-    Where those at the ends would be narrow there is one whole tile less. Source: common practice: no cut tile is narrower than half one.
-    """
-    if scaled:
-        count = max(1, round((length + gap) / (size + gap)))
-        each = (length - gap * (count - 1)) / count
-        return [(i * (each + gap), i * (each + gap) + each) for i in range(count)] if each > 0 else []
-    count = floor((length + gap) / (size + gap) + SAME)
-    beside = (length - count * (size + gap) + gap) / 2
-    if beside > SAME and beside - gap < size / 2 and count > 1:
-        count, beside = count - 1, beside + (size + gap) / 2
-    whole = [(beside + i * (size + gap), beside + i * (size + gap) + size) for i in range(count)]
-    cut = beside - gap
-    return [(0.0, cut), *whole, (length - cut, length)] if cut > SAME else whole
-
-
-def _shelves(making: Making, field: Field, fill: Shelves) -> None:
-    finish, area, back = making.finish(field.finish), field.inside, making.behind
-    thick, deep = Size.of(finish.thickness, "board"), Size.of(fill.deep, "depth of the shelves")
-    clear = area.within(finish.thickness) if fill.boxed else area
-    free = clear.height - fill.count * finish.thickness
-    if field.ring is not None and fill.boxed:
-        raise BuildError(f"{where(field)} is no rectangle: its shelves have no box of their own.")
-    if clear.width <= 0 or free <= 0:
-        raise BuildError(f"{where(field)}: {fill.count} shelves do not fit into {mm(area.height)}.")
-    if fill.boxed:
-        for side, x in (("left", area.x + finish.thickness), ("right", area.right)):
-            lay = Lay("+z", "-y", (x - finish.thickness, back, area.z))
-            sizes = (Size.of(area.height, "height of the region"), deep, thick)
-            making.out.add(Tag("wall box side", side), "front", "front", finish, sizes, lay)
-    levels = [clear.z + (i + 1) * free / (fill.count + 1) + i * finish.thickness for i in range(fill.count)]
-    boards = [("wall shelf", z) for z in levels]
-    if fill.boxed:
-        boards += [("wall box floor", area.z), ("wall box top", area.top - finish.thickness)]
-    for name, z in boards:
-        start, stop = (clear.x, clear.right) if field.ring is None else level_span(field.ring, z, z + finish.thickness)
-        lay = Lay("+x", "-y", (start, back, z + finish.thickness))
-        sizes = (Size.of(stop - start, "between its sides"), deep, thick)
-        making.out.add(Tag(name), "front", "front", finish, sizes, lay, kind="shelf" if name == "wall shelf" else "other")
+def _upholstery(making: Making, field: Field, fill: Upholstery) -> None:
+    if field.ring is not None:
+        raise BuildError(f"{where(field)} is no rectangle: its pads would have no straight edges.")
+    add_pads(making, field.inside, fill)
 
 
 def _facets(making: Making, field: Field, fill: Facets) -> None:
@@ -217,5 +180,6 @@ _FILLS: dict[type, Callable[[Making, Field, Any], None]] = {
     Cover: _cover,
     Tiles: _tiles,
     Facets: _facets,
-    Shelves: _shelves,
+    Shelves: add_shelves,
+    Upholstery: _upholstery,
 }

@@ -3,15 +3,26 @@
 from collections import OrderedDict
 from collections.abc import Callable, Hashable
 from dataclasses import replace
+from typing import NamedTuple
 
-from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.part.part import Fitting, Part, Piece
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.joinery.wall.board import Making
 from tallplank.core.measure.memo import Same
 
 MOST = 20_000
-_PARTS: OrderedDict[Hashable, tuple[Part, ...]] = OrderedDict()
-"""By all that they depend on."""
+
+
+class Kept(NamedTuple):
+    """What was made of a region or a board."""
+
+    parts: tuple[Part, ...]
+    fittings: tuple[Fitting, ...]
+    pieces: tuple[Piece, ...]
+
+
+_PARTS: OrderedDict[Hashable, Kept] = OrderedDict()
+"""By all that it depends on."""
 
 
 _ALIKE: dict[Hashable, Same[Hashable]] = {}
@@ -31,7 +42,9 @@ def add_kept(making: Making, of: tuple[Hashable, ...], add: Callable[[Making], N
     if known is None:
         own = Collector(making.catalog)
         add(replace(making, out=own))
-        known = _PARTS[key] = own.finished()
+        known = _PARTS[key] = Kept(own.finished(), tuple(own.fittings), tuple(own.pieces))
         if len(_PARTS) > MOST:
             _PARTS.popitem(last=False)
-    making.out.parts += known
+    making.out.parts += known.parts
+    making.out.fittings += known.fittings
+    making.out.pieces += known.pieces

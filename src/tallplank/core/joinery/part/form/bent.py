@@ -27,10 +27,10 @@ class Bent(PlainForm):
     height: float
 
     @property
-    def inner_radius(self) -> float:
-        """Of the circle through both ends and the middle of its inner face."""
-        inner = self.outline[len(self.outline) // 2 :]
-        a, b, c = inner[0], inner[len(inner) // 2], inner[-1]
+    def radius(self) -> float:
+        """Of the circle through both ends and the middle of its outer face."""
+        outer = self.outline[: len(self.outline) // 2]
+        a, b, c = outer[0], outer[len(outer) // 2], outer[-1]
         return dist(a, b) * dist(b, c) * dist(c, a) / (4 * area((a, b, c)))
 
     def volume(self, size: Size3, pockets: Sequence[Pocket]) -> float:

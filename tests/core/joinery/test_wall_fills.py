@@ -1,0 +1,110 @@
+"""Fills of paneled walls that are more than boards: paint, upholstery, shelves with light, niches in boxings, mirrors."""
+
+import pytest
+
+from makers import CATALOG, ROOM, WALL, a_room, made
+from outside.trade.test_room_solids import shared
+from tallplank.core.check.finding import findings
+from tallplank.core.edit.check import EditError
+from tallplank.core.edit.survey.standing import add_column_at
+from tallplank.core.edit.survey.walled import add_opening
+from tallplank.core.edit.wall.scheme import add_scheme
+from tallplank.core.job.job import Job
+from tallplank.core.job.scheme import Boxing, Cover, Plain, Region, Shelves, Upholstery
+from tallplank.core.joinery.run.run import Run
+from tallplank.core.space.outline import area
+
+
+def walled(root: Region, job: Job | None = None, **values: object) -> Job:
+    return add_scheme(job or a_room(3000.0, 2500.0), CATALOG, ROOM, WALL, root=root, **values).job
+
+
+def run(job: Job) -> Run:
+    (found,) = [r for r in made(job).runs if r.what == "panel"]
+    return found
+
+
+def counts(job: Job) -> dict[str, float]:
+    return {f.item: f.count.value for f in run(job).fittings}
+
+
+def test_paint_by_area_and_coats() -> None:
+    """3 × 2.5 m twice are 15 m², less a window of 1.2 × 1: 12.6; at 11 m² to the litre 2 litres. Three coats are 18.9: 2; six 37.8: 4."""
+    job = add_opening(a_room(3000.0, 2500.0), ROOM, WALL, "window", 900.0, sill=800.0, width=1200.0, height=1000.0).job
+    for coats, litres in ((2, 2.0), (3, 2.0), (6, 4.0)):
+        painted = walled(Region(fill=Plain(paint="paint-heron", coats=coats)), job)
+        assert counts(painted) == {"paint-heron": litres}
+        coats_seen = run(painted).coats
+        assert {c.look for c in coats_seen} == {"heron"}
+        assert sum(area(c.ring) for c in coats_seen) == pytest.approx(7.5e6 - 1.2e6)
+
+
+def test_colours_are_counted_apart_and_regions_together() -> None:
+    thirds = Region(split="up", parts=tuple(Region(fill=Plain(paint=p, coats=1)) for p in ("paint-heron", "paint-chalk", "paint-heron")))
+    assert counts(walled(thirds)) == {"paint-heron": 1.0, "paint-chalk": 1.0}
+
+
+def test_pads_by_hand() -> None:
+    """1200 × 900 in pads of about 400 × 300: 3 × 3 of (1200 − 6) / 3 = 398 by 298; foam 1.07 m², fabric 198 more each way: 2.66 m²."""
+    job = walled(Region(fill=Upholstery()), left=900.0, right=900.0, high=900.0)
+    pads = [p for p in run(job).parts if p.tag.role == "pad"]
+    assert {p.size for p in pads} == {(298.0, 398.0, 9.0)}
+    assert len(pads) == len(run(job).pieces) == 9
+    around = 2 * (40 + 9 + 50)
+    assert 9 * (398 + around) * (298 + around) / 1e6 == pytest.approx(2.66, abs=0.01)
+    assert (counts(job)["foam-40"], counts(job)["fabric-sedge"]) == (2.0, 3.0)
+    assert {(p.low.y, p.high.y) for p in run(job).pieces} == {(-49.0, -9.0)}
+
+
+def test_light_by_the_metre_under_shelves() -> None:
+    """Between sides of 19 in 1000: 962 under the top, and under two shelves too: 0.96 and 2.89 m, 1 and 3 by the metre."""
+    for lamps, metres in (("none", None), ("top", 1.0), ("all", 3.0)):
+        job = walled(Region(fill=Shelves(count=2, lamps=lamps)), left=1000.0, right=1000.0, high=900.0)
+        assert counts(job).get("lamp-1000") == metres
+
+
+def niche(deep: float = 150.0, column: bool = False, **values: object) -> Job:
+    """A boxing 220 deep with a niche of 800 × 700 in its middle."""
+    room = a_room(3000.0, 2500.0)
+    if column:
+        room = add_column_at(room, ROOM, room.face(ROOM, WALL), 1500.0, "column", width=200.0, depth=120.0).job
+    shelves = Region(size=700.0, fill=Shelves(count=1, deep=deep, recessed=True, lamps="top"))
+    upright = Region(size=800.0, split="up", parts=(Region(), shelves, Region()))
+    root = Region(split="across", parts=(Region(), upright, Region()))
+    return walled(root, room, left=500.0, right=500.0, backing=12.0, box=Boxing(deep=220.0), **values)
+
+
+def test_a_niche_reaches_back_into_its_boxing() -> None:
+    job = niche()
+    parts = {role: [p for p in run(job).parts if p.tag.role == role] for role in {p.tag.role for p in run(job).parts}}
+    (back,) = parts["niche back"]
+    assert back.size == (700.0, 800.0, 12.0)
+    assert (back.box[0].y, back.box[1].y) == (-70.0, -58.0)
+    assert {(p.box[0].y, p.box[1].y) for p in parts["wall box side"]} == {(-220.0, -70.0)}
+    assert sum(p.volume for p in parts["backing"]) == pytest.approx(12.0 * (2000.0 * 2500.0 - 800.0 * 700.0))
+    assert not [p for p in parts["boxing batten"] if p.box[1].x > 1100.0 and p.box[0].x < 1900.0]
+    assert shared(made(job), ROOM) == []
+    assert findings(made(job)) == ()
+
+
+@pytest.mark.parametrize(
+    ("values", "says"),
+    [
+        ({"deep": 215.0}, "takes up 227 mm: the boxing is 220 mm deep"),
+        ({"deep": 150.0, "column": True}, "reaches into what the boxing hides"),
+    ],
+)
+def test_a_niche_that_has_no_room_is_refused(values: dict[str, object], says: str) -> None:
+    with pytest.raises(EditError, match=says):
+        niche(**values)  # type: ignore[arg-type]
+
+
+def test_a_niche_needs_a_boxing() -> None:
+    with pytest.raises(EditError, match="only a boxing has room"):
+        walled(Region(fill=Shelves(recessed=True)))
+
+
+def test_a_mirror_is_a_sheet_of_its_own_glass() -> None:
+    job = walled(Region(fill=Cover(border=20.0, finish="mirror")), high=1200.0)
+    (sheet,) = [p for p in run(job).parts if p.tag.role == "sheet"]
+    assert (sheet.board, sheet.finish.look, sheet.size) == ("mirror-4", "mirror", (1160.0, 2960.0, 4.0))
