@@ -17,6 +17,7 @@ from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.edit.wall.start import STARTS, Sizes
 from tallplank.core.error import PlankError
 from tallplank.core.job.job import Job
+from tallplank.core.joinery.wall.slat import SLAT
 from tallplank.core.joinery.workshop import make
 from tallplank.core.measure.memo import IdentityMemo
 from tallplank.session.store import Store
@@ -25,8 +26,8 @@ from tallplank.session.wall import start_from
 PICTURE = QSize(58, 46)
 WIDE, HIGH = 3000.0, 2380.0
 """The wall that pictures show."""
-MANY, FINER = 28, 4
-"""Of more parts than this the lines would run together: they are drawn so many times larger, and made smaller."""
+MANY, FINER = 45, 4
+"""The lines of more slats and grooves than this would run together: they are drawn so many times larger, and made smaller."""
 
 
 def offer_walls(tray: Offering, store: Store, tokens: Tokens, width: int) -> None:
@@ -69,7 +70,7 @@ def _drawn(key: str, catalog: Catalog, tokens: Tokens) -> QPixmap:
     room = job.rooms[0]
     job = add_scheme(job, catalog, room.id, room.walls[0].id, **STARTS[key].values(Sizes())).job
     runs = make(job, catalog).runs
-    finer = FINER if sum(len(run.parts) for run in runs) > MANY else 1
+    finer = FINER if sum((part.tag == SLAT) + len(part.pockets) for run in runs for part in run.parts) > MANY else 1
     size = PICTURE * finer
     picture = blank_picture(size)
     painter = QPainter(picture)

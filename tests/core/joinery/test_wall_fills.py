@@ -1,6 +1,9 @@
 """Fills of paneled walls that are more than boards: paint, upholstery, shelves with light, niches in boxings, mirrors."""
 
+from math import cos, pi, radians, sin
+
 import pytest
+from shapely import Polygon, box
 
 from makers import CATALOG, ROOM, WALL, a_room, made
 from outside.trade.test_room_solids import shared
@@ -10,7 +13,7 @@ from tallplank.core.edit.survey.standing import add_column_at
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.job.job import Job
-from tallplank.core.job.scheme import Boxing, Cover, Plain, Region, Shelves, Upholstery
+from tallplank.core.job.scheme import Boxing, Cover, Outline, Plain, Region, Shelves, Slats, Tiles, Upholstery
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.space.outline import area
 
@@ -78,8 +81,8 @@ def test_a_niche_reaches_back_into_its_boxing() -> None:
     job = niche()
     parts = {role: [p for p in run(job).parts if p.tag.role == role] for role in {p.tag.role for p in run(job).parts}}
     (back,) = parts["niche back"]
-    assert back.size == (700.0, 800.0, 12.0)
-    assert (back.box[0].y, back.box[1].y) == (-70.0, -58.0)
+    assert back.size == (700.0, 800.0, 19.0)
+    assert (back.box[0].y, back.box[1].y) == (-70.0, -51.0)
     assert {(p.box[0].y, p.box[1].y) for p in parts["wall box side"]} == {(-220.0, -70.0)}
     assert sum(p.volume for p in parts["backing"]) == pytest.approx(12.0 * (2000.0 * 2500.0 - 800.0 * 700.0))
     assert not [p for p in parts["boxing batten"] if p.box[1].x > 1100.0 and p.box[0].x < 1900.0]
@@ -90,7 +93,7 @@ def test_a_niche_reaches_back_into_its_boxing() -> None:
 @pytest.mark.parametrize(
     ("values", "says"),
     [
-        ({"deep": 215.0}, "takes up 227 mm: the boxing is 220 mm deep"),
+        ({"deep": 215.0}, "takes up 234 mm: the boxing is 220 mm deep"),
         ({"deep": 150.0, "column": True}, "reaches into what the boxing hides"),
     ],
 )
@@ -108,3 +111,41 @@ def test_a_mirror_is_a_sheet_of_its_own_glass() -> None:
     job = walled(Region(fill=Cover(border=20.0, finish="mirror")), high=1200.0)
     (sheet,) = [p for p in run(job).parts if p.tag.role == "sheet"]
     assert (sheet.board, sheet.finish.look, sheet.size) == ("mirror-4", "mirror", (1160.0, 2960.0, 4.0))
+
+
+@pytest.mark.parametrize(("way", "lean"), [("upright", 45.0), ("upright", -30.0), ("level", 20.0), ("level", -70.0)])
+@pytest.mark.parametrize("outline", [None, Outline(border=60.0, rise=300.0)])
+def test_slats_at_an_angle_stay_in_their_field_and_keep_their_pitch(way: str, lean: float, outline: Outline | None) -> None:
+    """Pitch 100 across the slats, one through the middle; none leaves the field, which is 1200 wide and 1500 high."""
+    fill = Slats(width=40.0, gap=60.0, deep=30.0, way=way, lean=lean)
+    job = walled(Region(fill=fill, outline=outline), left=900.0, right=900.0, high=1500.0)
+    slats = [p for p in run(job).parts if p.tag.role == "slat"]
+    assert len(slats) > 8
+    turn = radians(lean + (90.0 if way == "level" else 0.0))
+    field = box(900.0, 0.0, 2100.0, 1500.0)
+    places = []
+    for slat in slats:
+        seen = Polygon(slat.form.front(slat.frame, slat.size))
+        assert seen.difference(field).area < 0.01
+        middle = seen.centroid
+        across = (middle.x - 1500.0) * cos(turn) - (middle.y - 750.0) * sin(turn)
+        places.append(round(slat.frame.inside((1500.0, 0.0, 750.0)).z, 6))
+        assert abs(across / 100.0 - round(across / 100.0)) < 0.25
+    assert {round((20.0 - p) / 100.0, 6) % 1.0 for p in places} == {0.0}
+    assert shared(made(job), ROOM) == []
+
+
+@pytest.mark.parametrize(("motif", "share"), [("round", pi / 4), ("slant", 0.5), ("step", 1.0)])
+def test_motifs_turn_so_that_four_make_a_whole(motif: str, share: float) -> None:
+    """4 × 4 tiles of 300 with 0 between: a motif of 0.6 takes 180 × 180 of a corner, or its share of that; four meet at one point."""
+    fill = Tiles(width=300.0, height=300.0, gap=0.0, motif=motif, share=0.6, motif_finish="oak")
+    job = walled(Region(fill=fill), left=900.0, right=900.0, high=1200.0)
+    motifs = [p for p in run(job).parts if p.tag.role == "motif"]
+    tiles = [p for p in run(job).parts if p.tag.role == "tile"]
+    assert (len(motifs), len(tiles)) == (16, 16)
+    assert {p.board for p in motifs} == {"oak-veneer"}
+    assert sum(p.volume / p.thickness.value for p in motifs) == pytest.approx(16 * 180.0**2 * share, rel=2e-3)
+    assert sum(p.volume / p.thickness.value for p in (*motifs, *tiles)) == pytest.approx(1200.0 * 1200.0, rel=1e-6)
+    boxes = sorted((round(p.box[0].x), round(p.box[0].z)) for p in motifs)
+    assert boxes[:4] == [(1020, 120), (1020, 300), (1020, 720), (1020, 900)]
+    assert shared(made(job), ROOM) == []

@@ -24,6 +24,7 @@ FILLS: dict[str, tuple[str, type[Fill]]] = {  # type: ignore[valid-type]
     "open": ("Kept free", Kept),
 }
 WAYS = (("upright", "Upright", None), ("level", "Level", None))
+MOTIFS = (("none", "None", None), ("round", "Circles", None), ("slant", "Lozenges", None), ("step", "Squares", None))
 FITS = (("scaled", "Scaled to whole ones", None), ("cut", "Cut at the edges", None))
 BOXES = (("own", "Of its own", None), ("none", "None", None), ("niche", "A niche in the boxing", None))
 LAMPS = (("none", "None", None), ("top", "Under the top", None), ("all", "Under every shelf", None))
@@ -78,8 +79,10 @@ class _Rows:
         match fill:
             case Slats() | Grooves():
                 panel.pick("Way", WAYS, self.held("way"), self.change("way"))
+                if isinstance(fill, Slats):
+                    panel.count("Lean, degrees", (-85, 85), self.held("lean", 0), self.change("lean"))  # type: ignore[arg-type]
             case Tiles():
-                panel.pick("Fit", FITS, self.held("fit"), self.change("fit"))
+                self._tiles()
             case Shelves():
                 self._shelves()
             case Plain():
@@ -94,6 +97,20 @@ class _Rows:
                 self._facets()
             case PanelFill():
                 self.item("Molding", "mold", "None", self.of_role("panel-mold"))
+
+    def _tiles(self) -> None:
+        panel = self.panel
+        panel.pick("Fit", FITS, self.held("fit"), self.change("fit"))
+        panel.pick("Motif", MOTIFS, self.held("motif"), self.change("motif"))
+        if self.held("motif")() != "none":
+            panel.share("Its share", self.held("share", 0.0), self.change("share"))  # type: ignore[arg-type]
+            panel.length("Motif raised", self.held("motif_raised", 0.0), self.change("motif_raised"))  # type: ignore[arg-type]
+            self.item(
+                "Motif finish",
+                "motif_finish",
+                "As the tiles",
+                tuple((f.id, f.name, None) for f in panel.store.catalog.finishes_for("front")),
+            )
 
     def _shelves(self) -> None:
         def shelves() -> Shelves:

@@ -52,6 +52,8 @@ class Slats(Filling):
     """About so much; solved again for each length."""
     deep: Positive = 40.0
     way: Way = "upright"
+    lean: Annotated[float, Field(ge=-85, le=85, allow_inf_nan=False)] = 0.0
+    """By how many degrees they lean to the right of upright, or down from level; then the gap is as wide as it says."""
 
 
 class Grooves(Filling):
@@ -98,6 +100,12 @@ class Tiles(Filling):
     raised: Positive = 12.0
     """How thick the boards are."""
     fit: Literal["cut", "scaled"] = "scaled"
+    motif: Literal["none", "round", "slant", "step"] = "none"
+    """What is set into one corner of each, turned from one to the next so that four make a whole."""
+    share: Annotated[float, Field(ge=0.1, le=0.9)] = 0.6
+    """How much of the width and the height of each the motif takes up."""
+    motif_raised: Positive = 18.0
+    motif_finish: Id | None = None
 
 
 class Shelves(Filling):

@@ -15,6 +15,7 @@ from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.groove import groove_edges
 from tallplank.core.joinery.part.part import Part, PartRef
 from tallplank.core.joinery.run.run import Run
+from tallplank.core.joinery.wall.boxing import INSIDE
 from tallplank.core.joinery.wall.slat import SLAT
 from tallplank.core.measure.memo import BySome, IdentityMemo, Mapped, are_same
 from tallplank.core.solid.mesh import Batch, Faces, Surfaces, coat_faces, piece_faces
@@ -230,9 +231,11 @@ def _bodies(surfaces: Surfaces, parts: Sequence[Part], seed: int = 1, *, kept: b
 
 
 def outline(part: Part) -> Floats:
-    """The edges of what is seen of the part: without its tongues; none of a panel in grooves, and of slats, which light tells apart."""
+    """The edges of what is seen of the part: without its tongues; none of a panel in grooves, of what is in a boxing, and of slats."""
     length, _, thickness = part.size
-    if part.tag == SLAT or (part.surface == "front" and part.kind == "front" and thickness < part.finish.thickness and part.form.is_square):
+    if part.tag == SLAT or part.tag.role in INSIDE:
+        return np.zeros((0, 2, 3), np.float32)
+    if part.surface == "front" and part.kind == "front" and thickness < part.finish.thickness and part.form.is_square:
         return np.zeros((0, 2, 3), np.float32)
     tongue = max((p.high.x - p.low.x for p in part.pockets if p.what == "tongue" and p.high.x - p.low.x < length / 2), default=0.0)
     return part.form.standing(part.frame).all_out(part.form.lines(part.size, tongue))

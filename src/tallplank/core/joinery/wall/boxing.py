@@ -22,6 +22,8 @@ from tallplank.core.measure.size import Size
 from tallplank.core.space.bow import Bow
 from tallplank.core.space.outline import Ring
 
+INSIDE = ("boxing plate", "boxing batten")
+"""The parts of a boxing that are not seen."""
 LEAST = 20.0
 """Between boards that are nearer there is no room for a batten."""
 

@@ -112,7 +112,7 @@ def make_scheme(
         if corners.bows_into_another():
             raise BuildError("A boxing that bows out has no other boxing beside it in a corner: let one of them end before it.")
         hides = [(seen_from(c, face), c.top(room.height)) for c in room.columns if is_hidden(c, face, scheme)]
-        niches = niches_of(solved.leaves, scheme, [ring for ring, _ in hides])
+        niches = niches_of(making, [ring for ring, _ in hides])
         seams = add_boxing(making, scheme.box, sides, hides, niches)
         if scheme.box.bow:
             _add_bowed(making, bow_of(scheme, solved.inner, sides), seams)

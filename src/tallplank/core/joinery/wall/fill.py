@@ -2,7 +2,6 @@
 
 from collections.abc import Callable, Iterator
 from dataclasses import replace
-from itertools import product
 from typing import Any
 
 from shapely import Polygon
@@ -15,13 +14,14 @@ from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.wall.area import Area, rectangle_of
 from tallplank.core.joinery.wall.board import Making, add_boards, pieces_within
 from tallplank.core.joinery.wall.facet import add_facets
+from tallplank.core.joinery.wall.leaning import add_leaning
 from tallplank.core.joinery.wall.mold import add_frame_of
 from tallplank.core.joinery.wall.niche import add_shelves
 from tallplank.core.joinery.wall.shape import bands, inner_ring
 from tallplank.core.joinery.wall.slat import add_slats
 from tallplank.core.joinery.wall.soft import add_pads
 from tallplank.core.joinery.wall.solve import Field, name_of
-from tallplank.core.joinery.wall.tile import tile_spans
+from tallplank.core.joinery.wall.tile import add_tiles
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Ring
 
@@ -83,7 +83,8 @@ def _panel(making: Making, field: Field, panel: Panel) -> None:
 
 
 def _slats(making: Making, field: Field, fill: Slats) -> None:
-    add_slats(making, field.inside, fill, field.finish, where(field))
+    add = add_leaning if fill.lean else add_slats
+    add(making, field.inside, fill, field.finish, where(field))
 
 
 def _grooves(making: Making, field: Field, fill: Grooves) -> None:
@@ -150,12 +151,7 @@ def _cover(making: Making, field: Field, fill: Cover) -> None:
 
 
 def _tiles(making: Making, field: Field, fill: Tiles) -> None:
-    finish = making.finish(field.finish, fill.raised)
-    columns = tile_spans(field.inside.width, fill.width, fill.gap, scaled=fill.fit == "scaled")
-    rows = tile_spans(field.inside.height, fill.height, fill.gap, scaled=fill.fit == "scaled")
-    for (x0, x1), (z0, z1) in product(columns, rows):
-        area = Area(field.inside.x + x0, field.inside.z + z0, x1 - x0, z1 - z0)
-        add_boards(making, Tag("tile"), rectangle_of(area), finish, making.behind, upright=True)
+    add_tiles(making, field.inside, fill, field.finish)
 
 
 def _upholstery(making: Making, field: Field, fill: Upholstery) -> None:

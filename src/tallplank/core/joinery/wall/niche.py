@@ -8,7 +8,7 @@ from shapely import Polygon
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.catalog.hardware import Supply
 from tallplank.core.error import mm
-from tallplank.core.job.scheme import Scheme, Shelves
+from tallplank.core.job.scheme import Shelves
 from tallplank.core.joinery.part.part import BuildError, Piece, Tag
 from tallplank.core.joinery.rule.choice import chosen_hardware
 from tallplank.core.joinery.setout.collector import Lay
@@ -46,19 +46,20 @@ def is_niche(field: Field) -> bool:
     return isinstance(field.region.fill, Shelves) and field.region.fill.recessed
 
 
-def niches_of(leaves: Sequence[Field], scheme: Scheme, hidden: Sequence[Ring]) -> list[Ring]:
+def niches_of(making: Making, hidden: Sequence[Ring]) -> list[Ring]:
     """What niches take up in a boxing, seen from above.
 
     Raises:
         BuildError: one reaches through to the wall, or into what the boxing hides.
     """
     found: list[Ring] = []
-    for field in filter(is_niche, leaves):
+    scheme = making.solved.scheme
+    for field in filter(is_niche, making.solved.leaves):
         fill, area = field.region.fill, field.inside
         assert isinstance(fill, Shelves)
-        front, back = 0.0 - scheme.stands, fill.deep + scheme.backing - scheme.stands
+        least = fill.deep + making.finish(field.finish).thickness
+        front, back = 0.0 - scheme.stands, least - scheme.stands
         if back > 0.0:
-            least = fill.deep + scheme.backing
             raise BuildError(f"{name_of(field.path)} is a niche, which takes up {mm(least)}: the boxing is {mm(scheme.stands)} deep.")
         ring = ((area.x, front), (area.right, front), (area.right, back), (area.x, back))
         if any(Polygon(ring).intersects(Polygon(other)) for other in hidden):
@@ -115,8 +116,8 @@ def _add_sides(making: Making, found: _Box) -> None:
 
 
 def _add_back(making: Making, found: _Box) -> None:
-    """The back of a niche, behind its sides, as thick as the face."""
-    area, finish = found.field.inside, making.finish(found.field.finish, making.solved.scheme.backing)
+    """The back of a niche, behind its sides."""
+    area, finish = found.field.inside, found.finish
     sizes = (Size.of(area.height, "height of the region"), Size.of(area.width, "width of the region"), Size.of(finish.thickness, "board"))
     lay = Lay("+z", "-x", (area.right, found.back + finish.thickness, area.z))
     making.out.add(Tag("niche back"), "front", "front", finish, sizes, lay)

@@ -54,7 +54,7 @@ def _add_at(making: Making, place: Area, fill: Slats, finish: str | None) -> Non
         _add(making, place, Ends((span[0], span[0]), (span[1], span[1])), fill, finish)
         return
     for piece in shapes_of(rectangle_of(place).intersection(making.free)):
-        if (ends := _ends_of(piece, place, upright=upright)) is not None:
+        if (ends := ends_of(piece, place, upright=upright)) is not None:
             _add(making, place, ends, fill, finish)
         else:
             add_boards(making, SLAT, piece, making.finish(finish, fill.deep), making.behind, upright=upright)
@@ -65,19 +65,20 @@ def _add(making: Making, place: Area, ends: Ends, fill: Slats, own_finish: str |
     low, high = min(ends.start), max(ends.stop)
     sizes = (Size.of(high - low, "length of the region"), Size.of(fill.deep, "depth of a slat"), Size.of(fill.width, "width of a slat"))
     lay = Lay("+z", "-y", (place.x, making.behind, low)) if upright else Lay("+x", "-y", (low, making.behind, place.top))
-    start, stop = (_slope(pair, fill.width) for pair in ends)
+    start, stop = (slope(pair, fill.width) for pair in ends)
     square = not start and not stop
     profile = ((0.0, 0.0), (fill.deep, 0.0), (fill.deep, fill.width), (0.0, fill.width))
     form = SHEET if square else Swept(profile, EndCut(z=0.0 - start), EndCut(z=stop))
     making.out.add(SLAT, "front", "front", finish, sizes, lay, form=form)
 
 
-def _slope(pair: tuple[float, float], width: float) -> float:
+def slope(pair: tuple[float, float], width: float) -> float:
+    """By how much an end goes on from one side of a slat to the other, for each millimetre of its width."""
     slope = (pair[1] - pair[0]) / width
     return slope if abs(slope) > SAME else 0.0
 
 
-def _ends_of(piece: Polygon, place: Area, *, upright: bool) -> Ends | None:
+def ends_of(piece: Polygon, place: Area, *, upright: bool) -> Ends | None:
     """How a piece of a slat that is as wide as it is cut off at its ends, by straight cuts; None where it is narrower."""
     x0, z0, x1, z1 = piece.bounds
     if upright:

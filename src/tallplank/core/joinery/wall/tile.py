@@ -1,8 +1,50 @@
-"""Where tiles and modules that repeat lie along a length."""
+"""Tiles and modules that repeat, each with a motif in one corner or without."""
 
+from itertools import product
 from math import floor
 
+from shapely import Polygon, box
+
+from tallplank.core.job.scheme import Tiles
+from tallplank.core.joinery.part.part import Tag
+from tallplank.core.joinery.wall.area import Area, rectangle_of
+from tallplank.core.joinery.wall.board import Making, add_boards
 from tallplank.core.joinery.wall.solve import SAME
+from tallplank.core.space.curve import ArcOf
+from tallplank.core.space.offset import points_of
+
+
+def add_tiles(making: Making, area: Area, fill: Tiles, own_finish: str | None) -> None:
+    """Tiles over an area."""
+    plain = making.finish(own_finish, fill.raised)
+    motif = making.finish(fill.motif_finish or own_finish, fill.motif_raised)
+    columns = tile_spans(area.width, fill.width, fill.gap, scaled=fill.fit == "scaled")
+    rows = tile_spans(area.height, fill.height, fill.gap, scaled=fill.fit == "scaled")
+    for (i, (x0, x1)), (j, (z0, z1)) in product(enumerate(columns), enumerate(rows)):
+        place = Area(area.x + x0, area.z + z0, x1 - x0, z1 - z0)
+        whole, inner = rectangle_of(place), _motif(place, fill, at_right=i % 2 == 0, at_top=j % 2 == 0)
+        add_boards(making, Tag("tile"), whole if inner is None else whole.difference(inner), plain, making.behind, upright=True)
+        if inner is not None:
+            add_boards(making, Tag("motif"), inner, motif, making.behind, upright=True)
+
+
+def _motif(place: Area, fill: Tiles, *, at_right: bool, at_top: bool) -> Polygon | None:
+    """What is set into a corner of a tile: a quarter of a circle, of a lozenge or of a square; a circle goes by the shorter side."""
+    wide, high = place.width * fill.share, place.height * fill.share
+    x, z = (place.right if at_right else place.x), (place.top if at_top else place.z)
+    left, low = (-1.0 if at_right else 1.0), (-1.0 if at_top else 1.0)
+    match fill.motif:
+        case "step":
+            xs, zs = sorted((x, x + left * wide)), sorted((z, z + low * high))
+            return box(xs[0], zs[0], xs[1], zs[1])
+        case "slant":
+            return Polygon([(x, z), (x + left * wide, z), (x, z + low * high)])
+        case "round":
+            radius = min(wide, high)
+            arc = ArcOf((x + left * radius, z), (x, z + low * radius), (x, z), radius, left * low > 0)
+            return Polygon([(x, z), *points_of(arc)])
+        case _:
+            return None
 
 
 def tile_spans(length: float, size: float, gap: float, *, scaled: bool) -> list[tuple[float, float]]:

@@ -1,0 +1,66 @@
+"""Slats at an angle: one through the middle of the field, the others beside it, each cut off straight where the field ends."""
+
+from collections.abc import Iterator
+from math import ceil, cos, radians, sin
+
+from shapely import Polygon
+from shapely.affinity import affine_transform
+
+from tallplank.core.job.scheme import Slats
+from tallplank.core.joinery.part.form.swept import EndCut, Swept
+from tallplank.core.joinery.part.part import BuildError
+from tallplank.core.joinery.setout.collector import Lay
+from tallplank.core.joinery.wall.area import Area, rectangle_of
+from tallplank.core.joinery.wall.board import SAME, Making, shapes_of
+from tallplank.core.joinery.wall.slat import SLAT, Ends, ends_of, slope
+from tallplank.core.measure.size import Size
+from tallplank.core.space.frame import Frame, Vec
+
+OUT = Vec(0.0, -1.0, 0.0)
+
+
+def add_leaning(making: Making, area: Area, fill: Slats, own_finish: str | None, where: str) -> None:
+    """Slats over an area that lean.
+
+    Raises:
+        BuildError: there is no room for one.
+    """
+    turn = radians(fill.lean + (90.0 if fill.way == "level" else 0.0))
+    middle = (area.x + area.width / 2, area.z + area.height / 2)
+    c, s = cos(turn), sin(turn)
+    # along the slats as if they stood upright about the middle of the field
+    upright = affine_transform(
+        rectangle_of(area).intersection(making.free), (c, -s, s, c, -c * middle[0] + s * middle[1], -s * middle[0] - c * middle[1])
+    )
+    found = list(_placed(upright, fill))
+    if not found:
+        raise BuildError(f"{where}: no slat fits into it at this angle.")
+    finish = making.finish(own_finish, fill.width)
+    for x, ends in found:
+        low, high = min(ends.start), max(ends.stop)
+        start, stop = slope(ends.start, fill.width), slope(ends.stop, fill.width)
+        profile = ((0.0, 0.0), (fill.deep, 0.0), (fill.deep, fill.width), (0.0, fill.width))
+        origin = Vec(middle[0] + c * x + s * low, making.behind, middle[1] - s * x + c * low)
+        frame = Frame(origin, Vec(s, 0.0, c), OUT, Vec(c, 0.0, 0.0 - s))
+        sizes = (
+            Size.of(high - low, "from long point to long point"),
+            Size.of(fill.deep, "depth of a slat"),
+            Size.of(fill.width, "width of a slat"),
+        )
+        form = Swept(profile, EndCut(z=0.0 - start), EndCut(z=stop))
+        making.out.add(SLAT, "front", "front", finish, sizes, Lay("+x", "+z", origin), form=form, frame=frame)
+
+
+def _placed(shape: Polygon, fill: Slats) -> Iterator[tuple[float, Ends]]:
+    """The left side of each slat and how it is cut off, where it is at least as long as wide; shorter ones are left out."""
+    if shape.is_empty:
+        return
+    x0, z0, x1, z1 = shape.bounds
+    pitch = fill.width + fill.gap
+    most = ceil((max(-x0, x1) + fill.width) / pitch)
+    for i in range(-most, most + 1):
+        place = Area(i * pitch - fill.width / 2, z0 - 1.0, fill.width, z1 - z0 + 2.0)
+        for piece in shapes_of(rectangle_of(place).intersection(shape)):
+            ends = ends_of(piece, place, upright=True)
+            if ends is not None and min(ends.stop) - max(ends.start) > fill.width - SAME:
+                yield place.x, ends
