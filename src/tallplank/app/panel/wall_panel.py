@@ -10,9 +10,12 @@ from tallplank.app.panel.wall_fill import add_fill_rows
 from tallplank.app.theme import Tokens
 from tallplank.core.edit.wall.scheme import change_region, change_scheme, repeat_region
 from tallplank.core.error import PlankError
-from tallplank.core.job.scheme import Boxing, Outline, Region, Scheme
+from tallplank.core.job.scheme import Boxing, Outline, Region, Scheme, region_at
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.build import solved_at
+from tallplank.core.joinery.wall.mark import marks_on
+from tallplank.core.joinery.wall.place import number_of, path_of, repeats
+from tallplank.core.joinery.workshop import standing_of
 from tallplank.session.store import Store
 from tallplank.session.wall import merge, mirror, onto_other_walls, pick_around, picked_path, picked_region, remove, shown_scheme, split
 
@@ -60,7 +63,9 @@ class WallPanel(Panel):
     def _size_of(self, path: tuple[int, ...]) -> str:
         room, made = self.store.state.room, self.store.derived.made
         try:
-            solved = solved_at(self._scheme(), made.job.room(room), made.faces[room], made.catalog, made.job.standard)
+            solved = solved_at(
+                self._scheme(), made.job.room(room), made.faces[room], made.catalog, made.job.standard, standing_of(made, room)
+            )
         except BuildError:
             return ""
         area = next((f.area for f in solved.fields if f.path == path), None)
@@ -118,10 +123,38 @@ class WallPanel(Panel):
             self._divided_rows()
         else:
             add_fill_rows(self, lambda: self._region().fill, lambda name, fill: self._put_region(name, fill=fill))
+        self._held_rows()
         self._outline_rows()
         self.length("Stands proud by", lambda: self._region().proud, lambda v: self._put_region("stands proud", proud=v or 0.0))
         finishes = (("", "As around it", None), *finish_choices(self.store.catalog, "front", self._tokens))
         self.pick("Its finish", finishes, lambda: self._region().finish or "", lambda v: self._put_region("finish", finish=str(v) or None))
+
+    def _held_rows(self) -> None:
+        """What the size of the region, or the places of its parts, depend on beside its own division."""
+        path, region = picked_path(self.store), self._region()
+        above = region_at(self._scheme().root, path[:-1]) if path else None
+        if above is not None and not repeats(above):
+            if path[-1] < len(above.parts) - 1:
+                self._mark("Ends at", "Where its size says", above.split, "pin")
+            self.text("As large as", self._like, lambda v: self._put_region("as large as", like=path_of(v)))
+        if repeats(region):
+            self._mark("Symmetric about", "Its own middle", region.split, "about")
+
+    def _mark(self, words: str, none: str, way: str, name: str) -> None:
+        room = self.store.room()
+        assert room is not None
+        scheme, faces = self._scheme(), self.store.derived.made.faces[room.id]
+        marks = marks_on(room, faces[scheme.face], scheme, standing_of(self.store.derived.made, room.id))
+        choices = (("", none, None), *((m.key, m.words[0].upper() + m.words[1:], None) for m in marks if m.way == way))
+
+        def put(value: object) -> None:
+            self._put_region(words.lower(), **{name: str(value) or None})
+
+        self.pick(words, choices, lambda: getattr(self._region(), name) or "", put)
+
+    def _like(self) -> str:
+        like = self._region().like
+        return number_of(like) if like is not None else ""
 
     def _outline_rows(self) -> None:
         rows = (("rise", "Arch rises by"), ("corner", "Corner size"), ("border", "Surround"))

@@ -9,6 +9,7 @@ from functools import partial
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.record import Finding, shown
 from tallplank.core.job.face import Face
+from tallplank.core.job.scheme import regions
 from tallplank.core.job.wall import Service
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.part.form.bent import Bent
@@ -16,6 +17,9 @@ from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.wall.bowed import SKIN, least_radius
 from tallplank.core.joinery.wall.covered import CUT_FOR, at_side, columns_at, is_hidden, needed_depth, overlap
+from tallplank.core.joinery.wall.mark import marks_on
+from tallplank.core.joinery.wall.place import number_of
+from tallplank.core.joinery.workshop import standing_of
 from tallplank.core.measure.memo import BySome
 
 SLIVER, ROUND_IT = 20.0, 8.0
@@ -27,6 +31,7 @@ NARROW = ("slat", "panel mold")
 def paneled_walls(made: Made) -> Iterator[Finding]:
     """What is wrong about the paneled walls of a job."""
     yield from _not_hidden(made)
+    yield from _marks_gone(made)
     for run in made.runs:
         if run.what == "panel" and run.parts:
             face = made.faces[run.room][run.face]
@@ -105,6 +110,20 @@ def _too_tight(made: Made, run: Run) -> Iterator[Finding]:
                 text = f"{run.label} bends to a radius of {shown(made.job, radius)}; {board} bends to {shown(made.job, least)}."
                 yield Finding("error", "bend-too-tight", text, "Let it bow out by less, make it wider, or take a thinner board.")
                 return
+
+
+def _marks_gone(made: Made) -> Iterator[Finding]:
+    """Regions that are held at something that is no longer there: they are as large as their own sizes say."""
+    for room in made.job.rooms:
+        for scheme in room.schemes:
+            held = [(path, key) for path, region in regions(scheme.root) for key in (region.pin, region.about) if key is not None]
+            marks = marks_on(room, made.faces[room.id][scheme.face], scheme, standing_of(made, room.id)) if held else ()
+            known = {mark.key for mark in marks}
+            for path, key in held:
+                if key not in known:
+                    which = f"region {number_of(path)}" if path else "the whole of it"
+                    text = f"{scheme.name}: {which} is held at something that is not on its wall."
+                    yield Finding("warning", "mark-gone", text, "Hold it at something else, or let it be as large as it says.")
 
 
 def _not_hidden(made: Made) -> Iterator[Finding]:

@@ -11,6 +11,7 @@ from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.build import solved_at
 from tallplank.core.joinery.wall.solve import Field, Solved
+from tallplank.core.joinery.workshop import standing_of
 
 LEAST = 1.0
 """Spaces that are narrower are none."""
@@ -30,7 +31,7 @@ def schemes_at(made: Made, room_id: str, face_id: str) -> Iterator[tuple[Scheme,
     for scheme in room.schemes:
         if scheme.face == face_id:
             try:
-                yield scheme, solved_at(scheme, room, faces, made.catalog, made.job.standard)
+                yield scheme, solved_at(scheme, room, faces, made.catalog, made.job.standard, standing_of(made, room_id))
             except BuildError:
                 continue
 

@@ -5,7 +5,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, SerializerFunctionWrapHandler, model_serializer, model_validator
 
-from tallplank.core.job.base import Bounds, Id, Mm, Name, NotNegative, Positive, Record, RecordError
+from tallplank.core.job.base import Bounds, Id, Line, Mm, Name, NotNegative, Positive, Record, RecordError
 from tallplank.core.measure.divide import Member
 
 MOST_SCHEMES, MOST_PARTS, MOST_DEPTH, MOST_COUNT = 100, 60, 8, 200
@@ -164,6 +164,8 @@ Fill = Annotated[Plain | Planted | Cover | Kept, Field(discriminator="kind")]
 PLAIN = Plain()
 
 
+Mark = Annotated[Line, Field(min_length=1, max_length=130)]
+"""A place on a wall, by what it belongs to and which part of that it is, as "window1.head"."""
 Corners = Literal["rounded", "scooped", "notched"]
 
 
@@ -205,6 +207,12 @@ class Region(Record):
     """Where it is no rectangle."""
     proud: NotNegative = 0.0
     """How far it stands before what is around it, on a board so thick."""
+    pin: Mark | None = None
+    """What its right or upper edge is held at, whatever its size: the head of a window, the top of another paneled wall."""
+    like: tuple[Annotated[int, Field(ge=0, lt=MOST_COUNT)], ...] | None = None
+    """The path of the region that it is as large as."""
+    about: Mark | None = None
+    """What its parts, where they repeat, are symmetric about."""
 
     @model_validator(mode="after")
     def _repeats_one(self) -> Self:

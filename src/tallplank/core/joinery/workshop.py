@@ -73,6 +73,11 @@ def standing_units(job: Job, catalog: Catalog, room_id: str) -> list[Standing]:
     return _standing(faces, [make_unit(catalog, job.standard, unit) for unit in job.units if unit.room == room_id])
 
 
+def standing_of(made: Made, room_id: str) -> list[Standing]:
+    """The units of a room of a made job as what is on its walls meets them."""
+    return _standing(made.faces[room_id], made.by_room.get(room_id, ()))
+
+
 def _standing(faces: Faces, units: Iterable[MadeUnit]) -> list[Standing]:
     return [(m.placed, faces[m.unit.face].frame.flat_out(m.outline)) for m in units]
 

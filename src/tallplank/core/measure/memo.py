@@ -4,7 +4,7 @@ from collections import OrderedDict
 from collections.abc import Callable, Hashable, Sequence
 from functools import partial
 from operator import is_
-from typing import Generic, TypeVar
+from typing import Any, Generic, TypeVar
 
 _S = TypeVar("_S")
 _T = TypeVar("_T")
@@ -23,6 +23,18 @@ class Same(Generic[_T]):
 
     def __hash__(self) -> int:
         return id(self.it)
+
+
+_H = TypeVar("_H", bound=Hashable)
+MOST_ALIKE = 20_000
+_ALIKE: dict[Hashable, Same[Any]] = {}
+
+
+def alike(key: _H) -> Same[_H]:
+    """One and the same stand-in for all keys that are equal, which is quick to look up by."""
+    if len(_ALIKE) > MOST_ALIKE:
+        _ALIKE.clear()
+    return _ALIKE.setdefault(key, Same(key))
 
 
 def are_same(a: Sequence[object], b: Sequence[object]) -> bool:

@@ -114,20 +114,21 @@ def set_region_size(job: Job, catalog: Catalog, measure: OfRegion | OfStile, val
     above = _region(job.room(room), key, path[:-1])
     if above.count or above.wanted is not None:
         return change_region(job, catalog, room, key, path[:-1], count=0, wanted=value)
-    return change_region(job, catalog, room, key, path, size=value)
+    return change_region(job, catalog, room, key, path, size=value, pin=None, like=None)
 
 
 def shift_boundary(job: Job, catalog: Catalog, room_id: str, scheme_id: str, path: Path, size: float, both: float) -> Job:
     """A job in which a region is so large and its next neighbour has what is left of `both`; all others stay where they are.
 
-    Two that share what is left go on sharing it, otherwise than before; else both have a size of their own from then on.
+    Two that share what is left go on sharing it, otherwise than before; else both have a size of their own from then on. Neither is
+    held at a mark there, or as large as another, any longer.
 
     Raises:
         EditError: one of them would not hold what fills it.
     """
     above = _region(job.room(room_id), scheme_id, path[:-1])
     index = path[-1]
-    one, other = above.parts[index], above.parts[index + 1]
+    one, other = above.parts[index].but(pin=None, like=None), above.parts[index + 1].but(like=None)
     if one.size is None and other.size is None:
         share = one.share + other.share
         changed = (one.but(share=share * size / both), other.but(share=share * (both - size) / both))

@@ -28,12 +28,13 @@ from tallplank.core.joinery.wall.corner import Corners
 from tallplank.core.joinery.wall.covered import Standing, covered_on, cut_outs_on, is_hidden, seen_from
 from tallplank.core.joinery.wall.fill import add_fill
 from tallplank.core.joinery.wall.fixing import add_fixings, in_whole_ones
-from tallplank.core.joinery.wall.kept import add_kept, alike
+from tallplank.core.joinery.wall.kept import add_kept
+from tallplank.core.joinery.wall.mark import marks_on
 from tallplank.core.joinery.wall.niche import is_niche, niches_of
 from tallplank.core.joinery.wall.shape import boards_around
 from tallplank.core.joinery.wall.solve import Block, Field, Solved, Strip, solve
 from tallplank.core.joinery.wall.trim import add_trims
-from tallplank.core.measure.memo import Same
+from tallplank.core.measure.memo import Same, alike
 from tallplank.core.space.bow import Bow
 
 
@@ -80,13 +81,15 @@ def _outcome(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standar
     return Outcome(out.finished(), tuple(out.fittings), "", tuple(out.pieces), coats)
 
 
-def solved_at(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard) -> Solved:
-    """A scheme as it is solved where it is.
+def solved_at(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard, members: Sequence[Standing] = ()) -> Solved:
+    """A scheme as it is solved where it is; `members` are the units in the room.
 
     Raises:
         BuildError: it does not fit.
     """
-    return solve(scheme, faces[scheme.face], catalog, Corners(room, faces, scheme, catalog, standard).board_ends())
+    face = faces[scheme.face]
+    marks = {mark.key: mark.at for mark in marks_on(room, face, scheme, members)}
+    return solve(scheme, face, catalog, Corners(room, faces, scheme, catalog, standard).board_ends(), marks)
 
 
 def make_scheme(
@@ -99,7 +102,7 @@ def make_scheme(
     """
     face = faces[scheme.face]
     corners = Corners(room, faces, scheme, catalog, standard)
-    solved = solved_at(scheme, room, faces, catalog, standard)
+    solved = solved_at(scheme, room, faces, catalog, standard, members)
     covered = list(covered_on(room, face, members, scheme))
     wall = rectangle_of(Area(0.0, 0.0, face.length, face.height))
     out_of = [rectangle_of(area) for area in (*covered, *cut_outs_on(face))]

@@ -17,10 +17,11 @@ from tallplank.core.joinery.wall.facet import add_facets
 from tallplank.core.joinery.wall.leaning import add_leaning
 from tallplank.core.joinery.wall.mold import add_frame_of
 from tallplank.core.joinery.wall.niche import add_shelves
+from tallplank.core.joinery.wall.place import name_of
 from tallplank.core.joinery.wall.shape import bands, inner_ring
 from tallplank.core.joinery.wall.slat import add_slats
 from tallplank.core.joinery.wall.soft import add_pads
-from tallplank.core.joinery.wall.solve import Field, name_of
+from tallplank.core.joinery.wall.solve import Field
 from tallplank.core.joinery.wall.tile import add_tiles
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Ring

@@ -25,16 +25,6 @@ _PARTS: OrderedDict[Hashable, Kept] = OrderedDict()
 """By all that it depends on."""
 
 
-_ALIKE: dict[Hashable, Same[Hashable]] = {}
-
-
-def alike(key: Hashable) -> Same[Hashable]:
-    """One and the same stand-in for all keys that are equal, which is quick to look up by."""
-    if len(_ALIKE) > MOST:
-        _ALIKE.clear()
-    return _ALIKE.setdefault(key, Same(key))
-
-
 def add_kept(making: Making, of: tuple[Hashable, ...], add: Callable[[Making], None]) -> None:
     """Add what `add` makes of a region or a board, which depends on nothing but `of` and how the wall is made."""
     key = (Same(making.catalog), making.around, *of)

@@ -5,26 +5,28 @@ from the finished molding, not from the wall: a baseboard of 9 in and a border o
 """
 
 from collections import OrderedDict
-from collections.abc import Hashable, Iterator, Sequence
+from collections.abc import Hashable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 from itertools import pairwise
+from operator import sub
 from typing import Literal
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.hardware import Molding
 from tallplank.core.error import mm
 from tallplank.core.job.face import Face
-from tallplank.core.job.scheme import ROOT, Path, Region, Scheme
+from tallplank.core.job.scheme import ROOT, Path, Region, Scheme, regions
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.area import Area
+from tallplank.core.joinery.wall.place import NO_MARKS, SAME, Held, name_of, number_of, placed
 from tallplank.core.joinery.wall.shape import common, cut_by, ring_within
-from tallplank.core.measure.divide import DivideError, Member, divide
-from tallplank.core.measure.memo import Same
+from tallplank.core.measure.divide import DivideError
+from tallplank.core.measure.memo import Same, alike
 from tallplank.core.space.outline import Ring
 
-LEAST, SAME = 1.0, 1e-6
-"""A wall that is narrower is none; and places that are nearer are one."""
+LEAST, MOST_ROUNDS = 1.0, 20
+"""A wall that is narrower is none."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -115,8 +117,12 @@ class Solved:
         return tuple(field for field in self.fields if not field.region.parts)
 
 
-def solve(scheme: Scheme, face: Face, catalog: Catalog, ends: tuple[float, float] = (0.0, 0.0)) -> Solved:
+def solve(
+    scheme: Scheme, face: Face, catalog: Catalog, ends: tuple[float, float] = (0.0, 0.0), marks: Mapping[str, float] = NO_MARKS
+) -> Solved:
     """A scheme on a face; its boards begin and stop so far within it at its `ends`, before what stands round a corner of the room.
+
+    `marks` are the places on the face that its regions may be held at.
 
     Raises:
         BuildError: its sizes do not fit; the text names the region.
@@ -130,7 +136,21 @@ def solve(scheme: Scheme, face: Face, catalog: Catalog, ends: tuple[float, float
     inner = Area(whole.x + left, whole.z + base, whole.width - left - right, whole.height - base - rail - crown)
     if min(inner.width, inner.height) < LEAST:
         raise BuildError("There is nothing left between its ends and its moldings.")
-    return Solved(scheme, whole, inner, _divided(_field(ROOT, scheme.root, inner, Field(ROOT, scheme.root, inner, scheme.finish))))
+    root = _field(ROOT, scheme.root, inner, Field(ROOT, scheme.root, inner, scheme.finish))
+    return Solved(scheme, whole, inner, _held(root, marks))
+
+
+def _held(root: Field, marks: Mapping[str, float]) -> Block:
+    """The whole divided, over and over until what is as large as something else is so."""
+    wanted = {region.like for _, region in regions(root.region) if region.like is not None}
+    likes: Mapping[Path, tuple[float, float]] = {}
+    for _ in range(MOST_ROUNDS):
+        block = _divided(root, Held(alike(tuple(marks.items())), alike(tuple(likes.items()))))
+        found = {f.path: (f.area.width, f.area.height) for f in block.fields if f.path in wanted} if wanted else {}
+        if found.keys() == likes.keys() and all(max(map(abs, map(sub, found[key], likes[key]))) < SAME for key in found):
+            return block
+        likes = found
+    raise BuildError("Regions that are as large as one another go round in a circle.")
 
 
 def rise(catalog: Catalog, molding: str | None) -> float:
@@ -139,46 +159,36 @@ def rise(catalog: Catalog, molding: str | None) -> float:
     return item.rise if isinstance(item, Molding) else 0.0
 
 
-def count_of(region: Region, length: float) -> int:
-    """How often a part repeats in a length: as often as it says, or as makes it about as large as wanted."""
-    if region.count or region.wanted is None:
-        return region.count or 1
-    free = length - 2 * region.at_ends + region.stile
-    return max(1, round(free / (region.wanted + region.stile)))
-
-
 MOST = 20_000
 _BLOCKS: OrderedDict[Hashable, Block] = OrderedDict()
 """How fields were divided before: a boundary that is dragged leaves most of a wall as it is, and with it the very same blocks."""
 
 
-def _divided(field: Field) -> Block:
+def _divided(field: Field, held: Held) -> Block:
     """A field with all that is in it."""
-    key = (Same(field.region), field.path, field.area, field.finish, field.clip, field.ring, field.proud)
+    key = (Same(field.region), field.path, field.area, field.finish, field.clip, field.ring, field.proud, held)
     known = _BLOCKS.get(key)
     if known is None:
-        known = _BLOCKS[key] = _divided_anew(field)
+        known = _BLOCKS[key] = _divided_anew(field, held)
         if len(_BLOCKS) > MOST:
             _BLOCKS.popitem(last=False)
     return known
 
 
-def _divided_anew(field: Field) -> Block:
+def _divided_anew(field: Field, held: Held) -> Block:
     region, area = field.region, field.inside
     if not region.parts:
         return Block(field)
     across = region.split == "across"
-    length = area.width if across else area.height
-    parts = list(_repeated(region, length))
+    start, length = (area.x, area.width) if across else (area.z, area.height)
     try:
-        division = divide(length, _members(region, parts), separator=region.stile, ends=(region.at_ends, region.at_ends))
+        parts, places = placed(region, field.path, start, length, held)
     except DivideError as problem:
         raise BuildError(f"{_where(field)}: {problem.text}") from None
-    places = list(zip(division.starts, division.sizes, strict=True))
     found = []
     for index, (part, (start, size)) in enumerate(zip(parts, places, strict=True)):
         at = Area(area.x + start, area.z, size, area.height) if across else Area(area.x, area.z + start, area.width, size)
-        found.append(_divided(_field((*field.path, index), part, at, field)))
+        found.append(_divided(_field((*field.path, index), part, at, field), held))
     return Block(field, tuple(_strips(field, places, across)), tuple(found))
 
 
@@ -190,16 +200,6 @@ def _field(path: Path, region: Region, area: Area, around: Field) -> Field:
         return field
     own = ring_within(region.outline, area, name_of(path))
     return replace(field, ring=own if clip is None else common(own, clip, name_of(path)))
-
-
-def _repeated(region: Region, length: float) -> Sequence[Region]:
-    return region.parts * count_of(region, length) if region.count or region.wanted is not None else region.parts
-
-
-def _members(region: Region, parts: Sequence[Region]) -> list[Member]:
-    """The parts as members; copies of one that repeats share alike, whatever its own size is."""
-    repeats = region.count or region.wanted is not None
-    return [Member() if repeats else part.member for part in parts]
 
 
 def _strips(field: Field, places: Sequence[tuple[float, float]], across: bool) -> Iterator[Strip]:
@@ -219,13 +219,3 @@ def _where(field: Field) -> str:
     """A region in words, for messages."""
     way: Literal["widths", "heights"] = "widths" if field.region.split == "across" else "heights"
     return f"The {way} in region {number_of(field.path)}" if field.path else f"The {way} of its regions"
-
-
-def number_of(path: Path) -> str:
-    """A region's path as it is written, as 2.1.3."""
-    return ".".join(str(i + 1) for i in path)
-
-
-def name_of(path: Path) -> str:
-    """A region in words, for the beginning of a message."""
-    return f"Region {number_of(path)}" if path else "The region"

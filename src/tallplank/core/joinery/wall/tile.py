@@ -9,7 +9,7 @@ from tallplank.core.job.scheme import Tiles
 from tallplank.core.joinery.part.part import Tag
 from tallplank.core.joinery.wall.area import Area, rectangle_of
 from tallplank.core.joinery.wall.board import Making, add_boards
-from tallplank.core.joinery.wall.solve import SAME
+from tallplank.core.joinery.wall.place import SAME
 from tallplank.core.space.curve import ArcOf
 from tallplank.core.space.offset import points_of
 
