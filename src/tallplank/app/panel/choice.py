@@ -49,6 +49,7 @@ HARDWARE_NAMES: dict[HardwareRole, str] = {
     "base": "Baseboard",
     "chair-rail": "Chair rail",
     "panel-mold": "Panel mold",
+    "casing": "Casing",
     "light-rail": "Rail profile",
     "fastener": "Front bracket",
     "appliance": "Appliance",

@@ -7,13 +7,14 @@ from PyQt6.QtWidgets import QPushButton
 from tallplank.app.panel.choice import finish_choices
 from tallplank.app.panel.panel import Panel
 from tallplank.app.panel.wall_fill import add_fill_rows
+from tallplank.app.panel.wall_trims import add_trim_rows
 from tallplank.app.theme import Tokens
 from tallplank.core.edit.wall.scheme import change_region, change_scheme, repeat_region
 from tallplank.core.error import PlankError
 from tallplank.core.job.scheme import Boxing, Outline, Region, Scheme, region_at
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.build import solved_at
-from tallplank.core.joinery.wall.mark import marks_on
+from tallplank.core.joinery.wall.mark import Mark, marks_on
 from tallplank.core.joinery.wall.place import number_of, path_of, repeats
 from tallplank.core.joinery.workshop import standing_of
 from tallplank.session.store import Store
@@ -44,7 +45,8 @@ class WallPanel(Panel):
         scheme, region = shown_scheme(store), picked_region(store)
         boxed = (scheme.box is not None) + bool(scheme.box and scheme.box.bow) if scheme is not None else 0
         shape = (type(region.fill), bool(region.parts), bool(region.count or region.wanted)) if region is not None else ()
-        return ("wall", store.state.room, scheme.id if scheme is not None else "", boxed, picked_path(store), shape)
+        trims = tuple(trim.pin is None for trim in scheme.trims) if scheme is not None else ()
+        return ("wall", store.state.room, scheme.id if scheme is not None else "", boxed, trims, picked_path(store), shape)
 
     def _scheme(self) -> Scheme:
         scheme = shown_scheme(self.store)
@@ -97,9 +99,7 @@ class WallPanel(Panel):
                 ("pitch", "Batten pitch"),
             ):
                 self.length(words, lambda n=name: getattr(self._box(), n), lambda v, n=name: self._put(n, box=self._box().but(**{n: v})))  # type: ignore[misc]
-        for name, words, role in (("base", "Baseboard", "base"), ("rail", "Rail", "chair-rail"), ("crown", "Crown", "crown")):
-            items = (("", "None", None), *((h.id, h.name, None) for h in self.store.catalog.hardware_for(role)))  # type: ignore[arg-type]
-            self.pick(words, items, lambda n=name: getattr(self._scheme(), n) or "", lambda v, n=name: self._put(n, **{n: str(v) or None}))  # type: ignore[misc]
+        add_trim_rows(self, self._scheme, lambda words, values: self._put(words, **values), self._marks())
         finishes = (("", "As the job's fronts", None), *finish_choices(self.store.catalog, "front", self._tokens))
         self.pick("Finish", finishes, lambda: self._scheme().finish or "", lambda v: self._put("finish", finish=str(v) or None))
 
@@ -141,16 +141,18 @@ class WallPanel(Panel):
             self._mark("Symmetric about", "Its own middle", region.split, "about")
 
     def _mark(self, words: str, none: str, way: str, name: str) -> None:
-        room = self.store.room()
-        assert room is not None
-        scheme, faces = self._scheme(), self.store.derived.made.faces[room.id]
-        marks = marks_on(room, faces[scheme.face], scheme, standing_of(self.store.derived.made, room.id))
-        choices = (("", none, None), *((m.key, m.words[0].upper() + m.words[1:], None) for m in marks if m.way == way))
+        choices = (("", none, None), *((m.key, m.words[0].upper() + m.words[1:], None) for m in self._marks() if m.way == way))
 
         def put(value: object) -> None:
             self._put_region(words.lower(), **{name: str(value) or None})
 
         self.pick(words, choices, lambda: getattr(self._region(), name) or "", put)
+
+    def _marks(self) -> tuple[Mark, ...]:
+        """The places on the shown face that the regions and moldings of the scheme may be held at."""
+        room, made, scheme = self.store.room(), self.store.derived.made, self._scheme()
+        assert room is not None
+        return tuple(marks_on(room, made.faces[room.id][scheme.face], scheme, standing_of(made, room.id)))
 
     def _like(self) -> str:
         like = self._region().like

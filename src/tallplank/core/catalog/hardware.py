@@ -240,7 +240,7 @@ class TopSupport(Item):
 class Molding(Item):
     """A profiled strip that runs along units, bought by the metre: its price is that of a metre."""
 
-    role: Literal["crown", "light-rail", "cornice", "soffit-rail", "base", "chair-rail", "panel-mold"]
+    role: Literal["crown", "light-rail", "cornice", "soffit-rail", "base", "chair-rail", "panel-mold", "casing"]
     drawing: str = ""
     """The SVG file of its profile, in the folder `profile` beside the catalogue file."""
     outline: Annotated[tuple[tuple[float, float], ...], Field(min_length=3, max_length=400)]

@@ -257,6 +257,16 @@ class Boxing(Record):
     """How far apart its upright battens are at most."""
 
 
+class Trim(Record):
+    """A molding along a paneled wall at a height of its own: its lower edge, or its upper one where it lies `under` that."""
+
+    molding: Id
+    z: NotNegative = 0.0
+    pin: Mark | None = None
+    """What it lies on or under, in place of a height: another molding, the head of a window."""
+    under: bool = False
+
+
 class Scheme(Record):
     """A paneled wall, or a part of one: from `left` to `right` (from the ends of its face), from `low` up to `high` or to the ceiling."""
 
@@ -273,6 +283,12 @@ class Scheme(Record):
     rail: Id | None = None
     crown: Id | None = None
     """Moldings: along the floor, along its upper edge, and under the ceiling."""
+    trims: Annotated[tuple[Trim, ...], Field(max_length=12)] = ()
+    """More of them, each stands on what is planted at its height."""
+    casing: Id | None = None
+    """The molding round doors and windows; what is paneled ends at it."""
+    inner: Literal["mitred", "coped"] = "mitred"
+    """How moldings meet in inner corners; coped, the left end of each is cut to the profile of the one that it meets."""
     finish: Id | None = None
     box: Boxing | None = None
     """Where it does not lie on the wall but stands before it; its face is the backing."""

@@ -41,6 +41,7 @@ HardwareRole = Literal[
     "base",
     "chair-rail",
     "panel-mold",
+    "casing",
     "sink",
     "hob",
     "tap",

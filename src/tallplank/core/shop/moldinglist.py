@@ -26,7 +26,8 @@ class EndOf(NamedTuple):
     """How an end of a piece is cut: what it meets, and the settings of the saw."""
 
     kind: str
-    """square, outer or inner; frame where it turns in the plane of the wall, lying on its back."""
+    """square, outer or inner; frame where it turns in the plane of the wall, lying on its back; coped where it is cut to the profile
+    that it meets, along the line that a mitre leaves."""
     saw: Saw
 
 
@@ -65,16 +66,24 @@ def end_of(cut: EndCut, molding: Molding) -> EndOf:
     return EndOf("outer" if miter > 0 else "inner", saw)
 
 
+def _coped(first: EndOf, last: EndOf) -> tuple[EndOf, EndOf]:
+    """The ends of a piece that meets others in inner corners: it runs square into the right one, and is coped at the left one."""
+    left = EndOf("coped", first.saw) if first.kind == "inner" else first
+    return left, EndOf("square", Saw(0.0)) if last.kind == "inner" else last
+
+
 def moldinglist(made: Made) -> tuple[MoldingRow, ...]:
     """The pieces of all runs, in the job's order; alike ones of one run together."""
     rooms = {room.id: room.name for room in made.job.rooms}
+    coped = {f"panel-{room.id}-{scheme.id}" for room in made.job.rooms for scheme in room.schemes if scheme.inner == "coped"}
     found: Counter[MoldingRow] = Counter()
     for run in made.runs:
         for part in run.parts:
             form = part.form
             molding = made.catalog.hardware.get(form.stock) if isinstance(form, Swept) else None
             if isinstance(form, Swept) and isinstance(molding, Molding):
-                ends = end_of(form.start, molding), end_of(form.end, molding)
+                first, last = end_of(form.start, molding), end_of(form.end, molding)
+                ends = _coped(first, last) if run.id in coped else (first, last)
                 about = (run.members, rooms[run.room], run.label, part.name, molding.name, molding.code, part.finish.name)
                 found[MoldingRow(*about, part.length.value, *ends, 1)] += 1
     return tuple(replace(row, quantity=count) for row, count in found.items())

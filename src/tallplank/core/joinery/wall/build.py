@@ -23,6 +23,7 @@ from tallplank.core.joinery.wall.area import Area, rectangle_of
 from tallplank.core.joinery.wall.board import NEAR, Making, add_boards, pieces_within
 from tallplank.core.joinery.wall.bowed import add_on_skin, add_skin, bow_of
 from tallplank.core.joinery.wall.boxing import add_boxing
+from tallplank.core.joinery.wall.casing import add_casings
 from tallplank.core.joinery.wall.coat import add_coats
 from tallplank.core.joinery.wall.corner import Corners
 from tallplank.core.joinery.wall.covered import Standing, covered_on, cut_outs_on, is_hidden, seen_from
@@ -32,7 +33,7 @@ from tallplank.core.joinery.wall.kept import add_kept
 from tallplank.core.joinery.wall.mark import marks_on
 from tallplank.core.joinery.wall.niche import is_niche, niches_of
 from tallplank.core.joinery.wall.shape import boards_around
-from tallplank.core.joinery.wall.solve import Block, Field, Solved, Strip, solve
+from tallplank.core.joinery.wall.solve import Block, Field, Solved, Strip, rise, solve
 from tallplank.core.joinery.wall.trim import add_trims
 from tallplank.core.measure.memo import Same, alike
 from tallplank.core.space.bow import Bow
@@ -103,7 +104,7 @@ def make_scheme(
     face = faces[scheme.face]
     corners = Corners(room, faces, scheme, catalog, standard)
     solved = solved_at(scheme, room, faces, catalog, standard, members)
-    covered = list(covered_on(room, face, members, scheme))
+    covered = list(covered_on(room, face, members, scheme, rise(catalog, scheme.casing)))
     wall = rectangle_of(Area(0.0, 0.0, face.length, face.height))
     out_of = [rectangle_of(area) for area in (*covered, *cut_outs_on(face))]
     free = wall.difference(union_all(out_of)) if out_of else wall
@@ -124,6 +125,7 @@ def make_scheme(
     _add_backing(making, corners.hidden, seams)
     _add_block(making, solved.block, corners.hidden)
     add_trims(making, corners)
+    add_casings(making)
     in_whole_ones(making)
     add_fixings(making)
     return add_coats(making)

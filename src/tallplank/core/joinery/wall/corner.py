@@ -12,12 +12,12 @@ from typing import Literal, NamedTuple
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.job.face import HALF_TURN, Face, Faces
 from tallplank.core.job.room import Room
-from tallplank.core.job.scheme import Cover, Facets, Frames, Grooves, Panel, Region, Scheme, Shelves, Slats, Tiles
+from tallplank.core.job.scheme import Cover, Facets, Frames, Grooves, Panel, Region, Scheme, Shelves, Slats, Tiles, Trim
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.measure.memo import Same
 
-Trim = Literal["base", "rail", "crown"]
+TrimRole = Literal["base", "rail", "crown"]
 Side = Literal["left", "right"]
 SIDES: tuple[Side, Side] = ("left", "right")
 NEAR = 1.0
@@ -60,11 +60,11 @@ class Corners:
             return face.inset(side, own)
         return max(_crossing(self.depth(mate), own, face.before if side == "left" else face.after), 0.0)
 
-    def molding_ends(self, what: Trim) -> tuple[MoldingEnd, MoldingEnd]:
+    def molding_ends(self, what: TrimRole | Trim) -> tuple[MoldingEnd, MoldingEnd]:
         """How a molding ends at the left and at the right."""
         return self._molding_end(what, "left"), self._molding_end(what, "right")
 
-    def _molding_end(self, what: Trim, side: Side) -> MoldingEnd:
+    def _molding_end(self, what: TrimRole | Trim, side: Side) -> MoldingEnd:
         face, mate = self._face, self._mate(side)
         if mate is None:
             return MoldingEnd(0.0, 0.0)
@@ -98,9 +98,11 @@ class Corners:
         found = (s for s in self.room.schemes if s.face == other and (s.left if side == "right" else s.right) < NEAR)
         return next((s for s in found if _overlap(s, self.scheme)), None)
 
-    def _goes_on(self, mate: Scheme, what: Trim) -> bool:
+    def _goes_on(self, mate: Scheme, what: TrimRole | Trim) -> bool:
         """Whether the same molding runs on at the same height."""
         own = self.scheme
+        if isinstance(what, Trim):
+            return what in mate.trims and (what.pin is None or abs(mate.low - own.low) + abs((mate.high or 0.0) - (own.high or 0.0)) < NEAR)
         same = {"base": abs(mate.low - own.low) < NEAR, "rail": mate.high == own.high, "crown": True}[what]
         return same and getattr(mate, what) == getattr(own, what)
 

@@ -6,6 +6,7 @@ from tallplank.core.job.face import Face
 from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import Scheme
 from tallplank.core.job.standing import Column
+from tallplank.core.job.wall import WallOpening
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.space.bow import Bow
@@ -26,9 +27,17 @@ def cut_outs_on(face: Face) -> Iterator[Area]:
     yield from (Area(s.x, s.z, s.width, s.height) for s in face.services if s.kind in CUT_FOR)
 
 
-def covered_on(room: Room, face: Face, members: Sequence[Standing], scheme: Scheme) -> Iterator[Area]:
-    """The rectangles on a face that are not paneled."""
-    yield from (Area(o.x, o.sill, o.width, o.height) for o in face.openings)
+def cased(opening: WallOpening, casing: float) -> Area:
+    """An opening with the molding round it; a door has none at its foot, and a window none where a board lies on its sill."""
+    below = casing if opening.sill > 0.0 and not opening.board else 0.0
+    side = casing if opening.kind != "niche" else 0.0
+    low, high = opening.sill - min(below, side), opening.sill + opening.height + side
+    return Area(opening.x - side, low, opening.width + 2 * side, high - low)
+
+
+def covered_on(room: Room, face: Face, members: Sequence[Standing], scheme: Scheme, casing: float = 0.0) -> Iterator[Area]:
+    """The rectangles on a face that are not paneled; the molding round openings is so wide."""
+    yield from (cased(o, casing) for o in face.openings)
     for column, (start, stop) in columns_at(room, face):
         if not is_hidden(column, face, scheme):
             low, high = column.low, column.top(room.height)

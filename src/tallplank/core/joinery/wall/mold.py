@@ -29,13 +29,13 @@ def add_frame_of(making: Making, outer: Ring, molding: Molding, finish: Finish, 
     for number, (out, into) in enumerate(pairs, 1):
         tag = Tag("panel mold", SIDES[number - 1] if len(pairs) == len(SIDES) else str(number))
         if isinstance(out, Line) and isinstance(into, Line):
-            _add_straight(making, tag, out, into, molding, finish, back)
+            add_straight(making, tag, out, into, molding, finish, back)
         else:
             blank = finish.but(thickness=molding.reach)
             add_boards(making, Tag("curved panel mold", tag.side), between(out, into), blank, back, upright=False)
 
 
-def _add_straight(making: Making, tag: Tag, out: Line, into: Line, molding: Molding, finish: Finish, back: float) -> None:
+def add_straight(making: Making, tag: Tag, out: Line, into: Line, molding: Molding, finish: Finish, back: float) -> None:
     """A straight piece: at both ends a fibre ends so much earlier as it lies nearer to the inner edge."""
     (x0, z0), (x1, z1) = out.start, out.end
     long = hypot(x1 - x0, z1 - z0)

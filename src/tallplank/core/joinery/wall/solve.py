@@ -95,6 +95,8 @@ class Solved:
     inner: Area
     """What is divided: between the moldings."""
     block: Block
+    marks: Mapping[str, float]
+    """The places on its wall that its regions and moldings may be held at."""
 
     @property
     def fields(self) -> tuple[Field, ...]:
@@ -137,7 +139,7 @@ def solve(
     if min(inner.width, inner.height) < LEAST:
         raise BuildError("There is nothing left between its ends and its moldings.")
     root = _field(ROOT, scheme.root, inner, Field(ROOT, scheme.root, inner, scheme.finish))
-    return Solved(scheme, whole, inner, _held(root, marks))
+    return Solved(scheme, whole, inner, _held(root, marks), marks)
 
 
 def _held(root: Field, marks: Mapping[str, float]) -> Block:

@@ -1,17 +1,19 @@
 """The moldings of paneled walls: along the floor, along the upper edge and under the ceiling; they stand on the backing."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 
 from tallplank.core.catalog.hardware import Molding
-from tallplank.core.joinery.part.part import Tag
+from tallplank.core.error import mm
+from tallplank.core.job.scheme import Plain, Trim
+from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.run.trim.molding import add_line
 from tallplank.core.joinery.wall.board import NEAR, Making
-from tallplank.core.joinery.wall.corner import Corners, Trim
+from tallplank.core.joinery.wall.corner import Corners, TrimRole
 from tallplank.core.joinery.wall.solve import rise
 from tallplank.core.measure.size import Size
 from tallplank.core.space.outline import Point
 
-NAMES: dict[Trim, str] = {"base": "baseboard", "rail": "wall rail", "crown": "wall crown"}
+NAMES: dict[TrimRole, str] = {"base": "baseboard", "rail": "wall rail", "crown": "wall crown"}
 OUTSIDE = 90.0
 """By how many degrees a molding turns at the sides of a boxing."""
 
@@ -19,18 +21,67 @@ OUTSIDE = 90.0
 def add_trims(making: Making, corners: Corners) -> None:
     """The moldings of a scheme, mitred into those of the next walls; round the sides of a boxing they return to the wall."""
     solved, scheme = making.solved, making.solved.scheme
-    levels: dict[Trim, float] = {"base": solved.whole.z, "crown": making.face.height - rise(making.catalog, scheme.crown)}
+    levels: dict[TrimRole, float] = {"base": solved.whole.z, "crown": making.face.height - rise(making.catalog, scheme.crown)}
     if scheme.high is not None:
         levels["rail"] = solved.whole.top - rise(making.catalog, scheme.rail)
     for what, z in levels.items():
         molding = making.catalog.hardware.get(getattr(scheme, what) or "")
         if isinstance(molding, Molding):
             for span in _free_of_openings(making, z, molding.rise):
-                _add_along(making, corners, what, molding, z, span)
+                _add_along(making, corners, what, molding, z, span, making.behind)
+    for number, (trim, molding, z) in enumerate(trims_of(making), 1):
+        for span in _free_of_openings(making, z, molding.rise):
+            _add_along(making, corners, trim, molding, z, span, _before(making, corners, z, molding.rise), number)
 
 
-def _add_along(making: Making, corners: Corners, what: Trim, molding: Molding, z: float, span: tuple[float, float]) -> None:
-    (a, b), whole, face = span, making.solved.whole, making.behind
+def trims_of(making: Making) -> Iterator[tuple[Trim, Molding, float]]:
+    """The moldings at heights of their own, with their lower edges; each may lie on or under one before it.
+
+    Raises:
+        BuildError: one would be above the ceiling or below the floor.
+    """
+    solved, scheme = making.solved, making.solved.scheme
+    marks = {**solved.marks, **_own_marks(making)}
+    for number, trim in enumerate(scheme.trims, 1):
+        molding = making.catalog.hardware.get(trim.molding)
+        if not isinstance(molding, Molding):
+            continue
+        at = marks.get(trim.pin or "", trim.z)
+        z = at - molding.rise if trim.under else at
+        if z < 0.0 or z + molding.rise > making.face.height + NEAR:
+            raise BuildError(
+                f"Molding {number} would reach from {mm(z)} to {mm(z + molding.rise)}; the wall is {mm(making.face.height)} high."
+            )
+        marks[f"trim{number}.foot"], marks[f"trim{number}.head"] = z, z + molding.rise
+        yield trim, molding, z
+
+
+def _own_marks(making: Making) -> Mapping[str, float]:
+    """Where the scheme's own moldings end: the top of the baseboard, the foot of rail and crown."""
+    inner, whole = making.solved.inner, making.solved.whole
+    return {"base.head": inner.z, "rail.foot": inner.top, "rail.head": whole.top, "crown.foot": inner.top}
+
+
+def _before(making: Making, corners: Corners, z: float, rise: float) -> float:
+    """The y that a molding stands on: that of what is planted at its height, or of the backing."""
+    solved = making.solved
+    planted = [*(s.area for s in solved.strips), *(f.area for f in solved.leaves if not isinstance(f.region.fill, Plain))]
+    if any(area.z < z + rise - NEAR and area.top > z + NEAR for area in planted):
+        return 0.0 - corners.depth(making.solved.scheme)
+    return making.behind
+
+
+def _add_along(
+    making: Making,
+    corners: Corners,
+    what: TrimRole | Trim,
+    molding: Molding,
+    z: float,
+    span: tuple[float, float],
+    face: float,
+    number: int = 0,
+) -> None:
+    (a, b), whole = span, making.solved.whole
     ends, boxed = corners.molding_ends(what), making.solved.scheme.box is not None
     first, last = a <= whole.x, b >= whole.right
     start, stop = (a + ends[0].inset if first else a), (b - ends[1].inset if last else b)
@@ -46,7 +97,10 @@ def _add_along(making: Making, corners: Corners, what: Trim, molding: Molding, z
     lines.append((((start, face), (stop, face)), (turns[0], turns[1]), ""))
     finish = making.finish(making.solved.scheme.finish)
     for line, turn, side in lines:
-        tag, along = Tag(NAMES[what], side), "from the wall" if side else "along the wall"
+        tag, along = (
+            Tag(NAMES[what] if isinstance(what, str) else "wall molding", side, number),
+            "from the wall" if side else "along the wall",
+        )
         add_line(line, z, turn, molding, finish, tag, making.out, length=lambda p, q, along=along: Size.of(q - p, along))  # type: ignore[misc]
 
 
