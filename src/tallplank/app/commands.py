@@ -23,6 +23,7 @@ from tallplank.session.group import flip_group, is_closed, new_island, select_gr
 from tallplank.session.pick import open_on_bench
 from tallplank.session.store import STAGES, Store
 from tallplank.session.survey import without
+from tallplank.session.wall import shown_scheme
 
 DOWN = 2000.0
 """How far below a group its duplicate stands on the plan."""
@@ -150,6 +151,9 @@ def _copies(shell: Shell, store: Store) -> tuple[Command, ...]:
     """Repeating, mirroring about a place, another kind, neighbours, carrying; and the group of what is selected."""
     some, anything = partial(_units, store), partial(_anything, store)
 
+    def keepable() -> bool:
+        return anything() or (store.state.stage == "walls" and shown_scheme(store) is not None)
+
     def kept() -> bool:
         return store.library is not None and bool(store.library.pieces())
 
@@ -165,7 +169,7 @@ def _copies(shell: Shell, store: Store) -> tuple[Command, ...]:
         Command("carry", "Edit", lambda: "Carry from the first selected to the others…", lambda: shell.ask(ask_carry), "Ctrl+L", some),
         Command("swap-left", "Edit", lambda: "Swap with the neighbour at the left", lambda: swap("left"), "Ctrl+Shift+Left", some),
         Command("swap-right", "Edit", lambda: "Swap with the neighbour at the right", lambda: swap("right"), "Ctrl+Shift+Right", some),
-        Command("keep-piece", "Edit", lambda: "Keep as a piece for other jobs…", lambda: shell.ask(ask_keep), "Ctrl+Shift+P", anything),
+        Command("keep-piece", "Edit", lambda: "Keep as a piece for other jobs…", lambda: shell.ask(ask_keep), "Ctrl+Shift+P", keepable),
         Command("piece-out", "Edit", lambda: "Write a saved piece to a file…", lambda: shell.ask(ask_export), "", kept),
         Command("piece-in", "Edit", lambda: "Take a piece in from a file…", lambda: shell.ask(import_piece)),
         Command("piece-away", "Edit", lambda: "Take a saved piece away…", lambda: shell.ask(ask_remove), "", kept),

@@ -14,14 +14,15 @@ from tallplank.app.panel.room.group_panel import selected_group
 from tallplank.app.sign import blank_picture
 from tallplank.app.theme import LIGHT
 from tallplank.core.disk import write_atomically
-from tallplank.core.draw.elevation import unit_front
+from tallplank.core.draw.elevation import run_faces, unit_front
 from tallplank.core.draw.primitive import Pen, Poly, Shape
-from tallplank.core.edit.copies.piece import piece_of_group, piece_of_units
+from tallplank.core.edit.copies.piece import piece_of_group, piece_of_scheme, piece_of_units
 from tallplank.core.error import PlankError
 from tallplank.core.job.piece import SUFFIX, SavedPiece, dumps, png_of
 from tallplank.core.joinery.part.part import Part
-from tallplank.core.space.outline import Ring, bounds
+from tallplank.core.space.outline import Point, Ring, bounds
 from tallplank.session.store import Store
+from tallplank.session.wall import shown_scheme
 
 SIZE = QSize(232, 184)
 MARGIN = 8.0
@@ -46,6 +47,16 @@ def picture_of(store: Store, ids: Sequence[str], face: str) -> str:
     shapes += [Poly(_seen(part), Pen.OUTLINE) for run in tops for part in run.parts]
     corners = [p for u in units for p in ((u.placed.x, u.placed.z), (u.placed.right, u.placed.top))]
     corners += [p for run in tops for part in run.parts for p in _seen(part)]
+    return _pictured(store, shapes, corners)
+
+
+def picture_of_scheme(store: Store, scheme_id: str) -> str:
+    """The elevation of a paneled wall, as a PNG in base64."""
+    run = next(r for r in store.derived.made.runs if r.id == f"panel-{store.state.room}-{scheme_id}")
+    return _pictured(store, run_faces(run), [p for part in run.parts for p in _seen(part)])
+
+
+def _pictured(store: Store, shapes: Sequence[Shape], corners: Sequence[Point]) -> str:
     (x0, z0), (x1, z1) = bounds(corners)
     scale = min((SIZE.width() - 2 * MARGIN) / (x1 - x0), (SIZE.height() - 2 * MARGIN) / (z1 - z0))
     picture = blank_picture(SIZE)
@@ -67,12 +78,15 @@ def ask_keep(window: QWidget, store: Store) -> FormDialog:
     """Keep what is selected in the user's library."""
     group = selected_group(store)
     units = store.selected_units()
+    scheme = shown_scheme(store) if store.state.stage == "walls" else None
 
     def act(values: Values) -> None:
         if store.library is None:
             raise PlankError("There is no library of pieces here.")
         name, tags, job, catalog = values["Name"], values["Tags"].split(","), store.job, store.catalog
-        if group is not None:
+        if scheme is not None:
+            piece = piece_of_scheme(job, catalog, store.state.room, scheme.id, name, tags, picture_of_scheme(store, scheme.id))
+        elif group is not None:
             faces = [f.id for f in group.faces]
             members = [u for u in job.units if u.room == store.state.room and u.face in faces]
             face = next((f for f in faces if any(u.face == f for u in members)), faces[0])
@@ -83,9 +97,17 @@ def ask_keep(window: QWidget, store: Store) -> FormDialog:
             piece = piece_of_units(job, catalog, [u.id for u in units], name, tags, picture)
         store.library.keep(piece)
         store.pieces_changed()
-        store.say(f"{piece.name} is kept; it is offered in the tray at Layout.")
+        store.say(f"{piece.name} is kept; it is offered in the tray at {'Walls' if scheme is not None else 'Layout'}.")
 
-    usual = group.name if group is not None else store.derived.made.by_id[units[0].id].choice.kind.name if units else ""
+    usual = (
+        scheme.name
+        if scheme is not None
+        else group.name
+        if group is not None
+        else store.derived.made.by_id[units[0].id].choice.kind.name
+        if units
+        else ""
+    )
     dialog = FormDialog(window, "Keep as a piece", "Offered in every job. One of the same name is replaced.", act, "Keep")
     dialog.text("Name", usual)
     dialog.text("Tags", "", "words by which it is found, with commas between")

@@ -175,7 +175,7 @@ class Tray(QWidget):
             "survey": lambda: offer_survey(self, self._store, self._tokens, self._read_plan),
             "layout": self._layout,
             "bench": self._bench,
-            "walls": lambda: offer_walls(self, self._store, self._tokens, WIDTH - 22),
+            "walls": self._walls,
             "finish": self._finish,
             "make": self._make,
             "quote": self._quote,
@@ -241,10 +241,15 @@ class Tray(QWidget):
                     self.later(partial(self._paint_kind, self.items[-1]))
         self._pieces()
 
-    def _pieces(self) -> None:
-        """What the user keeps for all jobs: a click places it."""
+    def _walls(self) -> None:
+        offer_walls(self, self._store, self._tokens, WIDTH - 22)
+        self._pieces(walls=True)
+
+    def _pieces(self, *, walls: bool = False) -> None:
+        """What the user keeps for all jobs, units or paneled walls: a click places it."""
         library = self._store.library
-        kept = library.pieces() if library is not None else ()
+        found = library.pieces() if library is not None else ()
+        kept = [one for one in found if (one.piece.scheme is not None) == walls]
         if kept:
             self.group("Saved pieces")
         for _, piece in kept:

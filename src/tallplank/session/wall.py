@@ -1,6 +1,14 @@
 """Paneled walls in the open job: which one and which region of it is picked, and what is done with it."""
 
-from tallplank.core.edit.wall.scheme import add_scheme, copy_scheme, merge_region, mirror_scheme, remove_scheme, split_region
+from tallplank.core.edit.wall.scheme import (
+    add_scheme,
+    continue_scheme,
+    copy_scheme,
+    merge_region,
+    mirror_scheme,
+    remove_scheme,
+    split_region,
+)
 from tallplank.core.edit.wall.start import STARTS, Sizes
 from tallplank.core.error import PlankError
 from tallplank.core.job.measure import OfRegion
@@ -50,6 +58,13 @@ def onto_other_walls(store: Store) -> None:
     assert room is not None
     walls = [wall.id for wall in room.walls]
     store.apply(lambda j: copy_scheme(j, catalog, room.id, scheme.id, walls), f"{scheme.name.lower()} onto the other walls")
+
+
+def round_corner(store: Store) -> None:
+    """Let the shown scheme go on round a corner, and show it there."""
+    scheme, room, catalog = _shown(store), store.state.room, store.catalog
+    (key,) = store.apply(lambda j: continue_scheme(j, catalog, room, scheme.id), f"{scheme.name.lower()} round the corner")
+    store.look_at(room, next(s.face for s in store.job.room(room).schemes if s.id == key))
 
 
 def mirror(store: Store) -> None:

@@ -18,7 +18,18 @@ from tallplank.core.joinery.wall.mark import Mark, marks_on
 from tallplank.core.joinery.wall.place import number_of, path_of, repeats
 from tallplank.core.joinery.workshop import standing_of
 from tallplank.session.store import Store
-from tallplank.session.wall import merge, mirror, onto_other_walls, pick_around, picked_path, picked_region, remove, shown_scheme, split
+from tallplank.session.wall import (
+    merge,
+    mirror,
+    onto_other_walls,
+    pick_around,
+    picked_path,
+    picked_region,
+    remove,
+    round_corner,
+    shown_scheme,
+    split,
+)
 
 CORNERS = (("rounded", "Rounded", None), ("scooped", "Scooped", None), ("notched", "Notched", None))
 FACE = 12.0
@@ -99,6 +110,7 @@ class WallPanel(Panel):
                 ("pitch", "Batten pitch"),
             ):
                 self.length(words, lambda n=name: getattr(self._box(), n), lambda v, n=name: self._put(n, box=self._box().but(**{n: v})))  # type: ignore[misc]
+        self.group("Moldings")
         add_trim_rows(self, self._scheme, lambda words, values: self._put(words, **values), self._marks())
         finishes = (("", "As the job's fronts", None), *finish_choices(self.store.catalog, "front", self._tokens))
         self.pick("Finish", finishes, lambda: self._scheme().finish or "", lambda v: self._put("finish", finish=str(v) or None))
@@ -194,6 +206,7 @@ class WallPanel(Panel):
             ("Divide into two up", lambda: split(self.store, "up", 2)),
             *([("Make one region of it", lambda: merge(self.store))] if divided else []),
             *([("Pick what is around it", lambda: pick_around(self.store))] if picked_path(self.store) else []),
+            ("On round the next corner", lambda: round_corner(self.store)),
             ("Onto the other walls", lambda: onto_other_walls(self.store)),
             ("Mirror it", lambda: mirror(self.store)),
             ("Remove it", lambda: remove(self.store)),

@@ -30,10 +30,12 @@ def add_trim_rows(panel: Panel, scheme: Callable[[], Scheme], put: Put, marks: t
     for number, _ in enumerate(scheme().trims):
         _trim_rows(panel, scheme, put, marks, number)
     any_role = (("", "None", None), *(item for role in FREE for item in _items(panel, role)))
-    new = "Another molding" if scheme().trims else "At any height"
-    panel.pick(
-        new, any_role, lambda: "", lambda v: put("molding", {"trims": (*scheme().trims, Trim(molding=str(v), z=1000.0))}) if v else None
-    )
+
+    def add(value: object) -> None:
+        if value:
+            put("molding", {"trims": (*scheme().trims, Trim(molding=str(value), z=1000.0))})
+
+    panel.pick("Another molding" if scheme().trims else "At any height", any_role, lambda: "", add)
 
 
 def _items(panel: Panel, role: HardwareRole) -> Choices:

@@ -7,9 +7,11 @@ from typing import Any
 from pydantic import ValidationError
 
 from tallplank.core.catalog.catalog import Catalog, CatalogError
+from tallplank.core.catalog.hardware import Supply
 from tallplank.core.catalog.reader import TABLES, catalog_of
 from tallplank.core.job.job import Job, Pinned
 from tallplank.core.job.opening import walk
+from tallplank.core.job.scheme import entries_of
 
 MOST_TOLD = 3
 """Values of a changed entry that are told one by one."""
@@ -135,14 +137,17 @@ def _used(catalog: Catalog, job: Job) -> dict[str, list[str]]:
     items = [*defaults.hardware.values(), *standard.hardware.values(), *(h for u in job.units for h in u.hardware.values())]
     items += [h for key in kinds if key in catalog.kinds for h in catalog.kinds[key].hardware.values()]
     items += [o.item for o in openings if o.item]
+    schemes = [entries_of(scheme) for room in job.rooms for scheme in room.schemes]
+    finishes += [key for used in schemes for key in used.finishes]
+    items += [key for used in schemes for key in used.hardware]
     styles = [defaults.door_style, standard.door_style, *standard.front_styles.values(), *(u.door_style for u in job.units if u.door_style)]
     chosen = [catalog.finishes[f] for f in finishes if f in catalog.finishes]
     return {
         "kind": kinds,
         "construction": [defaults.construction, standard.construction, *(s.base for s in standard.constructions), *_constructions(job)],
         "finish": finishes,
-        "look": [*(f.look for f in chosen), *_surfaces(job)],
-        "board": [f.board for f in chosen],
+        "look": [*(f.look for f in chosen), *_surfaces(job), *_looks(catalog, items)],
+        "board": [*(f.board for f in chosen), *(key for used in schemes for key in used.boards)],
         "band": [f.band for f in chosen if f.band],
         "door_style": [*styles, *(o.style for o in openings if o.style)],
         "hardware": list(_with_families(catalog, items)),
@@ -156,6 +161,12 @@ def _surfaces(job: Job) -> Iterator[str]:
     for room in job.rooms:
         found = (room.floor, room.ceiling, *(w.surface for w in (*room.walls, *room.free_walls)), *(s.surface for s in room.soffits))
         yield from (key for key in found if key is not None)
+
+
+def _looks(catalog: Catalog, items: Iterable[str]) -> Iterator[str]:
+    """What paints and fabrics look like."""
+    found = (catalog.hardware.get(key) for key in items)
+    yield from (item.look for item in found if isinstance(item, Supply) and item.look is not None)
 
 
 def _constructions(job: Job) -> Iterator[str]:

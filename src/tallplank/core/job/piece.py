@@ -1,4 +1,4 @@
-"""A saved piece: units of one face, or a group with all that stands in it, kept for other jobs; and its file, documented JSON."""
+"""A saved piece: units of one face, a group with all that stands in it, or a paneled wall, kept for other jobs; its file is JSON."""
 
 import base64
 import binascii
@@ -13,10 +13,11 @@ from tallplank.core.error import PlankError
 from tallplank.core.job.base import Line, Name, Record, complaint
 from tallplank.core.job.job import Pinned, check_entries
 from tallplank.core.job.room import Group
+from tallplank.core.job.scheme import Scheme
 from tallplank.core.job.standard import MOST_CONSTRUCTIONS, SavedConstruction
 from tallplank.core.job.unit import Unit
 
-FORMAT, VERSION, SUFFIX = "tall-plank-piece", 1, ".piece.json"
+FORMAT, VERSION, SUFFIX = "tall-plank-piece", 2, ".piece.json"
 LARGEST_BYTES = 8 * 1024 * 1024
 MOST_UNITS, MOST_TAGS, LARGEST_PICTURE = 200, 20, 600_000
 PNG = b"\x89PNG\r\n\x1a\n"
@@ -27,12 +28,14 @@ class PieceError(PlankError):
 
 
 class SavedPiece(Record):
-    """Units with what they need of a catalogue. In a group their `face` is one of the group's, else all stand side by side."""
+    """Units, or a paneled wall, with what they need of a catalogue. Units of a group stand at its faces, others side by side."""
 
     name: Name
     tags: Annotated[tuple[Annotated[Line, Field(min_length=1, max_length=40)], ...], Field(max_length=MOST_TAGS)] = ()
-    units: Annotated[tuple[Unit, ...], Field(min_length=1, max_length=MOST_UNITS)]
+    units: Annotated[tuple[Unit, ...], Field(max_length=MOST_UNITS)] = ()
     group: Group | None = None
+    scheme: Scheme | None = None
+    """A paneled wall; then it has no units."""
     constructions: Annotated[tuple[SavedConstruction, ...], Field(max_length=MOST_CONSTRUCTIONS)] = ()
     catalog: Pinned = Field(default_factory=dict)
     """The entries that its units use, by the name of their list and their id."""
@@ -42,7 +45,9 @@ class SavedPiece(Record):
     @model_validator(mode="after")
     def _is_sound(self) -> Self:
         check_entries(self.catalog)
-        faces = {f.id for f in self.group.faces} if self.group is not None else {self.units[0].face}
+        if bool(self.units) == (self.scheme is not None):
+            raise ValueError("a piece holds units, or a paneled wall")
+        faces = {f.id for f in self.group.faces} if self.group is not None else {u.face for u in self.units[:1]}
         if any(u.face not in faces for u in self.units):
             raise ValueError("a unit of the piece stands at a face that the piece does not have")
         if self.picture and not png_of(self.picture):
@@ -66,7 +71,8 @@ def png_of(picture: str) -> bytes:
 
 def dumps(piece: SavedPiece) -> str:
     """The piece as the text of its file."""
-    document = {"format": FORMAT, "version": VERSION, "piece": piece.model_dump(mode="json", exclude_defaults=True)}
+    version = 1 if piece.scheme is None else VERSION
+    document = {"format": FORMAT, "version": version, "piece": piece.model_dump(mode="json", exclude_defaults=True)}
     return json.dumps(document, indent=1, ensure_ascii=False, allow_nan=False) + "\n"
 
 

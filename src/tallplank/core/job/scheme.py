@@ -1,7 +1,7 @@
 """Paneled walls: a scheme on a face of a room is a tree of regions that divide it, each with what fills it."""
 
 from collections.abc import Callable, Iterator
-from typing import Annotated, Literal, Self
+from typing import Annotated, Literal, NamedTuple, Self
 
 from pydantic import Field, SerializerFunctionWrapHandler, model_serializer, model_validator
 
@@ -350,3 +350,21 @@ def regions(root: Region, path: Path = ROOT) -> Iterator[tuple[Path, Region]]:
     yield path, root
     for index, part in enumerate(root.parts):
         yield from regions(part, (*path, index))
+
+
+class Entries(NamedTuple):
+    """What a scheme uses of a catalogue, by the ids of entries."""
+
+    finishes: tuple[str, ...]
+    hardware: tuple[str, ...]
+    boards: tuple[str, ...]
+
+
+def entries_of(scheme: Scheme) -> Entries:
+    """What a scheme uses of a catalogue beside what a job has anyhow."""
+    found = [region for _, region in regions(scheme.root)]
+    finishes = [scheme.finish, *(r.finish for r in found), *(getattr(r.fill, n, None) for r in found for n in ("finish", "motif_finish"))]
+    hardware = [scheme.base, scheme.rail, scheme.crown, scheme.casing, *(trim.molding for trim in scheme.trims)]
+    hardware += [getattr(r.fill, name, None) for r in found for name in ("mold", "paint", "fabric")]
+    boards = [scheme.box.skin] if scheme.box is not None else []
+    return Entries(*(tuple(dict.fromkeys(key for key in keys if key)) for keys in (finishes, hardware, boards)))

@@ -10,6 +10,7 @@ from tallplank.core.edit.copies.copied import units_of, with_copies
 from tallplank.core.edit.copies.group import with_group
 from tallplank.core.edit.group import group_of
 from tallplank.core.edit.unit import Spot
+from tallplank.core.edit.wall.scheme import add_scheme, scheme_of
 from tallplank.core.job.job import Job, Pinned
 from tallplank.core.job.piece import SavedPiece
 from tallplank.core.job.standard import SavedConstruction
@@ -49,10 +50,25 @@ def piece_of_group(
     return _piece(job, catalog, units, name, tags, picture, group=group.but(x=0.0, y=0.0, turn=0.0))
 
 
+def piece_of_scheme(
+    job: Job, catalog: Catalog, room_id: str, scheme_id: str, name: str, tags: Sequence[str] = (), picture: str = ""
+) -> SavedPiece:
+    """A paneled wall as a piece.
+
+    Raises:
+        EditError: there is no such one, or a name or tags that cannot be.
+    """
+    room = job.room(room_id)
+    scheme = scheme_of(room, scheme_id)
+    bare = job.replaced(rooms=(room.but(schemes=(scheme,), floor=None, ceiling=None),))
+    return _piece(bare, catalog, (), name, tags, picture, scheme=scheme)
+
+
 def _piece(job: Job, catalog: Catalog, units: Sequence[Unit], name: str, tags: Sequence[str], picture: str, **more: object) -> SavedPiece:
     used = {u.construction for u in units}
     saved = tuple(c for c in job.standard.constructions if c.id in used)
-    alone = job.replaced(units=tuple(units), rooms=(), standard=type(job.standard)(constructions=saved))
+    rooms = job.rooms if "scheme" in more else ()
+    alone = job.replaced(units=tuple(units), rooms=rooms, standard=type(job.standard)(constructions=saved))
     entries = {table: found for table, found in carried(catalog, alone).items() if table not in OF_THE_JOB}
     clean = tuple(tag.strip() for tag in tags if tag.strip())
     values: dict[str, Any] = {"name": name.strip(), "tags": clean, "units": tuple(units), "constructions": saved, "catalog": entries}
@@ -65,14 +81,28 @@ def place_units_of(job: Job, catalog: Catalog, piece: SavedPiece, spot: Spot) ->
     Raises:
         EditError: the piece is a group, no such face, or a unit of it cannot be built here.
     """
-    if piece.group is not None:
-        raise EditError(f"{piece.name} is a group: it stands in the middle of a room.")
+    if piece.group is not None or piece.scheme is not None:
+        what = "a group: it stands in the middle of a room" if piece.group is not None else "a paneled wall"
+        raise EditError(f"{piece.name} is {what}.")
     face = job.face(spot.room, spot.face)
     beside = [u.x + u.width for u in job.units if (u.room, u.face) == (spot.room, face.id)]
     start = spot.x if spot.x is not None else max(beside, default=0.0)
     units = [u.but(room=spot.room, face=face.id, x=u.x + start) for u in piece.units]
     ready, whole = with_entries(job, catalog, piece)
     return with_copies(ready, [buildable(ready, whole, u) for u in units])
+
+
+def place_scheme_of(job: Job, catalog: Catalog, piece: SavedPiece, room_id: str, face_id: str) -> Edited:
+    """A job with the paneled wall of a piece on a face, in place of what was there; its id.
+
+    Raises:
+        EditError: the piece is none, or it does not fit there.
+    """
+    if piece.scheme is None:
+        raise EditError(f"{piece.name} is no paneled wall.")
+    ready, whole = with_entries(job, catalog, piece)
+    values = {name: getattr(piece.scheme, name) for name in type(piece.scheme).model_fields if name not in ("id", "face")}
+    return add_scheme(ready, whole, room_id, face_id, **values)
 
 
 def place_group_of(job: Job, catalog: Catalog, piece: SavedPiece, room_id: str, at: Point | None = None) -> Edited:

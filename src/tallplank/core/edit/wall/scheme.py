@@ -2,6 +2,7 @@
 
 from collections.abc import Callable, Iterable
 from functools import partial
+from math import inf
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.check import Edited, EditError, valid
@@ -147,6 +148,33 @@ def remove_scheme(job: Job, room_id: str, scheme_id: str) -> Job:
     return with_room(job, room_id, lambda r: r.but(schemes=tuple(s for s in r.schemes if s is not scheme)))
 
 
+def continue_scheme(job: Job, catalog: Catalog, room_id: str, scheme_id: str) -> Edited:
+    """A job in which a paneled wall goes on round the corner that it reaches into, along all of the next wall; the id of what is new.
+
+    Where it reaches into both corners of its wall it goes on at the right, unless it does so already.
+
+    Raises:
+        EditError: it reaches into no corner, or it does not fit there.
+    """
+    room = job.room(room_id)
+    scheme, walls = scheme_of(room, scheme_id), [wall.id for wall in room.walls]
+    if scheme.face not in walls:
+        raise EditError(f"{scheme.name} is on no wall of the room: there is no corner that it could go round.")
+    at = walls.index(scheme.face)
+    reached = [walls[(at + step) % len(walls)] for step, gap in ((1, scheme.right), (-1, scheme.left)) if gap < LEAST]
+    free = [wall for wall in reached if not any(s.face == wall and _share(s, scheme.but(left=0.0, right=0.0), inf) for s in room.schemes)]
+    if not reached:
+        raise EditError(f"{scheme.name} reaches into no corner of its wall.")
+    if not free:
+        raise EditError(f"{scheme.name} goes on round its corners already.")
+    values = {name: getattr(scheme, name) for name in type(scheme).model_fields if name not in ("id", "face", "name", "left", "right")}
+    return add_scheme(job, catalog, room_id, free[0], name=f"{scheme.name}, {job.face(room_id, free[0]).name}"[:120], **values)
+
+
+LEAST = 1.0
+"""What ends so near to a corner reaches into it."""
+
+
 def copy_scheme(job: Job, catalog: Catalog, room_id: str, scheme_id: str, faces: Iterable[str]) -> Edited:
     """A job with a paneled wall on other faces too: heights, moldings and finishes as they are, counts solved again for each length.
 
@@ -163,7 +191,7 @@ def copy_scheme(job: Job, catalog: Catalog, room_id: str, scheme_id: str, faces:
             continue
         name = job.face(room_id, face_id).name
         try:
-            job, ids = add_scheme(job, catalog, room_id, face_id, name=f"{scheme.name}, {name}"[:200], **values)
+            job, ids = add_scheme(job, catalog, room_id, face_id, name=f"{scheme.name}, {name}"[:120], **values)
         except EditError as problem:
             raise EditError(f"{name}: {problem}") from None
         made += ids
