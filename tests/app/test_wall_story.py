@@ -1,18 +1,25 @@
 """Paneled walls by mouse and keyboard: from a blank wall to a wainscot all round, regions divided, filled, dragged and typed over."""
 
+from pathlib import Path
+
 import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QToolButton
 
-from hands import LEFT, Open, choose, drag, press, type_into
-from makers import ROOM, WALL, a_room
+from hands import LEFT, Open, choose, drag, fill, panel, press, run, type_into
+from makers import CATALOG, ROOM, WALL, a_room
 from tallplank.app.canvas.view import DrawingCanvas
+from tallplank.app.panel.row import PickField
+from tallplank.app.panel.wall_fill import FILLS
 from tallplank.app.window import MainWindow
 from tallplank.core.draw.dimension import DimensionText
+from tallplank.core.edit.survey.room import change_room
 from tallplank.core.edit.survey.standing import add_column_at
 from tallplank.core.job.measure import OfRegion
-from tallplank.core.job.scheme import Outline, Panel, Scheme, Slats
+from tallplank.core.job.scheme import Facets, Outline, Panel, Scheme, Slats
+from tallplank.core.shop.moldinglist import moldinglist
+from tallplank.session.library import PieceLibrary
 from tallplank.session.wall import shown_scheme
 
 
@@ -175,3 +182,145 @@ def test_a_boxing_over_a_column(open_window: Open) -> None:
     for name, text in (("Boxed out by", "0"), ("From left", "0"), ("From right", "0")):
         type_into(window, name, text)
     assert [p.box for r in window.store.derived.made.runs for p in r.parts if p.tag.role == "slat"] == flat
+
+
+def test_a_curved_boxing_over_a_column(open_window: Open) -> None:
+    """Set down over a column, made narrow, bent too far and then less; its skin is sawn in when it is no bending plywood."""
+    job = a_room(4000.0, 3000.0)
+    job = add_column_at(job, ROOM, job.face(ROOM, WALL), 2000.0, "column", width=240.0, depth=180.0, name="The column").job
+    window = open_window(job)
+    store = window.store
+    store.look_at(ROOM, WALL)
+    store.go("walls")
+    QTest.qWait(60)
+    QTest.mouseClick(offered(window, "Bowed boxing"), LEFT)
+    for name, text in (("From left", "1700"), ("From right", "1700"), ("Backing", "5")):
+        type_into(window, name, text)
+
+    def errors() -> list[str]:
+        return [f.code for f in store.derived.findings if f.level == "error"]
+
+    assert errors() == []
+    type_into(window, "Bows out by", "300")
+    assert scheme(window).box.bow == 150.0, "more than half a circle is refused"  # type: ignore[union-attr]
+    type_into(window, "Bows out by", "10")
+    assert errors() == ["not-hidden"]
+    type_into(window, "Boxed out by", "200")
+    assert errors() == []
+    choose(window, "Skin", "Sawn in from behind")
+    type_into(window, "Backing", "6")
+    skin = next(p for r in store.derived.made.runs for p in r.parts if p.tag.role == "boxing skin")
+    assert {cut.what for cut in skin.pockets} == {"kerf"}
+    assert errors() == []
+
+
+def test_every_fill_is_chosen_and_shown(open_window: Open) -> None:
+    window = blank(open_window)
+    QTest.mouseClick(offered(window, "Slatted wall"), LEFT)
+    for kind, (words, _) in FILLS.items():
+        choose(window, "Filled with", words)
+        assert scheme(window).root.fill.kind == kind
+        assert not [run.problem for run in window.store.derived.made.runs if run.problem]
+
+
+def test_a_field_of_tiles_with_a_motif(open_window: Open) -> None:
+    window = blank(open_window)
+    QTest.mouseClick(offered(window, "Slatted wall"), LEFT)
+    choose(window, "Filled with", "Tiles")
+    for name, text in (("Tile width", "400"), ("Tile height", "400"), ("Gap", "0")):
+        type_into(window, name, text)
+    choose(window, "Motif", "Circles")
+    type_into(window, "Its share", "50")
+    choose(window, "Motif finish", CATALOG.finishes["walnut"].name)
+    parts = [p for r in window.store.derived.made.runs for p in r.parts]
+    assert len([p for p in parts if p.tag.role == "motif"]) == len([p for p in parts if p.tag.role == "tile"]) == 10 * 6
+    assert {p.board for p in parts if p.tag.role == "motif"} == {"walnut-veneer"}
+
+
+def test_facets_by_their_peaks(open_window: Open) -> None:
+    window = blank(open_window)
+    QTest.mouseClick(offered(window, "Facets"), LEFT)
+    window.store.pick(OfRegion(ROOM, scheme(window).id, (0,)))
+    type_into(window, "Peaks", "30 40: 80; 70 60: 40")
+    panel(window).row("Times across").setValue(2)  # type: ignore[attr-defined]
+    fill = scheme(window).root.parts[0].fill
+    assert isinstance(fill, Facets)
+    assert [(p.across, p.up, p.out) for p in fill.peaks] == [(0.3, 0.4, 80.0), (0.7, 0.6, 40.0)]
+    assert fill.across == 2
+    type_into(window, "Peaks", "30 40 80")
+    assert scheme(window).root.parts[0].fill == fill, "what cannot be read is refused"
+
+
+def test_a_wainscot_on_four_walls_of_different_length(open_window: Open) -> None:
+    """A room with no two walls alike: counts are solved for each, heights and moldings are the same, all corners are mitred."""
+    job = a_room(4200.0, 2900.0)
+    job = change_room(job, ROOM, corners=((0.0, 0.0), (300.0, 2900.0), (4700.0, 3300.0), (5100.0, 0.0)))
+    window = open_window(job)
+    store = window.store
+    store.look_at(ROOM, job.rooms[0].walls[0].id)
+    store.go("walls")
+    QTest.qWait(60)
+    QTest.mouseClick(offered(window, "Five panels"), LEFT)
+    store.pick(OfRegion(ROOM, scheme(window).id, (0,)))
+    type_into(window, "Or about", "600")
+    press(window, "Onto the other walls")
+    runs = [r for r in store.derived.made.runs if r.what == "panel"]
+    counts = [sum(p.tag.role == "panel mold" for p in run.parts) // 4 for run in runs]
+    assert len(runs) == 4
+    assert len(set(counts)) > 2
+    rows = [row for row in moldinglist(store.derived.made) if "panel" not in row.piece]
+    ends = [end.kind for row in rows for end in (row.first, row.last) for _ in range(row.quantity)]
+    assert ends.count("inner") == 4 * 2 * 2, "base and rail at both ends of each wall"
+    assert not [f for f in store.derived.findings if f.level == "error"]
+
+
+def test_two_fills_are_tried_side_by_side(open_window: Open) -> None:
+    window = blank(open_window)
+    store = window.store
+    QTest.mouseClick(offered(window, "Slatted wall"), LEFT)
+    was = scheme(window)
+    press(window, "Try something beside it")
+    choose(window, "Filled with", "Grooves")
+    assert [pane.kind for pane in window.board.panes] == ["room3d", "elevation", "before"]
+    before, now = window.board.pane("before"), window.board.pane("elevation")
+    assert isinstance(before, DrawingCanvas)
+    assert isinstance(now, DrawingCanvas)
+    assert before.drawing is not None
+    assert now.drawing is not None
+    assert len(before.drawing.shapes) != len(now.drawing.shapes)
+    press(window, "Go back to what was")
+    assert scheme(window) == was
+    assert "before" not in [pane.kind for pane in window.board.panes]
+    press(window, "Try something beside it")
+    choose(window, "Filled with", "Grooves")
+    press(window, "Keep what is tried")
+    assert scheme(window).root.fill.kind == "grooves"
+    assert store.state.trial is None
+
+
+def test_moldings_are_added_and_laid_on_one_another(open_window: Open) -> None:
+    window = blank(open_window)
+    QTest.mouseClick(offered(window, "Slatted wall"), LEFT)
+    choose(window, "Filled with", "Nothing")
+    choose(window, "At any height", "Picture rail 50")
+    type_into(window, "Lower edge at", "2000")
+    choose(window, "Another molding", CATALOG.hardware["mold-bead-14"].name)
+    fields = [f for f in window.findChildren(PickField) if f.findText("On molding 1") >= 0]
+    fields[-1].setCurrentIndex(fields[-1].findText("On molding 1"))
+    fields[-1].activated.emit(fields[-1].currentIndex())
+    assert [t.pin for t in scheme(window).trims] == [None, "trim1.head"]
+
+
+def test_a_wall_is_kept_and_placed_again(open_window: Open, tmp_path: Path) -> None:
+    window = blank(open_window)
+    store = window.store
+    store.library = PieceLibrary(tmp_path)
+    QTest.mouseClick(offered(window, "Five panels"), LEFT)
+    fill(run(window, "keep-piece"), Name="Hall wainscot")
+    (kept,) = store.library.pieces()
+    assert kept.piece.scheme is not None
+    assert kept.piece.picture
+    other = store.job.rooms[0].walls[1].id
+    store.look_at(ROOM, other)
+    QTest.mouseClick(offered(window, "Hall wainscot"), LEFT)
+    assert [s.face for s in store.job.rooms[0].schemes] == [WALL, other]

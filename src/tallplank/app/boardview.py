@@ -88,12 +88,16 @@ class Board(QWidget):
         self._column.setContentsMargins(6, 6, 6, 6)
         self._outer = QSplitter(Qt.Orientation.Vertical)
         self._column.addWidget(self._outer)
+        self._aside: list[str] = []
+        """What was open when something was tried beside what is."""
         self._subscription = store.subscribe(lambda s: s.stage, self._show_stage)
+        self._trying = store.subscribe(lambda s: s.trial is not None, self._show_trial, now=False)
 
     def close_pane(self) -> None:
         """End all subscriptions and remember the arrangement."""
         self.remember()
         self._subscription.close()
+        self._trying.close()
         self._drop_all()
 
     def restyle(self, tokens: Tokens) -> None:
@@ -140,7 +144,8 @@ class Board(QWidget):
         """Keep the kinds and sizes of this stage's panes."""
         if not self.panes:
             return
-        self._settings.setValue(f"board/{self._stage}/kinds", [p.kind for p in self.panes])
+        kinds = self._aside if self.pane("before") is not None and self._aside else [p.kind for p in self.panes]
+        self._settings.setValue(f"board/{self._stage}/kinds", kinds)
         self._settings.setValue(f"board/{self._stage}/outer", self._outer.saveState())
         if (inner := self._inner()) is not None:
             self._settings.setValue(f"board/{self._stage}/inner", inner.saveState())
@@ -151,6 +156,14 @@ class Board(QWidget):
         self._stage = stage
         kinds = [k for k in remembered_names(self._settings, f"board/{stage}/kinds") if k in PANES][:MOST]
         self._build(kinds or list(DEFAULTS[stage]))
+
+    def _show_trial(self, trying: bool) -> None:
+        """At Walls what is tried stands beside what was, until one of them is kept."""
+        if trying and self._stage == "walls":
+            self._aside = [p.kind for p in self.panes]
+            self._build(["room3d", "elevation", "before"])
+        elif not trying and self.pane("before") is not None:
+            self._build(self._aside or list(DEFAULTS[self._stage]))
 
     def _inner(self) -> QSplitter | None:
         widget = self._outer.widget(1)

@@ -226,7 +226,7 @@ class Store:
 
     def begin_trial(self) -> None:
         """From now on remember what the job was, to keep or drop what comes."""
-        self._set(replace(self.state, trial=Trial(self.job, self.derived.price)))
+        self._set(replace(self.state, trial=Trial(self.job, self.derived.price, self.derived.made)))
 
     def keep_trial(self) -> None:
         """End the trial; the job stays as it is now."""

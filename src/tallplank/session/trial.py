@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 
 from tallplank.core.job.job import Job
+from tallplank.core.joinery.made import Made
 from tallplank.core.money.price import Price
 
 
@@ -12,6 +13,7 @@ class Trial:
 
     job: Job
     price: Price
+    made: Made
 
     def line(self, owner: str) -> int:
         """What the line of this owner was sold for, in cents; nothing for one that was not there."""

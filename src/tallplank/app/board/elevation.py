@@ -43,15 +43,15 @@ class ElevationPane(DrawingCanvas):
             chains = tuple(solve_chains(made, room.id, face.id, of)) if of is not None else ()
             return replace(drawn, targets=tuple(region_targets(made, room.id, face.id)), chains=chains)
 
-        super().__init__(store, tokens, draw, textured=store.state.stage == "finish")
+        super().__init__(store, tokens, draw, textured=store.state.stage == "finish" or store.state.trial is not None)
         self.hint = lambda: drawing_hint(store, on_plan=False)
         arranger = Arranger(store, on_plan=False)
         self.work_with((MeasureTool(self, "elevation"), PlaceTool(self, arranger)), (RegionTool(self), SelectTool(self, arranger)))
         self._subscriptions.append(store.subscribe(lambda s: s.pick, lambda _: self._pick_changed(), now=False))
-        self._subscriptions.append(store.subscribe(lambda s: s.stage, lambda _: self._stage_changed(), now=False))
+        self._subscriptions.append(store.subscribe(lambda s: (s.stage, s.trial is None), lambda _: self._stage_changed(), now=False))
 
     def restyle(self, tokens: Tokens, *, textured: bool = False) -> None:
-        super().restyle(tokens, textured=textured or self.store.state.stage == "finish")
+        super().restyle(tokens, textured=textured or self.store.state.stage == "finish" or self.store.state.trial is not None)
 
     def chosen(self) -> frozenset[Subject]:
         if self.store.state.stage == "walls":

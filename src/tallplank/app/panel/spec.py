@@ -48,7 +48,7 @@ class Spec(QWidget):
         self._scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         column.addWidget(self._scroll)
         self._subscription = store.subscribe(
-            lambda s: (s.job, s.selected, s.stage, s.room, s.face, s.pick, s.line), lambda _: self.refresh()
+            lambda s: (s.job, s.selected, s.stage, s.room, s.face, s.pick, s.line, s.trial is None), lambda _: self.refresh()
         )
 
     def close_pane(self) -> None:

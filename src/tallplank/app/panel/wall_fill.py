@@ -3,6 +3,7 @@
 from collections.abc import Callable
 from dataclasses import dataclass
 
+from tallplank.app.panel.angle import degrees_of, shown_degrees
 from tallplank.app.panel.choice import Choices
 from tallplank.app.panel.panel import Panel
 from tallplank.core.edit.wall.peaks import parse_peaks, peaks_text
@@ -80,7 +81,7 @@ class _Rows:
             case Slats() | Grooves():
                 panel.pick("Way", WAYS, self.held("way"), self.change("way"))
                 if isinstance(fill, Slats):
-                    panel.count("Lean, degrees", (-85, 85), self.held("lean", 0), self.change("lean"))  # type: ignore[arg-type]
+                    panel.text("Leans by", lambda: shown_degrees(self._lean()), lambda v: self.change("lean")(degrees_of(v)), figure=True)
             case Tiles():
                 self._tiles()
             case Shelves():
@@ -97,6 +98,10 @@ class _Rows:
                 self._facets()
             case PanelFill():
                 self.item("Molding", "mold", "None", self.of_role("panel-mold"))
+
+    def _lean(self) -> float:
+        fill = self.read()
+        return fill.lean if isinstance(fill, Slats) else 0.0
 
     def _tiles(self) -> None:
         panel = self.panel

@@ -1,6 +1,6 @@
 """The Spec of a paneled wall: where it is, its moldings, and the region that is picked: how it is divided and what fills it."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 
 from PyQt6.QtWidgets import QPushButton
 
@@ -45,6 +45,8 @@ class WallPanel(Panel):
         super().__init__(store)
         self._tokens = tokens
         self.title(lambda: self._scheme().name, self._hint)
+        if store.state.trial is not None:
+            self._add_buttons([("Keep what is tried", store.keep_trial), ("Go back to what was", store.drop_trial)])
         self._wall_rows()
         self._region_rows()
         self._buttons()
@@ -54,10 +56,12 @@ class WallPanel(Panel):
     def key(store: Store) -> tuple[object, ...]:
         """What the panel's rows depend on."""
         scheme, region = shown_scheme(store), picked_region(store)
-        boxed = (scheme.box is not None) + bool(scheme.box and scheme.box.bow) if scheme is not None else 0
-        shape = (type(region.fill), bool(region.parts), bool(region.count or region.wanted)) if region is not None else ()
-        trims = tuple(trim.pin is None for trim in scheme.trims) if scheme is not None else ()
-        return ("wall", store.state.room, scheme.id if scheme is not None else "", boxed, trims, picked_path(store), shape)
+        if scheme is None or region is None:
+            return ("wall", store.state.room)
+        boxed = (scheme.box is not None, bool(scheme.box and scheme.box.bow))
+        plain = getattr(region.fill, "motif", "none") == "none"
+        shape = (type(region.fill), plain, bool(region.parts), repeats(region), tuple(trim.pin is None for trim in scheme.trims))
+        return ("wall", store.state.room, scheme.id, boxed, picked_path(store), shape, store.state.trial is None)
 
     def _scheme(self) -> Scheme:
         scheme = shown_scheme(self.store)
@@ -202,6 +206,7 @@ class WallPanel(Panel):
     def _buttons(self) -> None:
         divided = bool(self._region().parts)
         acts: list[tuple[str, Callable[[], None]]] = [
+            *([] if self.store.state.trial is not None else [("Try something beside it", self.store.begin_trial)]),
             ("Divide into two across", lambda: split(self.store, "across", 2)),
             ("Divide into two up", lambda: split(self.store, "up", 2)),
             *([("Make one region of it", lambda: merge(self.store))] if divided else []),
@@ -211,6 +216,9 @@ class WallPanel(Panel):
             ("Mirror it", lambda: mirror(self.store)),
             ("Remove it", lambda: remove(self.store)),
         ]
+        self._add_buttons(acts)
+
+    def _add_buttons(self, acts: Sequence[tuple[str, Callable[[], None]]]) -> None:
         for words, act in acts:
             button = QPushButton(words)
             button.setAccessibleName(words)

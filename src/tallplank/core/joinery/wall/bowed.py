@@ -21,8 +21,9 @@ from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BuildError, Part, Tag
 from tallplank.core.joinery.setout.collector import Lay
-from tallplank.core.joinery.wall.area import Area, rectangle_of
+from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.board import SAME, Making, pieces_within, shapes_of
+from tallplank.core.joinery.wall.covered import cased, cut_outs_on
 from tallplank.core.joinery.wall.slat import SLAT
 from tallplank.core.measure.divide import DivideError, slats
 from tallplank.core.measure.size import Size
@@ -78,8 +79,8 @@ def kerfs_of(catalog: Catalog, finish: Finish, bow: Bow, turn: float) -> Kerfs |
 def add_skin(making: Making, bow: Bow, seams: Sequence[float]) -> None:
     """The bent boards, with seams on battens whose middles are given along the wall."""
     whole = making.solved.whole
-    if not making.free.buffer(SAME).contains(rectangle_of(whole)):
-        raise BuildError("A boxing that bows out hides what is behind it, and has no openings, sockets and units in its face.")
+    if any(_overlap(whole, area) for area in (*(cased(o, 0.0) for o in making.face.openings), *cut_outs_on(making.face))):
+        raise BuildError("A boxing that bows out has no openings, sockets and switches in its face.")
     finish = _skin_finish(making)
     sheet = making.catalog.boards[finish.board].sheet
     middle = (bow.left + bow.right) / 2
@@ -89,6 +90,10 @@ def add_skin(making: Making, bow: Bow, seams: Sequence[float]) -> None:
     for a, b in along:
         for low, high in pieces_within(whole.z, whole.top, [], sheet[0]):
             _add_piece(making, bow, finish, (a / radius, b / radius), (low, high), b - a)
+
+
+def _overlap(a: Area, b: Area) -> bool:
+    return min(a.right, b.right) - max(a.x, b.x) > SAME and min(a.top, b.top) - max(a.z, b.z) > SAME
 
 
 def _skin_finish(making: Making) -> Finish:
