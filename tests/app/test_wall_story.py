@@ -304,7 +304,7 @@ def test_moldings_are_added_and_laid_on_one_another(open_window: Open) -> None:
     choose(window, "Filled with", "Nothing")
     choose(window, "At any height", "Picture rail 50")
     type_into(window, "Lower edge at", "2000")
-    choose(window, "Another molding", CATALOG.hardware["mold-bead-14"].name)
+    choose(window, "One more", CATALOG.hardware["mold-bead-14"].name)
     fields = [f for f in window.findChildren(PickField) if f.findText("On molding 1") >= 0]
     fields[-1].setCurrentIndex(fields[-1].findText("On molding 1"))
     fields[-1].activated.emit(fields[-1].currentIndex())

@@ -28,7 +28,7 @@ class Boundary:
     @property
     def area(self) -> Area:
         """The board between them, or the line where there is none."""
-        a, b = self.before.area, self.after.area
+        a, b = self.before.nominal, self.after.nominal
         return Area(a.right, a.z, b.x - a.right, a.height) if self.across else Area(a.x, a.top, a.width, b.z - a.top)
 
 
@@ -71,7 +71,7 @@ class BoundaryDrag:
             EditError: a region would not hold what fills it.
         """
         boundary, store = self._boundary, self._store
-        one, other = boundary.before.area, boundary.after.area
+        one, other = boundary.before.nominal, boundary.after.nominal
         before, after = (one.width, other.width) if boundary.across else (one.height, other.height)
         wanted, relation = self._held(before + by[0 if boundary.across else 1], before + after, reach)
         size = min(max(wanted, SMALLEST), before + after - SMALLEST)
@@ -89,7 +89,7 @@ class BoundaryDrag:
         held = [(both / 2, "as large as the one beside it")]
         if face is not None and boundary.across:
             board = boundary.area.width
-            held.append((face.length / 2 - board / 2 - boundary.before.area.x, "in the middle of the wall"))
+            held.append((face.length / 2 - board / 2 - boundary.before.nominal.x, "in the middle of the wall"))
         near = [(abs(size - at), at, words) for at, words in held if abs(size - at) <= reach]
         if near:
             _, at, words = min(near)

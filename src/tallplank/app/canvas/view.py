@@ -58,6 +58,10 @@ def _extent(drawing: Drawing | None) -> object:
     return (drawing.low, drawing.high, [c.side for c in drawing.chains]) if drawing else None
 
 
+MOST_MARKED = 12
+"""What has more corners than this is curved: they are not marked."""
+
+
 class DrawingCanvas(QWidget):
     """Shows the drawing that `draw` gives. Tools are asked in their order; a figure that can be typed over comes first."""
 
@@ -236,7 +240,7 @@ class DrawingCanvas(QWidget):
             if target.owner in chosen:
                 corners = [self.view.out(p) for p in target.ring]
                 painter.drawPolygon(QPolygonF(corners))
-                for corner in corners:
+                for corner in corners if len(corners) <= MOST_MARKED else ():
                     painter.fillRect(QRectF(corner.x() - 3, corner.y() - 3, 6, 6), colour(self.tokens.accent))
 
     def chosen(self) -> frozenset[Subject]:

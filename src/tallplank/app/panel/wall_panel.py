@@ -9,9 +9,10 @@ from tallplank.app.panel.panel import Panel
 from tallplank.app.panel.wall_fill import add_fill_rows
 from tallplank.app.panel.wall_trims import add_trim_rows
 from tallplank.app.theme import Tokens
+from tallplank.core.edit.wall.bends import bends_text, parse_bends
 from tallplank.core.edit.wall.scheme import change_region, change_scheme, repeat_region
 from tallplank.core.error import PlankError
-from tallplank.core.job.scheme import Boxing, Outline, Region, Scheme, region_at
+from tallplank.core.job.scheme import Boxing, Edge, Outline, Region, Scheme, region_at
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.build import solved_at
 from tallplank.core.joinery.wall.mark import Mark, marks_on
@@ -85,7 +86,7 @@ class WallPanel(Panel):
             )
         except BuildError:
             return ""
-        area = next((f.area for f in solved.fields if f.path == path), None)
+        area = next((f.nominal for f in solved.fields if f.path == path), None)
         return f"{self.shown(area.width)} × {self.shown(area.height)}" if area is not None else ""
 
     def _put(self, words: str, **values: object) -> None:
@@ -152,9 +153,23 @@ class WallPanel(Panel):
         if above is not None and not repeats(above):
             if path[-1] < len(above.parts) - 1:
                 self._mark("Ends at", "Where its size says", above.split, "pin")
+                self._edge_rows()
             self.text("As large as", self._like, lambda v: self._put_region("as large as", like=path_of(v)))
         if repeats(region):
             self._mark("Symmetric about", "Its own middle", region.split, "about")
+
+    def _edge_rows(self) -> None:
+        """How its edge to the next region is curved."""
+
+        def edge() -> Edge:
+            return self._region().edge or Edge()
+
+        def put(changed: Edge) -> None:
+            self._put_region("edge", edge=changed if changed.rise or changed.bends else None)
+
+        display = self.store.job.display
+        self.length("Edge rises by", lambda: edge().rise, lambda v: put(Edge(rise=v or 0.0)))
+        self.text("Edge through", lambda: bends_text(edge().bends, display), lambda v: put(Edge(bends=parse_bends(v, display))))
 
     def _mark(self, words: str, none: str, way: str, name: str) -> None:
         choices = (("", none, None), *((m.key, m.words[0].upper() + m.words[1:], None) for m in self._marks() if m.way == way))

@@ -35,7 +35,7 @@ def add_trim_rows(panel: Panel, scheme: Callable[[], Scheme], put: Put, marks: t
         if value:
             put("molding", {"trims": (*scheme().trims, Trim(molding=str(value), z=1000.0))})
 
-    panel.pick("Another molding" if scheme().trims else "At any height", any_role, lambda: "", add)
+    panel.pick("One more" if scheme().trims else "At any height", any_role, lambda: "", add)
 
 
 def _items(panel: Panel, role: HardwareRole) -> Choices:

@@ -22,7 +22,11 @@ def region_targets(made: Made, room_id: str, face_id: str) -> Iterator[Target]:
     for scheme, solved in schemes_at(made, room_id, face_id):
         for field in solved.fields:
             area = field.area
-            yield Target.upright(OfRegion(room_id, scheme.id, field.path), (area.x, area.z), (area.right, area.top))
+            subject = OfRegion(room_id, scheme.id, field.path)
+            if field.clip is not None:
+                yield Target(subject, field.clip)
+            else:
+                yield Target.upright(subject, (area.x, area.z), (area.right, area.top))
 
 
 def schemes_at(made: Made, room_id: str, face_id: str) -> Iterator[tuple[Scheme, Solved]]:
@@ -52,8 +56,8 @@ def solve_chains(made: Made, room_id: str, face_id: str, of: OfRegion) -> Iterat
 def _chain(room_id: str, scheme: Scheme, solved: Solved, field: Field) -> Chain:
     across = field.region.split == "across"
     parts = [f for f in solved.fields if f.path[:-1] == field.path and f.path]
-    spans = [(_span(f.area, across), OfRegion(room_id, scheme.id, f.path)) for f in parts]
-    ticks = sorted({edge for span, _ in spans for edge in span} | set(_span(field.area, across)))
+    spans = [(_span(f.nominal, across), OfRegion(room_id, scheme.id, f.path)) for f in parts]
+    ticks = sorted({edge for span, _ in spans for edge in span} | set(_span(field.nominal, across)))
     known: dict[tuple[float, float], Measure] = dict(spans)
     stile = OfStile(room_id, scheme.id, field.path)
     measures = tuple(known.get(pair, stile if pair[1] - pair[0] > LEAST else GAP) for pair in pairwise(ticks))

@@ -1,6 +1,7 @@
 """Paneled walls: a scheme on a face of a room is a tree of regions that divide it, each with what fills it."""
 
 from collections.abc import Callable, Iterator
+from itertools import pairwise
 from typing import Annotated, Literal, NamedTuple, Self
 
 from pydantic import Field, SerializerFunctionWrapHandler, model_serializer, model_validator
@@ -181,6 +182,27 @@ class Outline(Record):
     corners: Corners = "rounded"
 
 
+class Bend(Record):
+    """A point that an edge goes through: where along it, as a share of its length, and how far it lies beyond the straight edge there."""
+
+    along: Annotated[float, Field(gt=0, lt=1)] = 0.5
+    out: Mm = 0.0
+
+
+class Edge(Record):
+    """How the edge of a region to the next one is curved: an arc by its rise, or through points; beyond it is more than 0."""
+
+    rise: Mm = 0.0
+    bends: Annotated[tuple[Bend, ...], Field(max_length=12)] = ()
+
+    @model_validator(mode="after")
+    def _in_order(self) -> Self:
+        places = [0.0, *(bend.along for bend in self.bends), 1.0]
+        if any(b - a < 0.01 for a, b in pairwise(places)):
+            raise ValueError("the points of an edge follow one another along it, a hundredth of its length apart at least")
+        return self
+
+
 class Region(Record):
     """A part of a wall. One that is divided has `parts`, from left to right or from the bottom up, with boards between them.
 
@@ -205,6 +227,8 @@ class Region(Record):
     fill: Fill = PLAIN
     outline: Outline | None = None
     """Where it is no rectangle."""
+    edge: Edge | None = None
+    """Where its right or upper edge, to the next region, is not straight."""
     proud: NotNegative = 0.0
     """How far it stands before what is around it, on a board so thick."""
     pin: Mark | None = None

@@ -18,6 +18,7 @@ from tallplank.core.joinery.wall.area import Area, rectangle_of
 from tallplank.core.space.curve import ArcOf, Line
 from tallplank.core.space.offset import OffsetError, Piece, beside, points_of, ring_of, within
 from tallplank.core.space.outline import Point, Ring
+from tallplank.core.space.recut import with_arcs
 
 SAME = 1e-6
 
@@ -163,7 +164,7 @@ def cut_by(area: Area, around: Ring | None) -> Ring | None:
     """What an outline leaves of an area that it cuts; None where it lies well inside, or nothing is around it."""
     if around is None or Polygon(around).buffer(SAME).covers(rectangle_of(area)):
         return None
-    return _outer(rectangle_of(area).intersection(Polygon(around)))
+    return with_arcs(_outer(rectangle_of(area).intersection(Polygon(around))), around)
 
 
 def common(one: Ring, other: Ring, where: str) -> Ring:
@@ -175,7 +176,7 @@ def common(one: Ring, other: Ring, where: str) -> Ring:
     ring = _outer(Polygon(one).intersection(Polygon(other)))
     if not ring:
         raise BuildError(f"{where} lies outside the outline of what it is in.")
-    return ring
+    return with_arcs(with_arcs(ring, one), other)
 
 
 def _outer(shape: BaseGeometry) -> Ring:

@@ -19,6 +19,7 @@ from tallplank.core.job.face import Face
 from tallplank.core.job.scheme import ROOT, Path, Region, Scheme, regions
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.area import Area
+from tallplank.core.joinery.wall.edge import Bounded, area_of, bounded, strips_between
 from tallplank.core.joinery.wall.place import NO_MARKS, SAME, Held, name_of, number_of, placed
 from tallplank.core.joinery.wall.shape import common, cut_by, ring_within
 from tallplank.core.measure.divide import DivideError
@@ -43,6 +44,13 @@ class Field:
     """Its own outline, where it is no rectangle."""
     proud: float = 0.0
     """How far it stands before the backing, with all that it is in."""
+    straight: Area | None = None
+    """Where it would lie if its edges were not curved."""
+
+    @property
+    def nominal(self) -> Area:
+        """The rectangle that its division gives it."""
+        return self.straight or self.area
 
     @property
     def inside(self) -> Area:
@@ -168,7 +176,7 @@ _BLOCKS: OrderedDict[Hashable, Block] = OrderedDict()
 
 def _divided(field: Field, held: Held) -> Block:
     """A field with all that is in it."""
-    key = (Same(field.region), field.path, field.area, field.finish, field.clip, field.ring, field.proud, held)
+    key = (Same(field.region), field.path, field.area, field.finish, field.clip, field.ring, field.proud, field.straight, held)
     known = _BLOCKS.get(key)
     if known is None:
         known = _BLOCKS[key] = _divided_anew(field, held)
@@ -187,16 +195,21 @@ def _divided_anew(field: Field, held: Held) -> Block:
         parts, places = placed(region, field.path, start, length, held)
     except DivideError as problem:
         raise BuildError(f"{_where(field)}: {problem.text}") from None
-    found = []
+    curved, found = bounded(region, parts, places, area, field.path), []
     for index, (part, (start, size)) in enumerate(zip(parts, places, strict=True)):
         at = Area(area.x + start, area.z, size, area.height) if across else Area(area.x, area.z + start, area.width, size)
-        found.append(_divided(_field((*field.path, index), part, at, field), held))
-    return Block(field, tuple(_strips(field, places, across)), tuple(found))
+        own = curved.get(index, Bounded(at, None))
+        inner = _field((*field.path, index), part, own.area, field, own.ring)
+        found.append(_divided(inner if own.ring is None else replace(inner, straight=at), held))
+    bent = strips_between(region, parts, places, area)
+    return Block(field, tuple(_strips(field, places, across, bent)), tuple(found))
 
 
-def _field(path: Path, region: Region, area: Area, around: Field) -> Field:
-    """A region in what is around it, which may have an outline of its own."""
+def _field(path: Path, region: Region, area: Area, around: Field, bent: Ring | None = None) -> Field:
+    """A region in what is around it, which may have an outline of its own, and edges that are `bent`."""
     clip = cut_by(area, around.ring)
+    if bent is not None:
+        clip = bent if clip is None else common(bent, clip, name_of(path))
     field = Field(path, region, area, region.finish or around.finish, clip, clip, around.proud + region.proud)
     if region.outline is None:
         return field
@@ -204,8 +217,8 @@ def _field(path: Path, region: Region, area: Area, around: Field) -> Field:
     return replace(field, ring=own if clip is None else common(own, clip, name_of(path)))
 
 
-def _strips(field: Field, places: Sequence[tuple[float, float]], across: bool) -> Iterator[Strip]:
-    """The boards between parts and at both ends."""
+def _strips(field: Field, places: Sequence[tuple[float, float]], across: bool, bent: Mapping[int, Ring]) -> Iterator[Strip]:
+    """The boards between parts and at both ends; those that are `bent` by the number of the part before."""
     area = field.inside
     first, last = places[0], places[-1]
     length = area.width if across else area.height
@@ -214,7 +227,12 @@ def _strips(field: Field, places: Sequence[tuple[float, float]], across: bool) -
     for number, (low, high) in enumerate(spans):
         if high - low > SAME:
             at = Area(area.x + low, area.z, high - low, area.height) if across else Area(area.x, area.z + low, area.width, high - low)
-            yield Strip(field.path, number, at, across, field.finish, cut_by(at, field.ring), field.proud)
+            ring = bent.get(number - 1)
+            if ring is None:
+                yield Strip(field.path, number, at, across, field.finish, cut_by(at, field.ring), field.proud)
+            else:
+                around, within = area_of(ring), ring if field.ring is None else common(ring, field.ring, _where(field))
+                yield Strip(field.path, number, around, across, field.finish, within, field.proud)
 
 
 def _where(field: Field) -> str:
