@@ -3,13 +3,15 @@
 from pathlib import Path
 
 import pytest
-from PyQt6.QtCore import Qt
+from PyQt6.QtCore import QMimeData, QPointF, Qt, QUrl
+from PyQt6.QtGui import QDragEnterEvent, QDropEvent
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QToolButton
+from PyQt6.QtWidgets import QApplication, QToolButton
 
 from hands import LEFT, Open, choose, drag, fill, panel, press, run, type_into
 from makers import CATALOG, ROOM, WALL, a_room
 from tallplank.app.canvas.view import DrawingCanvas
+from tallplank.app.form_dialog import FormDialog
 from tallplank.app.panel.row import PickField
 from tallplank.app.panel.wall_fill import FILLS
 from tallplank.app.window import MainWindow
@@ -324,3 +326,57 @@ def test_a_wall_is_kept_and_placed_again(open_window: Open, tmp_path: Path) -> N
     store.look_at(ROOM, other)
     QTest.mouseClick(offered(window, "Hall wainscot"), LEFT)
     assert [s.face for s in store.job.rooms[0].schemes] == [WALL, other]
+
+
+def test_moldings_of_the_tray_go_where_their_kind_goes(open_window: Open) -> None:
+    window = blank(open_window)
+    QTest.mouseClick(offered(window, CATALOG.hardware["base-ogee-145"].name), LEFT)
+    assert window.store.job.rooms[0].schemes == (), "there is no wall yet, and it is said"
+    QTest.mouseClick(offered(window, "Five panels"), LEFT)
+    for key in ("base-torus-180", "crown-ogee-90", "chair-deep-70", "casing-bead-57"):
+        QTest.mouseClick(offered(window, CATALOG.hardware[key].name), LEFT)
+    found = scheme(window)
+    assert (found.base, found.crown, found.rail, found.casing) == ("base-torus-180", "crown-ogee-90", "chair-deep-70", "casing-bead-57")
+    window.store.pick(OfRegion(ROOM, found.id, (0, 0)))
+    QTest.mouseClick(offered(window, CATALOG.hardware["mold-reed-30"].name), LEFT)
+    fill = scheme(window).root.parts[0].parts[0].fill
+    assert isinstance(fill, Panel)
+    assert fill.mold == "mold-reed-30"
+
+
+def test_a_profile_that_is_dropped_is_a_molding_of_the_job(open_window: Open, tmp_path: Path) -> None:
+    window = blank(open_window)
+    QTest.mouseClick(offered(window, "Five panels"), LEFT)
+    path = tmp_path / "lock-nose.svg"
+    path.write_text('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 20 60"><path d="M0 0 H12 L20 20 V60 H0 Z"/></svg>')
+    mime = QMimeData()
+    mime.setUrls([QUrl.fromLocalFile(str(path))])
+    place, action = QPointF(600.0, 300.0), Qt.DropAction.CopyAction
+    enter = QDragEnterEvent(place.toPoint(), action, mime, LEFT, Qt.KeyboardModifier.NoModifier)
+    assert QApplication.sendEvent(window, enter)
+    assert enter.isAccepted()
+    QApplication.sendEvent(window, QDropEvent(place, action, mime, LEFT, Qt.KeyboardModifier.NoModifier))
+    form = next(f for f in window.findChildren(FormDialog) if f.isVisible())
+    fill(form, **{"It_is_a": "Baseboard", "Price_of_a_metre": "4.20"})
+    choose(window, "Baseboard", "Lock nose")
+    assert any(p.size[1:] == (60.0, 20.0) for r in window.store.derived.made.runs for p in r.parts if p.tag.role == "baseboard")
+    fill(run(window, "molding-size"), Molding="Lock nose (60 × 20)", Height="80", Depth="25")
+    choose(window, "Baseboard", "Lock nose, 80 × 25")
+    assert any(p.size[1:] == (80.0, 25.0) for r in window.store.derived.made.runs for p in r.parts if p.tag.role == "baseboard")
+
+
+def test_an_edge_goes_through_points(open_window: Open) -> None:
+    window = blank(open_window)
+    QTest.mouseClick(offered(window, "Slatted wall"), LEFT)
+    press(window, "Divide into two up")
+    window.store.pick(OfRegion(ROOM, scheme(window).id, (0,)))
+    type_into(window, "Edge through", "25: 150; 70: -100")
+    edge = scheme(window).root.parts[0].edge
+    assert edge is not None
+    assert [(b.along, b.out) for b in edge.bends] == [(0.25, 150.0), (0.7, -100.0)]
+    type_into(window, "Edge rises by", "5000")
+    assert scheme(window).root.parts[0].edge == edge
+    type_into(window, "Edge rises by", "200")
+    assert scheme(window).root.parts[0].edge.rise == 200.0  # type: ignore[union-attr]
+    type_into(window, "As large as", "2")
+    assert scheme(window).root.parts[0].like == (1,)

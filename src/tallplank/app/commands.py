@@ -9,6 +9,7 @@ from tallplank.app.dimension_dialogs import ask_chains, ask_dimension
 from tallplank.app.group_dialogs import ask_peninsula
 from tallplank.app.panel.room.group_panel import selected_group
 from tallplank.app.piece import ask_export, ask_keep, ask_remove, import_piece
+from tallplank.app.profile import ask_file, ask_size
 from tallplank.app.rail import NAMES
 from tallplank.core.edit.align import close_up, space_evenly
 from tallplank.core.edit.copies.exchange import swap_with_neighbour
@@ -172,6 +173,8 @@ def _copies(shell: Shell, store: Store) -> tuple[Command, ...]:
         Command("keep-piece", "Edit", lambda: "Keep as a piece for other jobs…", lambda: shell.ask(ask_keep), "Ctrl+Shift+P", keepable),
         Command("piece-out", "Edit", lambda: "Write a saved piece to a file…", lambda: shell.ask(ask_export), "", kept),
         Command("piece-in", "Edit", lambda: "Take a piece in from a file…", lambda: shell.ask(import_piece)),
+        Command("profile-in", "Edit", lambda: "A molding from a drawing…", lambda: shell.ask(ask_file)),
+        Command("molding-size", "Edit", lambda: "A molding in another size…", lambda: shell.ask(ask_size)),
         Command("piece-away", "Edit", lambda: "Take a saved piece away…", lambda: shell.ask(ask_remove), "", kept),
         Command("island", "Edit", lambda: "Add an island", lambda: new_island(store)),
         Command("peninsula", "Edit", lambda: "Add a peninsula…", lambda: shell.ask(ask_peninsula), "", lambda: store.face() is not None),

@@ -2,15 +2,16 @@
 
 from functools import partial
 
-from PyQt6.QtCore import QSize, Qt
-from PyQt6.QtGui import QIcon, QPainter, QPixmap
+from PyQt6.QtCore import QPointF, QSize, Qt
+from PyQt6.QtGui import QIcon, QPainter, QPen, QPixmap, QPolygonF
 from PyQt6.QtWidgets import QToolButton
 
 from tallplank.app.painter import DrawingPainter, View
 from tallplank.app.sign import blank_picture
 from tallplank.app.survey_tray import Offering
-from tallplank.app.theme import Tokens
+from tallplank.app.theme import Tokens, colour
 from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.hardware import Molding
 from tallplank.core.draw.elevation import run_faces
 from tallplank.core.edit.survey.room import add_room
 from tallplank.core.edit.wall.scheme import add_scheme
@@ -21,11 +22,13 @@ from tallplank.core.joinery.wall.slat import SLAT
 from tallplank.core.joinery.workshop import make
 from tallplank.core.measure.memo import IdentityMemo
 from tallplank.session.store import Store
-from tallplank.session.wall import start_from
+from tallplank.session.wall import start_from, use_molding
 
 PICTURE = QSize(58, 46)
 WIDE, HIGH = 3000.0, 2380.0
 """The wall that pictures show."""
+PROFILE_SCALE = 0.19
+"""Points to a millimetre: the highest baseboard fills its picture."""
 MANY, FINER = 45, 4
 """The lines of more slats and grooves than this would run together: they are drawn so many times larger, and made smaller."""
 
@@ -47,6 +50,46 @@ def offer_walls(tray: Offering, store: Store, tokens: Tokens, width: int) -> Non
         tray.put(f"{start.name} {start.hint}", button)
         tray.later(lambda key=key, button=button: button.setIcon(QIcon(start_picture(key, store.catalog, tokens))))  # type: ignore[misc]
     tray.soft("Pick a region on the wall; divide and fill it at the right. Type over a dimension to set it.")
+    tray.group("Moldings, all to one scale")
+    for item in store.catalog.hardware.values():
+        if isinstance(item, Molding):
+            tray.put(item.name, _molding(store, item, tokens, width))
+    tray.soft("A drawing of a profile, SVG or DXF, can be dropped onto the window.")
+
+
+def _molding(store: Store, item: Molding, tokens: Tokens, width: int) -> QToolButton:
+    button = QToolButton()
+    button.setProperty("kind", "quiet")
+    button.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextBesideIcon)
+    button.setIcon(QIcon(profile_picture(item, tokens)))
+    button.setIconSize(PICTURE)
+    button.setText(item.name)
+    button.setAccessibleName(item.name)
+    shown = store.job.display.shown
+    button.setToolTip(f"{item.name}: {shown(item.rise)} high, {shown(item.reach)} deep. A click puts it on the shown wall.")
+    button.setFixedSize(width, PICTURE.height() + 4)
+    button.clicked.connect(partial(_use, store, item.id))
+    return button
+
+
+def profile_picture(item: Molding, tokens: Tokens) -> QPixmap:
+    """The section of a molding, its back at the left; all of them to one scale."""
+    picture = blank_picture(PICTURE)
+    painter = QPainter(picture)
+    painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+    painter.setPen(QPen(colour(tokens.ink), 1.0))
+    painter.setBrush(colour(tokens.ink, 0.12))
+    left, low = PICTURE.width() / 2 - item.reach * PROFILE_SCALE / 2, PICTURE.height() / 2 + item.rise * PROFILE_SCALE / 2
+    painter.drawPolygon(QPolygonF([QPointF(left + out * PROFILE_SCALE, low - up * PROFILE_SCALE) for up, out in item.outline]))
+    painter.end()
+    return picture
+
+
+def _use(store: Store, key: str, _: bool = False) -> None:
+    try:
+        use_molding(store, key)
+    except PlankError as problem:
+        store.say(str(problem))
 
 
 def _start(store: Store, key: str, _: bool = False) -> None:

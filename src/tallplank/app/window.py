@@ -27,6 +27,7 @@ from tallplank.app.jobfile import JobFiles
 from tallplank.app.notice import Notices
 from tallplank.app.panel.spec import Spec
 from tallplank.app.plan_dialog import room_from_plan
+from tallplank.app.profile import ProfileDrop, ask_profile
 from tallplank.app.rail import StageRail
 from tallplank.app.setting import remembered_state
 from tallplank.app.sign import action_icon
@@ -87,6 +88,7 @@ class MainWindow(QMainWindow):
         self.spec = Spec(store, self.tokens)
         self._assemble()
         self._bind_keys()
+        self._drop = ProfileDrop(self, lambda path: ask_profile(self, store, path))
         self._message_timer = QTimer(self)
         self._message_timer.setSingleShot(True)
         self._message_timer.setInterval(MESSAGE_MS)

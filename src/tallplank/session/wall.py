@@ -2,6 +2,8 @@
 
 from tallplank.core.edit.wall.scheme import (
     add_scheme,
+    change_region,
+    change_scheme,
     continue_scheme,
     copy_scheme,
     merge_region,
@@ -12,7 +14,7 @@ from tallplank.core.edit.wall.scheme import (
 from tallplank.core.edit.wall.start import STARTS, Sizes
 from tallplank.core.error import PlankError
 from tallplank.core.job.measure import OfRegion
-from tallplank.core.job.scheme import Path, Region, Scheme, region_at
+from tallplank.core.job.scheme import Panel, Path, Region, Scheme, Trim, region_at
 from tallplank.core.measure.length import LengthUnit
 from tallplank.session.store import Store
 
@@ -65,6 +67,33 @@ def round_corner(store: Store) -> None:
     scheme, room, catalog = _shown(store), store.state.room, store.catalog
     (key,) = store.apply(lambda j: continue_scheme(j, catalog, room, scheme.id), f"{scheme.name.lower()} round the corner")
     store.look_at(room, next(s.face for s in store.job.room(room).schemes if s.id == key))
+
+
+def use_molding(store: Store, key: str) -> None:
+    """Put a molding where one of its kind goes on the shown scheme: along its floor, its edge or the ceiling, round openings, in a panel.
+
+    What has no such place runs along the wall at a height, which can be typed.
+
+    Raises:
+        PlankError: no scheme is shown, or it has no room for it.
+    """
+    item, scheme, catalog, room = store.catalog.hardware[key], shown_scheme(store), store.catalog, store.state.room
+    if scheme is None:
+        raise PlankError("Start a wall first: a click on one of those above puts it on the shown wall.")
+    region = picked_region(store)
+    words = f"{item.name.lower()} on {scheme.name.lower()}"
+    if item.role == "panel-mold" and region is not None and isinstance(region.fill, Panel):
+        fill, path = region.fill.but(mold=key), picked_path(store)
+        store.apply(lambda j: change_region(j, catalog, room, scheme.id, path, fill=fill), words)
+        return
+    name = {"base": "base", "crown": "crown", "casing": "casing", "chair-rail": "rail" if scheme.high is not None else ""}.get(
+        item.role, ""
+    )
+    values: dict[str, object] = {name: key} if name else {"trims": (*scheme.trims, Trim(molding=key, z=USUAL_HEIGHT))}
+    store.apply(lambda j: change_scheme(j, catalog, room, scheme.id, **values), words)
+
+
+USUAL_HEIGHT = 1000.0
 
 
 def mirror(store: Store) -> None:
