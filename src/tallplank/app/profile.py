@@ -43,10 +43,9 @@ def ask_profile(window: QWidget, store: Store, path: Path) -> FormDialog | None:
             amount = float(price)
         except ValueError:
             raise PlankError(f"'{price}' is no price.") from None
-        store.apply(
-            lambda j: add_molding(j, store.catalog, outline, values["Name"], values["It is a"], amount), f"molding {values['Name']}"
-        )
-        store.say(f"{values['Name']} is offered wherever the job has moldings.")
+        name, role = values["Name"], values["It is a"]
+        store.apply(lambda j: add_molding(j, store.catalog, outline, name, role, amount), f"molding {name}")
+        store.say(f"{name} is offered wherever the job has moldings.")
 
     rise, reach = max(up for up, _ in outline), max(out for _, out in outline)
     size = f"{store.job.display.shown(rise)} high, {store.job.display.shown(reach)} deep. The job keeps it."

@@ -27,8 +27,8 @@ from tallplank.session.wall import start_from, use_molding
 PICTURE = QSize(58, 46)
 WIDE, HIGH = 3000.0, 2380.0
 """The wall that pictures show."""
-PROFILE_SCALE = 0.19
-"""Points to a millimetre: the highest baseboard fills its picture."""
+PROFILE_SCALE, PROFILE_WIDE = 0.5, 44
+"""Points to a millimetre of all profiles, and how wide their pictures are."""
 MANY, FINER = 45, 4
 """The lines of more slats and grooves than this would run together: they are drawn so many times larger, and made smaller."""
 
@@ -62,24 +62,30 @@ def _molding(store: Store, item: Molding, tokens: Tokens, width: int) -> QToolBu
     button.setProperty("kind", "quiet")
     button.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextBesideIcon)
     button.setIcon(QIcon(profile_picture(item, tokens)))
-    button.setIconSize(PICTURE)
+    button.setIconSize(profile_size(item))
     button.setText(item.name)
     button.setAccessibleName(item.name)
     shown = store.job.display.shown
     button.setToolTip(f"{item.name}: {shown(item.rise)} high, {shown(item.reach)} deep. A click puts it on the shown wall.")
-    button.setFixedSize(width, PICTURE.height() + 4)
+    button.setFixedSize(width, max(profile_size(item).height() + 8, 28))
     button.clicked.connect(partial(_use, store, item.id))
     return button
 
 
+def profile_size(item: Molding) -> QSize:
+    """How large the picture of a molding is."""
+    return QSize(PROFILE_WIDE, round(item.rise * PROFILE_SCALE) + 4)
+
+
 def profile_picture(item: Molding, tokens: Tokens) -> QPixmap:
     """The section of a molding, its back at the left; all of them to one scale."""
-    picture = blank_picture(PICTURE)
+    size = profile_size(item)
+    picture = blank_picture(size)
     painter = QPainter(picture)
     painter.setRenderHint(QPainter.RenderHint.Antialiasing)
     painter.setPen(QPen(colour(tokens.ink), 1.0))
     painter.setBrush(colour(tokens.ink, 0.12))
-    left, low = PICTURE.width() / 2 - item.reach * PROFILE_SCALE / 2, PICTURE.height() / 2 + item.rise * PROFILE_SCALE / 2
+    left, low = (PROFILE_WIDE - item.reach * PROFILE_SCALE) / 2, size.height() - 2.0
     painter.drawPolygon(QPolygonF([QPointF(left + out * PROFILE_SCALE, low - up * PROFILE_SCALE) for up, out in item.outline]))
     painter.end()
     return picture

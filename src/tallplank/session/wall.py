@@ -86,9 +86,8 @@ def use_molding(store: Store, key: str) -> None:
         fill, path = region.fill.but(mold=key), picked_path(store)
         store.apply(lambda j: change_region(j, catalog, room, scheme.id, path, fill=fill), words)
         return
-    name = {"base": "base", "crown": "crown", "casing": "casing", "chair-rail": "rail" if scheme.high is not None else ""}.get(
-        item.role, ""
-    )
+    rail = "rail" if scheme.high is not None else ""
+    name = {"base": "base", "crown": "crown", "casing": "casing", "chair-rail": rail}.get(item.role, "")
     values: dict[str, object] = {name: key} if name else {"trims": (*scheme.trims, Trim(molding=key, z=USUAL_HEIGHT))}
     store.apply(lambda j: change_scheme(j, catalog, room, scheme.id, **values), words)
 

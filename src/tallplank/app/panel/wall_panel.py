@@ -204,7 +204,7 @@ class WallPanel(Panel):
 
     def _divided_rows(self) -> None:
         self.pick("Divided", SPLITS, lambda: self._region().split, lambda v: self._put_region("divide", split=v))
-        self.length("Boards between", lambda: self._region().stile, lambda v: self._put_region("boards between", stile=v))
+        self.length("Between", lambda: self._region().stile, lambda v: self._put_region("boards between", stile=v))
         self.length("At both ends", lambda: self._region().at_ends, lambda v: self._put_region("boards at the ends", ends=v))
         self.count("Parts alike", (0, 200), lambda: self._region().count, self._repeat)
         self.length("Or about", lambda: self._region().wanted, self._want)

@@ -5,7 +5,7 @@ from math import acos, asin, ceil, cos, sin, sqrt
 
 from tallplank.core.space.outline import Point, Ring
 
-SAG = 0.05
+SAG = 0.02
 """How far the straight pieces that curves are drawn with are off their circle, at most."""
 
 
