@@ -333,7 +333,8 @@ def bench_orbit() -> tuple[float, float]:
 
     from tallplank.core.solid.scene import SolidMaker
     from tallplank.demo import demo_job
-    from tallplank.view3d.scene import Scene, Tones, _cells
+    from tallplank.view3d.lines import cells
+    from tallplank.view3d.scene import Scene, Tones
 
     made = Deriver(CATALOG).derive(demo_job(CATALOG)).made
     solids = SolidMaker().solids(made, made.job.rooms[0].id)
@@ -346,7 +347,7 @@ def bench_orbit() -> tuple[float, float]:
     mesh, points = vtkPolyData(), vtkPoints()
     points.SetData(numpy_to_vtk(corners, deep=True))
     mesh.SetPoints(points)
-    mesh.SetPolys(_cells(len(corners) // 4, 4))
+    mesh.SetPolys(cells(len(corners) // 4, 4))
     mapper, actor = vtkPolyDataMapper(), vtkActor()
     mapper.SetInputData(mesh)
     actor.SetMapper(mapper)
@@ -364,6 +365,37 @@ def bench_orbit() -> tuple[float, float]:
     a, b = median(times["ours"]), median(times["plain"])
     print(f"  ours {a * 1e3:.1f} ms, plain mesh {b * 1e3:.1f} ms, {len(corners) // 2} triangles")
     return a / b, 1.5
+
+
+def bench_slats() -> tuple[float, float]:
+    """An orbit frame of a wall with 1,000 slats against one with 100 in the same room; at most 2."""
+    from makers import ROOM, WALL, a_room
+    from tallplank.core.edit.wall.scheme import add_scheme
+    from tallplank.core.job.scheme import Region, Slats
+    from tallplank.core.solid.scene import SolidMaker
+    from tallplank.view3d.scene import Scene, Tones
+
+    shell = dict.fromkeys(("wall", "floor", "glass", "door"), (0.97, 0.97, 0.95))
+    scenes: dict[int, Scene] = {}
+    for count in (100, 1000):
+        gap = (20_000.0 - count * 10.0) / (count - 1)
+        fill = Slats(width=10.0, gap=gap, deep=20.0)
+        job = add_scheme(a_room(20_000.0, 6000.0), CATALOG, ROOM, WALL, backing=6.0, root=Region(fill=fill)).job
+        made = Deriver(CATALOG).derive(job).made
+        assert sum(p.tag.role == "slat" for r in made.runs for p in r.parts) == count
+        scenes[count] = scene = Scene(CATALOG.looks, Tones((0.9, 0.9, 0.86), shell, (0.2, 0.2, 0.2), (0.1, 0.4, 0.4)))
+        scene.show(SolidMaker().solids(made, ROOM))
+        scene.resize(640, 420)
+        scene.look_from((-0.5, -1.0, 0.42))
+        scene.render()
+    times: dict[int, list[float]] = {count: [] for count in scenes}
+    for _ in range(60):
+        for count, scene in scenes.items():
+            scene.eye.orbit(2.0, 0.0)
+            times[count].append(timed(scene.render))
+    many, few = median(times[1000]), median(times[100])
+    print(f"  1,000 slats {many * 1e3:.1f} ms, 100 slats {few * 1e3:.1f} ms")
+    return many / few, 2.0
 
 
 _BARE = """
@@ -493,6 +525,7 @@ BENCHES = {
     "outline": bench_outline,
     "island": bench_island,
     "wall": bench_wall,
+    "slats": bench_slats,
     "piece": bench_piece,
     "large": bench_large,
     "finish": bench_finish,

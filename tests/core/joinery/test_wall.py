@@ -589,3 +589,20 @@ def test_fixings_by_hand() -> None:
     assert {f.role: f.count.value for f in run(higher).fittings} == {"adhesive": 2.0, "brad": 16.0, "wall-screw": 18.0}
     solid = change_scheme(higher, CATALOG, ROOM, "panel1", studs=400.0)
     assert {f.role: f.count.value for f in run(solid).fittings}["wall-screw"] == 24.0
+
+
+def test_pipes_that_a_boxing_does_not_hide_and_units_in_it_are_told() -> None:
+    """A waste 60 deep needs 60 + 10 + 12; half beside the boxing it is told too; a base unit that begins within its sides stands in it."""
+    job = add_service(a_wall(), ROOM, WALL, "waste", 1500.0, z=300.0).job
+    deep = job.face(ROOM, WALL).services[0].deep
+    values = {"left": 1000.0, "right": 2000.0, "backing": 12.0, "root": Region()}
+    enough = with_scheme(job, box=Boxing(deep=deep + 22.0), **values)
+    assert "not-hidden" not in codes(enough)
+    (found,) = [f for f in findings(made(with_scheme(job, box=Boxing(deep=deep + 21.0), **values))) if f.code == "not-hidden"]
+    assert f"{deep + 22.0:.0f} mm deep" in found.text
+    (found,) = [f for f in findings(made(with_scheme(job, box=Boxing(deep=300.0), **{**values, "left": 1510.0}))) if f.code == "not-hidden"]
+    assert "only a part" in found.text
+    beside = place_unit(enough, CATALOG, "base", Spot(ROOM, WALL, 2000.0), width=600.0).job
+    assert "in-boxing" not in codes(beside)
+    within = place_unit(enough, CATALOG, "base", Spot(ROOM, WALL, 1900.0), width=600.0).job
+    assert "in-boxing" in codes(within)

@@ -61,7 +61,7 @@ def test_sizes_of_their_own_stay_where_others_can_give_way() -> None:
 def test_an_edge_is_held_at_another_wall_and_at_a_unit() -> None:
     job = walled(room(), Region(), high=1100.0, right=2500.0, name="Wainscot")
     wainscot = job.rooms[0].schemes[0].id
-    job = place_unit(job, CATALOG, "base", Spot(ROOM, WALL), x=4200.0, width=600.0).job
+    job = place_unit(job, CATALOG, "base", Spot(ROOM, WALL, 4200.0), width=600.0).job
     unit = made(job).units[0]
     root = Region(split="up", parts=(Region(pin=f"{wainscot}.head"), Region(pin=f"{unit.unit.id}.head"), Region()))
     with pytest.raises(EditError, match="An edge is held at 870"):

@@ -9,6 +9,7 @@ from tallplank.core.catalog.board import Board
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.appliance import appliances_in
 from tallplank.core.check.bearing import hanging_boards
+from tallplank.core.check.boxing import boxings
 from tallplank.core.check.by_room import RoomChecker, Units
 from tallplank.core.check.island import crossing_tops, islands_in
 from tallplank.core.check.kept import kept_entries
@@ -363,6 +364,7 @@ JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
     crossing_tops,
     runs_beyond_sheets,
     paneled_walls,
+    boxings,
 )
 """Checks of what concerns several things; a new one is one function added here."""
 ROOM_CHECKS: tuple[Callable[[Made, Room, Units], Iterator[Finding]], ...] = (islands_in, appliances_in, let_in_findings)

@@ -12,11 +12,9 @@ from tallplank.core.job.face import Face
 from tallplank.core.job.scheme import regions
 from tallplank.core.job.wall import Service
 from tallplank.core.joinery.made import Made
-from tallplank.core.joinery.part.form.bent import Bent
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.joinery.wall.bowed import SKIN, least_radius
-from tallplank.core.joinery.wall.covered import CUT_FOR, at_side, columns_at, is_hidden, needed_depth, overlap
+from tallplank.core.joinery.wall.covered import CUT_FOR
 from tallplank.core.joinery.wall.mark import marks_on
 from tallplank.core.joinery.wall.place import number_of
 from tallplank.core.joinery.workshop import standing_of
@@ -30,7 +28,6 @@ NARROW = ("slat", "panel mold")
 
 def paneled_walls(made: Made) -> Iterator[Finding]:
     """What is wrong about the paneled walls of a job."""
-    yield from _not_hidden(made)
     yield from _marks_gone(made)
     for run in made.runs:
         if run.what == "panel" and run.parts:
@@ -38,7 +35,6 @@ def paneled_walls(made: Made) -> Iterator[Finding]:
             yield from _sockets(made, run, face)
             yield from _slivers(made, run)
             yield from _not_sold(made, run)
-            yield from _too_tight(made, run)
 
 
 def _sockets(made: Made, run: Run, face: Face) -> Iterator[Finding]:
@@ -100,18 +96,6 @@ def _unsold(catalog: Catalog, parts: Sequence[Part]) -> list[Part]:
     return [part for part, board in sheets if board.price_m3 is None and board.price_m2(part.thickness.value) is None]
 
 
-def _too_tight(made: Made, run: Run) -> Iterator[Finding]:
-    """A face that bows out more than its board bends."""
-    for part in run.parts:
-        if part.tag.role == SKIN and isinstance(part.form, Bent):
-            radius, least = part.form.radius - part.thickness.value, least_radius(made.catalog, part)
-            if radius < least:
-                board = made.catalog.boards[part.board].name
-                text = f"{run.label} bends to a radius of {shown(made.job, radius)}; {board} bends to {shown(made.job, least)}."
-                yield Finding("error", "bend-too-tight", text, "Let it bow out by less, make it wider, or take a thinner board.")
-                return
-
-
 def _marks_gone(made: Made) -> Iterator[Finding]:
     """Regions that are held at something that is no longer there: they are as large as their own sizes say."""
     for room in made.job.rooms:
@@ -124,16 +108,3 @@ def _marks_gone(made: Made) -> Iterator[Finding]:
                     which = f"region {number_of(path)}" if path else "the whole of it"
                     text = f"{scheme.name}: {which} is held at something that is not on its wall."
                     yield Finding("warning", "mark-gone", text, "Hold it at something else, or let it be as large as it says.")
-
-
-def _not_hidden(made: Made) -> Iterator[Finding]:
-    """What stands in a boxing that is too shallow or too narrow to hide it."""
-    for room in made.job.rooms:
-        for scheme in room.schemes:
-            face = made.faces[room.id][scheme.face]
-            for column, span in columns_at(room, face) if scheme.box is not None else ():
-                if overlap(scheme, face, column, span, room.height) and not is_hidden(column, face, scheme):
-                    deep = shown(made.job, needed_depth(column, face, scheme))
-                    start, stop = (shown(made.job, x) for x in (max(span[0] - at_side(scheme), 0.0), span[1] + at_side(scheme)))
-                    text = f"{scheme.name} does not hide {column.name}: it has to be {deep} deep and to stand from {start} to {stop}."
-                    yield Finding("error", "not-hidden", text, "Make it deeper or wider, or let it end beside it.")

@@ -109,7 +109,7 @@ def make_scheme(
     out_of = [rectangle_of(area) for area in (*covered, *cut_outs_on(face))]
     free = wall.difference(union_all(out_of)) if out_of else wall
     usual = chosen_finish(catalog, standard, None, "front").id
-    around = alike((face.length, face.height, tuple(covered), tuple(cut_outs_on(face)), scheme.stands, usual))
+    around = alike((face.length, face.height, tuple(covered), tuple(cut_outs_on(face)), scheme.stands, usual, Same(standard)))
     making = Making(catalog, standard, face, solved, free, covered, out, around)
     seams, sides = [], (not corners.is_in_corner("left"), not corners.is_in_corner("right"))
     if scheme.box is not None:
@@ -137,9 +137,9 @@ def _add_block(making: Making, block: Block, hidden: float) -> None:
     for strip in block.strips:
         add_kept(on, (strip, hidden, *_seams_in(making, strip)), partial(_add_strip, strip=strip, hidden=hidden))
     _add_field(on, block.field, hidden)
-    middles = alike(_middles(making))
+    reach = alike((*_middles(making), making.solved.inner.right))
     for part in block.parts:
-        add_kept(making, ("block", Same(part), hidden, middles), partial(_add_block, block=part, hidden=hidden))
+        add_kept(making, ("block", Same(part), hidden, reach), partial(_add_block, block=part, hidden=hidden))
 
 
 def _add_bowed(making: Making, bow: Bow, seams: Sequence[float]) -> None:
