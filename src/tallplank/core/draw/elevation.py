@@ -33,11 +33,13 @@ from tallplank.core.job.measure import LEVEL, OfFace, OfRoom
 from tallplank.core.job.room import Group, Room
 from tallplank.core.job.unit import RunKind
 from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.part.form.bent import Bent
 from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.groove import groove_edges
 from tallplank.core.joinery.part.part import Front, Part
 from tallplank.core.joinery.run.run import Run
+from tallplank.core.joinery.wall.boxing import INSIDE
 from tallplank.core.measure.memo import BySome, IdentityMemo
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Point, strip_span
@@ -234,6 +236,10 @@ BEHIND_UNITS: tuple[RunKind, ...] = ("plinth", "panel")
 """What passes behind or below units."""
 
 
+BEHIND_FACES = (*INSIDE, "boxing lid")
+"""What the face of a boxing hides."""
+
+
 def run_faces(run: Run) -> list[Shape]:
     """What passes along a face, as it is seen from the front; no text."""
     pen = Pen.EDGE if run.what == "panel" else Pen.OUTLINE
@@ -247,7 +253,15 @@ def run_faces(run: Run) -> list[Shape]:
 
 def _faces_of(parts: Sequence[Part], pen: Pen) -> list[tuple[float, tuple[Shape, ...]]]:
     """How far back each of some parts begins, and how it looks."""
-    return [_FACES.get((part, pen), lambda part=part: (-part.box[0].y, tuple(_part_faces(part, pen)))) for part in parts]  # type: ignore[misc]
+    return [_FACES.get((part, pen), lambda part=part: (_before(part), tuple(_part_faces(part, pen)))) for part in parts]  # type: ignore[misc]
+
+
+def _before(part: Part) -> float:
+    """How far before the wall a part is, of those that cover one another: what stands on a bent one covers all of it."""
+    low, high = part.box
+    if part.tag.role in BEHIND_FACES:
+        return 0.0
+    return -high.y if isinstance(part.form, Bent) else -low.y
 
 
 def _part_faces(part: Part, pen: Pen) -> Iterator[Shape]:

@@ -1,9 +1,10 @@
 """What is written on the elevation of a paneled wall, and what of it can be pointed at: its regions, and how they were solved."""
 
 from collections.abc import Iterator
+from dataclasses import replace
 from itertools import pairwise
 
-from tallplank.core.draw.primitive import Chain, Side, Target
+from tallplank.core.draw.primitive import Chain, Drawing, Side, Target
 from tallplank.core.job.measure import GAP, Measure, OfRegion, OfStile
 from tallplank.core.job.scheme import Scheme
 from tallplank.core.joinery.made import Made
@@ -51,6 +52,20 @@ def solve_chains(made: Made, room_id: str, face_id: str, of: OfRegion) -> Iterat
             around = [f for f in divided if of.path[: len(f.path)] == f.path]
             if divided:
                 yield _chain(room_id, scheme, solved, max(around, key=lambda f: len(f.path), default=divided[0]))
+
+
+def paper_chains(made: Made, room_id: str, face_id: str, drawing: Drawing) -> Iterator[Chain]:
+    """The same of all schemes on a face, outside of its drawing: what a shop sets out from."""
+    seen: set[tuple[str, tuple[float, ...]]] = set()
+    for scheme in made.job.room(room_id).schemes:
+        for chain in solve_chains(made, room_id, face_id, OfRegion(room_id, scheme.id, ())):
+            key = (chain.side.name, tuple(round(tick, 1) for tick in chain.ticks))
+            if key in seen:
+                continue
+            seen.add(key)
+            below = chain.side.name == "below"
+            side = Side.of("below", drawing.low[1]) if below else Side.of("left", drawing.low[0])
+            yield replace(chain, side=side, lane="", on_side=False)
 
 
 def _chain(room_id: str, scheme: Scheme, solved: Solved, field: Field) -> Chain:

@@ -2,7 +2,7 @@
 
 import io
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 from functools import cache
 from importlib.resources import files
@@ -17,6 +17,7 @@ from tallplank.core.check.overlap import overlapping
 from tallplank.core.draw.dimension import FIGURE_WIDTH, SetOut, set_out
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.primitive import Arc, Drawing, Line, Poly, Shape, Text
+from tallplank.core.draw.wall import paper_chains
 from tallplank.core.exchange.exporter import Shop
 from tallplank.core.job.measure import lies_over
 from tallplank.core.joinery.made import Made
@@ -79,7 +80,8 @@ def _drawings(made: Made) -> Iterator[Drawing]:
         paneled = {scheme.face for scheme in room.schemes}
         for face in made.faces[room.id]:
             if face in paneled or made.at_face(room.id, face):
-                yield elevation(made, room.id, face, wrong)
+                drawing = elevation(made, room.id, face, wrong)
+                yield replace(drawing, chains=(*drawing.chains, *paper_chains(made, room.id, face, drawing)))
 
 
 @cache
