@@ -368,8 +368,9 @@ def bench_orbit() -> tuple[float, float]:
 
 
 def bench_slats() -> tuple[float, float]:
-    """An orbit frame of a wall with 1,000 slats against one with 100 in the same room; at most 2."""
+    """An orbit frame of a wall with 1,000 slats against one with 100, in a room in which 24 units stand too; at most 2."""
     from makers import ROOM, WALL, a_room
+    from tallplank.core.edit.unit import Spot, place_unit
     from tallplank.core.edit.wall.scheme import add_scheme
     from tallplank.core.job.scheme import Region, Slats
     from tallplank.core.solid.scene import SolidMaker
@@ -377,10 +378,14 @@ def bench_slats() -> tuple[float, float]:
 
     shell = dict.fromkeys(("wall", "floor", "glass", "door"), (0.97, 0.97, 0.95))
     scenes: dict[int, Scene] = {}
+    room = a_room(20_000.0, 6000.0)
+    opposite = room.rooms[0].walls[2].id
+    for number in range(24):
+        room = place_unit(room, CATALOG, "base" if number % 2 else "drawers", Spot(ROOM, opposite), width=600.0).job
     for count in (100, 1000):
         gap = (20_000.0 - count * 10.0) / (count - 1)
         fill = Slats(width=10.0, gap=gap, deep=20.0)
-        job = add_scheme(a_room(20_000.0, 6000.0), CATALOG, ROOM, WALL, backing=6.0, root=Region(fill=fill)).job
+        job = add_scheme(room, CATALOG, ROOM, WALL, backing=6.0, root=Region(fill=fill)).job
         made = Deriver(CATALOG).derive(job).made
         assert sum(p.tag.role == "slat" for r in made.runs for p in r.parts) == count
         scenes[count] = scene = Scene(CATALOG.looks, Tones((0.9, 0.9, 0.86), shell, (0.2, 0.2, 0.2), (0.1, 0.4, 0.4)))

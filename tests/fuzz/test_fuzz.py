@@ -19,7 +19,7 @@ TIMES = int(os.environ.get("PLANK_FUZZ", "1"))
 
 
 @pytest.mark.parametrize(
-    ("fuzzer", "count"), [(files.FUZZER, 600), (edits.FUZZER, 60), (sizes.FUZZER, 120)], ids=lambda v: getattr(v, "name", "")
+    ("fuzzer", "count"), [(files.FUZZER, 240), (edits.FUZZER, 60), (sizes.FUZZER, 120)], ids=lambda v: getattr(v, "name", "")
 )
 def test_nothing_but_clear_refusals(fuzzer: Fuzzer, count: int) -> None:
     tally = Tally(fuzzer)

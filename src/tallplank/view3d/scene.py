@@ -339,7 +339,7 @@ class Scene:
         key = _look_of(name)
         if self._is_textured(key):
             actor.SetTexture(picture_texture(self._pictures[key]) if key in self._pictures else look_texture(self._looks[key]))
-        if name.startswith(SHELL):
+        if name.startswith(SHELL) or STANDS in name:  # closed bodies on walls, of which there may be thousands, are seen from outside
             prop.BackfaceCullingOn()
         return actor, data
 

@@ -101,7 +101,7 @@ class SolidMaker:
         self._runs: Mapped[Run, tuple[_Placed, ...]] = Mapped()
         self._last_shell: tuple[Room, tuple[Face, ...], tuple[Batch, ...]] | None = None
         self._on_walls: Mapped[Run, tuple[SideSolids, ...]] = Mapped()
-        self._pieces: BySome[Part, SideSolids] = BySome(2000, 20)
+        self._pieces: BySome[Part, SideSolids] = BySome(2000, 64)
 
     def solids(self, made: Made, room_id: str, opened: float = 0.0) -> Solids:
         """The surfaces of a room with its fronts open by a share from 0 to 1."""
@@ -204,13 +204,24 @@ def _outside_bodies(surfaces: Surfaces, unit: MadeUnit) -> Iterator[Body]:
         yield Body(piece.colour, piece_faces(piece), np.zeros((0, 2, 3), np.float32), piece.motion)
 
 
+FACING = 0.99
+"""What faces a way has that share of it."""
 _KEPT: IdentityMemo[tuple[Faces, Floats]] = IdentityMemo(20_000)
 """Of parts on walls, for as long as they are the same; their grain begins where they lie, whatever comes before them."""
 
 
 def _kept(surfaces: Surfaces, part: Part) -> tuple[Faces, Floats]:
+    return _KEPT.get((part,), lambda: (_faces_on_wall(surfaces, part), _with_grooves(part)))
+
+
+def _faces_on_wall(surfaces: Surfaces, part: Part) -> Faces:
+    """Of a slat without its back, which stands on what is behind it."""
     origin = part.frame.origin
-    return _KEPT.get((part,), lambda: (surfaces.faces(part, round(origin.x + 7 * origin.z)), _with_grooves(part)))
+    faces = surfaces.faces(part, round(origin.x + 7 * origin.z))
+    if part.tag != SLAT:
+        return faces
+    seen = faces.normals @ np.array(part.frame.y, dtype=np.float32) > -FACING
+    return Faces(faces.corners[seen], faces.normals[seen], faces.uv[seen])
 
 
 def _with_grooves(part: Part) -> Floats:
