@@ -135,10 +135,19 @@ def _appliances(window: MainWindow) -> None:
 
 
 def _walls(window: MainWindow) -> None:
-    """The map room's paneled wall, one field of its slats picked."""
+    """The map room's hall wall: an arch over a wainscot, and a boxing that bows out."""
+    _wall(window, "Arch")
+
+
+def _relief(window: MainWindow) -> None:
+    """Its wall by the lock: slats round a screen, a console, facets."""
+    _wall(window, "Faceted strip")
+
+
+def _wall(window: MainWindow, name: str) -> None:
     store = window.store
     room = next(r for r in store.job.rooms if r.schemes)
-    scheme = room.schemes[-1]
+    scheme = next(s for s in room.schemes if s.name == name)
     store.look_at(room.id, scheme.face)
     store.go("walls")
     store.pick(OfRegion(room.id, scheme.id, (0,)))
@@ -237,6 +246,7 @@ SHOTS: dict[str, Callable[[MainWindow], None]] = {
     "bench-part": _part,
     "doors": _doors,
     "walls": _walls,
+    "walls-relief": _relief,
     "finish": _finish,
     "make": _make,
     "quote": _quote,

@@ -29,8 +29,8 @@ WIDE, HIGH = 3000.0, 2380.0
 """The wall that pictures show."""
 PROFILE_SCALE, PROFILE_WIDE = 0.5, 44
 """Points to a millimetre of all profiles, and how wide their pictures are."""
-MANY, FINER = 45, 4
-"""The lines of more slats and grooves than this would run together: they are drawn so many times larger, and made smaller."""
+MANY, FINER = 14, 4
+"""The lines of more slats than this, or four times as many grooves, would run together: they are drawn larger, and made smaller."""
 
 
 def offer_walls(tray: Offering, store: Store, tokens: Tokens, width: int) -> None:
@@ -119,7 +119,8 @@ def _drawn(key: str, catalog: Catalog, tokens: Tokens) -> QPixmap:
     room = job.rooms[0]
     job = add_scheme(job, catalog, room.id, room.walls[0].id, **STARTS[key].values(Sizes())).job
     runs = make(job, catalog).runs
-    finer = FINER if sum((part.tag == SLAT) + len(part.pockets) for run in runs for part in run.parts) > MANY else 1
+    parts = [part for run in runs for part in run.parts]
+    finer = FINER if sum(part.tag == SLAT for part in parts) > MANY or sum(len(part.pockets) for part in parts) > 4 * MANY else 1
     size = PICTURE * finer
     picture = blank_picture(size)
     painter = QPainter(picture)
