@@ -15,7 +15,7 @@ from tallplank.core.job.face import Face, Faces, faces_of
 from tallplank.core.job.job import USUAL_LABEL, Job
 from tallplank.core.job.room import Room
 from tallplank.core.job.standard import Standard
-from tallplank.core.job.unit import RUN_KINDS, RunKind, Unit
+from tallplank.core.job.unit import ROOM_KINDS, RUN_KINDS, RunKind, Unit
 from tallplank.core.joinery.label import label_of
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.refinish import refinished
@@ -68,18 +68,31 @@ def make_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
 
 
 def standing_units(job: Job, catalog: Catalog, room_id: str) -> list[Standing]:
-    """The units of a room as what is on its walls meets them."""
+    """What stands in a room as what is on its walls meets it; without a workshop at hand only the units, not what runs along them."""
+    workshop = _at_hand.get()
+    if workshop is not None and workshop.catalog is catalog:
+        return standing_of(workshop.make(job), room_id)
     faces = faces_of(job.room(room_id))
-    return _standing(faces, [make_unit(catalog, job.standard, unit) for unit in job.units if unit.room == room_id])
+    return _standing(faces, [make_unit(catalog, job.standard, unit) for unit in job.units if unit.room == room_id], ())
 
 
 def standing_of(made: Made, room_id: str) -> list[Standing]:
-    """The units of a room of a made job as what is on its walls meets them."""
-    return _standing(made.faces[room_id], made.by_room.get(room_id, ()))
+    """What stands in a room of a made job as what is on its walls meets it."""
+    runs = [run for run in made.runs if run.room == room_id and run.what not in ROOM_KINDS]
+    return _standing(made.faces[room_id], made.by_room.get(room_id, ()), runs)
 
 
-def _standing(faces: Faces, units: Iterable[MadeUnit]) -> list[Standing]:
-    return [(m.placed, faces[m.unit.face].frame.flat_out(m.outline)) for m in units]
+def _standing(faces: Faces, units: Iterable[MadeUnit], runs: Iterable[Run]) -> list[Standing]:
+    found = []
+    for m in units:
+        foot = m.placed.z if m.placed.hung else 0.0
+        found.append(Standing(faces[m.unit.face].frame.flat_out(m.outline), foot, m.placed.top, m.unit.id, m.unit.mark))
+    for run in runs:
+        frame = faces[run.face].frame
+        for part in run.parts:
+            low, high = part.box
+            found.append(Standing(frame.flat_out(part.above), low.z, high.z))
+    return found
 
 
 def build_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
@@ -220,7 +233,7 @@ class Workshop:
         standing = standing_in(record, faces, [(m.placed, m.outline) for m in members], runs) if record.cornice else []
         yield from room_runs(record, faces, self.catalog, job.standard, standing)
         if record.schemes:
-            yield from wall_runs(record, faces, self.catalog, job.standard, _standing(faces, members))
+            yield from wall_runs(record, faces, self.catalog, job.standard, _standing(faces, members, runs))
 
     def _beside_face(self, faces: Faces, face: Face, at_faces: Mapping[str, tuple[MadeUnit, ...]]) -> tuple[Beside, ...]:
         """What stands at other faces and reaches into the strip before one."""

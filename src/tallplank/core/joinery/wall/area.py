@@ -4,6 +4,8 @@ from dataclasses import dataclass
 
 from shapely import Polygon, box
 
+HAIR = 1e-6
+
 
 @dataclass(frozen=True, slots=True)
 class Area:
@@ -27,6 +29,11 @@ class Area:
     def within(self, border: float) -> "Area":
         """The area so far within its edges; less than nothing wide where there is none."""
         return Area(self.x + border, self.z + border, self.width - 2 * border, self.height - 2 * border)
+
+    def meets(self, other: "Area") -> bool:
+        """Whether it has more in common with another than an edge."""
+        wide, high = min(self.right, other.right) - max(self.x, other.x), min(self.top, other.top) - max(self.z, other.z)
+        return min(wide, high) > HAIR
 
     @property
     def ring(self) -> tuple[tuple[float, float], ...]:

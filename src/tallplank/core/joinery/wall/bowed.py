@@ -79,7 +79,7 @@ def kerfs_of(catalog: Catalog, finish: Finish, bow: Bow, turn: float) -> Kerfs |
 def add_skin(making: Making, bow: Bow, seams: Sequence[float]) -> None:
     """The bent boards, with seams on battens whose middles are given along the wall."""
     whole = making.solved.whole
-    if any(_overlap(whole, area) for area in (*(cased(o, 0.0) for o in making.face.openings), *cut_outs_on(making.face))):
+    if any(whole.meets(area) for area in (*(cased(o, 0.0) for o in making.face.openings), *cut_outs_on(making.face))):
         raise BuildError("A boxing that bows out has no openings, sockets and switches in its face.")
     finish = _skin_finish(making)
     sheet = making.catalog.boards[finish.board].sheet
@@ -90,10 +90,6 @@ def add_skin(making: Making, bow: Bow, seams: Sequence[float]) -> None:
     for a, b in along:
         for low, high in pieces_within(whole.z, whole.top, [], sheet[0]):
             _add_piece(making, bow, finish, (a / radius, b / radius), (low, high), b - a)
-
-
-def _overlap(a: Area, b: Area) -> bool:
-    return min(a.right, b.right) - max(a.x, b.x) > SAME and min(a.top, b.top) - max(a.z, b.z) > SAME
 
 
 def _skin_finish(making: Making) -> Finish:

@@ -64,7 +64,7 @@ def wall_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard, me
 
 def outcome_of(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard, members: Sequence[Standing] = ()) -> Outcome:
     """A scheme of a room as it is made there, kept for as long as these are the very same records."""
-    key = (Same(scheme), Same(room), Same(catalog), Same(standard), tuple((Same(placed), ring) for placed, ring in members))
+    key = (Same(scheme), Same(room), Same(catalog), Same(standard), tuple(members))
     known = _MADE.get(key)
     if known is None:
         known = _MADE[key] = _outcome(scheme, room, faces, catalog, standard, members)

@@ -4,7 +4,7 @@ from collections.abc import Iterator
 
 from tallplank.core.catalog.hardware import Molding
 from tallplank.core.job.wall import WallOpening
-from tallplank.core.joinery.part.part import Tag
+from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.wall.board import Making
 from tallplank.core.joinery.wall.covered import cased
 from tallplank.core.joinery.wall.mold import add_straight
@@ -18,6 +18,8 @@ def add_casings(making: Making) -> None:
     molding = making.catalog.hardware.get(scheme.casing or "")
     if not isinstance(molding, Molding):
         return
+    if scheme.box is not None:
+        raise BuildError("Casings lie on the wall: a boxing has none.")
     for opening in making.face.openings:
         around = cased(opening, molding.rise)
         if opening.kind == "niche" or around.x < whole.x or around.right > whole.right:

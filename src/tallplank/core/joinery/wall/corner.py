@@ -12,7 +12,7 @@ from typing import Literal, NamedTuple
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.job.face import HALF_TURN, Face, Faces
 from tallplank.core.job.room import Room
-from tallplank.core.job.scheme import Cover, Facets, Frames, Grooves, Panel, Region, Scheme, Shelves, Slats, Tiles, Trim
+from tallplank.core.job.scheme import Cover, Facets, Frames, Grooves, Panel, Region, Scheme, Shelves, Slats, Tiles, Trim, Upholstery
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.measure.memo import Same
@@ -60,18 +60,20 @@ class Corners:
             return face.inset(side, own)
         return max(_crossing(self.depth(mate), own, face.before if side == "left" else face.after), 0.0)
 
-    def molding_ends(self, what: TrimRole | Trim) -> tuple[MoldingEnd, MoldingEnd]:
-        """How a molding ends at the left and at the right."""
-        return self._molding_end(what, "left"), self._molding_end(what, "right")
+    def molding_ends(self, what: TrimRole | Trim, out: float) -> tuple[MoldingEnd, MoldingEnd]:
+        """How a molding ends at the left and at the right; it stands so far `out` before its wall."""
+        return self._molding_end(what, "left", out), self._molding_end(what, "right", out)
 
-    def _molding_end(self, what: TrimRole | Trim, side: Side) -> MoldingEnd:
+    def _molding_end(self, what: TrimRole | Trim, side: Side, out: float) -> MoldingEnd:
         face, mate = self._face, self._mate(side)
         if mate is None:
             return MoldingEnd(0.0, 0.0)
         angle = face.before if side == "left" else face.after
+        on_boards = out > self.scheme.stands + NEAR
         if self._goes_on(mate, what):
-            return MoldingEnd(_crossing(mate.stands, self.scheme.stands, angle), angle - HALF_TURN)
-        return MoldingEnd(max(_crossing(mate.stands, self.scheme.stands, angle), 0.0), 0.0)
+            return MoldingEnd(_crossing(self.depth(mate) if on_boards else mate.stands, out, angle), angle - HALF_TURN)
+        its = self.depth(mate) if isinstance(what, Trim) else mate.stands
+        return MoldingEnd(max(_crossing(its, out, angle), 0.0), 0.0)
 
     @property
     def _face(self) -> Face:
@@ -141,8 +143,10 @@ def _planted(region: Region, board: float) -> float:
             return raised
         case Facets(peaks=peaks):
             return max(peak.out for peak in peaks)
-        case Shelves(deep=deep):
-            return deep
+        case Shelves(deep=deep, recessed=recessed):
+            return 0.0 if recessed else deep
+        case Upholstery(board=under, foam=foam):
+            return under + foam
         case _:
             return parted
 

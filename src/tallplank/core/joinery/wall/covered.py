@@ -1,13 +1,13 @@
 """What of a wall a paneled wall leaves out: doors, windows and niches, columns and boxings against it, and units that stand there."""
 
 from collections.abc import Iterator, Sequence
+from typing import NamedTuple
 
 from tallplank.core.job.face import Face
 from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import Scheme
 from tallplank.core.job.standing import Column
 from tallplank.core.job.wall import WallOpening
-from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.space.bow import Bow
 from tallplank.core.space.outline import Ring, strip_span
@@ -16,8 +16,17 @@ AGAINST = 30.0
 """What begins no farther from the wall stands against it."""
 
 
-Standing = tuple[Placed, Ring]
-"""A unit, and what it covers of the plan of its room."""
+class Standing(NamedTuple):
+    """A unit, or a piece of what runs along units: what it covers of the plan of its room, and from where to where it reaches up."""
+
+    ring: Ring
+    low: float
+    high: float
+    unit: str = ""
+    """The id of a unit; nothing for what runs along them."""
+    mark: int = 0
+
+
 CUT_FOR = ("socket", "switch")
 """Services that come through what is before the wall."""
 
@@ -46,11 +55,10 @@ def covered_on(room: Room, face: Face, members: Sequence[Standing], scheme: Sche
         if other.box is not None and other.face == face.id:
             high = other.high if other.high is not None else face.height
             yield Area(other.left, other.low, face.length - other.left - other.right, high - other.low)
-    for placed, ring in members:
-        span = strip_span([face.frame.inside((*point, 0.0))[:2] for point in ring], -AGAINST, 0.0)
+    for one in members:
+        span = strip_span([face.frame.inside((*point, 0.0))[:2] for point in one.ring], -AGAINST, 0.0)
         if span is not None and span[1] > 0.0 and span[0] < face.length:
-            foot = 0.0 if not placed.hung else placed.z
-            yield Area(span[0], foot, span[1] - span[0], placed.top - foot)
+            yield Area(span[0], one.low, span[1] - span[0], one.high - one.low)
 
 
 def columns_at(room: Room, face: Face) -> Iterator[tuple[Column, tuple[float, float]]]:

@@ -30,11 +30,10 @@ def marks_on(room: Room, face: Face, scheme: Scheme, members: Sequence[Standing]
         if other.face == face.id and other.id != scheme.id:
             high = other.high if other.high is not None else face.height
             yield from _four(other.id, other.name, (other.left, face.length - other.right), (other.low, high))
-    for placed, ring in members:
-        own = strip_span([face.frame.inside((*point, 0.0))[:2] for point in ring], -AGAINST, 0.0)
+    for one in members:
+        own = strip_span([face.frame.inside((*point, 0.0))[:2] for point in one.ring], -AGAINST, 0.0) if one.unit else None
         if own is not None and own[1] > 0.0 and own[0] < face.length:
-            foot = placed.z if placed.hung else 0.0
-            yield from _four(placed.unit.id, f"unit {placed.unit.mark}", own, (foot, placed.top))
+            yield from _four(one.unit, f"unit {one.mark}", own, (one.low, one.high))
     yield Mark("wall.middle", "the middle of the wall", "across", face.length / 2)
 
 

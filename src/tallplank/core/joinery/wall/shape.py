@@ -160,11 +160,15 @@ def level_span(ring: Ring, low: float, high: float) -> tuple[float, float]:
     return max(span[0] for span in spans), min(span[2] for span in spans)
 
 
-def cut_by(area: Area, around: Ring | None) -> Ring | None:
-    """What an outline leaves of an area that it cuts; None where it lies well inside, or nothing is around it."""
+def cut_by(area: Area, around: Ring | None, *, recut: bool = True) -> Ring | None:
+    """What an outline leaves of an area that it cuts; None where it lies well inside, or nothing is around it.
+
+    Its arcs are arcs again, for what is offset from them; without `recut` their chords stay as they are, for what lies along them.
+    """
     if around is None or Polygon(around).buffer(SAME).covers(rectangle_of(area)):
         return None
-    return with_arcs(_outer(rectangle_of(area).intersection(Polygon(around))), around)
+    ring = _outer(rectangle_of(area).intersection(Polygon(around)))
+    return with_arcs(ring, around) if recut else ring
 
 
 def common(one: Ring, other: Ring, where: str) -> Ring:

@@ -17,6 +17,8 @@ from tallplank.core.measure.divide import DivideError, slats
 from tallplank.core.measure.size import Size
 
 SLAT = Tag("slat")
+HAIR = 0.5
+"""Square millimetres that are none."""
 
 
 class Ends(NamedTuple):
@@ -96,7 +98,29 @@ def ends_of(piece: Polygon, place: Area, *, upright: bool) -> Ends | None:
     middle = sum(sum(span) for span in spans) / 4
     start = _straight(sides, (-spans[0][0], -spans[1][0]), [(w, -along) for w, along in points if along < middle])
     stop = _straight(sides, (spans[0][1], spans[1][1]), [(w, along) for w, along in points if along > middle])
-    return Ends((0.0 - start[0], 0.0 - start[1]), stop)
+    ends = Ends((0.0 - start[0], 0.0 - start[1]), stop)
+    if _lies_in(piece, sides, ends, upright=upright):
+        return ends
+    square = _square(spans, [along for _, along in points])
+    return square if square is not None and _lies_in(piece, sides, square, upright=upright) else None
+
+
+def _lies_in(piece: Polygon, sides: tuple[float, float], ends: Ends, *, upright: bool) -> bool:
+    """Whether a slat that is cut so lies within what there is room for, and is one."""
+    (a, b), (start, stop) = sides, ends
+    if min(stop[0] - start[0], stop[1] - start[1]) < 0.0:
+        return False
+    outline = [(a, start[0]), (b, start[1]), (b, stop[1]), (a, stop[0])]
+    shape = Polygon(outline if upright else [(along, across) for across, along in outline])
+    return bool(shape.difference(piece).area < HAIR)
+
+
+def _square(spans: list[tuple[float, float]], corners: list[float]) -> Ends | None:
+    """Cut off square where both of its sides are, and no corner reaches in; None where nothing is left."""
+    low, high = max(span[0] for span in spans), min(span[1] for span in spans)
+    middle = (low + high) / 2
+    low, high = max([low, *(at for at in corners if at < middle)]), min([high, *(at for at in corners if at > middle)])
+    return Ends((low, low), (high, high)) if high - low > SAME else None
 
 
 def _span(piece: Polygon, line: LineString, axis: int) -> tuple[float, float]:

@@ -229,7 +229,7 @@ def _strips(field: Field, places: Sequence[tuple[float, float]], across: bool, b
             at = Area(area.x + low, area.z, high - low, area.height) if across else Area(area.x, area.z + low, area.width, high - low)
             ring = bent.get(number - 1)
             if ring is None:
-                yield Strip(field.path, number, at, across, field.finish, cut_by(at, field.ring), field.proud)
+                yield Strip(field.path, number, at, across, field.finish, cut_by(at, field.ring, recut=False), field.proud)
             else:
                 around, within = area_of(ring), ring if field.ring is None else common(ring, field.ring, _where(field))
                 yield Strip(field.path, number, around, across, field.finish, within, field.proud)

@@ -4,10 +4,11 @@ from collections.abc import Iterator, Mapping
 
 from tallplank.core.catalog.hardware import Molding
 from tallplank.core.error import mm
-from tallplank.core.job.scheme import Plain, Trim
+from tallplank.core.job.scheme import Panel, Plain, Trim
 from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.run.trim.molding import add_line
-from tallplank.core.joinery.wall.board import NEAR, Making
+from tallplank.core.joinery.wall.area import Area
+from tallplank.core.joinery.wall.board import NEAR, SAME, Making
 from tallplank.core.joinery.wall.corner import Corners, TrimRole
 from tallplank.core.joinery.wall.solve import rise
 from tallplank.core.measure.size import Size
@@ -38,22 +39,35 @@ def trims_of(making: Making) -> Iterator[tuple[Trim, Molding, float]]:
     """The moldings at heights of their own, with their lower edges; each may lie on or under one before it.
 
     Raises:
-        BuildError: one would be above the ceiling or below the floor.
+        BuildError: one would be above the ceiling or below the floor, or over another one.
     """
     solved, scheme = making.solved, making.solved.scheme
     marks = {**solved.marks, **_own_marks(making)}
+    taken = list(_own_spans(making))
     for number, trim in enumerate(scheme.trims, 1):
         molding = making.catalog.hardware.get(trim.molding)
         if not isinstance(molding, Molding):
             continue
         at = marks.get(trim.pin or "", trim.z)
         z = at - molding.rise if trim.under else at
-        if z < 0.0 or z + molding.rise > making.face.height + NEAR:
-            raise BuildError(
-                f"Molding {number} would reach from {mm(z)} to {mm(z + molding.rise)}; the wall is {mm(making.face.height)} high."
-            )
-        marks[f"trim{number}.foot"], marks[f"trim{number}.head"] = z, z + molding.rise
+        top = z + molding.rise
+        if z < 0.0 or top > making.face.height + NEAR:
+            raise BuildError(f"Molding {number} would reach from {mm(z)} to {mm(top)}; the wall is {mm(making.face.height)} high.")
+        over = next((words for words, low, high in taken if min(high, top) - max(low, z) > SAME), None)
+        if over is not None:
+            raise BuildError(f"Molding {number}, from {mm(z)} to {mm(top)}, would lie over {over}.")
+        taken.append((f"molding {number}", z, top))
+        marks[f"trim{number}.foot"], marks[f"trim{number}.head"] = z, top
         yield trim, molding, z
+
+
+def _own_spans(making: Making) -> Iterator[tuple[str, float, float]]:
+    """Which heights the baseboard, the rail and the crown take up."""
+    inner, whole = making.solved.inner, making.solved.whole
+    if inner.z > whole.z:
+        yield "the baseboard", whole.z, inner.z
+    if whole.top > inner.top:
+        yield ("the rail" if making.solved.scheme.high is not None else "the crown"), inner.top, whole.top
 
 
 def _own_marks(making: Making) -> Mapping[str, float]:
@@ -64,11 +78,19 @@ def _own_marks(making: Making) -> Mapping[str, float]:
 
 def _before(making: Making, corners: Corners, z: float, rise: float) -> float:
     """The y that a molding stands on: that of what is planted at its height, or of the backing."""
-    solved = making.solved
-    planted = [*(s.area for s in solved.strips), *(f.area for f in solved.leaves if not isinstance(f.region.fill, Plain))]
-    if any(area.z < z + rise - NEAR and area.top > z + NEAR for area in planted):
-        return 0.0 - corners.depth(making.solved.scheme)
-    return making.behind
+    solved, stands = making.solved, making.solved.scheme.stands
+    outs = [corners.depth(solved.scheme) for strip in solved.strips if _is_at(strip.area, z, rise)]
+    for field in solved.leaves:
+        fill = field.region.fill
+        if not isinstance(fill, Plain) and _is_at(field.area, z, rise):
+            mold = making.catalog.hardware.get(fill.mold or "") if isinstance(fill, Panel) else None
+            reach = mold.reach if isinstance(mold, Molding) else 0.0
+            outs += [corners.depth(solved.scheme), stands + field.proud + (fill.raised if isinstance(fill, Panel) else 0.0) + reach]
+    return 0.0 - max(outs, default=stands)
+
+
+def _is_at(area: Area, z: float, rise: float) -> bool:
+    return area.z < z + rise - NEAR and area.top > z + NEAR
 
 
 def _add_along(
@@ -82,7 +104,7 @@ def _add_along(
     number: int = 0,
 ) -> None:
     (a, b), whole = span, making.solved.whole
-    ends, boxed = corners.molding_ends(what), making.solved.scheme.box is not None
+    ends, boxed = corners.molding_ends(what, 0.0 - face), making.solved.scheme.box is not None
     first, last = a <= whole.x, b >= whole.right
     start, stop = (a + ends[0].inset if first else a), (b - ends[1].inset if last else b)
     turns = [ends[0].turn if first else 0.0, ends[1].turn if last else 0.0]
