@@ -14,11 +14,13 @@ from tallplank.core.job.wall import Service
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.joinery.wall.covered import CUT_FOR
+from tallplank.core.joinery.wall.area import Area
+from tallplank.core.joinery.wall.covered import AGAINST, CUT_FOR
 from tallplank.core.joinery.wall.mark import marks_on
 from tallplank.core.joinery.wall.place import number_of
 from tallplank.core.joinery.workshop import standing_of
 from tallplank.core.measure.memo import BySome
+from tallplank.core.space.outline import strip_span
 
 SLIVER, ROUND_IT = 20.0, 8.0
 """The narrowest board, and how much of one board there is round a socket."""
@@ -34,6 +36,7 @@ def paneled_walls(made: Made) -> Iterator[Finding]:
             face = made.faces[run.room][run.face]
             yield from _sockets(made, run, face)
             yield from _slivers(made, run)
+            yield from _casings(made, run)
             yield from _not_sold(made, run)
 
 
@@ -59,6 +62,23 @@ def _meets(run: Run, service: Service) -> str:
             found.add(part.tag.role)
     found -= {"backing"}
     return " and ".join(f"a {name}" for name in sorted(found))
+
+
+def _casings(made: Made, run: Run) -> Iterator[Finding]:
+    """Casings that run into what stands there."""
+    casings = [part for part in run.parts if part.tag.role == "casing"]
+    face = made.faces[run.room][run.face]
+    for one in standing_of(made, run.room) if casings else ():
+        span = strip_span([face.frame.inside((*point, 0.0))[:2] for point in one.ring], -AGAINST, 0.0)
+        area = Area(span[0], one.low, span[1] - span[0], one.high - one.low) if span is not None and one.unit else None
+        if area is not None and any(area.meets(_seen(part)) for part in casings):
+            text = f"{run.label}: the casing of an opening runs into unit {one.mark}."
+            yield Finding("warning", "casing-hits", text, "Move the unit, or take a narrower casing.", (one.unit,))
+
+
+def _seen(part: Part) -> Area:
+    low, high = part.box
+    return Area(low.x, low.z, high.x - low.x, high.z - low.z)
 
 
 def _slivers(made: Made, run: Run) -> Iterator[Finding]:

@@ -71,7 +71,7 @@ class Corners:
         angle = face.before if side == "left" else face.after
         on_boards = out > self.scheme.stands + NEAR
         if self._goes_on(mate, what):
-            return MoldingEnd(_crossing(self.depth(mate) if on_boards else mate.stands, out, angle), angle - HALF_TURN)
+            return MoldingEnd(_crossing(max(self.depth(mate), out) if on_boards else mate.stands, out, angle), angle - HALF_TURN)
         its = self.depth(mate) if isinstance(what, Trim) else mate.stands
         return MoldingEnd(max(_crossing(its, out, angle), 0.0), 0.0)
 
