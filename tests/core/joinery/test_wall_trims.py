@@ -106,3 +106,10 @@ def test_a_molding_of_its_own_height_is_mitred_into_that_of_the_next_wall() -> N
     job = copy_scheme(job, CATALOG, ROOM, job.rooms[0].schemes[0].id, walls).job
     assert {(row.first.kind, row.last.kind) for row in moldinglist(made(job))} == {("inner", "inner")}
     assert shared(made(job), ROOM) == []
+
+
+def test_alike_pieces_stand_in_one_row_of_the_list() -> None:
+    """Five panels alike, whose sums come out a hair apart: one row for each side of their moldings."""
+    panels = Region(split="across", stile=88.9, wanted=609.6, about="wall.middle", parts=(Region(fill=Panel(mold="mold-panel-25")),))
+    rows = moldinglist(made(walled(a_room(3644.9, 3000.0), high=914.4, root=Region(split="up", stile=88.9, parts=(panels,)))))
+    assert [row.quantity for row in rows] == [5] * 4

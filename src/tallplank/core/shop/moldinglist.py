@@ -85,5 +85,5 @@ def moldinglist(made: Made) -> tuple[MoldingRow, ...]:
                 first, last = end_of(form.start, molding), end_of(form.end, molding)
                 ends = _coped(first, last) if run.id in coped else (first, last)
                 about = (run.members, rooms[run.room], run.label, part.name, molding.name, molding.code, part.finish.name)
-                found[MoldingRow(*about, part.length.value, *ends, 1)] += 1
+                found[MoldingRow(*about, round(part.length.value, 3), *ends, 1)] += 1
     return tuple(replace(row, quantity=count) for row, count in found.items())

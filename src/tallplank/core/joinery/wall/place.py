@@ -56,13 +56,18 @@ def _spread(region: Region, length: float) -> Spans:
 
 
 def _about(region: Region, middle: float, length: float) -> Spans:
-    """As many as fit evenly on both sides of a mark, and in what is left at the farther end some of about that width."""
+    """As many as fit evenly on both sides of a mark, and in what is left at the farther end some of about that width.
+
+    Where that is less than half of one, the board at that end is so much wider instead, where there are boards.
+    """
     half = min(middle, length - middle)
     if half <= region.at_ends + SAME or length - 2 * half <= region.at_ends + SAME:
         return _spread(region, length)
     inner = _spread(region, 2 * half)
     rest = length - 2 * half
     wide = inner[0][1]
+    if region.at_ends and rest - region.at_ends < wide / 2:
+        return inner if middle <= length / 2 else [(rest + at, size) for at, size in inner]
     count = max(round((rest - region.at_ends + region.stile) / (wide + region.stile)), 1)
     outer = _divide(rest, [Member()] * count, region.stile, (0.0, region.at_ends))
     if middle <= length / 2:
