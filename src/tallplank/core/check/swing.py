@@ -119,6 +119,8 @@ class SwingFinder:
         if before is not None and before.room is room and are_same(before.units, units) and _are_alike(before.runs, runs):
             return before
         faces = made.faces[room.id]
+        if not units:
+            return _Known(room, units, runs, faces, {}, {})
         moved = {id(u) for u in units if before is not None and before.faces.get(u.unit.face) is not faces[u.unit.face]}
         standing = {id(u): self._standing(None if id(u) in moved else before, u, faces[u.unit.face].frame) for u in units}
         obstacles = (*obstacles_of_room(room, faces), *(o for s in standing.values() for o in s.obstacles), *obstacles_of_runs(runs, faces))

@@ -58,19 +58,13 @@ def elevation(
     runs = made.runs_at(room_id, face_id)
     face, length = _as_high_as_what_stands(face, units, runs), face.length
     beside = _thick_beside(room, face)
-    shapes: list[Shape] = [*surround(room, made.faces[room_id], face, beside), *in_the_room(room, face)]
-    for run in runs:
-        if run.what in BEHIND_UNITS:
-            shapes += run_faces(run)
-    shapes += [shape for unit in units for shape in unit_front(unit, marked=working)]
-    for run in runs:
-        if run.what not in BEHIND_UNITS:
-            shapes += run_faces(run)
-    shapes += outlets(face)
-    shapes += [shape for unit in units if unit.unit.id in wrong for shape in _wrong(unit)]
-    if words := [shape for shape in shapes if type(shape) is Text]:
-        shapes = [shape for shape in shapes if type(shape) is not Text]
-    shapes += [*_round_corners(made, room_id, face, units), *words]
+    shapes, words = _apart([*surround(room, made.faces[room_id], face, beside), *in_the_room(room, face)])
+    shapes += [shape for run in runs if run.what in BEHIND_UNITS for shape in run_faces(run)]
+    before, more = _apart([shape for unit in units for shape in unit_front(unit, marked=working)])
+    shapes += before
+    shapes += [shape for run in runs if run.what not in BEHIND_UNITS for shape in run_faces(run)]
+    before, most = _apart([*outlets(face), *(shape for unit in units if unit.unit.id in wrong for shape in _wrong(unit))])
+    shapes += [*before, *_round_corners(made, room_id, face, units), *words, *more, *most]
     levels = made.job.display.dimensions
     chains: tuple[Chain, ...] = ()
     if working:
@@ -86,6 +80,12 @@ def elevation(
     right = max([length, *(u.placed.right for u in units), *over])
     title = f"{room.name} · {face.name}"
     return Drawing(title, tuple(shapes), chains, tuple(targets), (left - beside[0], -FLOOR_DEPTH), (right + beside[1], face.height))
+
+
+def _apart(shapes: Sequence[Shape]) -> tuple[list[Shape], list[Shape]]:
+    """Lines and areas, and the texts that are written over all of them."""
+    words: list[Shape] = [shape for shape in shapes if type(shape) is Text]
+    return [shape for shape in shapes if type(shape) is not Text] if words else list(shapes), words
 
 
 def _as_high_as_what_stands(face: Face, units: Sequence[MadeUnit], runs: Sequence[Run]) -> Face:

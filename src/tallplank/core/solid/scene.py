@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
-from functools import partial
+from functools import lru_cache, partial
 
 import numpy as np
 
@@ -12,6 +12,7 @@ from tallplank.core.job.picture import Picture
 from tallplank.core.job.room import Room
 from tallplank.core.job.unit import ROOM_KINDS
 from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.part.form.form import Form
 from tallplank.core.joinery.part.groove import groove_edges
 from tallplank.core.joinery.part.part import Part, PartRef
 from tallplank.core.joinery.run.run import Run
@@ -102,6 +103,8 @@ class SolidMaker:
         self._last_shell: tuple[Room, tuple[Face, ...], tuple[Batch, ...]] | None = None
         self._on_walls: Mapped[Run, tuple[SideSolids, ...]] = Mapped()
         self._pieces: BySome[Part, SideSolids] = BySome(2000, 64)
+        """Parts on walls, shown so many at once; these are put together from a few at a time, of which a drag changes one or two."""
+        self._few: BySome[Part, tuple[_Placed, ...]] = BySome(8000, 8)
 
     def solids(self, made: Made, room_id: str, opened: float = 0.0) -> Solids:
         """The surfaces of a room with its fronts open by a share from 0 to 1."""
@@ -148,9 +151,13 @@ class SolidMaker:
         return (*some, _beside_parts(run, face)) if run.pieces or run.coats else tuple(some)
 
     def _some_mounted(self, face: Face, parts: Sequence[Part]) -> SideSolids:
-        placed = [_placed(body, face.frame, 0.0) for body in _bodies(self._surfaces, parts, kept=True)]
+        few = self._few.of(parts, partial(self._few_placed, face), face)
+        placed = [one for some in few for one in some]
         lines = np.concatenate([line for _, _, line in placed])
         return SideSolids(face.frame.origin, face.frame.y, tuple(_gathered(placed)), lines)
+
+    def _few_placed(self, face: Face, parts: Sequence[Part]) -> tuple[_Placed, ...]:
+        return tuple(_placed(body, face.frame, 0.0) for body in _bodies(self._surfaces, parts, kept=True))
 
     def _stood(self, units: Sequence[MadeUnit], faces: FacesOfRoom, opened: float) -> list[tuple[_Placed, ...]]:
         """The surfaces of units in their room; those in the units' own frames are kept, however far fronts stand open."""
@@ -249,7 +256,13 @@ def outline(part: Part) -> Floats:
     if part.surface == "front" and part.kind == "front" and thickness < part.finish.thickness and part.form.is_square:
         return np.zeros((0, 2, 3), np.float32)
     tongue = max((p.high.x - p.low.x for p in part.pockets if p.what == "tongue" and p.high.x - p.low.x < length / 2), default=0.0)
-    return part.form.standing(part.frame).all_out(part.form.lines(part.size, tongue))
+    return part.form.standing(part.frame).all_out(_lines(part.form, part.size, tongue))
+
+
+@lru_cache(maxsize=5000)
+def _lines(form: Form, size: tuple[float, float, float], tongue: float) -> Floats:
+    """The edges of a form of a size: alike parts share them."""
+    return form.lines(size, tongue)
 
 
 def _placed(body: Body, frame: Frame, opened: float) -> _Placed:

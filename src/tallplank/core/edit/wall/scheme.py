@@ -129,15 +129,16 @@ def shift_boundary(job: Job, catalog: Catalog, room_id: str, scheme_id: str, pat
     """
     above = _region(job.room(room_id), scheme_id, path[:-1])
     index = path[-1]
-    one, other = above.parts[index].but(pin=None, like=None), above.parts[index + 1].but(like=None)
+    one, other = above.parts[index], above.parts[index + 1]
+    loose: dict[str, object] = {"pin": None, "like": None}
     if one.size is None and other.size is None:
         share = one.share + other.share
-        changed = (one.but(share=share * size / both), other.but(share=share * (both - size) / both))
+        changed = (one.but(share=share * size / both, **loose), other.but(share=share * (both - size) / both, like=None))
     else:
         others_open = any(part.size is None for part in (*above.parts[:index], *above.parts[index + 2 :]))
         rest = both - size if others_open or other.size is not None else None
         keeps = size if rest is not None or one.size is not None else None
-        changed = (one.but(size=keeps), other.but(size=rest))
+        changed = (one.but(size=keeps, **loose), other.but(size=rest, like=None))
     parts = (*above.parts[:index], *changed, *above.parts[index + 2 :])
     return change_region(job, catalog, room_id, scheme_id, path[:-1], parts=parts)
 

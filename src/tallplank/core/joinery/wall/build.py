@@ -3,11 +3,12 @@
 from collections import OrderedDict
 from collections.abc import Hashable, Iterator, Sequence
 from dataclasses import replace
-from functools import partial
+from functools import lru_cache, partial
 from math import floor
 from typing import NamedTuple
 
 from shapely import Polygon, union_all
+from shapely.geometry.base import BaseGeometry
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
@@ -105,9 +106,7 @@ def make_scheme(
     corners = Corners(room, faces, scheme, catalog, standard)
     solved = solved_at(scheme, room, faces, catalog, standard, members)
     covered = list(covered_on(room, face, members, scheme, rise(catalog, scheme.casing)))
-    wall = rectangle_of(Area(0.0, 0.0, face.length, face.height))
-    out_of = [rectangle_of(area) for area in (*covered, *cut_outs_on(face))]
-    free = wall.difference(union_all(out_of)) if out_of else wall
+    free = _free(face.length, face.height, (*covered, *cut_outs_on(face)))
     usual = chosen_finish(catalog, standard, None, "front").id
     around = alike((face.length, face.height, tuple(covered), tuple(cut_outs_on(face)), scheme.stands, usual, Same(standard)))
     making = Making(catalog, standard, face, solved, free, covered, out, around)
@@ -129,6 +128,13 @@ def make_scheme(
     in_whole_ones(making)
     add_fixings(making)
     return add_coats(making)
+
+
+@lru_cache(maxsize=500)
+def _free(length: float, height: float, out_of: tuple[Area, ...]) -> BaseGeometry:
+    """What is left of a face; the very same shape for the same areas, so that what is asked of it is kept too."""
+    wall = rectangle_of(Area(0.0, 0.0, length, height))
+    return wall.difference(union_all([rectangle_of(area) for area in out_of])) if out_of else wall
 
 
 def _add_block(making: Making, block: Block, hidden: float) -> None:

@@ -209,6 +209,7 @@ def _across(a: Doubles, b: Doubles) -> Doubles:
     return found
 
 
+@lru_cache(maxsize=2000)
 def _reach(cut: EndCut, profile: Ring) -> float:
     return max(cut.y * a + cut.z * b for a, b in profile)
 
