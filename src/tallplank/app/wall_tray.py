@@ -18,7 +18,7 @@ from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.edit.wall.start import STARTS, Sizes
 from tallplank.core.error import PlankError
 from tallplank.core.job.job import Job
-from tallplank.core.joinery.wall.slat import SLAT
+from tallplank.core.joinery.wall.filling.slat import SLAT
 from tallplank.core.joinery.workshop import make
 from tallplank.core.measure.memo import IdentityMemo
 from tallplank.session.store import Store

@@ -37,8 +37,8 @@ from tallplank.core.job.scheme import (
     Slats,
 )
 from tallplank.core.joinery.run.run import Run
+from tallplank.core.joinery.wall.filling.tile import tile_spans
 from tallplank.core.joinery.wall.solve import Area, Solved, solve
-from tallplank.core.joinery.wall.tile import tile_spans
 from tallplank.core.measure.display import LengthStyle
 from tallplank.core.shop.cutlist import cutlist
 from tallplank.core.space.curve import ArcOf, pieces

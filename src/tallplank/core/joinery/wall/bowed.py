@@ -24,7 +24,7 @@ from tallplank.core.joinery.setout.collector import Lay
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.board import SAME, Making, pieces_within, shapes_of
 from tallplank.core.joinery.wall.covered import cased, cut_outs_on
-from tallplank.core.joinery.wall.slat import SLAT
+from tallplank.core.joinery.wall.filling.slat import SLAT
 from tallplank.core.measure.divide import DivideError, slats
 from tallplank.core.measure.size import Size
 from tallplank.core.space.bow import Bow

@@ -28,11 +28,11 @@ from tallplank.core.joinery.wall.casing import add_casings
 from tallplank.core.joinery.wall.coat import add_coats
 from tallplank.core.joinery.wall.corner import Corners
 from tallplank.core.joinery.wall.covered import Standing, covered_on, cut_outs_on, is_hidden, seen_from
-from tallplank.core.joinery.wall.fill import add_fill
+from tallplank.core.joinery.wall.filling.fill import add_fill
+from tallplank.core.joinery.wall.filling.niche import is_niche, niches_of
 from tallplank.core.joinery.wall.fixing import add_fixings, in_whole_ones
 from tallplank.core.joinery.wall.kept import add_kept
 from tallplank.core.joinery.wall.mark import marks_on
-from tallplank.core.joinery.wall.niche import is_niche, niches_of
 from tallplank.core.joinery.wall.shape import boards_around
 from tallplank.core.joinery.wall.solve import Block, Field, Solved, Strip, rise, solve
 from tallplank.core.joinery.wall.trim import add_trims

@@ -7,7 +7,7 @@ from tallplank.core.job.wall import WallOpening
 from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.wall.board import Making
 from tallplank.core.joinery.wall.covered import cased
-from tallplank.core.joinery.wall.mold import add_straight
+from tallplank.core.joinery.wall.filling.mold import add_straight
 from tallplank.core.space.curve import Line
 from tallplank.core.space.outline import Point
 

@@ -13,16 +13,16 @@ from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.wall.area import Area, rectangle_of
 from tallplank.core.joinery.wall.board import Making, add_boards, pieces_within
-from tallplank.core.joinery.wall.facet import add_facets
-from tallplank.core.joinery.wall.leaning import add_leaning
-from tallplank.core.joinery.wall.mold import add_frame_of
-from tallplank.core.joinery.wall.niche import add_shelves
+from tallplank.core.joinery.wall.filling.facet import add_facets
+from tallplank.core.joinery.wall.filling.leaning import add_leaning
+from tallplank.core.joinery.wall.filling.mold import add_frame_of
+from tallplank.core.joinery.wall.filling.niche import add_shelves
+from tallplank.core.joinery.wall.filling.slat import add_slats
+from tallplank.core.joinery.wall.filling.soft import add_pads
+from tallplank.core.joinery.wall.filling.tile import add_tiles
 from tallplank.core.joinery.wall.place import name_of
 from tallplank.core.joinery.wall.shape import bands, inner_ring
-from tallplank.core.joinery.wall.slat import add_slats
-from tallplank.core.joinery.wall.soft import add_pads
 from tallplank.core.joinery.wall.solve import Field
-from tallplank.core.joinery.wall.tile import add_tiles
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Ring
 

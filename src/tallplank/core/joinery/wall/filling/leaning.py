@@ -12,7 +12,7 @@ from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.setout.collector import Lay
 from tallplank.core.joinery.wall.area import Area, rectangle_of
 from tallplank.core.joinery.wall.board import SAME, Making, shapes_of
-from tallplank.core.joinery.wall.slat import SLAT, Ends, ends_of, slope
+from tallplank.core.joinery.wall.filling.slat import SLAT, Ends, ends_of, slope
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Frame, Vec
 

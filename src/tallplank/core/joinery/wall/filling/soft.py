@@ -8,7 +8,7 @@ from tallplank.core.joinery.part.part import Piece, Tag
 from tallplank.core.joinery.rule.choice import chosen_hardware
 from tallplank.core.joinery.wall.area import Area, rectangle_of
 from tallplank.core.joinery.wall.board import Making, add_boards
-from tallplank.core.joinery.wall.tile import tile_spans
+from tallplank.core.joinery.wall.filling.tile import tile_spans
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Vec
