@@ -14,6 +14,7 @@ from tallplank.core.edit.wall.scheme import (
 from tallplank.core.edit.wall.start import STARTS, Sizes
 from tallplank.core.error import PlankError
 from tallplank.core.job.measure import OfRegion
+from tallplank.core.job.room import Group
 from tallplank.core.job.scheme import Panel, Path, Region, Scheme, Trim, region_at
 from tallplank.core.measure.length import LengthUnit
 from tallplank.session.store import Store
@@ -50,6 +51,8 @@ def start_from(store: Store, key: str) -> None:
         raise PlankError("Add a room first: a paneled wall stands in one.")
     start, catalog = STARTS[key], store.catalog
     values = start.values(Sizes(inches=store.job.display.style.unit is LengthUnit.INCH))
+    if isinstance(face.carrier, Group):
+        values = {**values, "high": None, "base": None, "rail": None, "crown": None}
     (made,) = store.apply(lambda j: add_scheme(j, catalog, room.id, face.id, name=start.name, **values), f"{start.name.lower()}")
     store.pick(OfRegion(room.id, made, ()))
 

@@ -7,18 +7,22 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from makers import CATALOG, ROOM, WALL, a_room, made
+from outside.trade.test_room_solids import shared
 from tallplank.core.check.finding import findings
 from tallplank.core.draw.wall import schemes_at
 from tallplank.core.edit.check import EditError
+from tallplank.core.edit.survey.room import add_free_wall
 from tallplank.core.edit.survey.walled import add_opening, change_opening, remove_opening
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.edit.wall.scheme import add_scheme, change_region, copy_scheme
+from tallplank.core.edit.wall.start import STARTS, Sizes
 from tallplank.core.job.base import RecordError
 from tallplank.core.job.job import Job
-from tallplank.core.job.scheme import Path, Region
+from tallplank.core.job.scheme import Boxing, Path, Region
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.place import Held, path_of, placed
 from tallplank.core.measure.memo import alike
+from tallplank.demo import demo_job
 
 
 def room() -> Job:
@@ -151,3 +155,39 @@ def test_an_edit_keeps_what_is_held() -> None:
     key = job.rooms[0].schemes[0].id
     changed = change_region(job, CATALOG, ROOM, key, (0,), pin=f"{window(job)}.foot")
     assert areas(changed)[(0,)].top == pytest.approx(900.0)
+
+
+@pytest.mark.parametrize("start", ["wainscot", "slats", "facets", "grid"])
+def test_the_back_of_an_island_is_paneled_on_its_back_panel(start: str) -> None:
+    """The demo's island: what is planted begins 18 before its face, reaches up to the panel's top, and shares no space with anything."""
+    job = demo_job(CATALOG)
+    room = job.rooms[0]
+    face = next(f for f in made(job).faces[room.id].values() if f.name.endswith("back"))
+    values = {**STARTS[start].values(Sizes()), "high": None, "base": None, "rail": None, "crown": None}
+    job = add_scheme(job, CATALOG, room.id, face.id, **values).job
+    run = next(r for r in made(job).runs if r.what == "panel" and r.face == face.id)
+    panel = next(u for u in made(job).by_room[room.id] if u.choice.kind.build == "back-panel")
+    assert max(p.box[1].y for p in run.parts) == pytest.approx(0.0 - panel.unit.depth)
+    assert max(p.box[1].z for p in run.parts) == pytest.approx(panel.placed.top)
+    assert findings(made(job)) == ()
+    assert shared(made(job), room.id) == []
+
+
+def test_an_island_without_a_panel_and_a_boxing_on_one_are_refused() -> None:
+    job = demo_job(CATALOG)
+    room = job.rooms[0].id
+    front, back = (f.id for f in made(job).faces[room].values() if f.is_loose)
+    with pytest.raises(EditError, match="place one there first"):
+        add_scheme(job, CATALOG, room, front)
+    with pytest.raises(EditError, match="not before an island"):
+        add_scheme(job, CATALOG, room, back, backing=12.0, box=Boxing(deep=100.0))
+
+
+def test_both_sides_of_a_wall_that_stands_free_are_paneled() -> None:
+    job, ids = add_free_wall(a_room(6000.0, 5000.0), ROOM, (2000.0, 2000.0), (4500.0, 2600.0))
+    for key in ids:
+        job = add_scheme(job, CATALOG, ROOM, key, **STARTS["wainscot"].values(Sizes())).job
+    runs = [r for r in made(job).runs if r.what == "panel"]
+    assert len(runs) == 2
+    assert all(len(r.parts) > 20 for r in runs)
+    assert shared(made(job), ROOM) == []

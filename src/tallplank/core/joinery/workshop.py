@@ -86,7 +86,8 @@ def _standing(faces: Faces, units: Iterable[MadeUnit], runs: Iterable[Run]) -> l
     found = []
     for m in units:
         foot = m.placed.z if m.placed.hung else 0.0
-        found.append(Standing(faces[m.unit.face].frame.flat_out(m.outline), foot, m.placed.top, m.unit.id, m.unit.mark))
+        panel = m.unit.depth if m.choice.kind.build == "back-panel" else 0.0
+        found.append(Standing(faces[m.unit.face].frame.flat_out(m.outline), foot, m.placed.top, m.unit.id, m.unit.mark, panel))
     for run in runs:
         frame = faces[run.face].frame
         for part in run.parts:

@@ -12,7 +12,7 @@ from shapely.geometry.base import BaseGeometry
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
-from tallplank.core.job.face import Faces
+from tallplank.core.job.face import Face, Faces
 from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import Kept, Scheme
 from tallplank.core.job.standard import Standard
@@ -27,7 +27,7 @@ from tallplank.core.joinery.wall.boxing import add_boxing
 from tallplank.core.joinery.wall.casing import add_casings
 from tallplank.core.joinery.wall.coat import add_coats
 from tallplank.core.joinery.wall.corner import Corners
-from tallplank.core.joinery.wall.covered import Standing, covered_on, cut_outs_on, is_hidden, seen_from
+from tallplank.core.joinery.wall.covered import Standing, covered_on, cut_outs_on, grounds_on, is_hidden, seen_from
 from tallplank.core.joinery.wall.filling.fill import add_fill
 from tallplank.core.joinery.wall.filling.niche import is_niche, niches_of
 from tallplank.core.joinery.wall.fixing import add_fixings, in_whole_ones
@@ -38,6 +38,7 @@ from tallplank.core.joinery.wall.solve import Block, Field, Solved, Strip, rise,
 from tallplank.core.joinery.wall.trim import add_trims
 from tallplank.core.measure.memo import Same, alike
 from tallplank.core.space.bow import Bow
+from tallplank.core.space.frame import moved
 
 
 class Outcome(NamedTuple):
@@ -48,6 +49,8 @@ class Outcome(NamedTuple):
     problem: str = ""
     pieces: tuple[Piece, ...] = ()
     coats: tuple[Coat, ...] = ()
+    out: float = 0.0
+    """How far before its face what it is planted on is."""
 
 
 MOST = 100
@@ -60,7 +63,8 @@ def wall_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard, me
     for scheme in room.schemes:
         outcome = outcome_of(scheme, room, faces, catalog, standard, members)
         key = f"panel-{room.id}-{scheme.id}"
-        yield Run(key, scheme.name, room.id, scheme.face, "panel", (), *outcome[:4], coats=outcome.coats)
+        run = Run(key, scheme.name, room.id, scheme.face, "panel", (), *outcome[:4], coats=outcome.coats)
+        yield run.seen_in(moved(0.0, 0.0 - outcome.out, 0.0)) if outcome.out else run
 
 
 def outcome_of(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard, members: Sequence[Standing] = ()) -> Outcome:
@@ -77,10 +81,11 @@ def outcome_of(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, stand
 def _outcome(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard, members: Sequence[Standing]) -> Outcome:
     out = Collector(catalog)
     try:
+        thick = max((ground.thick for ground in grounds_on(faces[scheme.face], members)), default=0.0)
         coats = make_scheme(scheme, room, faces, catalog, standard, out, members)
     except BuildError as error:
         return Outcome((), (), error.text)
-    return Outcome(out.finished(), tuple(out.fittings), "", tuple(out.pieces), coats)
+    return Outcome(out.finished(), tuple(out.fittings), "", tuple(out.pieces), coats, thick)
 
 
 def solved_at(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard, members: Sequence[Standing] = ()) -> Solved:
@@ -89,7 +94,7 @@ def solved_at(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standa
     Raises:
         BuildError: it does not fit.
     """
-    face = faces[scheme.face]
+    face = _ground_face(faces[scheme.face], members)
     marks = {mark.key: mark.at for mark in marks_on(room, face, scheme, members)}
     return solve(scheme, face, catalog, Corners(room, faces, scheme, catalog, standard).board_ends(), marks)
 
@@ -102,13 +107,15 @@ def make_scheme(
     Raises:
         BuildError: it does not fit.
     """
-    face = faces[scheme.face]
+    face, grounds = _ground_face(faces[scheme.face], members), grounds_on(faces[scheme.face], members)
+    if grounds and scheme.box is not None:
+        raise BuildError("A boxing stands before a wall, not before an island.")
     corners = Corners(room, faces, scheme, catalog, standard)
     solved = solved_at(scheme, room, faces, catalog, standard, members)
     covered = list(covered_on(room, face, members, scheme, rise(catalog, scheme.casing)))
-    free = _free(face.length, face.height, (*covered, *cut_outs_on(face)))
+    free = _free(face.length, face.height, (*covered, *cut_outs_on(face)), tuple(ground.area for ground in grounds))
     usual = chosen_finish(catalog, standard, None, "front").id
-    around = alike((face.length, face.height, tuple(covered), tuple(cut_outs_on(face)), scheme.stands, usual, Same(standard)))
+    around = alike((face.length, face.height, grounds, tuple(covered), tuple(cut_outs_on(face)), scheme.stands, usual, Same(standard)))
     making = Making(catalog, standard, face, solved, free, covered, out, around)
     seams, sides = [], (not corners.is_in_corner("left"), not corners.is_in_corner("right"))
     if scheme.box is not None:
@@ -130,10 +137,16 @@ def make_scheme(
     return add_coats(making)
 
 
+def _ground_face(face: Face, members: Sequence[Standing]) -> Face:
+    """A face as high as what it is planted on: of a group as its panels are."""
+    grounds = grounds_on(face, members)
+    return replace(face, height=max(ground.area.top for ground in grounds)) if grounds else face
+
+
 @lru_cache(maxsize=500)
-def _free(length: float, height: float, out_of: tuple[Area, ...]) -> BaseGeometry:
-    """What is left of a face; the very same shape for the same areas, so that what is asked of it is kept too."""
-    wall = rectangle_of(Area(0.0, 0.0, length, height))
+def _free(length: float, height: float, out_of: tuple[Area, ...], grounds: tuple[Area, ...]) -> BaseGeometry:
+    """What is left of a face, or of its `grounds`; the very same shape for the same areas, so that what is asked of it is kept too."""
+    wall = union_all([rectangle_of(area) for area in grounds or (Area(0.0, 0.0, length, height),)])
     return wall.difference(union_all([rectangle_of(area) for area in out_of])) if out_of else wall
 
 

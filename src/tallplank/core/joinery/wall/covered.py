@@ -4,10 +4,11 @@ from collections.abc import Iterator, Sequence
 from typing import NamedTuple
 
 from tallplank.core.job.face import Face
-from tallplank.core.job.room import Room
+from tallplank.core.job.room import Group, Room
 from tallplank.core.job.scheme import Scheme
 from tallplank.core.job.standing import Column
 from tallplank.core.job.wall import WallOpening
+from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.space.bow import Bow
 from tallplank.core.space.outline import Ring, strip_span
@@ -25,6 +26,29 @@ class Standing(NamedTuple):
     unit: str = ""
     """The id of a unit; nothing for what runs along them."""
     mark: int = 0
+    panel: float = 0.0
+    """How thick it is, of a panel that closes the back of a group, on which there may be paneling."""
+
+
+class Ground(NamedTuple):
+    """A panel on a face of a group that paneling is planted on: where it is, and how thick."""
+
+    area: Area
+    thick: float
+
+
+def grounds_on(face: Face, members: Sequence[Standing]) -> tuple[Ground, ...]:
+    """What the paneling of a group's face is planted on; a wall is its own ground.
+
+    Raises:
+        BuildError: a face of a group has no panel.
+    """
+    if not isinstance(face.carrier, Group):
+        return ()
+    found = tuple(Ground(area, one.panel) for one in members if one.panel and (area := _area_of(one, face)) is not None)
+    if not found:
+        raise BuildError("A face of an island is paneled on its back panel: place one there first.")
+    return found
 
 
 CUT_FOR = ("socket", "switch")
@@ -55,10 +79,19 @@ def covered_on(room: Room, face: Face, members: Sequence[Standing], scheme: Sche
         if other.box is not None and other.face == face.id:
             high = other.high if other.high is not None else face.height
             yield Area(other.left, other.low, face.length - other.left - other.right, high - other.low)
+    on_group = isinstance(face.carrier, Group)
     for one in members:
-        span = strip_span([face.frame.inside((*point, 0.0))[:2] for point in one.ring], -AGAINST, 0.0)
-        if span is not None and span[1] > 0.0 and span[0] < face.length:
-            yield Area(span[0], one.low, span[1] - span[0], one.high - one.low)
+        area = None if on_group and one.panel else _area_of(one, face)
+        if area is not None:
+            yield area
+
+
+def _area_of(one: Standing, face: Face) -> Area | None:
+    """Where on a face something stands against it."""
+    span = strip_span([face.frame.inside((*point, 0.0))[:2] for point in one.ring], -AGAINST, 0.0)
+    if span is None or span[1] <= 0.0 or span[0] >= face.length:
+        return None
+    return Area(span[0], one.low, span[1] - span[0], one.high - one.low)
 
 
 def columns_at(room: Room, face: Face) -> Iterator[tuple[Column, tuple[float, float]]]:
