@@ -113,3 +113,17 @@ def test_alike_pieces_stand_in_one_row_of_the_list() -> None:
     panels = Region(split="across", stile=88.9, wanted=609.6, about="wall.middle", parts=(Region(fill=Panel(mold="mold-panel-25")),))
     rows = moldinglist(made(walled(a_room(3644.9, 3000.0), high=914.4, root=Region(split="up", stile=88.9, parts=(panels,)))))
     assert [row.quantity for row in rows] == [5] * 4
+
+
+def test_moldings_are_returned_to_the_wall_at_openings_and_free_ends() -> None:
+    """A baseboard 19 deep up to a door from 600 to 1500: it ends at 600 with its mitre's long point, and a wedge 19 long closes it."""
+    job = walled(with_openings(), right=1000.0, base="base-square-100", stops="returned")
+    reach = CATALOG.hardware["base-square-100"].reach  # type: ignore[union-attr]
+    found = sorted(parts(job, "baseboard"), key=lambda p: (p.box[0].x, p.size[0]))
+    runs, wedges = [p for p in found if not p.tag.side], [p for p in found if p.tag.side]
+    assert [(p.box[0].x, p.box[1].x) for p in runs] == [pytest.approx((0.0, 600.0)), pytest.approx((1500.0, 4000.0))]
+    assert [(p.tag.side, round(p.size[0], 6)) for p in wedges] == [("right", reach), ("left", reach), ("right", reach)]
+    assert sum(p.volume for p in found) < 100.0 * reach * (600.0 + 2500.0)
+    assert shared(made(job), ROOM) == []
+    kinds = {(row.first.kind, row.last.kind) for row in moldinglist(made(job))}
+    assert kinds == {("square", "outer"), ("outer", "outer"), ("outer", "square")}

@@ -16,6 +16,7 @@ ENDS: tuple[tuple[str, str, HardwareRole], ...] = (
 )
 FREE: tuple[HardwareRole, ...] = ("chair-rail", "base", "crown", "panel-mold", "casing")
 """What may run along a wall at any height."""
+STOPS = (("square", "Cut square", None), ("returned", "Returned to the wall", None))
 CORNERS = (("mitred", "Mitred", None), ("coped", "Coped", None))
 OWN = (("base.head", "On the baseboard", False), ("rail.head", "On the rail", False), ("crown.foot", "Under the crown", True))
 Put = Callable[[str, dict[str, object]], None]
@@ -26,6 +27,7 @@ def add_trim_rows(panel: Panel, scheme: Callable[[], Scheme], put: Put, marks: t
     for name, words, role in ENDS:
         choices = (("", "None", None), *_items(panel, role))
         panel.pick(words, choices, lambda n=name: getattr(scheme(), n) or "", lambda v, n=name: put(n, {n: str(v) or None}))  # type: ignore[misc]
+    panel.pick("Ends", STOPS, lambda: scheme().stops, lambda v: put("ends of moldings", {"stops": v}))
     panel.pick("Inner corners", CORNERS, lambda: scheme().inner, lambda v: put("inner corners", {"inner": v}))
     for number, _ in enumerate(scheme().trims):
         _trim_rows(panel, scheme, put, marks, number)

@@ -311,6 +311,8 @@ class Scheme(Record):
     """More of them, each stands on what is planted at its height."""
     casing: Id | None = None
     """The molding round doors and windows; what is paneled ends at it."""
+    stops: Literal["square", "returned"] = "square"
+    """How moldings end at openings and where the paneling ends; returned, their profile goes on round to the wall."""
     inner: Literal["mitred", "coped"] = "mitred"
     """How moldings meet in inner corners; coped, the left end of each is cut to the profile of the one that it meets."""
     finish: Id | None = None

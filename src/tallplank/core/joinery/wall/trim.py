@@ -1,6 +1,7 @@
 """The moldings of paneled walls: along the floor, along the upper edge and under the ceiling; they stand on the backing."""
 
 from collections.abc import Iterator, Mapping
+from typing import NamedTuple
 
 from tallplank.core.catalog.hardware import Molding
 from tallplank.core.error import mm
@@ -9,9 +10,10 @@ from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.run.trim.molding import add_line
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.board import NEAR, SAME, Making
-from tallplank.core.joinery.wall.corner import Corners, TrimRole
+from tallplank.core.joinery.wall.corner import Corners, Side, TrimRole
 from tallplank.core.joinery.wall.solve import rise
 from tallplank.core.measure.size import Size
+from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Point
 
 NAMES: dict[TrimRole, str] = {"base": "baseboard", "rail": "wall rail", "crown": "wall crown"}
@@ -109,21 +111,51 @@ def _add_along(
     start, stop = (a + ends[0].inset if first else a), (b - ends[1].inset if last else b)
     turns = [ends[0].turn if first else 0.0, ends[1].turn if last else 0.0]
     before = [0.0 - _beside(corners, making, z, molding.rise, x) for x in (start, stop)]
-    lines: list[tuple[tuple[Point, Point], tuple[float, float], str]] = []
+    lines: list[_Line] = []
     if boxed and first and not corners.is_in_corner("left"):
         turns[0] = OUTSIDE
-        lines.append((((start, before[0]), (start, face)), (0.0, OUTSIDE), "left"))
+        lines.append(_Line(((start, before[0]), (start, face)), (0.0, OUTSIDE), "left"))
     if boxed and last and not corners.is_in_corner("right"):
         turns[1] = OUTSIDE
-        lines.append((((stop, face), (stop, before[1])), (OUTSIDE, 0.0), "right"))
-    lines.append((((start, face), (stop, face)), (turns[0], turns[1]), ""))
+        lines.append(_Line(((stop, face), (stop, before[1])), (OUTSIDE, 0.0), "right"))
+    if making.solved.scheme.stops == "returned" and not boxed and stop - start > 2 * molding.reach:
+        if _is_free(making, corners, "left", start):
+            start, turns[0] = start + molding.reach, OUTSIDE
+            lines.append(_Line(((start, face), (start, face)), (0.0, OUTSIDE), "left", Vec(0.0, -1.0, 0.0)))
+        if _is_free(making, corners, "right", stop):
+            stop, turns[1] = stop - molding.reach, OUTSIDE
+            lines.append(_Line(((stop, face), (stop, face)), (OUTSIDE, 0.0), "right", Vec(0.0, 1.0, 0.0)))
+    lines.append(_Line(((start, face), (stop, face)), (turns[0], turns[1]), ""))
     finish = making.finish(making.solved.scheme.finish)
-    for line, turn, side in lines:
-        tag, along = (
-            Tag(NAMES[what] if isinstance(what, str) else "wall molding", side, number),
-            "from the wall" if side else "along the wall",
-        )
-        add_line(line, z, turn, molding, finish, tag, making.out, length=lambda p, q, along=along: Size.of(q - p, along))  # type: ignore[misc]
+    for line, turn, side, way in lines:
+        tag = Tag(NAMES[what] if isinstance(what, str) else "wall molding", side, number)
+        add_line(line, z, turn, molding, finish, tag, making.out, length=_from_wall if side else _along_wall, way=way)
+
+
+class _Line(NamedTuple):
+    """A piece of a molding: its line, the turns at its ends, its side, and the way of one that has no length."""
+
+    line: tuple[Point, Point]
+    turns: tuple[float, float]
+    side: str
+    way: Vec | None = None
+
+
+def _from_wall(a: float, b: float) -> Size:
+    return Size.of(b - a, "from the wall")
+
+
+def _along_wall(a: float, b: float) -> Size:
+    return Size.of(b - a, "along the wall")
+
+
+def _is_free(making: Making, corners: Corners, side: Side, x: float) -> bool:
+    """Whether a molding ends in the open: at an opening without a casing, or where the paneling ends before a corner."""
+    whole, scheme = making.solved.whole, making.solved.scheme
+    if abs(x - (whole.x if side == "left" else whole.right)) < NEAR:
+        return not corners.is_in_corner(side)
+    edges = [edge for o in making.face.openings for edge in (o.x, o.x + o.width)]
+    return scheme.casing is None and any(abs(x - edge) < NEAR for edge in edges)
 
 
 def _beside(corners: Corners, making: Making, low: float, rise: float, x: float) -> float:

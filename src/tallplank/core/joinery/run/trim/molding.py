@@ -201,18 +201,21 @@ def add_line(
     length: Callable[[float, float], Size],
     seams: Sequence[float] = (),
     room: Frame | None = None,
+    way: Vec | None = None,
 ) -> None:
     """Pieces of a molding along a straight line, its back on the line and its face to the right of the way.
+
+    A line of no length is only the mitre of a return; its `way` is given.
 
     `turns` are the degrees by which the way turns at its ends, counter-clockwise; with `room` the line is in a frame around the one
     that parts are told in, and `room` is the latter in the former.
     """
     (x0, y0), (x1, y1) = line
     long = hypot(x1 - x0, y1 - y0)
-    if long <= STRAIGHT:
+    if long <= STRAIGHT and way is None:
         return
-    way = Vec((x1 - x0) / long, (y1 - y0) / long, 0.0)
-    pieces = pieces_of(0.0, long, seams, max(molding.lengths))
+    way = way or Vec((x1 - x0) / long, (y1 - y0) / long, 0.0)
+    pieces = pieces_of(0.0, long, seams, max(molding.lengths)) if long > STRAIGHT else [(0.0, 0.0)]
     for a, b in pieces:
         start = EndCut(z=tan(radians(turns[0]) / 2)) if (a, b) == pieces[0] else EndCut()
         end = EndCut(z=tan(radians(turns[1]) / 2)) if (a, b) == pieces[-1] else EndCut()
