@@ -606,3 +606,16 @@ def test_pipes_that_a_boxing_does_not_hide_and_units_in_it_are_told() -> None:
     assert "in-boxing" not in codes(beside)
     within = place_unit(enough, CATALOG, "base", Spot(ROOM, WALL, 1900.0), width=600.0).job
     assert "in-boxing" in codes(within)
+
+
+def test_paneling_of_another_wall_that_runs_into_a_boxing_is_told() -> None:
+    """A boxing 300 deep ends 200 before the corner: boards of the next wall, which begin there, run into it; 400 before it they do not."""
+    job = with_scheme(a_wall(), right=200.0, backing=12.0, box=Boxing(deep=300.0), name="Boxing")
+    beside = job.rooms[0].walls[job.rooms[0].face_ids.index(WALL) + 1].id
+    both = add_scheme(job, CATALOG, ROOM, beside, backing=12.0, name="Boards").job
+    deep = add_scheme(job, CATALOG, ROOM, beside, backing=12.0, box=Boxing(deep=250.0), name="Boards").job
+    assert "in-boxing" not in codes(both), "boards of 12 with what is planted on them lie beside it"
+    (first, second) = [f for f in findings(made(deep)) if f.code == "in-boxing"]
+    assert {first.text, second.text} == {"Boards runs into Boxing.", "Boxing runs into Boards."}
+    apart = change_scheme(deep, CATALOG, ROOM, "panel1", right=300.0)
+    assert "in-boxing" not in codes(apart)

@@ -5,6 +5,8 @@ Source: plain geometry; the clearance is the boxing's own.
 
 from collections.abc import Iterator
 
+from shapely import Polygon
+
 from tallplank.core.check.record import Finding, shown
 from tallplank.core.job.face import Face
 from tallplank.core.job.room import Room
@@ -26,6 +28,7 @@ def boxings(made: Made) -> Iterator[Finding]:
                 yield from _columns(made, room, scheme, face)
                 yield from _pipes(made, scheme, face)
                 yield from _units(made, room, scheme, face)
+                yield from _other_walls(made, room, scheme, face)
     for run in made.runs:
         if run.what == "panel":
             yield from _too_tight(made, run)
@@ -58,6 +61,38 @@ def _pipes(made: Made, scheme: Scheme, face: Face) -> Iterator[Finding]:
         elif beside < one.width:
             text = f"{scheme.name} hides only a part of the {one.kind} at {where}."
             yield Finding("error", "not-hidden", text, "Make it wider or narrower.")
+
+
+def _other_walls(made: Made, room: Room, scheme: Scheme, face: Face) -> Iterator[Finding]:
+    """Paneling of other walls that reaches into a boxing which does not go into the corner to it."""
+    own = _hull(scheme, face, scheme.stands + (scheme.box.bow if scheme.box is not None else 0.0))
+    for other in room.schemes:
+        beside = made.faces[room.id][other.face]
+        highs = [s.high if s.high is not None else f.height for s, f in ((scheme, face), (other, beside))]
+        if other.face == scheme.face or _meet_in_corner(room, scheme, other) or min(highs) <= max(scheme.low, other.low):
+            continue
+        if own.intersection(_hull(other, beside, other.stands + PLANTED)).area > LEAST:
+            yield Finding("error", "in-boxing", f"{other.name} runs into {scheme.name}.", "Let one of them end before the other.")
+
+
+def _meet_in_corner(room: Room, scheme: Scheme, other: Scheme) -> bool:
+    """Whether both go into one corner of the room, where they are fitted to one another."""
+    walls = [wall.id for wall in room.walls]
+    if scheme.face not in walls or other.face not in walls:
+        return False
+    step = (walls.index(other.face) - walls.index(scheme.face)) % len(walls)
+    gaps = (scheme.right, other.left) if step == 1 else (scheme.left, other.right) if step == len(walls) - 1 else (NEAR,)
+    return max(gaps) < NEAR
+
+
+NEAR, PLANTED, LEAST = 1.0, 20.0, 100.0
+"""What is so near to a corner is in it; how thick boards on a scheme usually are; and square millimetres that are nothing."""
+
+
+def _hull(scheme: Scheme, face: Face, deep: float) -> Polygon:
+    """What a scheme takes up of the plan of its room."""
+    left, right = scheme.left, face.length - scheme.right
+    return Polygon(face.frame.flat_out(((left, -deep), (right, -deep), (right, 0.0), (left, 0.0))))
 
 
 def _units(made: Made, room: Room, scheme: Scheme, face: Face) -> Iterator[Finding]:

@@ -81,7 +81,9 @@ def _own_marks(making: Making) -> Mapping[str, float]:
 def _before(making: Making, corners: Corners, z: float, rise: float) -> float:
     """The y that a molding stands on: that of what is planted at its height, or of the backing."""
     solved, stands = making.solved, making.solved.scheme.stands
-    outs = [corners.depth(solved.scheme) for strip in solved.strips if _is_at(strip.area, z, rise)]
+    bordered = [field.area for field in solved.fields if field.region.outline is not None or field.region.proud]
+    planted = [*(strip.area for strip in solved.strips), *bordered]
+    outs = [corners.depth(solved.scheme) for area in planted if _is_at(area, z, rise)]
     for field in solved.leaves:
         fill = field.region.fill
         if not isinstance(fill, Plain) and _is_at(field.area, z, rise):
