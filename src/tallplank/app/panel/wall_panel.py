@@ -142,7 +142,7 @@ class WallPanel(Panel):
             add_fill_rows(self, lambda: self._region().fill, lambda name, fill: self._put_region(name, fill=fill))
         self._held_rows()
         self._outline_rows()
-        self.length("Stands proud by", lambda: self._region().proud, lambda v: self._put_region("stands proud", proud=v or 0.0))
+        self.length("Proud by", lambda: self._region().proud, lambda v: self._put_region("stands proud", proud=v or 0.0))
         finishes = (("", "As around it", None), *finish_choices(self.store.catalog, "front", self._tokens))
         self.pick("Its finish", finishes, lambda: self._region().finish or "", lambda v: self._put_region("finish", finish=str(v) or None))
 
@@ -156,7 +156,7 @@ class WallPanel(Panel):
                 self._edge_rows()
             self.text("As large as", self._like, lambda v: self._put_region("as large as", like=path_of(v)))
         if repeats(region):
-            self._mark("Symmetric about", "Its own middle", region.split, "about")
+            self._mark("Even about", "Its own middle", region.split, "about")
 
     def _edge_rows(self) -> None:
         """How its edge to the next region is curved."""
