@@ -8,7 +8,7 @@ from tallplank.core.edit.check import EditError
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.wall.scheme import add_scheme, change_scheme, copy_scheme
 from tallplank.core.job.job import Job
-from tallplank.core.job.scheme import Panel, Region, Trim
+from tallplank.core.job.scheme import Boxing, Panel, Region, Trim
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.shop.moldinglist import moldinglist
 
@@ -127,3 +127,16 @@ def test_moldings_are_returned_to_the_wall_at_openings_and_free_ends() -> None:
     assert shared(made(job), ROOM) == []
     kinds = {(row.first.kind, row.last.kind) for row in moldinglist(made(job))}
     assert kinds == {("square", "outer"), ("outer", "outer"), ("outer", "square")}
+
+
+def test_a_crown_above_a_wainscot_stands_on_the_wall() -> None:
+    """On a backing of 12 up to 900 the crown under the ceiling begins at the wall; on one up to the ceiling it begins on the backing."""
+    (low,) = parts(walled(backing=12.0, high=900.0, crown="crown-cove-70"), "wall crown")
+    (high,) = parts(walled(backing=12.0, crown="crown-cove-70"), "wall crown")
+    assert (low.box[1].y, high.box[1].y) == (0.0, -12.0)
+    job = walled(backing=12.0, high=900.0, crown="crown-cove-70")
+    job = copy_scheme(job, CATALOG, ROOM, job.rooms[0].schemes[0].id, [w.id for w in job.rooms[0].walls]).job
+    assert {(row.first.kind, row.last.kind) for row in moldinglist(made(job))} == {("inner", "inner")}
+    assert shared(made(job), ROOM) == []
+    with pytest.raises(EditError, match="has no crown"):
+        walled(backing=12.0, high=900.0, crown="crown-cove-70", box=Boxing(deep=150.0))

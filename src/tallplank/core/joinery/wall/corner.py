@@ -69,10 +69,10 @@ class Corners:
         if mate is None:
             return MoldingEnd(0.0, 0.0)
         angle = face.before if side == "left" else face.after
-        on_boards = out > self.scheme.stands + NEAR
+        on_boards, on_backing = out > self.scheme.stands + NEAR, stands_for(mate, what)
         if self._goes_on(mate, what):
-            return MoldingEnd(_crossing(max(self.depth(mate), out) if on_boards else mate.stands, out, angle), angle - HALF_TURN)
-        its = self.depth(mate) if isinstance(what, Trim) else mate.stands
+            return MoldingEnd(_crossing(max(self.depth(mate), out) if on_boards else on_backing, out, angle), angle - HALF_TURN)
+        its = self.depth(mate) if isinstance(what, Trim) else on_backing
         return MoldingEnd(max(_crossing(its, out, angle), 0.0), 0.0)
 
     @property
@@ -112,6 +112,11 @@ class Corners:
         """How far the boards of a scheme stand before its wall."""
         usual = chosen_finish(self.catalog, self.standard, None, "front")
         return scheme.stands + _proud(Same(scheme.root), scheme.finish, Same(self.catalog), usual.thickness)
+
+
+def stands_for(scheme: Scheme, what: TrimRole | Trim) -> float:
+    """How far before its wall a molding of a scheme stands: on its backing, or on the wall where it runs above that."""
+    return 0.0 if what == "crown" and scheme.high is not None else scheme.stands
 
 
 @lru_cache(maxsize=20_000)

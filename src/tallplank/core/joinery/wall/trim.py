@@ -10,7 +10,7 @@ from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.run.trim.molding import add_line
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.board import NEAR, SAME, Making
-from tallplank.core.joinery.wall.corner import Corners, Side, TrimRole
+from tallplank.core.joinery.wall.corner import Corners, Side, TrimRole, stands_for
 from tallplank.core.joinery.wall.solve import rise
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Vec
@@ -27,11 +27,13 @@ def add_trims(making: Making, corners: Corners) -> None:
     levels: dict[TrimRole, float] = {"base": solved.whole.z, "crown": making.face.height - rise(making.catalog, scheme.crown)}
     if scheme.high is not None:
         levels["rail"] = solved.whole.top - rise(making.catalog, scheme.rail)
+    if scheme.box is not None and scheme.high is not None and scheme.crown is not None:
+        raise BuildError("A boxing that ends below the ceiling has no crown.")
     for what, z in levels.items():
         molding = making.catalog.hardware.get(getattr(scheme, what) or "")
         if isinstance(molding, Molding):
             for span in _free_of_openings(making, z, molding.rise):
-                _add_along(making, corners, what, molding, z, span, making.behind)
+                _add_along(making, corners, what, molding, z, span, 0.0 - stands_for(scheme, what))
     for number, (trim, molding, z) in enumerate(trims_of(making), 1):
         for span in _free_of_openings(making, z, molding.rise):
             _add_along(making, corners, trim, molding, z, span, _before(making, corners, z, molding.rise), number)
