@@ -619,3 +619,11 @@ def test_paneling_of_another_wall_that_runs_into_a_boxing_is_told() -> None:
     assert {first.text, second.text} == {"Boards runs into Boxing.", "Boxing runs into Boards."}
     apart = change_scheme(deep, CATALOG, ROOM, "panel1", right=300.0)
     assert "in-boxing" not in codes(apart)
+
+
+def test_the_last_board_behind_a_wall_is_no_strip() -> None:
+    """2489 with four panels of 526.5, a sheet of 1220: a seam behind the last stile would leave 30.5; the one before it leaves 631."""
+    panels = Region(split="across", stile=87.0, ends=61.0, count=4, parts=(Region(),))
+    job = add_scheme(a_room(3217.0), CATALOG, ROOM, WALL, high=913.0, backing=12.0, left=317.0, right=411.0, root=panels).job
+    boards = [p for r in made(job).runs if r.what == "panel" for p in r.parts if p.name == "backing"]
+    assert [p.box[1].x - p.box[0].x for p in boards] == pytest.approx([631.0, 613.5, 613.5, 631.0])

@@ -27,6 +27,8 @@ from tallplank.core.space.outline import Ring, bounds
 
 NEAR = 1.0
 """What is nearer, in millimetres, is in the same place."""
+NARROW = 100.0
+"""What a seam would leave that is narrower is a strip rather than a board (common practice, no source)."""
 Bounds = tuple[float, float, float, float]
 SLIVER, SAME = 1.0, 1e-6
 """What is narrower, in millimetres, is no board; and corners nearer than this are one."""
@@ -137,13 +139,18 @@ def _is_rectangle(ring: Ring) -> bool:
 def pieces_within(
     start: float, end: float, seams: Sequence[float], widest: float, studs: Sequence[float] = ()
 ) -> list[tuple[float, float]]:
-    """From start to end in pieces no wider than the sheet: up to the farthest seam within reach, else stud, else in equal ones."""
+    """From start to end in pieces no wider than the sheet: up to the farthest seam within reach, else stud, else in equal ones.
+
+    A nearer seam is taken where the farthest would leave a strip, if what it leaves fits the sheet.
+    """
     found, at = [], start
     while end - at > widest + NEAR:
         reach = [s for s in seams if at + NEAR < s <= at + widest] or [s for s in studs if at + NEAR < s <= min(at + widest, end - NEAR)]
         after = [s for s in seams if s > at + widest]
         to = after[0] if after else end
         cut = max(reach, default=at + (to - at) / ceil((to - at) / widest))
+        if reach and end - cut < NARROW:
+            cut = max((s for s in reach if NARROW <= end - s <= widest), default=cut)
         found.append((at, cut))
         at = cut
     return [*found, (at, end)]
