@@ -9,7 +9,6 @@ from functools import partial
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.record import Finding, shown
 from tallplank.core.job.face import Face
-from tallplank.core.job.scheme import regions
 from tallplank.core.job.wall import Service
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.part.part import Part
@@ -66,7 +65,7 @@ def _meets(run: Run, service: Service) -> str:
 
 def _casings(made: Made, run: Run) -> Iterator[Finding]:
     """Casings that run into what stands there."""
-    casings = [part for part in run.parts if part.tag.role == "casing"]
+    casings = [part for some in _CASINGS.of(run.parts, _casings_of) for part in some]
     face = made.faces[run.room][run.face]
     for one in standing_of(made, run.room) if casings else ():
         span = strip_span([face.frame.inside((*point, 0.0))[:2] for point in one.ring], -AGAINST, 0.0)
@@ -74,6 +73,13 @@ def _casings(made: Made, run: Run) -> Iterator[Finding]:
         if area is not None and any(area.meets(_seen(part)) for part in casings):
             text = f"{run.label}: the casing of an opening runs into unit {one.mark}."
             yield Finding("warning", "casing-hits", text, "Move the unit, or take a narrower casing.", (one.unit,))
+
+
+_CASINGS: BySome[Part, list[Part]] = BySome(4000)
+
+
+def _casings_of(parts: Sequence[Part]) -> list[Part]:
+    return [part for part in parts if part.tag.role == "casing"]
 
 
 def _seen(part: Part) -> Area:
@@ -120,7 +126,7 @@ def _marks_gone(made: Made) -> Iterator[Finding]:
     """Regions that are held at something that is no longer there: they are as large as their own sizes say."""
     for room in made.job.rooms:
         for scheme in room.schemes:
-            held = [(path, key) for path, region in regions(scheme.root) for key in (region.pin, region.about) if key is not None]
+            held = scheme.root.within.marks
             marks = marks_on(room, made.faces[room.id][scheme.face], scheme, standing_of(made, room.id)) if held else ()
             known = {mark.key for mark in marks}
             for path, key in held:

@@ -8,6 +8,7 @@ from pydantic import Field, SerializerFunctionWrapHandler, model_serializer, mod
 
 from tallplank.core.job.base import Bounds, Id, Line, Mm, Name, NotNegative, Positive, Record, RecordError
 from tallplank.core.measure.divide import Member
+from tallplank.core.measure.memo import IdentityMemo
 
 MOST_SCHEMES, MOST_PARTS, MOST_DEPTH, MOST_COUNT = 100, 60, 8, 200
 Path = tuple[int, ...]
@@ -259,7 +260,34 @@ class Region(Record):
     @property
     def depth(self) -> int:
         """How many divisions lie one in another."""
-        return 1 + max(part.depth for part in self.parts) if self.parts else 0
+        return self.within.depth
+
+    @property
+    def within(self) -> "Within":
+        """What is said of the regions in it; kept, since an edit leaves most of a tree as it is."""
+        return _WITHIN.get((self,), lambda: _within(self))
+
+
+class Within(NamedTuple):
+    """What is said of a region and all that are in it."""
+
+    depth: int
+    """How many divisions lie one in another."""
+    likes: frozenset[Path]
+    """The paths of those that others are as large as."""
+    marks: tuple[tuple[Path, Mark], ...]
+    """What they are held at, with their paths from this one."""
+
+
+_WITHIN: IdentityMemo[Within] = IdentityMemo(20_000)
+
+
+def _within(region: Region) -> Within:
+    parts = [part.within for part in region.parts]
+    marks = [(ROOT, mark) for mark in (region.pin, region.about) if mark is not None]
+    marks += [((index, *path), mark) for index, part in enumerate(parts) for path, mark in part.marks]
+    likes = frozenset() if region.like is None else frozenset({region.like})
+    return Within(1 + max(p.depth for p in parts) if parts else 0, likes.union(*(p.likes for p in parts)), tuple(marks))
 
 
 class Boxing(Record):

@@ -1,8 +1,7 @@
 """Results kept for as long as their inputs are the very same objects."""
 
-from collections import OrderedDict
+from collections import OrderedDict, defaultdict
 from collections.abc import Callable, Hashable, Sequence
-from functools import partial
 from operator import is_
 from typing import Any, Generic, TypeVar
 
@@ -62,17 +61,41 @@ class IdentityMemo(Generic[_T]):
         return result
 
 
+_ROWS: IdentityMemo[tuple[Any, ...]] = IdentityMemo(8000)
+_IN_ROWS: defaultdict[int, IdentityMemo[tuple[tuple[Any, ...], ...]]] = defaultdict(lambda: IdentityMemo(100))
+
+
+def in_rows(things: Sequence[_S], at_once: int) -> Sequence[tuple[_S, ...]]:
+    """Things, so many at once; rows of the very same things are the very same rows, whoever asks for them."""
+    if isinstance(things, tuple):
+        return _IN_ROWS[at_once].get((things,), lambda: _cut_up(things, at_once))
+    return _cut_up(tuple(things), at_once)
+
+
+def _cut_up(things: tuple[_S, ...], at_once: int) -> tuple[tuple[_S, ...], ...]:
+    rows = (things[i : i + at_once] for i in range(0, len(things), at_once))
+    return tuple([_ROWS.get(row, lambda row=row: row) for row in rows])  # type: ignore[misc]
+
+
 class BySome(Generic[_S, _T]):
     """Results for long rows of things, so many at once: those of some that are the very same as before are kept."""
 
     def __init__(self, most: int, at_once: int = 10) -> None:
-        self._kept: IdentityMemo[_T] = IdentityMemo(most)
-        self._at_once = at_once
+        self._kept: OrderedDict[tuple[int, tuple[int, ...]], tuple[object, object, _T]] = OrderedDict()
+        self._most, self._at_once = most, at_once
 
     def of(self, things: Sequence[_S], compute: Callable[[Sequence[_S]], _T], *beside: object) -> list[_T]:
         """One result for each few of them; what else they depend on is `beside`, by its identity."""
-        rows = (things[i : i + self._at_once] for i in range(0, len(things), self._at_once))
-        return [self._kept.get((*beside, *some), partial(compute, some)) for some in rows]
+        found, others = [], tuple(map(id, beside))
+        for some in in_rows(things, self._at_once):
+            key = (id(some), others)
+            known = self._kept.get(key)
+            if known is None:
+                known = self._kept[key] = (some, beside, compute(some))
+                if len(self._kept) > self._most:
+                    self._kept.popitem(last=False)
+            found.append(known[2])
+        return found
 
 
 class Mapped(Generic[_S, _T]):

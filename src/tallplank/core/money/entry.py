@@ -1,13 +1,14 @@
 """What an amount consists of: so much of something, at a rate. Costs are sums of entries, so that every amount explains itself."""
 
-from collections.abc import Iterable
+from collections import defaultdict
+from collections.abc import Iterable, Mapping
 from typing import Literal, NamedTuple, get_args
 
 from tallplank.core.joinery.part.part import PartRef
 
 CostKind = Literal["boards", "solid", "bands", "coats", "fittings", "bought", "labour", "machine", "sundries", "delivery"]
 COST_KINDS: tuple[CostKind, ...] = get_args(CostKind)
-MATERIALS: frozenset[CostKind] = frozenset({"boards", "solid", "bands", "coats", "fittings"})
+MATERIALS: tuple[CostKind, ...] = ("boards", "solid", "bands", "coats", "fittings")
 """The kinds that sundries are a share of."""
 
 
@@ -62,12 +63,30 @@ class Cost(NamedTuple):
 assert Cost._fields == COST_KINDS
 
 
-def cost_of(entries: Iterable[Entry]) -> Cost:
-    """The cost in whole cents of each kind."""
-    sums = dict.fromkeys(COST_KINDS, 0.0)
+Amounts = Mapping[CostKind, list[float]]
+"""What entries come to, by kind, in the order of the entries."""
+
+
+def amounts_of(entries: Iterable[Entry]) -> Amounts:
+    """What entries come to."""
+    found: defaultdict[CostKind, list[float]] = defaultdict(list)
     for entry in entries:
-        sums[entry.kind] += entry.quantity * entry.factor * entry.rate
-    return Cost(**{kind: round(amount * 100) for kind, amount in sums.items()})
+        found[entry.kind].append(entry.quantity * entry.factor * entry.rate)
+    return found
+
+
+def totals(groups: Iterable[Amounts]) -> dict[CostKind, float]:
+    """The money of each kind, not rounded: to the last bit the same, however the entries were grouped."""
+    rows: defaultdict[CostKind, list[float]] = defaultdict(list)
+    for group in groups:
+        for kind, amounts in group.items():
+            rows[kind] += amounts
+    return {kind: sum(rows.get(kind, ())) for kind in COST_KINDS}
+
+
+def cost_of(groups: Iterable[Amounts]) -> Cost:
+    """The cost in whole cents of each kind."""
+    return Cost(**{kind: round(amount * 100) for kind, amount in totals(groups).items()})
 
 
 def added(costs: Iterable[Cost]) -> Cost:

@@ -66,9 +66,18 @@ def run_counts(run: Run) -> dict[Count, float]:
     counts = _made_counts(run.parts, run.fittings)
     counts["top_joint"] = sum(f.count.value > 0 for f in run.fittings if f.role == "top-bolt")
     counts["top_opening"] = sum(f.count.value for f in run.fittings if f.role in ("sink", "hob"))
-    counts["worked_metre"] = sum(edge.length for p in run.parts for edge in p.worked) / 1000
-    counts["top_metre"] = sum(p.length.value for p in run.parts if p.tag.role in ("worktop", "waterfall", "raised bar")) / 1000
+    some = _METRES.of(run.parts, _metres)
+    counts["worked_metre"], counts["top_metre"] = sum([worked for worked, _ in some]) / 1000, sum([top for _, top in some]) / 1000
     return counts
+
+
+_METRES: BySome[Part, tuple[float, float]] = BySome(4000)
+
+
+def _metres(parts: Sequence[Part]) -> tuple[float, float]:
+    """Millimetres of worked edges, and of worktops."""
+    tops = sum([part.length.value for part in parts if part.tag.role in ("worktop", "waterfall", "raised bar")])
+    return sum([edge.length for part in parts for edge in part.worked]), tops
 
 
 def _made_counts(parts: Sequence[Part], fittings: Sequence[Fitting]) -> dict[Count, float]:

@@ -2,7 +2,6 @@
 
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from itertools import chain
 
 from tallplank.core.catalog.board import Band
 from tallplank.core.catalog.catalog import Catalog
@@ -11,7 +10,7 @@ from tallplank.core.job.job import Rates
 from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import Fitting, Part, PartRef
 from tallplank.core.measure.memo import BySome
-from tallplank.core.money.entry import MATERIALS, CostKind, Entry
+from tallplank.core.money.entry import MATERIALS, Amounts, CostKind, Entry, amounts_of, totals
 from tallplank.core.money.labour import Counts, Labour, banded_edges
 
 BOUGHT_IN = frozenset({"appliance", "sink", "hob", "tap"})
@@ -51,22 +50,31 @@ def band_metres(part: Part, bands: Mapping[str, Band]) -> float:
     return sum(edge + bands[band].allowance for band, edge in banded_edges(part)) / 1000
 
 
-def entries_of(parts: Sequence[Part], refs: Sequence[PartRef] | None, fittings: Sequence[Fitting], tables: Tables) -> Iterator[Entry]:
-    """The materials of one thing, and the sundries that go with them; without `refs` entries do not say which part they are for."""
-    found = [*_of_parts(parts, refs, tables), *_of_fittings(fittings, tables.catalog)]
+def entries_of(parts: Sequence[Part], refs: Sequence[PartRef], fittings: Sequence[Fitting], tables: Tables) -> Iterator[Entry]:
+    """The materials of one thing, and the sundries that go with them; those of parts say which they are for."""
+    pairs = zip(parts, refs, strict=True)
+    found = [entry._replace(part=ref) for part, ref in pairs for entry in _of_part(part, tables)]
+    found += _of_fittings(fittings, tables.catalog)
     yield from found
-    materials = sum([entry.quantity * entry.factor * entry.rate for entry in found if entry.kind in MATERIALS])
+    yield from _sundries([amounts_of(found)], tables)
+
+
+def amounts_for(parts: Sequence[Part], fittings: Sequence[Fitting], tables: Tables) -> Iterator[Amounts]:
+    """What the same entries come to."""
+    found = [*_AMOUNTS.of(parts, lambda some: amounts_of(e for part in some for e in _of_part(part, tables)), tables)]
+    found.append(amounts_of(_of_fittings(fittings, tables.catalog)))
+    yield from found
+    yield amounts_of(_sundries(found, tables))
+
+
+_AMOUNTS: BySome[Part, Amounts] = BySome(4000)
+
+
+def _sundries(materials: Iterable[Amounts], tables: Tables) -> Iterator[Entry]:
     if tables.rates.sundries:
-        yield Entry("sundries", "glue, screws, abrasives, wrapping: of materials", materials, "", 1.0, tables.rates.sundries)
-
-
-_ENTRIES: BySome[Part, tuple[Entry, ...]] = BySome(4000)
-
-
-def _of_parts(parts: Sequence[Part], refs: Sequence[PartRef] | None, tables: Tables) -> Iterable[Entry]:
-    if refs is None:
-        return chain.from_iterable(_ENTRIES.of(parts, lambda some: tuple(e for part in some for e in _of_part(part, tables)), tables))
-    return (entry._replace(part=ref) for part, ref in zip(parts, refs, strict=True) for entry in _of_part(part, tables))
+        money = totals(materials)
+        share = sum([money[kind] for kind in MATERIALS])
+        yield Entry("sundries", "glue, screws, abrasives, wrapping: of materials", share, "", 1.0, tables.rates.sundries)
 
 
 def _of_part(part: Part, tables: Tables) -> Iterator[Entry]:

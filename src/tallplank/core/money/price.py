@@ -14,9 +14,9 @@ from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import PartRef, part_refs
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import IdentityMemo, Mapped
-from tallplank.core.money.entry import Cost, Entry, added, cost_of
+from tallplank.core.money.entry import Cost, Entry, added, amounts_of, cost_of
 from tallplank.core.money.labour import Counts, run_counts, unit_counts
-from tallplank.core.money.material import Tables, entries_of, labour_entries
+from tallplank.core.money.material import Tables, amounts_for, entries_of, labour_entries
 from tallplank.core.money.site import Load, delivery_entries, design_counts, install_counts, load_of, run_metres, stock_entries
 
 Hours = tuple[tuple[Department, float], ...]
@@ -135,9 +135,13 @@ def _entries(made: Made, owner: str, tables: Tables) -> Iterator[Entry]:
         yield from _site_entries(site, owner, _site_counts(site, owner), tables)
 
 
-def _entries_of(made: MadeUnit | Run, refs: tuple[PartRef, ...] | None, counts: Counts, tables: Tables) -> Iterator[Entry]:
+def _entries_of(made: MadeUnit | Run, refs: tuple[PartRef, ...], counts: Counts, tables: Tables) -> Iterator[Entry]:
     yield from entries_of(made.parts, refs, made.fittings, tables)
     yield from labour_entries(counts, tables)
+
+
+def _cost_of(made: MadeUnit | Run, counts: Counts, tables: Tables) -> Cost:
+    return cost_of((*amounts_for(made.parts, made.fittings, tables), amounts_of(labour_entries(counts, tables))))
 
 
 def _site_entries(site: _Site, owner: str, counts: Counts, tables: Tables) -> Iterator[Entry]:
@@ -157,20 +161,20 @@ def _site_counts(site: _Site, owner: str) -> Counts:
 
 def _unit_line(made: MadeUnit, room: str, tables: Tables) -> PriceLine:
     counts = unit_counts(made)
-    cost = cost_of(_entries_of(made, None, counts, tables))
+    cost = _cost_of(made, counts, tables)
     return PriceLine(made.unit.id, (made.unit.id,), room, made.label, cost, _sold_for(cost, tables.rates), _hours(counts, tables))
 
 
 def _run_line(run: Run, room: str, tables: Tables) -> PriceLine:
     counts = run_counts(run)
-    cost = cost_of(_entries_of(run, None, counts, tables))
+    cost = _cost_of(run, counts, tables)
     return PriceLine(run.id, run.members, room, run.label, cost, _sold_for(cost, tables.rates), _hours(counts, tables))
 
 
 def _site_lines(site: _Site, tables: Tables) -> Iterator[PriceLine]:
     for owner, label in SITE.items() if site.loads else ():
         counts = _site_counts(site, owner)
-        cost = cost_of(_site_entries(site, owner, counts, tables))
+        cost = cost_of([amounts_of(_site_entries(site, owner, counts, tables))])
         if cost.total:
             yield PriceLine(owner, (), "", label, cost, _sold_for(cost, tables.rates), _hours(counts, tables))
 

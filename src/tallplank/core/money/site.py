@@ -9,6 +9,7 @@ from tallplank.core.catalog.operation import Count
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
+from tallplank.core.measure.memo import BySome
 from tallplank.core.money.entry import Entry
 from tallplank.core.money.labour import Counts, banded_edges
 from tallplank.core.money.material import Tables, board_price_m2
@@ -39,9 +40,12 @@ def design_counts(loads: Sequence[Load]) -> Counts:
     return {"job": 1.0, "room": float(len(rooms)), "designed_unit": float(len(loads))}
 
 
+_LENGTHS: BySome[Part, float] = BySome(4000)
+
+
 def run_metres(run: Run) -> float:
     """What is set up of a worktop or a plinth."""
-    return sum(p.length.value for p in run.parts) / 1000
+    return sum(_LENGTHS.of(run.parts, lambda some: sum([part.length.value for part in some]))) / 1000
 
 
 def install_counts(loads: Sequence[Load], metres: Sequence[float]) -> Counts:

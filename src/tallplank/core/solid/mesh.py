@@ -40,11 +40,11 @@ class Surfaces:
     """The surfaces of parts in the frames that they stand in; parts of one shape share theirs."""
 
     def __init__(self) -> None:
-        self._known: Rounds[Surface] = Rounds()
+        self._known: Rounds[Faces] = Rounds()
 
-    def of(self, part: Part) -> Surface:
+    def of(self, part: Part) -> Faces:
         """The surface of a part in the frame that it stands in."""
-        return self._known.get((part.form, part.size, part.pockets), lambda: part.form.surface(part.size, part.pockets))
+        return self._known.get((part.form, part.size, part.pockets), lambda: _bare(part))
 
     def turn(self) -> None:
         """A picture is done; what neither it nor the one before it used is forgotten."""
@@ -52,20 +52,26 @@ class Surfaces:
 
     def faces(self, part: Part, seed: int = 0) -> Faces:
         """The surface of a part in the frame of its unit; `seed` shifts the grain so that no two parts look alike."""
-        corners, normals = self.of(part)
+        bare = self.of(part)
         shift = np.array([(seed * 373.0) % 1700, (seed * 197.0) % 1300], dtype=np.float32)
         frame = part.form.standing(part.frame)
-        return Faces(frame.all_out(corners), frame.all_turned_out(normals), part.form.grain(corners, normals) + shift)
+        return Faces(frame.all_out(bare.corners), frame.all_turned_out(bare.normals), bare.uv + shift)
 
     def edge(self, part: Part, edge: EdgeName, proud: float) -> Faces:
         """What a straight edge of a flat part shows, in the frame of its unit, lifted out of it by `proud`; nothing for a bent one."""
-        corners, normals = self.of(part)
+        bare = self.of(part)
+        corners, normals = bare.corners, bare.normals
         axis, place, way = _EDGES[edge]
         lies = np.abs(corners[:, :, axis] - place * part.size[axis]).max(axis=1) < 1e-3
         chosen = lies & (normals[:, axis] * way > 0.99) & (part.form.standing(part.frame) == part.frame)
         lifted = corners[chosen] + normals[chosen][:, None] * np.float32(proud)
         none = np.zeros((int(chosen.sum()), 4, 2), np.float32)
         return Faces(part.frame.all_out(lifted), part.frame.all_turned_out(normals[chosen]), none)
+
+
+def _bare(part: Part) -> Faces:
+    corners, normals = part.form.surface(part.size, part.pockets)
+    return Faces(corners, normals, part.form.grain(corners, normals))
 
 
 def shaped_edge_faces(part: Part, edge: ShapedEdge, proud: float) -> Faces:

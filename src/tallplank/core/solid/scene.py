@@ -102,9 +102,9 @@ class SolidMaker:
         self._runs: Mapped[Run, tuple[_Placed, ...]] = Mapped()
         self._last_shell: tuple[Room, tuple[Face, ...], tuple[Batch, ...]] | None = None
         self._on_walls: Mapped[Run, tuple[SideSolids, ...]] = Mapped()
-        self._pieces: BySome[Part, SideSolids] = BySome(2000, 64)
+        self._pieces: BySome[Part, SideSolids] = BySome(2000, 60)
         """Parts on walls, shown so many at once; these are put together from a few at a time, of which a drag changes one or two."""
-        self._few: BySome[Part, tuple[_Placed, ...]] = BySome(8000, 8)
+        self._few: BySome[Part, tuple[_Placed, ...]] = BySome(8000)
 
     def solids(self, made: Made, room_id: str, opened: float = 0.0) -> Solids:
         """The surfaces of a room with its fronts open by a share from 0 to 1."""

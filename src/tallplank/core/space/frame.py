@@ -37,6 +37,11 @@ class Frame:
     y: Vec
     z: Vec
 
+    @property
+    def is_square(self) -> bool:
+        """Whether its axes run along those of the frame around it."""
+        return self.x.count(0.0) == self.y.count(0.0) == self.z.count(0.0) == 2
+
     def out(self, p: tuple[float, float, float]) -> Vec:
         """A point of this frame in the frame around it."""
         a, b, c = p

@@ -1,6 +1,7 @@
 """Outlines seen flat: rings of corners, with shapely behind them for what it does well."""
 
 from collections.abc import Iterable, Sequence
+from functools import lru_cache
 from itertools import pairwise
 from math import atan2, degrees, hypot
 
@@ -28,7 +29,8 @@ def edges(ring: Sequence[Point]) -> tuple[tuple[Point, Point], ...]:
     return tuple(pairwise((*ring, ring[0])))
 
 
-def is_simple(ring: Sequence[Point]) -> bool:
+@lru_cache(maxsize=2000)
+def is_simple(ring: Ring) -> bool:
     """Whether it encloses one area and nowhere crosses or touches itself."""
     return len(ring) > 2 and bool(Polygon(ring).is_valid)
 

@@ -57,7 +57,7 @@ class Making:
         found = self.catalog.finishes.get(own or "") or chosen_finish(self.catalog, self.standard, None, "front")
         return found if thick is None else found.but(thickness=thick)
 
-    def is_free(self, shape: Polygon) -> bool:
+    def is_free(self, shape: BaseGeometry) -> bool:
         """Whether boards may cover all of a shape."""
         return bool(_WIDER.get((self.free,), lambda: prepared(self.free.buffer(SAME))).contains(shape))
 
@@ -79,8 +79,15 @@ def prepared(shape: BaseGeometry) -> BaseGeometry:
 
 def shapes_of(shape: BaseGeometry) -> Iterator[Polygon]:
     """The pieces of a shape that are boards, from the left and from below."""
-    found = [p for p in getattr(shape, "geoms", (shape,)) if isinstance(p, Polygon) and not p.buffer(-SLIVER / 2).is_empty]
-    yield from sorted(found, key=lambda p: (p.bounds[0], p.bounds[1]))
+    found = [p for p in getattr(shape, "geoms", (shape,)) if isinstance(p, Polygon) and _is_board(p)]
+    yield from sorted(found, key=lambda p: p.bounds[:2]) if len(found) > 1 else found
+
+
+def _is_board(piece: Polygon) -> bool:
+    """Whether it is somewhere wider than a sliver; one without holes is where its area is more than half a sliver all along its edge."""
+    if piece.area > SLIVER * piece.length and not piece.interiors:
+        return True
+    return not piece.buffer(-SLIVER / 2).is_empty
 
 
 def add_boards(
@@ -88,17 +95,16 @@ def add_boards(
 ) -> list[Area]:
     """A board for each piece of a shape that openings leave, its back at the y `back`, its grain upright or level; where they lie."""
     found = []
-    for piece in shapes_of(shape.intersection(making.free)):
+    for piece in shapes_of(shape if making.is_free(shape) else shape.intersection(making.free)):
         x0, z0, x1, z1 = piece.bounds
         own = _cuts_in(cuts, shape.bounds, piece.bounds, upright=upright)
         area = Area(x0, z0, x1 - x0, z1 - z0)
         sides = (Size.of(area.height, "height"), Size.of(area.width, "width"))
         length, width = sides if upright else sides[::-1]
         lay = Lay("+z", "-x", (x1, back, z0)) if upright else Lay("+x", "+z", (x0, back, z0))
-        ring = _ring(piece.exterior, area, upright=upright)
         holes = [_ring(hole, area, upright=upright) for hole in piece.interiors]
         through = tuple(_cut_out(hole, finish.thickness) for hole in holes)
-        form = SHEET if _is_rectangle(ring) else Outlined(ring)
+        form = SHEET if _is_rectangle(piece) else Outlined(_ring(piece.exterior, area, upright=upright))
         thick = Size.of(finish.thickness, "board")
         making.out.add(tag, "front", "front", finish, (length, width, thick), lay, pockets=(*own, *through), form=form)
         found.append(area)
@@ -131,9 +137,11 @@ def _ring(line: LinearRing, area: Area, *, upright: bool) -> Ring:
     return tuple((x - area.x, z - area.z) for x, z in points)
 
 
-def _is_rectangle(ring: Ring) -> bool:
-    low, high = bounds(ring)
-    return len(ring) == 4 and all(min(abs(p[i] - low[i]), abs(p[i] - high[i])) < SAME for p in ring for i in (0, 1))
+def _is_rectangle(piece: Polygon) -> bool:
+    """Whether it is one but for what is cut out of it."""
+    x0, z0, x1, z1 = piece.bounds
+    outer = Polygon(piece.exterior).area if piece.interiors else piece.area
+    return bool(abs(outer - (x1 - x0) * (z1 - z0)) < SAME * (x1 - x0 + z1 - z0))
 
 
 def pieces_within(

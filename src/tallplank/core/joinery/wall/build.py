@@ -36,7 +36,7 @@ from tallplank.core.joinery.wall.mark import marks_on
 from tallplank.core.joinery.wall.shape import boards_around
 from tallplank.core.joinery.wall.solve import Block, Field, Solved, Strip, rise, solve
 from tallplank.core.joinery.wall.trim import add_trims
-from tallplank.core.measure.memo import Same, alike
+from tallplank.core.measure.memo import IdentityMemo, Same, alike
 from tallplank.core.space.bow import Bow
 from tallplank.core.space.frame import moved
 
@@ -82,10 +82,10 @@ def _outcome(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standar
     out = Collector(catalog)
     try:
         thick = max((ground.thick for ground in grounds_on(faces[scheme.face], members)), default=0.0)
-        coats = make_scheme(scheme, room, faces, catalog, standard, out, members)
+        parts, coats = make_scheme(scheme, room, faces, catalog, standard, out, members)
     except BuildError as error:
         return Outcome((), (), error.text)
-    return Outcome(out.finished(), tuple(out.fittings), "", tuple(out.pieces), coats, thick)
+    return Outcome(parts, tuple(out.fittings), "", tuple(out.pieces), coats, thick)
 
 
 def solved_at(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard, members: Sequence[Standing] = ()) -> Solved:
@@ -101,8 +101,8 @@ def solved_at(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standa
 
 def make_scheme(
     scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard, out: Collector, members: Sequence[Standing] = ()
-) -> tuple[Coat, ...]:
-    """Make a scheme's parts, cut out for openings, for what stands against the wall and for units there; what it paints.
+) -> tuple[tuple[Part, ...], tuple[Coat, ...]]:
+    """A scheme's parts, cut out for openings, for what stands against the wall and for units there, and what it paints.
 
     Raises:
         BuildError: it does not fit.
@@ -126,15 +126,13 @@ def make_scheme(
         seams = add_boxing(making, scheme.box, sides, hides, niches)
         if scheme.box.bow:
             _add_bowed(making, bow_of(scheme, solved.inner, sides), seams)
-            add_fixings(making)
-            return ()
+            return add_fixings(making), ()
     _add_backing(making, corners.hidden, seams)
     _add_block(making, solved.block, corners.hidden)
     add_trims(making, corners)
     add_casings(making)
     in_whole_ones(making)
-    add_fixings(making)
-    return add_coats(making)
+    return add_fixings(making), add_coats(making)
 
 
 def _ground_face(face: Face, members: Sequence[Standing]) -> Face:
@@ -237,15 +235,33 @@ def _add_backing(making: Making, hidden: float, seams: Sequence[float]) -> None:
     scheme, whole, inner = making.solved.scheme, making.solved.whole, making.solved.inner
     if not scheme.backing:
         return
+    kept, stops = _spared(making.solved.block), (tuple(seams), scheme.studs)
+    of = ("backing", whole, inner, hidden, scheme.finish, scheme.backing, kept, _middles(making), *stops)
+    add_kept(making, of, partial(_add_backing_pieces, hidden=hidden, seams=seams, kept=kept))
+
+
+def _add_backing_pieces(making: Making, hidden: float, seams: Sequence[float], kept: Sequence[Area]) -> None:
+    scheme, whole, inner = making.solved.scheme, making.solved.whole, making.solved.inner
     finish = making.finish(scheme.finish, scheme.backing)
-    kept = tuple(f.area for f in making.solved.leaves if isinstance(f.region.fill, Kept) or is_niche(f))
     wide = making.catalog.boards[finish.board].sheet[1]
-    pieces = pieces_within(inner.x, inner.right + hidden, _middles(making), wide, seams or _studs(making))
-    for a, b in pieces:
+    for a, b in pieces_within(inner.x, inner.right + hidden, _middles(making), wide, seams or _studs(making)):
         area = Area(a, whole.z, b - a, whole.height)
-        add_kept(
-            making, ("backing", area, finish.id, scheme.backing, kept), partial(_add_backing_piece, area=area, finish=finish, kept=kept)
-        )
+        of = ("backing", area, finish.id, scheme.backing, kept)
+        add_kept(making, of, partial(_add_backing_piece, area=area, finish=finish, kept=kept))
+
+
+_SPARED: IdentityMemo[tuple[Area, ...]] = IdentityMemo(5000)
+
+
+def _spared(block: Block) -> tuple[Area, ...]:
+    """Where there is no backing: in what is kept free, and in niches."""
+    return _SPARED.get((block,), lambda: _spared_anew(block))
+
+
+def _spared_anew(block: Block) -> tuple[Area, ...]:
+    if block.parts:
+        return tuple([area for part in block.parts for area in _spared(part)])
+    return (block.field.area,) if isinstance(block.field.region.fill, Kept) or is_niche(block.field) else ()
 
 
 def _add_backing_piece(making: Making, area: Area, finish: Finish, kept: Sequence[Area]) -> None:

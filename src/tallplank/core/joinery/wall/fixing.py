@@ -35,13 +35,14 @@ class Needs(NamedTuple):
     screws: int = 0
 
 
-def add_fixings(making: Making) -> None:
-    """The fittings of all parts that were made so far."""
+def add_fixings(making: Making) -> tuple[Part, ...]:
+    """Add the fittings of all parts; these as they are for good."""
+    parts = making.out.finished()
     glue, brad, screw = (chosen_hardware(making.catalog, making.standard, None, role) for role in ("adhesive", "brad", "wall-screw"))
     if not (isinstance(glue, Supply) and isinstance(brad, Supply) and isinstance(screw, Supply)):
-        return
+        return parts
     studs = making.solved.scheme.studs
-    each = _NEEDS.of(making.out.parts, partial(_needs, brad=brad.each, screw=screw.each, studs=studs or STUDS), brad, screw, studs)
+    each = _NEEDS.of(parts, partial(_needs, brad=brad.each, screw=screw.each, studs=studs or STUDS), brad, screw, studs)
     total = Needs(*map(sum, zip(*each, strict=True))) if each else Needs()
     counts = (
         (glue, ceil(total.glued / glue.each), f"{total.glued:.1f} m² glued, one for {glue.each:g} m²"),
@@ -50,6 +51,7 @@ def add_fixings(making: Making) -> None:
     )
     for item, count, why in counts:
         making.out.fit(item, Size.of(count, why, Decided("hardware", item.role)), "fixes it to the wall")
+    return parts
 
 
 def in_whole_ones(making: Making) -> None:

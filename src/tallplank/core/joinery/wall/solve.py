@@ -16,7 +16,7 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.hardware import Molding
 from tallplank.core.error import mm
 from tallplank.core.job.face import Face
-from tallplank.core.job.scheme import ROOT, Path, Region, Scheme, regions
+from tallplank.core.job.scheme import ROOT, Path, Region, Scheme
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.edge import Bounded, area_of, bounded, strips_between
@@ -92,6 +92,11 @@ class Block:
         """The boards between its parts and within these."""
         return (*self.strips, *(strip for part in self.parts for strip in part.all_strips))
 
+    @cached_property
+    def leaves(self) -> tuple[Field, ...]:
+        """Those of its fields that are not divided."""
+        return tuple([field for part in self.parts for field in part.leaves]) if self.parts else (self.field,)
+
 
 @dataclass(frozen=True)
 class Solved:
@@ -121,10 +126,10 @@ class Solved:
         """The middles of upright boards, from the left."""
         return tuple(sorted(s.area.x + s.area.width / 2 for s in self.strips if s.upright))
 
-    @cached_property
+    @property
     def leaves(self) -> tuple[Field, ...]:
         """The fields that are not divided."""
-        return tuple(field for field in self.fields if not field.region.parts)
+        return self.block.leaves
 
 
 def solve(
@@ -152,7 +157,7 @@ def solve(
 
 def _held(root: Field, marks: Mapping[str, float]) -> Block:
     """The whole divided, over and over until what is as large as something else is so."""
-    wanted = {region.like for _, region in regions(root.region) if region.like is not None}
+    wanted = root.region.within.likes
     likes: Mapping[Path, tuple[float, float]] = {}
     for _ in range(MOST_ROUNDS):
         block = _divided(root, Held(alike(tuple(marks.items())), alike(tuple(likes.items()))))

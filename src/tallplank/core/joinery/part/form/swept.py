@@ -15,9 +15,9 @@ from tallplank.core.joinery.part.form.plain import PlainForm
 from tallplank.core.joinery.part.form.sheet import flat_grain
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.measure.memo import IdentityMemo
-from tallplank.core.space.frame import Floats, Frame, Vec
+from tallplank.core.space.frame import Floats, Frame, Vec, extent
 from tallplank.core.space.layered import Size3, Surface
-from tallplank.core.space.outline import Ring, area, covered, edges, holds, is_clockwise, triangles
+from tallplank.core.space.outline import Point, Ring, area, bounds, covered, edges, holds, is_clockwise, triangles
 
 Doubles = NDArray[np.float64]
 
@@ -45,12 +45,14 @@ SHARP = radians(25.0)
 
 
 class _Shape(NamedTuple):
-    """What is the same of all pieces of one profile: its corners (n, 2), which comes after each, triangles, and at which it turns."""
+    """What is the same of all pieces of one profile: its corners (n, 2), which comes after each, triangles, at which it turns, its size."""
 
     points: Doubles
     after: NDArray[np.intp]
     triangles: Doubles
     sharp: list[int]
+    low: Point
+    across: Point
 
 
 @lru_cache(maxsize=500)
@@ -62,7 +64,9 @@ def _shape_of(profile: Ring) -> _Shape:
         turn = abs(atan2(bz - z, by - y) - atan2(z - az, y - ay)) % (2 * pi)
         if min(turn, 2 * pi - turn) > SHARP:
             sharp.append(i)
-    return _Shape(points, np.roll(np.arange(len(points)), -1), np.array(list(triangles(profile)), dtype=np.float64), sharp)
+    low, high = bounds(profile)
+    after, corners = np.roll(np.arange(len(points)), -1), np.array(list(triangles(profile)), dtype=np.float64)
+    return _Shape(points, after, corners, sharp, low, (high[0] - low[0], high[1] - low[1]))
 
 
 @dataclass(frozen=True, slots=True)
@@ -114,8 +118,8 @@ class Swept(PlainForm):
             found.append(((a0, *a), (a1, *a), (b1, *b), (b0, *b)))
         return found
 
-    def _cut_all(self, size: Size3, points: Doubles) -> tuple[Doubles, Doubles]:
-        """Where points (…, 2) of the profile lie in both ends (…, 3)."""
+    def cut_all(self, size: Size3, points: Doubles) -> tuple[Doubles, Doubles]:
+        """Where points (…, 2) of the profile lie in both ends (…, 3) of a piece of a size."""
         (first, last), y, z = self._longest(), points[..., 0], points[..., 1]
         low = first - self.start.y * y - self.start.z * z
         high = size[0] - last + self.end.y * y + self.end.z * z
@@ -123,15 +127,8 @@ class Swept(PlainForm):
 
     def surface(self, size: Size3, pockets: Sequence[Pocket]) -> Surface:
         """See `Sheet`."""
-        shape = _shape_of(self.profile)
-        low, high = self._cut_all(size, shape.points)
-        sides = np.stack([low[shape.after], high[shape.after], high, low], axis=1)
-        start, end = self._cut_all(size, shape.triangles)
-        start = start[:, ::-1]
-        caps = [np.concatenate([cap, cap[:, -1:]], axis=1) for cap in (start, end)]
-        corners = np.concatenate([sides, *caps])
-        normals = _across(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
-        return Surface(corners.astype(np.float32), normals.astype(np.float32))
+        drawn = _drawn(self)
+        return Surface(_drawn_out(drawn.corners, drawn.far, size[0]), drawn.normals)
 
     def grain(self, corners: Floats, normals: Floats) -> Floats:
         """See `Sheet`."""
@@ -139,18 +136,16 @@ class Swept(PlainForm):
 
     def lines(self, size: Size3, tongue: float) -> Floats:
         """See `Sheet`: both ends, and the edges along it that are no part of a curve."""
-        shape = _shape_of(self.profile)
-        low, high = self._cut_all(size, shape.points)
-        along = np.stack([low[shape.sharp], high[shape.sharp]], axis=1)
-        around = [np.stack([end, end[shape.after]], axis=1) for end in (low, high)]
-        return np.concatenate([along, *around]).astype(np.float32)
+        drawn = _drawn(self)
+        return _drawn_out(drawn.lines, drawn.far_lines, size[0])
 
     def box(self, frame: Frame, size: Size3) -> tuple[Vec, Vec]:
-        """See `Sheet`."""
-        return _BOXES.get((frame, self), lambda: self._box(frame, size))
-
-    def _box(self, frame: Frame, size: Size3) -> tuple[Vec, Vec]:
-        points = frame.all_out(np.concatenate(self._cut_all(size, _shape_of(self.profile).points)))
+        """See `Sheet`; its longest fibres reach from end to end, so that one which lies square fills all of its box."""
+        shape = _shape_of(self.profile)
+        if frame.is_square:
+            at = Frame(frame.out((0.0, *shape.low)), frame.x, frame.y, frame.z)
+            return extent(at, (size[0], *shape.across))
+        points = frame.all_out(np.concatenate(self.cut_all(size, shape.points)))
         return Vec(*points.min(axis=0).tolist()), Vec(*points.max(axis=0).tolist())
 
     def seen_edges(self, size: Size3) -> list[tuple[tuple[float, float, float], tuple[float, float, float]]]:
@@ -194,9 +189,48 @@ class Swept(PlainForm):
         return tuple(reversed(ring)) if is_clockwise(ring) else ring
 
 
+LONG = 1e5
+"""Millimetres: so long that all fibres of a mitred piece run from its near end to its far one."""
+
+
+class _Drawn(NamedTuple):
+    """A form as it would be if it were 0 long, and which of its corners are at its far end: pieces of any length are drawn from it."""
+
+    corners: Doubles
+    far: NDArray[np.bool_]
+    normals: Floats
+    lines: Doubles
+    far_lines: NDArray[np.bool_]
+
+
+@lru_cache(maxsize=2000)
+def _drawn(form: Swept) -> _Drawn:
+    (corners, lines), (longer, longer_lines) = (_surface_and_lines(form, length) for length in (0.0, LONG))
+    normals = _across(longer[:, 1] - longer[:, 0], longer[:, 2] - longer[:, 0])
+    far, far_lines = (after[..., 0] - before[..., 0] > LONG / 2 for after, before in ((longer, corners), (longer_lines, lines)))
+    return _Drawn(corners, far, normals.astype(np.float32), lines, far_lines)
+
+
+def _surface_and_lines(form: Swept, length: float) -> tuple[Doubles, Doubles]:
+    """The corners of its surface (n, 4, 3) and the ends of its edges (n, 2, 3)."""
+    shape, size = _shape_of(form.profile), (length, 0.0, 0.0)
+    low, high = form.cut_all(size, shape.points)
+    start, end = form.cut_all(size, shape.triangles)
+    sides = np.stack([low[shape.after], high[shape.after], high, low], axis=1)
+    caps = [np.concatenate([cap, cap[:, -1:]], axis=1) for cap in (start[:, ::-1], end)]
+    along = np.stack([low[shape.sharp], high[shape.sharp]], axis=1)
+    around = [np.stack([end, end[shape.after]], axis=1) for end in (low, high)]
+    return np.concatenate([sides, *caps]), np.concatenate([along, *around])
+
+
+def _drawn_out(corners: Doubles, far: NDArray[np.bool_], length: float) -> Floats:
+    found = corners.astype(np.float32)
+    found[..., 0] = corners[..., 0] + far * length
+    return found
+
+
 _LONGEST: IdentityMemo[tuple[float, float]] = IdentityMemo(20_000)
-_BOXES: IdentityMemo[tuple[Vec, Vec]] = IdentityMemo(20_000)
-"""Of pieces as they lie, for as long as they are the same: a paneled wall has hundreds, and a drag changes few."""
+"""Of forms, for as long as they are the same: a paneled wall has hundreds, and a drag changes few."""
 
 
 def _across(a: Doubles, b: Doubles) -> Doubles:
