@@ -78,7 +78,7 @@ def various(count: int) -> Job:
 
 def copied(job: Job) -> Job:
     """The same job in new records, so that nothing kept by identity is found."""
-    return job.replaced(units=tuple(u.model_copy() for u in job.units), standard=job.standard.model_copy())
+    return job.model_copy(deep=True)
 
 
 def cold(job: Job) -> float:

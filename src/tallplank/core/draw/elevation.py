@@ -3,6 +3,7 @@
 from collections.abc import Collection, Iterable, Iterator, Sequence
 from dataclasses import replace
 from functools import partial
+from itertools import chain
 from math import hypot
 from operator import itemgetter
 
@@ -248,7 +249,7 @@ def run_faces(run: Run) -> list[Shape]:
         seen += [(0.0 - piece.low.y, (Poly(piece.front, Pen.EDGE, Fill("plain", piece.colour)),)) for piece in run.pieces]
         seen += [(0.0 - coat.y, (Poly(coat.ring, None, Fill("look", coat.look)),)) for coat in run.coats]
         seen.sort(key=itemgetter(0))
-    return [shape for _, shapes in seen for shape in shapes]
+    return list(chain.from_iterable([shapes for _, shapes in seen]))
 
 
 def _faces_of(parts: Sequence[Part], pen: Pen) -> list[tuple[float, tuple[Shape, ...]]]:

@@ -7,6 +7,7 @@ from typing import Literal
 
 from tallplank.core.job.room import EndKind, Group, GroupFace, Room
 from tallplank.core.job.wall import FreeWall, Service, Wall, WallOpening
+from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.space.frame import Frame, along, turned_about_z
 from tallplank.core.space.outline import edges, far, inner_angle
 
@@ -106,8 +107,15 @@ def _lies_elsewhere(one: Wall | FreeWall | Group, other: Wall | FreeWall | Group
 Faces = Mapping[str, Face]
 
 
-def faces_of(room: Room) -> dict[str, Face]:
+def faces_of(room: Room) -> Faces:
     """The faces of a room by their ids: the walls in order, then both sides of walls that stand free, then those of groups."""
+    return _FACES.get((room,), lambda: _faces(room))
+
+
+_FACES: IdentityMemo[Faces] = IdentityMemo(50)
+
+
+def _faces(room: Room) -> dict[str, Face]:
     found = [*_walls(room), *(f for wall in room.free_walls for f in _sides(wall)), *(f for g in room.groups for f in _group(room, g))]
     return {face.id: face for face in found}
 

@@ -250,7 +250,7 @@ class Region(Record):
     @property
     def member(self) -> Member:
         """Its size as the divide rule takes it."""
-        return Member(self.size, self.share, self.least, self.most)
+        return _MEMBERS.get((self,), lambda: Member(self.size, self.share, self.least, self.most))
 
     @property
     def at_ends(self) -> float:
@@ -264,12 +264,12 @@ class Region(Record):
 
     @property
     def within(self) -> "Within":
-        """What is said of the regions in it; kept, since an edit leaves most of a tree as it is."""
+        """What follows from it and the regions in it; kept, since an edit leaves most of a tree as it is."""
         return _WITHIN.get((self,), lambda: _within(self))
 
 
 class Within(NamedTuple):
-    """What is said of a region and all that are in it."""
+    """What follows from a region and all that are in it."""
 
     depth: int
     """How many divisions lie one in another."""
@@ -279,6 +279,7 @@ class Within(NamedTuple):
     """What they are held at, with their paths from this one."""
 
 
+_MEMBERS: IdentityMemo[Member] = IdentityMemo(20_000)
 _WITHIN: IdentityMemo[Within] = IdentityMemo(20_000)
 
 

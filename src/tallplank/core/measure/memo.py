@@ -77,25 +77,37 @@ def _cut_up(things: tuple[_S, ...], at_once: int) -> tuple[tuple[_S, ...], ...]:
     return tuple([_ROWS.get(row, lambda row=row: row) for row in rows])  # type: ignore[misc]
 
 
+MOST_BESIDE = 100
+
+
 class BySome(Generic[_S, _T]):
     """Results for long rows of things, so many at once: those of some that are the very same as before are kept."""
 
     def __init__(self, most: int, at_once: int = 10) -> None:
-        self._kept: OrderedDict[tuple[int, tuple[int, ...]], tuple[object, object, _T]] = OrderedDict()
+        self._tables: OrderedDict[tuple[int, ...], tuple[object, dict[int, tuple[object, _T]]]] = OrderedDict()
+        """By the identity of what is beside them, those of rows by theirs; both are held on to."""
         self._most, self._at_once = most, at_once
 
     def of(self, things: Sequence[_S], compute: Callable[[Sequence[_S]], _T], *beside: object) -> list[_T]:
         """One result for each few of them; what else they depend on is `beside`, by its identity."""
-        found, others = [], tuple(map(id, beside))
+        table, found = self._table(beside), []
         for some in in_rows(things, self._at_once):
-            key = (id(some), others)
-            known = self._kept.get(key)
+            known = table.get(id(some))
             if known is None:
-                known = self._kept[key] = (some, beside, compute(some))
-                if len(self._kept) > self._most:
-                    self._kept.popitem(last=False)
-            found.append(known[2])
+                known = table[id(some)] = (some, compute(some))
+                if len(table) > self._most:
+                    del table[next(iter(table))]
+            found.append(known[1])
         return found
+
+    def _table(self, beside: tuple[object, ...]) -> dict[int, tuple[object, _T]]:
+        key = tuple(map(id, beside))
+        known = self._tables.get(key)
+        if known is None:
+            known = self._tables[key] = (beside, {})
+            if len(self._tables) > MOST_BESIDE:
+                self._tables.popitem(last=False)
+        return known[1]
 
 
 class Mapped(Generic[_S, _T]):

@@ -8,7 +8,7 @@ from tallplank.core.joinery.part.form.sheet import flat_grain
 from tallplank.core.joinery.part.hole import ShapedEdge
 from tallplank.core.joinery.part.part import ROUND_SIDES, Coat, EdgeName, Part, Piece
 from tallplank.core.measure.memo import Rounds
-from tallplank.core.space.frame import Floats
+from tallplank.core.space.frame import Floats, Frame
 from tallplank.core.space.layered import Surface, box_surface
 from tallplank.core.space.outline import triangles
 
@@ -50,12 +50,12 @@ class Surfaces:
         """A picture is done; what neither it nor the one before it used is forgotten."""
         self._known.turn()
 
-    def faces(self, part: Part, seed: int = 0) -> Faces:
-        """The surface of a part in the frame of its unit; `seed` shifts the grain so that no two parts look alike."""
+    def faces(self, part: Part, seed: int = 0, standing: Frame | None = None) -> Faces:
+        """The surface of a part in the frame of its unit, or as it stands in another; `seed` shifts the grain so that no two look alike."""
         bare = self.of(part)
         shift = np.array([(seed * 373.0) % 1700, (seed * 197.0) % 1300], dtype=np.float32)
-        frame = part.form.standing(part.frame)
-        return Faces(frame.all_out(bare.corners), frame.all_turned_out(bare.normals), bare.uv + shift)
+        frame = standing or part.form.standing(part.frame)
+        return Faces(*frame.both_out(bare.corners, bare.normals), bare.uv + shift)
 
     def edge(self, part: Part, edge: EdgeName, proud: float) -> Faces:
         """What a straight edge of a flat part shows, in the frame of its unit, lifted out of it by `proud`; nothing for a bent one."""

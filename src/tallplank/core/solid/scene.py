@@ -102,7 +102,7 @@ class SolidMaker:
         self._runs: Mapped[Run, tuple[_Placed, ...]] = Mapped()
         self._last_shell: tuple[Room, tuple[Face, ...], tuple[Batch, ...]] | None = None
         self._on_walls: Mapped[Run, tuple[SideSolids, ...]] = Mapped()
-        self._pieces: BySome[Part, SideSolids] = BySome(2000, 60)
+        self._pieces: BySome[Part, SideSolids] = BySome(2000, 30)
         """Parts on walls, shown so many at once; these are put together from a few at a time, of which a drag changes one or two."""
         self._few: BySome[Part, tuple[_Placed, ...]] = BySome(8000)
 
@@ -157,7 +157,10 @@ class SolidMaker:
         return SideSolids(face.frame.origin, face.frame.y, tuple(_gathered(placed)), lines)
 
     def _few_placed(self, face: Face, parts: Sequence[Part]) -> tuple[_Placed, ...]:
-        return tuple(_placed(body, face.frame, 0.0) for body in _bodies(self._surfaces, parts, kept=True))
+        looks: dict[str, list[tuple[Faces, Floats]]] = {}
+        for part in parts:
+            looks.setdefault(part.finish.look, []).append(_on_wall(self._surfaces, part, face.frame))
+        return tuple((look, _joined([f for f, _ in found]), np.concatenate([line for _, line in found])) for look, found in looks.items())
 
     def _stood(self, units: Sequence[MadeUnit], faces: FacesOfRoom, opened: float) -> list[tuple[_Placed, ...]]:
         """The surfaces of units in their room; those in the units' own frames are kept, however far fronts stand open."""
@@ -213,50 +216,50 @@ def _outside_bodies(surfaces: Surfaces, unit: MadeUnit) -> Iterator[Body]:
 
 FACING = 0.99
 """What faces a way has that share of it."""
-_KEPT: IdentityMemo[tuple[Faces, Floats]] = IdentityMemo(20_000)
+_ON_WALLS: IdentityMemo[tuple[Faces, Floats]] = IdentityMemo(20_000)
 """Of parts on walls, for as long as they are the same; their grain begins where they lie, whatever comes before them."""
 
 
-def _kept(surfaces: Surfaces, part: Part) -> tuple[Faces, Floats]:
-    return _KEPT.get((part,), lambda: (_faces_on_wall(surfaces, part), _with_grooves(part)))
+def _on_wall(surfaces: Surfaces, part: Part, wall: Frame) -> tuple[Faces, Floats]:
+    """The surface and the edges of a part on a wall, in the room."""
+    return _ON_WALLS.get((part, wall), lambda: _put_on_wall(surfaces, part, wall))
 
 
-def _faces_on_wall(surfaces: Surfaces, part: Part) -> Faces:
-    """Of a slat without its back, which stands on what is behind it."""
-    origin = part.frame.origin
-    faces = surfaces.faces(part, round(origin.x + 7 * origin.z))
-    if part.tag != SLAT:
-        return faces
-    seen = faces.normals @ np.array(part.frame.y, dtype=np.float32) > -FACING
-    return Faces(faces.corners[seen], faces.normals[seen], faces.uv[seen])
+def _put_on_wall(surfaces: Surfaces, part: Part, wall: Frame) -> tuple[Faces, Floats]:
+    origin, frame = part.frame.origin, part.form.standing(part.frame).then(wall)
+    faces = surfaces.faces(part, round(origin.x + 7 * origin.z), frame)
+    if part.tag == SLAT:  # without its back, which stands on what is behind it
+        seen = faces.normals @ np.array(part.frame.then(wall).y, dtype=np.float32) > -FACING
+        faces = Faces(faces.corners[seen], faces.normals[seen], faces.uv[seen])
+    edges, grooves = frame.all_out(bare_outline(part)), list(groove_edges(part))
+    if grooves:
+        edges = np.concatenate([edges, part.frame.then(wall).all_out(np.array(grooves, dtype=np.float32))])
+    return faces, edges
 
 
-def _with_grooves(part: Part) -> Floats:
-    """The edges of a board on a wall, with those of its grooves."""
-    grooves = list(groove_edges(part))
-    if not grooves:
-        return outline(part)
-    return np.concatenate([outline(part), part.frame.all_out(np.array(grooves, dtype=np.float32))])
-
-
-def _bodies(surfaces: Surfaces, parts: Sequence[Part], seed: int = 1, *, kept: bool = False) -> Iterator[Body]:
+def _bodies(surfaces: Surfaces, parts: Sequence[Part], seed: int = 1) -> Iterator[Body]:
     groups: dict[tuple[str, Motion | None], list[tuple[Faces, Floats]]] = {}
     for number, part in enumerate(parts):
-        made = _kept(surfaces, part) if kept else (surfaces.faces(part, seed * 31 + number), outline(part))
+        made = (surfaces.faces(part, seed * 31 + number), outline(part))
         groups.setdefault((part.finish.look, part.motion), []).append(made)
     for (look, motion), found in groups.items():
         yield Body(look, _joined([f for f, _ in found]), np.concatenate([line for _, line in found]), motion)
 
 
 def outline(part: Part) -> Floats:
-    """The edges of what is seen of the part: without its tongues; none of a panel in grooves, of what is in a boxing, and of slats."""
+    """The edges of what is seen of a part, in its unit."""
+    return part.form.standing(part.frame).all_out(bare_outline(part))
+
+
+def bare_outline(part: Part) -> Floats:
+    """The same where it stands: without its tongues; none of a panel in grooves, of what is in a boxing, and of slats."""
     length, _, thickness = part.size
     if part.tag == SLAT or part.tag.role in INSIDE:
         return np.zeros((0, 2, 3), np.float32)
     if part.surface == "front" and part.kind == "front" and thickness < part.finish.thickness and part.form.is_square:
         return np.zeros((0, 2, 3), np.float32)
     tongue = max((p.high.x - p.low.x for p in part.pockets if p.what == "tongue" and p.high.x - p.low.x < length / 2), default=0.0)
-    return part.form.standing(part.frame).all_out(_lines(part.form, part.size, tongue))
+    return _lines(part.form, part.size, tongue)
 
 
 @lru_cache(maxsize=5000)
@@ -269,7 +272,7 @@ def _placed(body: Body, frame: Frame, opened: float) -> _Placed:
     corners, normals, lines = body.faces.corners, body.faces.normals, body.lines
     if body.motion is not None and opened > 0:
         frame = body.motion.at(opened).then(frame)
-    return body.look, Faces(frame.all_out(corners), frame.all_turned_out(normals), body.faces.uv), frame.all_out(lines)
+    return body.look, Faces(*frame.both_out(corners, normals), body.faces.uv), frame.all_out(lines)
 
 
 def _placed_shut(bodies: Sequence[Body], frame: Frame) -> Iterator[_Placed]:

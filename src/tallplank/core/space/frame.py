@@ -83,8 +83,15 @@ class Frame:
 
     def all_turned_out(self, ways: Floats) -> Floats:
         """Directions (…, 3) of this frame in the frame around it."""
-        turned: Floats = ways @ np.array((self.x, self.y, self.z), dtype=ways.dtype)
-        return turned
+        turned: Floats = ways.reshape(-1, 3) @ np.array((self.x, self.y, self.z), dtype=ways.dtype)
+        return turned.reshape(ways.shape)
+
+    def both_out(self, points: Floats, ways: Floats) -> tuple[Floats, Floats]:
+        """Points (…, 3) and directions (…, 3) of this frame in the frame around it."""
+        turn = np.array((self.x, self.y, self.z), dtype=points.dtype)
+        places = points.reshape(-1, 3) @ turn
+        places += np.array(self.origin, dtype=points.dtype)
+        return places.reshape(points.shape), (ways.reshape(-1, 3) @ turn).reshape(ways.shape)
 
     def within(self, outer: "Frame") -> "Frame":
         """This frame as it is seen in another one of the same space."""

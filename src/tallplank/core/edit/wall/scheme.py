@@ -231,15 +231,18 @@ def _share(one: Scheme, other: Scheme, length: float) -> bool:
 
 def _replaced(job: Job, catalog: Catalog, room_id: str, scheme: Scheme, changed: Scheme) -> Job:
     def edit(room: Room) -> Room:
-        return room.but(schemes=tuple(changed if s is scheme else s for s in room.schemes))
+        schemes = tuple(changed if s is scheme else s for s in room.schemes)
+        stays = changed.face == scheme.face and changed.id == scheme.id
+        return room.model_copy(update={"schemes": schemes}) if stays else room.but(schemes=schemes)
 
     return _built(job, catalog, room_id, edit, [scheme.id])
 
 
 def _built(job: Job, catalog: Catalog, room_id: str, edit: Callable[[Room], Room], ids: Iterable[str]) -> Job:
-    """A job with a room changed, in which these schemes can be built."""
-    changed = with_room(job, room_id, edit)
-    room = changed.room(room_id)
+    """A job with the paneled walls of a room changed, in which these can be built."""
+    before = job.room(room_id)
+    room = valid(partial(edit, before))
+    changed = job.replaced(rooms=tuple(room if r is before else r for r in job.rooms)).without_lost_dimensions()
     faces, standing = faces_of(room), standing_units(changed, catalog, room_id)
     for key in ids:
         outcome = outcome_of(scheme_of(room, key), room, faces, catalog, changed.standard, standing)

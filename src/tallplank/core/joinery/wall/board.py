@@ -1,8 +1,10 @@
 """Boards that stand flat on a wall: rectangles, or what openings leave of them in its true shape."""
 
+from collections import OrderedDict
 from collections.abc import Hashable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from math import ceil
+from typing import NamedTuple
 
 from shapely import LinearRing, Polygon, prepare
 from shapely.geometry.base import BaseGeometry
@@ -15,7 +17,7 @@ from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.part.form.form import SHEET
 from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.hole import Pocket
-from tallplank.core.joinery.part.part import Tag
+from tallplank.core.joinery.part.part import Fitting, Part, Piece, Tag
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.joinery.wall.area import Area
@@ -34,6 +36,14 @@ SLIVER, SAME = 1.0, 1e-6
 """What is narrower, in millimetres, is no board; and corners nearer than this are one."""
 
 
+class Kept(NamedTuple):
+    """What was made of a region or a board."""
+
+    parts: tuple[Part, ...]
+    fittings: tuple[Fitting, ...]
+    pieces: tuple[Piece, ...]
+
+
 @dataclass(frozen=True, slots=True)
 class Making:
     """What the parts of a scheme are made with: where it lies, what its openings leave free, and where parts go."""
@@ -47,8 +57,8 @@ class Making:
     covered: Sequence[Area]
     """These, one by one."""
     out: Collector
-    around: Hashable
-    """What else parts depend on beside their own region: what is left free, the backing, and the finish that boards have otherwise."""
+    known: OrderedDict[Hashable, Kept]
+    """What was made before, of those walls that have the same free to them, the same backing, and the same finish where none is chosen."""
     proud: float = 0.0
     """How far what boards stand on is before the backing."""
 

@@ -31,7 +31,7 @@ from tallplank.core.joinery.wall.covered import Standing, covered_on, cut_outs_o
 from tallplank.core.joinery.wall.filling.fill import add_fill
 from tallplank.core.joinery.wall.filling.niche import is_niche, niches_of
 from tallplank.core.joinery.wall.fixing import add_fixings, in_whole_ones
-from tallplank.core.joinery.wall.kept import add_kept
+from tallplank.core.joinery.wall.kept import add_kept, kept_of
 from tallplank.core.joinery.wall.mark import marks_on
 from tallplank.core.joinery.wall.shape import boards_around
 from tallplank.core.joinery.wall.solve import Block, Field, Solved, Strip, rise, solve
@@ -116,7 +116,7 @@ def make_scheme(
     free = _free(face.length, face.height, (*covered, *cut_outs_on(face)), tuple(ground.area for ground in grounds))
     usual = chosen_finish(catalog, standard, None, "front").id
     around = alike((face.length, face.height, grounds, tuple(covered), tuple(cut_outs_on(face)), scheme.stands, usual, Same(standard)))
-    making = Making(catalog, standard, face, solved, free, covered, out, around)
+    making = Making(catalog, standard, face, solved, free, covered, out, kept_of(catalog, around))
     seams, sides = [], (not corners.is_in_corner("left"), not corners.is_in_corner("right"))
     if scheme.box is not None:
         if corners.bows_into_another():
@@ -151,12 +151,17 @@ def _free(length: float, height: float, out_of: tuple[Area, ...], grounds: tuple
 def _add_block(making: Making, block: Block, hidden: float) -> None:
     """A region with all that is in it: what was made before, where nothing in it or around it changed."""
     on = making if making.proud == block.field.proud else replace(making, proud=block.field.proud)
-    for strip in block.strips:
-        add_kept(on, (strip, hidden, *_seams_in(making, strip)), partial(_add_strip, strip=strip, hidden=hidden))
-    _add_field(on, block.field, hidden)
     reach = alike((*_middles(making), making.solved.inner.right))
+    if block.strips:
+        add_kept(on, ("strips", Same(block.strips), hidden, reach), partial(_add_strips, strips=block.strips, hidden=hidden))
+    _add_field(on, block.field, hidden)
     for part in block.parts:
         add_kept(making, ("block", Same(part), hidden, reach), partial(_add_block, block=part, hidden=hidden))
+
+
+def _add_strips(making: Making, strips: Sequence[Strip], hidden: float) -> None:
+    for strip in strips:
+        add_kept(making, (strip, hidden, *_seams_in(making, strip)), partial(_add_strip, strip=strip, hidden=hidden))
 
 
 def _add_bowed(making: Making, bow: Bow, seams: Sequence[float]) -> None:

@@ -3,38 +3,39 @@
 from collections import OrderedDict
 from collections.abc import Callable, Hashable
 from dataclasses import replace
-from typing import NamedTuple
 
-from tallplank.core.joinery.part.part import Fitting, Part, Piece
+from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.joinery.setout.collector import Collector
-from tallplank.core.joinery.wall.board import Making
+from tallplank.core.joinery.wall.board import Kept, Making
 from tallplank.core.measure.memo import Same
 
-MOST = 20_000
+MOST_WALLS, MOST = 60, 5000
 
 
-class Kept(NamedTuple):
-    """What was made of a region or a board."""
-
-    parts: tuple[Part, ...]
-    fittings: tuple[Fitting, ...]
-    pieces: tuple[Piece, ...]
+_WALLS: OrderedDict[Hashable, OrderedDict[Hashable, Kept]] = OrderedDict()
+"""By the catalogue and all else that the whole of a wall depends on: what was made there, by what it depends on."""
 
 
-_PARTS: OrderedDict[Hashable, Kept] = OrderedDict()
-"""By all that it depends on."""
+def kept_of(catalog: Catalog, around: Hashable) -> OrderedDict[Hashable, Kept]:
+    """What was made before of a wall."""
+    key = (Same(catalog), around)
+    known = _WALLS.get(key)
+    if known is None:
+        known = _WALLS[key] = OrderedDict()
+        if len(_WALLS) > MOST_WALLS:
+            _WALLS.popitem(last=False)
+    return known
 
 
-def add_kept(making: Making, of: tuple[Hashable, ...], add: Callable[[Making], None]) -> None:
-    """Add what `add` makes of a region or a board, which depends on nothing but `of` and how the wall is made."""
-    key = (Same(making.catalog), making.around, *of)
-    known = _PARTS.get(key)
+def add_kept(making: Making, of: Hashable, add: Callable[[Making], None]) -> None:
+    """Add what `add` makes of a region or a board, which depends on nothing but `of` and what the whole wall depends on."""
+    known = making.known.get(of)
     if known is None:
         own = Collector(making.catalog)
         add(replace(making, out=own))
-        known = _PARTS[key] = Kept(own.finished(), tuple(own.fittings), tuple(own.pieces))
-        if len(_PARTS) > MOST:
-            _PARTS.popitem(last=False)
+        known = making.known[of] = Kept(own.finished(), tuple(own.fittings), tuple(own.pieces))
+        if len(making.known) > MOST:
+            making.known.popitem(last=False)
     making.out.parts += known.parts
     making.out.fittings += known.fittings
     making.out.pieces += known.pieces

@@ -7,10 +7,10 @@ from the finished molding, not from the wall: a baseboard of 9 in and a border o
 from collections import OrderedDict
 from collections.abc import Hashable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
-from functools import cached_property
+from functools import cached_property, lru_cache
 from itertools import pairwise
 from operator import sub
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.hardware import Molding
@@ -59,8 +59,7 @@ class Field:
         return self.area.within(outline.border) if outline is not None else self.area
 
 
-@dataclass(frozen=True, slots=True)
-class Strip:
+class Strip(NamedTuple):
     """A board between two regions, or at an end of a division: upright between those side by side, else level."""
 
     path: Path
@@ -207,7 +206,19 @@ def _divided_anew(field: Field, held: Held) -> Block:
         inner = _field((*field.path, index), part, own.area, field, own.ring)
         found.append(_divided(inner if own.ring is None else replace(inner, straight=at), held))
     bent = strips_between(region, parts, places, area)
-    return Block(field, tuple(_strips(field, places, across, bent)), tuple(found))
+    if bent or field.ring is not None:
+        strips = tuple(_strips(field, places, across, bent))
+    else:
+        strips = _straight_strips(field.path, area, tuple(places), across, field.finish, field.proud)
+    return Block(field, strips, tuple(found))
+
+
+@lru_cache(maxsize=5000)
+def _straight_strips(
+    path: Path, area: Area, places: tuple[tuple[float, float], ...], across: bool, finish: str | None, proud: float
+) -> tuple[Strip, ...]:
+    """The very same boards for what is divided alike, whatever fills it."""
+    return tuple(Strip(path, number, at, across, finish, None, proud) for number, at in _gaps(area, places, across))
 
 
 def _field(path: Path, region: Region, area: Area, around: Field, bent: Ring | None = None) -> Field:
@@ -224,7 +235,17 @@ def _field(path: Path, region: Region, area: Area, around: Field, bent: Ring | N
 
 def _strips(field: Field, places: Sequence[tuple[float, float]], across: bool, bent: Mapping[int, Ring]) -> Iterator[Strip]:
     """The boards between parts and at both ends; those that are `bent` by the number of the part before."""
-    area = field.inside
+    for number, at in _gaps(field.inside, places, across):
+        ring = bent.get(number - 1)
+        if ring is None:
+            yield Strip(field.path, number, at, across, field.finish, cut_by(at, field.ring, recut=False), field.proud)
+        else:
+            around, within = area_of(ring), ring if field.ring is None else common(ring, field.ring, _where(field))
+            yield Strip(field.path, number, around, across, field.finish, within, field.proud)
+
+
+def _gaps(area: Area, places: Sequence[tuple[float, float]], across: bool) -> Iterator[tuple[int, Area]]:
+    """What parts leave between them and at both ends, with the number of the part after it."""
     first, last = places[0], places[-1]
     length = area.width if across else area.height
     spans = [(0.0, first[0]), *((start + size, after) for (start, size), (after, _) in pairwise(places))]
@@ -232,12 +253,7 @@ def _strips(field: Field, places: Sequence[tuple[float, float]], across: bool, b
     for number, (low, high) in enumerate(spans):
         if high - low > SAME:
             at = Area(area.x + low, area.z, high - low, area.height) if across else Area(area.x, area.z + low, area.width, high - low)
-            ring = bent.get(number - 1)
-            if ring is None:
-                yield Strip(field.path, number, at, across, field.finish, cut_by(at, field.ring, recut=False), field.proud)
-            else:
-                around, within = area_of(ring), ring if field.ring is None else common(ring, field.ring, _where(field))
-                yield Strip(field.path, number, around, across, field.finish, within, field.proud)
+            yield number, at
 
 
 def _where(field: Field) -> str:

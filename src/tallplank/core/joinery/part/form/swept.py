@@ -22,8 +22,7 @@ from tallplank.core.space.outline import Point, Ring, area, bounds, covered, edg
 Doubles = NDArray[np.float64]
 
 
-@dataclass(frozen=True, slots=True)
-class EndCut:
+class EndCut(NamedTuple):
     """How an end is cut: how much longer the piece becomes with every millimetre of y and of z; (0, 0) is square.
 
     A mitre at a corner of `c` degrees in the plane of the face has `y` = 1 / tan(c / 2).
@@ -79,6 +78,10 @@ class Swept(PlainForm):
     stock: str = ""
     """The molding that it is cut from, by catalogue id; nothing for what the shop shapes itself."""
     is_square = False
+
+    def __hash__(self) -> int:
+        """Without the points of the profile: it is asked for more often than two profiles with as many are cut alike."""
+        return hash((self.start, self.end, self.stock, len(self.profile)))
 
     def _longest(self) -> tuple[float, float]:
         """How much longer the longest fibre is than one at (0, 0), at its start and at its end."""
@@ -150,10 +153,10 @@ class Swept(PlainForm):
 
     def seen_edges(self, size: Size3) -> list[tuple[tuple[float, float, float], tuple[float, float, float]]]:
         """The edges along the piece where its profile turns by more than a little, from end to end."""
-        found = []
+        found, longest = [], self._longest()
         for i in _shape_of(self.profile).sharp:
             y, z = self.profile[i]
-            first, last = self._ends(size, y, z)
+            first, last = self._cut(size, longest, y, z)
             found.append(((first, y, z), (last, y, z)))
         return found
 
@@ -194,13 +197,13 @@ LONG = 1e5
 
 
 class _Drawn(NamedTuple):
-    """A form as it would be if it were 0 long, and which of its corners are at its far end: pieces of any length are drawn from it."""
+    """A form as it would be if it were 0 long, and 1 for its corners at the far end, else 0: pieces of any length are drawn from it."""
 
-    corners: Doubles
-    far: NDArray[np.bool_]
+    corners: Floats
+    far: Floats
     normals: Floats
-    lines: Doubles
-    far_lines: NDArray[np.bool_]
+    lines: Floats
+    far_lines: Floats
 
 
 @lru_cache(maxsize=2000)
@@ -208,7 +211,7 @@ def _drawn(form: Swept) -> _Drawn:
     (corners, lines), (longer, longer_lines) = (_surface_and_lines(form, length) for length in (0.0, LONG))
     normals = _across(longer[:, 1] - longer[:, 0], longer[:, 2] - longer[:, 0])
     far, far_lines = (after[..., 0] - before[..., 0] > LONG / 2 for after, before in ((longer, corners), (longer_lines, lines)))
-    return _Drawn(corners, far, normals.astype(np.float32), lines, far_lines)
+    return _Drawn(*(found.astype(np.float32) for found in (corners, far, normals, lines, far_lines)))
 
 
 def _surface_and_lines(form: Swept, length: float) -> tuple[Doubles, Doubles]:
@@ -223,9 +226,9 @@ def _surface_and_lines(form: Swept, length: float) -> tuple[Doubles, Doubles]:
     return np.concatenate([sides, *caps]), np.concatenate([along, *around])
 
 
-def _drawn_out(corners: Doubles, far: NDArray[np.bool_], length: float) -> Floats:
-    found = corners.astype(np.float32)
-    found[..., 0] = corners[..., 0] + far * length
+def _drawn_out(corners: Floats, far: Floats, length: float) -> Floats:
+    found = corners.copy()
+    found[..., 0] += far * np.float32(length)
     return found
 
 

@@ -9,6 +9,7 @@ from tallplank.core.joinery.part.part import Tag
 from tallplank.core.joinery.setout.collector import Lay
 from tallplank.core.joinery.wall.board import Making, add_boards
 from tallplank.core.joinery.wall.shape import beside_in, between
+from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.curve import Line
@@ -35,6 +36,15 @@ def add_frame_of(making: Making, outer: Ring, molding: Molding, finish: Finish, 
             add_boards(making, Tag("curved panel mold", tag.side), between(out, into), blank, back, upright=False)
 
 
+_PROFILES: IdentityMemo[tuple[Size, Size]] = IdentityMemo(200)
+
+
+def _profile(molding: Molding) -> tuple[Size, Size]:
+    """How wide and how thick it is."""
+    why = Decided("hardware", molding.role)
+    return Size.of(molding.rise, "profile", why), Size.of(molding.reach, "profile", why)
+
+
 def add_straight(making: Making, tag: Tag, out: Line, into: Line, molding: Molding, finish: Finish, back: float) -> None:
     """A straight piece: at both ends a fibre ends so much earlier as it lies nearer to the inner edge."""
     (x0, z0), (x1, z1) = out.start, out.end
@@ -43,10 +53,7 @@ def add_straight(making: Making, tag: Tag, out: Line, into: Line, molding: Moldi
     first = (into.start[0] - x0) * way.x + (into.start[1] - z0) * way.z
     last = (x1 - into.end[0]) * way.x + (z1 - into.end[1]) * way.z
     frame = Frame(Vec(x0, back, z0), way, Vec(0.0 - way.z, 0.0, way.x), OUT)
-    sizes = (
-        Size.of(long, "from long point to long point"),
-        *(Size.of(v, "profile", Decided("hardware", molding.role)) for v in (molding.rise, molding.reach)),
-    )
+    sizes = (Size.of(long, "from long point to long point"), *_PROFILES.get((molding,), lambda: _profile(molding)))
     ends = (EndCut(y=-first / molding.rise), EndCut(y=-last / molding.rise))
     form = Swept(molding.outline, *ends, molding.id)
-    making.out.add(tag, "front", "top", finish, sizes, Lay("+x", "+z", frame.origin), kind="molding", form=form, frame=frame)  # type: ignore[arg-type]
+    making.out.add(tag, "front", "top", finish, sizes, Lay("+x", "+z", frame.origin), kind="molding", form=form, frame=frame)
