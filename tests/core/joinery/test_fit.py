@@ -3,7 +3,7 @@
 import math
 
 import pytest
-from hypothesis import assume, given
+from hypothesis import HealthCheck, assume, given, settings
 from shapely import LinearRing, Point
 
 from makers import CATALOG, a_made_unit, a_wall_of
@@ -40,6 +40,7 @@ def built(unit: Unit, standard: Standard) -> MadeUnit:
     return made
 
 
+@settings(suppress_health_check=list(HealthCheck))
 @given(units(), standards)
 def test_a_grooved_back_fills_its_grooves(unit: Unit, standard: Standard) -> None:
     made = built(unit, standard)

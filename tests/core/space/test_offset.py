@@ -41,8 +41,8 @@ def test_what_is_left_within_a_border_agrees_with_shapely(case: tuple[Outline, A
 @given(outlines(), st.floats(1, 60))
 def test_outwards_and_back_inwards_is_the_same(case: tuple[Outline, Area], by: float) -> None:
     outline, area = case
-    if outline.corners == "scooped" and outline.corner <= by + 1:
-        return
+    if outline.corners == "scooped" and outline.corner <= 2 * by + 1:
+        return  # the sides on both sides of the scoop come together outside it
     ring = ring_within(outline, area, "It")
     back = within(within(ring, -by), by)
     assert Polygon(back).symmetric_difference(Polygon(ring)).area < 0.2 * Polygon(ring).length

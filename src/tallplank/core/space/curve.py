@@ -55,7 +55,7 @@ def _arc_end(points: Sequence[Point], at: int) -> int:
         return at + 1
     step = far(points[at], points[at + 1])
     (x, y), radius = circle
-    if step > 2 * radius * sin(radians(MOST_TURN / 2)):
+    if step > 2 * radius * sin(radians(MOST_TURN / 2)) * (1.0 + ON_CIRCLE):
         return at + 1
     while last < len(points) and abs(far(points[last], (x, y)) - radius) < ON_CIRCLE * max(radius, 1.0):
         if abs(far(points[last - 1], points[last]) - step) > ON_CIRCLE * max(step, 1.0):
