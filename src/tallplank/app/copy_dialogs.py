@@ -11,6 +11,7 @@ from tallplank.core.edit.copies.group import repeat_group
 from tallplank.core.edit.copies.mirrored import middle_of_face, mirror_about, mirror_group
 from tallplank.core.edit.copies.repeat import repeat_between, repeat_units
 from tallplank.core.error import PlankError
+from tallplank.core.job.scheme import Scheme
 from tallplank.core.measure.length import parse_length
 from tallplank.session.mirror import MIRROR, MIRROR_COPY, mirror_along
 from tallplank.session.store import Store
@@ -53,6 +54,7 @@ ITSELF, MIDDLE, LINE, DRAWN = "itself", "middle", "line", "drawn"
 def ask_mirror(window: QWidget, store: Store) -> FormDialog:
     """Mirror the selected units or the selected group, where they stand or about a place."""
     group = selected_group(store)
+    schemes = {f"scheme {s.id}": s for s in _schemes_beside(store)} if group is None else {}
     others = [u for u in store.job.units if u.room == store.state.room and u.id not in store.state.selected]
 
     def act(values: Values) -> None:
@@ -76,6 +78,8 @@ def ask_mirror(window: QWidget, store: Store) -> FormDialog:
             at = own
         elif about == MIDDLE:
             at = middle_of_face(job, ids)
+        elif about in schemes:
+            at = schemes[about].middle(job.face(units[0].room, units[0].face).length)
         else:
             other = job.unit(about)
             at = other.x + other.width / 2
@@ -85,12 +89,19 @@ def ask_mirror(window: QWidget, store: Store) -> FormDialog:
     places = [(ITSELF, "Where it stands"), (DRAWN, "A line that is drawn on the plan next"), (LINE, "The section line on the plan")]
     if group is None:
         faces = {u.face for u in store.selected_units()}
+        between = [(key, f"The middle of {s.name}") for key, s in schemes.items()]
         beside = [(u.id, f"The middle of {store.derived.made.by_id[u.id].label}") for u in others if u.face in faces]
-        places = [places[0], (MIDDLE, "The middle of its wall or side"), *places[1:], *beside]
+        places = [places[0], (MIDDLE, "The middle of its wall or side"), *places[1:], *between, *beside]
     dialog.choice("About", places)
     dialog.check("Keep the original")
     dialog.open()
     return dialog
+
+
+def _schemes_beside(store: Store) -> list[Scheme]:
+    """The paneled walls on the face that all selected units stand at."""
+    room, faces = store.room(), {u.face for u in store.selected_units()}
+    return [s for s in room.schemes if faces == {s.face}] if room is not None else []
 
 
 def ask_kind(window: QWidget, store: Store) -> FormDialog:

@@ -132,8 +132,11 @@ def with_a_scheme(dice: random.Random, job: Job) -> Job:
     if dice.random() < 0.3:
         values["trims"] = (Trim(molding=dice.choice(["picture-rail-50", "mold-bead-14"]), z=dice.choice([400.0, 1200.0, 2000.0])),)
     if dice.random() < 0.25:
-        bow = dice.choice([0.0, 80.0])
-        values |= {"backing": 5.0, "casing": None, "box": Boxing(deep=dice.choice([120.0, 250.0]), bow=bow, boards=18.0, skin="bend-ply")}
+        bow, arch = dice.choice([(0.0, 0.0), (80.0, 0.0), (0.0, 90.0)])
+        box = Boxing(deep=dice.choice([120.0, 250.0]), bow=bow, arch=arch, boards=18.0, skin="bend-ply")
+        values |= {"backing": 5.0, "casing": None, "box": box}
+        if arch:
+            values |= {"high": dice.choice([1500.0, 2200.0]), "rail": None, "crown": None}
     job, (key,) = add_scheme(job, CATALOG, ROOM, WALL, root=a_region(dice, dice.choice([0, 1, 2]), marks), **values)
     return copy_scheme(job, CATALOG, ROOM, key, [w.id for w in job.rooms[0].walls]).job if dice.random() < 0.4 else job
 

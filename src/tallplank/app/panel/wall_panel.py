@@ -59,7 +59,7 @@ class WallPanel(Panel):
         scheme, region = shown_scheme(store), picked_region(store)
         if scheme is None or region is None:
             return ("wall", store.state.room)
-        boxed = (scheme.box is not None, bool(scheme.box and scheme.box.bow))
+        boxed = (scheme.box is not None, bool(scheme.box and (scheme.box.bow or scheme.box.arch)))
         plain = getattr(region.fill, "motif", "none") == "none"
         shape = (type(region.fill), plain, bool(region.parts), repeats(region), tuple(trim.pin is None for trim in scheme.trims))
         return ("wall", store.state.room, scheme.id, boxed, picked_path(store), shape, store.state.trial is None)
@@ -122,7 +122,8 @@ class WallPanel(Panel):
 
     def _bow_rows(self) -> None:
         self.length("Bows out by", lambda: self._box().bow, lambda v: self._put("bow", box=self._box().but(bow=v or 0.0)))
-        if self._box().bow:
+        self.length("Arched by", lambda: self._box().arch, lambda v: self._put("arch", box=self._box().but(arch=v or 0.0)))
+        if self._box().bow or self._box().arch:
             boards = self.store.catalog.boards.values()
             skins = (("", "Sawn in from behind", None), *((b.id, b.name, None) for b in boards if b.bends))
             self.pick("Skin", skins, lambda: self._box().skin or "", lambda v: self._put("skin", box=self._box().but(skin=str(v) or None)))

@@ -14,6 +14,7 @@ from tallplank.core.job.scheme import Scheme
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.part.form.bent import Bent
 from tallplank.core.joinery.run.run import Run
+from tallplank.core.joinery.wall.arched_lid import LID
 from tallplank.core.joinery.wall.bowed import SKIN, least_radius
 from tallplank.core.joinery.wall.covered import CUT_FOR, at_side, columns_at, is_hidden, needed_depth, overlap
 from tallplank.core.space.outline import strip_span
@@ -113,10 +114,10 @@ def _units(made: Made, room: Room, scheme: Scheme, face: Face) -> Iterator[Findi
 def _too_tight(made: Made, run: Run) -> Iterator[Finding]:
     """A face that bows out more than its board bends."""
     for part in run.parts:
-        if part.tag.role == SKIN and isinstance(part.form, Bent):
+        if part.tag.role in (SKIN, LID) and isinstance(part.form, Bent):
             radius, least = part.form.radius - part.thickness.value, least_radius(made.catalog, part)
             if radius < least:
                 board = made.catalog.boards[part.board].name
                 text = f"{run.label} bends to a radius of {shown(made.job, radius)}; {board} bends to {shown(made.job, least)}."
-                yield Finding("error", "bend-too-tight", text, "Let it bow out by less, make it wider, or take a thinner board.")
+                yield Finding("error", "bend-too-tight", text, "Let it bow out or rise by less, make it wider, or take a thinner board.")
                 return

@@ -298,8 +298,10 @@ class Boxing(Record):
     """How far its face stands before the wall; at its ends, where it bows out."""
     bow: NotNegative = 0.0
     """By how much more its face stands before the wall in the middle: part of a circle, seen from above. 0 for a flat one."""
+    arch: NotNegative = 0.0
+    """By how much more its upper edge rises in the middle than at its sides: part of a circle, seen from the front. 0 for a level one."""
     skin: Id | None = None
-    """The board that is bent where it bows out; that of its finish, sawn in from behind, where it is not given."""
+    """The board that is bent where it bows out or is arched; that of its finish, sawn in from behind, where it is not given."""
     boards: BoardWidth = 0.0
     """How thick the boards at its sides and its lid are; as its face where it is 0."""
     clear: NotNegative = 10.0
@@ -356,6 +358,10 @@ class Scheme(Record):
         """How far the face of its backing is before the wall."""
         return self.backing if self.box is None else self.box.deep
 
+    def middle(self, length: float) -> float:
+        """Its middle on a face of a length."""
+        return (self.left + length - self.right) / 2
+
     @property
     def side(self) -> float:
         """How thick the boards at the sides of a boxing and its lid are."""
@@ -365,6 +371,8 @@ class Scheme(Record):
     def _is_sound(self) -> Self:
         if self.box is not None and not 0.0 < self.backing < self.box.deep:
             raise ValueError("a boxing has a backing, which is its face and thinner than it is deep")
+        if self.box is not None and self.box.arch and (self.box.bow or self.high is None):
+            raise ValueError("a boxing that is arched ends below the ceiling, and its face is flat")
         if self.high is not None and self.high <= self.low:
             raise ValueError("its upper edge is above its lower one")
         if self.root.depth > MOST_DEPTH:

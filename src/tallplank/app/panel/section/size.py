@@ -9,6 +9,7 @@ from tallplank.app.panel.panel import same
 from tallplank.app.panel.row import Origin
 from tallplank.app.panel.units import Section, UnitsPanel
 from tallplank.core.edit.unit import Anchor, change_units, set_width, slide_units
+from tallplank.core.edit.wall.follow import curved_boxings, follow_curve
 from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.session.group import group_of_units, select_group
 from tallplank.session.store import Store
@@ -33,6 +34,8 @@ def _sizes(panel: UnitsPanel) -> None:
         )
         if all(catalog.kinds[u.kind].plan in CORNER_PLANS for u in panel.units()):
             _corner(panel)
+        if any(catalog.kinds[u.kind].plan == "bow" for u in panel.units()) and curved_boxings(store.job, panel.units()[0]):
+            _curve(panel)
         sides = (("left", "For the left", None), ("right", "For the right", None))
         panel.pick("Side", sides, panel.each(lambda u: u.side), partial(_turn, panel))
     if group_of_units(store) is not None:
@@ -50,6 +53,19 @@ def _sizes(panel: UnitsPanel) -> None:
 
     origin = Origin(lambda: "own" if any(u.z is not None for u in panel.units()) else "construction", reset)
     panel.length("Above floor", level, lambda v: panel.change("z", v), origin)
+
+
+def _curve(panel: UnitsPanel) -> None:
+    """A button that lets bow fronts follow the nearest boxing which bows out."""
+    store = panel.store
+
+    def words() -> str:
+        boxings = curved_boxings(store.job, panel.units()[0])
+        return f"Follow the curve of {boxings[0].name}" if boxings else "Follow a curve"
+
+    button = QPushButton()
+    button.clicked.connect(lambda: store.apply(lambda j: follow_curve(j, store.catalog, panel.ids()), "follow a curve"))
+    panel.widget(button, lambda: button.setText(words()))
 
 
 def _group_words(store: Store) -> str:

@@ -81,21 +81,21 @@ def add_skin(making: Making, bow: Bow, seams: Sequence[float]) -> None:
     whole = making.solved.whole
     if any(whole.meets(area) for area in (*(cased(o, 0.0) for o in making.face.openings), *cut_outs_on(making.face))):
         raise BuildError("A boxing that bows out has no openings, sockets and switches in its face.")
-    finish = _skin_finish(making)
+    finish = bent_finish(making, making.solved.scheme.backing)
     sheet = making.catalog.boards[finish.board].sheet
     middle = (bow.left + bow.right) / 2
     angles = [angle for x in seams if abs(angle := _angle_at(bow, x - middle)) < bow.half]
-    radius = bow.radius - (WEB / 2 if kerfs_of(making.catalog, finish, bow, bow.half) else bow.thick / 2)
+    radius = run_radius(making.catalog, finish, bow)
     along = pieces_within(-bow.half * radius, bow.half * radius, [a * radius for a in angles], sheet[1])
     for a, b in along:
         for low, high in pieces_within(whole.z, whole.top, [], sheet[0]):
             _add_piece(making, bow, finish, (a / radius, b / radius), (low, high), b - a)
 
 
-def _skin_finish(making: Making) -> Finish:
-    """The finish of the face, on the board that is bent."""
+def bent_finish(making: Making, thick: float) -> Finish:
+    """The finish of the face so thick, on the board that is bent."""
     scheme = making.solved.scheme
-    finish = making.finish(scheme.finish, scheme.backing)
+    finish = making.finish(scheme.finish, thick)
     skin = making.catalog.boards.get((scheme.box and scheme.box.skin) or "")
     return finish if skin is None else finish.but(board=skin.id)
 
@@ -116,19 +116,29 @@ def _add_piece(making: Making, bow: Bow, finish: Finish, turn: tuple[float, floa
     shape = bow.skin(*turn)
     (x0, y0), high = bounds(shape)[0], heights[1] - heights[0]
     form = Bent(moved(x0, y0, heights[0]), tuple((x - x0, y - y0) for x, y in shape), high)
-    kerfs = kerfs_of(making.catalog, finish, bow, turn[1] - turn[0])
-    cuts = tuple(_kerfs(kerfs, high)) if kerfs is not None else ()
+    cuts = cuts_of(making.catalog, finish, bow, turn[1] - turn[0], high)
     along = "along the arc in the middle of the web" if cuts else "along the arc in the middle of its thickness"
     sizes = (Size.of(high, "height"), Size.of(run, along), Size.of(finish.thickness, "board"))
     making.out.add(Tag(SKIN), "front", "front", finish, sizes, Lay("+z", "-x", (shape[0][0] + run, y0, heights[0])),
                    form=form, pockets=cuts)  # fmt: skip
 
 
-def _kerfs(kerfs: Kerfs, high: float) -> Iterator[Pocket]:
-    """Cuts from end to end into the back of the flat board, the first and the last half a pitch within it."""
+def run_radius(catalog: Catalog, finish: Finish, bow: Bow) -> float:
+    """The radius at which what is bent keeps its length: in the middle of its thickness, or of the web."""
+    return bow.radius - (WEB / 2 if kerfs_of(catalog, finish, bow, bow.half) else bow.thick / 2)
+
+
+def cuts_of(catalog: Catalog, finish: Finish, bow: Bow, turn: float, long: float) -> tuple[Pocket, ...]:
+    """What a piece that turns by so many radians is sawn in from behind, from end to end; nothing where it bends as it is."""
+    kerfs = kerfs_of(catalog, finish, bow, turn)
+    return tuple(_kerfs(kerfs, long)) if kerfs is not None else ()
+
+
+def _kerfs(kerfs: Kerfs, long: float) -> Iterator[Pocket]:
+    """Cuts into the back of the flat board, the first and the last half a pitch within it."""
     for i in range(kerfs.number):
         at = (i + 0.5) * kerfs.pitch - KERF / 2
-        yield Pocket("kerf", Vec(0.0, at, 0.0), Vec(high, at + KERF, kerfs.deep))
+        yield Pocket("kerf", Vec(0.0, at, 0.0), Vec(long, at + KERF, kerfs.deep))
 
 
 def add_ribs(

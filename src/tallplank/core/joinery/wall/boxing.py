@@ -15,6 +15,7 @@ from tallplank.core.job.scheme import Boxing
 from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.setout.collector import Lay
+from tallplank.core.joinery.wall.arched_lid import RIB, add_arch_ribs, add_lid, kept_free
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.board import Making, pieces_within
 from tallplank.core.joinery.wall.bowed import add_level, add_ribs, bow_of, kept_clear
@@ -22,7 +23,7 @@ from tallplank.core.measure.size import Size
 from tallplank.core.space.bow import Bow
 from tallplank.core.space.outline import Ring
 
-INSIDE = ("boxing plate", "boxing batten")
+INSIDE = ("boxing plate", "boxing batten", RIB)
 """The parts of a boxing that are not seen."""
 LEAST = 20.0
 """Between boards that are nearer there is no room for a batten."""
@@ -59,6 +60,10 @@ def add_boxing(
     frame = hull if bow is None else hull._replace(deep=bow.end)
     places = batten_places(frame, boxing, thick, min(boxing.batten, frame.deep), [*around, *niches])
     seams = [x + thick / 2 for x in places]
+    arch = making.solved.arch
+    if arch is not None:
+        _add_arched(making, boxing, hull, arch, sides, hides, places)
+        return seams
     _add_sides(making, whole, hull if bow is None else hull._replace(deep=boxing.deep), sides)
     if scheme.high is not None:
         _add_lid(making, boxing, hull, bow, [ring for ring, top in hides if top > hull.high - side], seams)
@@ -66,6 +71,26 @@ def add_boxing(
     _add_plates(making, boxing, frame, bow, around, seams)
     _add_battens(making, boxing, frame, bow, places)
     return seams
+
+
+def _add_arched(
+    making: Making,
+    boxing: Boxing,
+    hull: Hull,
+    arch: Bow,
+    sides: tuple[bool, bool],
+    hides: Sequence[tuple[Ring, float]],
+    places: Sequence[float],
+) -> None:
+    """The same under an arch: sides up to where it begins, and ribs under the lid in the place of the upper plates."""
+    finish, kept = chosen_finish(making.catalog, making.standard, None, "carcass"), kept_free(boxing, arch, hides)
+    _add_sides(making, making.solved.whole, hull._replace(high=arch.deep), sides)
+    add_lid(making, arch, hull.deep, kept)
+    low = add_arch_ribs(making, boxing, arch, hull.deep, finish, kept)
+    below = hull._replace(high=low + finish.thickness)
+    seams = [x + finish.thickness / 2 for x in places]
+    _add_plates(making, boxing, below, None, [ring for ring, _ in hides], seams, only_lower=True)
+    _add_battens(making, boxing, below, None, places)
 
 
 def _add_sides(making: Making, whole: Area, hull: Hull, sides: tuple[bool, bool]) -> None:
@@ -88,10 +113,19 @@ def _add_lid(making: Making, boxing: Boxing, hull: Hull, bow: Bow | None, hidden
     add_level(making, Tag("boxing lid"), shape, hull.high, finish, kept_clear(boxing, hidden), seams)
 
 
-def _add_plates(making: Making, boxing: Boxing, hull: Hull, bow: Bow | None, hidden: Sequence[Ring], seams: Sequence[float]) -> None:
+def _add_plates(
+    making: Making,
+    boxing: Boxing,
+    hull: Hull,
+    bow: Bow | None,
+    hidden: Sequence[Ring],
+    seams: Sequence[float],
+    *,
+    only_lower: bool = False,
+) -> None:
     """Boards that lie above and below the battens, behind the face."""
     finish = chosen_finish(making.catalog, making.standard, None, "carcass")
-    levels = (("lower", hull.low + finish.thickness), ("upper", hull.high))
+    levels = (("lower", hull.low + finish.thickness), ("upper", hull.high))[: 1 if only_lower else 2]
     if bow is not None:
         add_ribs(making, boxing, bow, levels, finish, hidden, seams)
         return

@@ -20,6 +20,7 @@ from tallplank.core.joinery.part.part import BuildError, Coat, Fitting, Part, Pi
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.setout.collector import Collector
+from tallplank.core.joinery.wall.arch import face_below
 from tallplank.core.joinery.wall.area import Area, rectangle_of
 from tallplank.core.joinery.wall.board import NEAR, Making, add_boards, pieces_within
 from tallplank.core.joinery.wall.bowed import add_on_skin, add_skin, bow_of
@@ -39,6 +40,7 @@ from tallplank.core.joinery.wall.trim import add_trims
 from tallplank.core.measure.memo import IdentityMemo, Same, alike
 from tallplank.core.space.bow import Bow
 from tallplank.core.space.frame import moved
+from tallplank.core.space.outline import Ring
 
 
 class Outcome(NamedTuple):
@@ -96,7 +98,8 @@ def solved_at(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standa
     """
     face = _ground_face(faces[scheme.face], members)
     marks = {mark.key: mark.at for mark in marks_on(room, face, scheme, members)}
-    return solve(scheme, face, catalog, Corners(room, faces, scheme, catalog, standard).board_ends(), marks)
+    corners = Corners(room, faces, scheme, catalog, standard)
+    return solve(scheme, face, catalog, corners.board_ends(), marks, corners.free_sides())
 
 
 def make_scheme(
@@ -113,11 +116,12 @@ def make_scheme(
     corners = Corners(room, faces, scheme, catalog, standard)
     solved = solved_at(scheme, room, faces, catalog, standard, members)
     covered = list(covered_on(room, face, members, scheme, rise(catalog, scheme.casing)))
-    free = _free(face.length, face.height, (*covered, *cut_outs_on(face)), tuple(ground.area for ground in grounds))
+    edge = face_below(solved.arch, solved.inner) if solved.arch is not None else None
+    free = _free(face.length, face.height, (*covered, *cut_outs_on(face)), tuple(ground.area for ground in grounds), edge)
     usual = chosen_finish(catalog, standard, None, "front").id
-    around = alike((face.length, face.height, grounds, tuple(covered), tuple(cut_outs_on(face)), scheme.stands, usual, Same(standard)))
+    around = alike((Same(free), face.length, face.height, grounds, tuple(covered), scheme.stands, usual, Same(standard)))
     making = Making(catalog, standard, face, solved, free, covered, out, kept_of(catalog, around))
-    seams, sides = [], (not corners.is_in_corner("left"), not corners.is_in_corner("right"))
+    seams, sides = [], corners.free_sides()
     if scheme.box is not None:
         if corners.bows_into_another():
             raise BuildError("A boxing that bows out has no other boxing beside it in a corner: let one of them end before it.")
@@ -142,9 +146,10 @@ def _ground_face(face: Face, members: Sequence[Standing]) -> Face:
 
 
 @lru_cache(maxsize=500)
-def _free(length: float, height: float, out_of: tuple[Area, ...], grounds: tuple[Area, ...]) -> BaseGeometry:
-    """What is left of a face, or of its `grounds`; the very same shape for the same areas, so that what is asked of it is kept too."""
+def _free(length: float, height: float, out_of: tuple[Area, ...], grounds: tuple[Area, ...], edge: Ring | None) -> BaseGeometry:
+    """What is left of a face, or of its `grounds`, within an edge; the very same shape for the same, so that what is asked is kept too."""
     wall = union_all([rectangle_of(area) for area in grounds or (Area(0.0, 0.0, length, height),)])
+    wall = wall if edge is None else wall.intersection(Polygon(edge))
     return wall.difference(union_all([rectangle_of(area) for area in out_of])) if out_of else wall
 
 

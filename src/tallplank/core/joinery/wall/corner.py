@@ -85,6 +85,10 @@ class Corners:
         own = self.scheme.box
         return own is not None and any(own.bow or (mate.box is not None and mate.box.bow) for mate in mates)
 
+    def free_sides(self) -> tuple[bool, bool]:
+        """Whether it ends freely at its left and its right, in no corner of the room."""
+        return not self.is_in_corner("left"), not self.is_in_corner("right")
+
     def is_in_corner(self, side: Side) -> bool:
         """Whether it reaches into a corner of the room at a side."""
         face = self._face

@@ -126,8 +126,14 @@ def _bowed_at(x: float, face: Face, scheme: Scheme) -> float:
     """By how much more than at its ends a boxing has room at a place along its wall, and as far beside it as it keeps clear."""
     if scheme.box is None or not scheme.box.bow:
         return 0.0
-    bow = Bow(scheme.left + scheme.side, face.length - scheme.right - scheme.side, scheme.box.deep, scheme.box.bow, scheme.backing)
+    bow = curve_at(face, scheme)
     return min(bow.room_at(x - scheme.box.clear), bow.room_at(x + scheme.box.clear)) - (scheme.box.deep - scheme.backing)
+
+
+def curve_at(face: Face, scheme: Scheme) -> Bow:
+    """The curve of a boxing that bows out, between the boards at its sides."""
+    assert scheme.box is not None
+    return Bow(scheme.left + scheme.side, face.length - scheme.right - scheme.side, scheme.box.deep, scheme.box.bow, scheme.backing)
 
 
 def at_side(scheme: Scheme) -> float:

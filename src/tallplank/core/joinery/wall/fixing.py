@@ -19,7 +19,7 @@ from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 
 NOT_GLUED = ("boxing plate", "boxing batten", "boxing side", "wall shelf", "wall box side", "wall box floor", "wall box top", "sheet")
-SCREWED = ("boxing plate", "boxing side")
+SCREWED = ("boxing plate", "boxing side", "boxing rib")
 PER_BATTEN = 4
 """Two at each end."""
 SAME = 1e-6

@@ -18,12 +18,14 @@ from tallplank.core.error import mm
 from tallplank.core.job.face import Face
 from tallplank.core.job.scheme import ROOT, Path, Region, Scheme
 from tallplank.core.joinery.part.part import BuildError
+from tallplank.core.joinery.wall.arch import arch_of, face_below
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.edge import Bounded, area_of, bounded, strips_between
 from tallplank.core.joinery.wall.place import NO_MARKS, SAME, Held, name_of, number_of, placed
 from tallplank.core.joinery.wall.shape import common, cut_by, ring_within
 from tallplank.core.measure.divide import DivideError
 from tallplank.core.measure.memo import Same, alike
+from tallplank.core.space.bow import Bow
 from tallplank.core.space.outline import Ring
 
 LEAST, MOST_ROUNDS = 1.0, 20
@@ -109,6 +111,8 @@ class Solved:
     block: Block
     marks: Mapping[str, float]
     """The places on its wall that its regions and moldings may be held at."""
+    arch: Bow | None = None
+    """Its upper edge, where it is arched."""
 
     @property
     def fields(self) -> tuple[Field, ...]:
@@ -132,11 +136,16 @@ class Solved:
 
 
 def solve(
-    scheme: Scheme, face: Face, catalog: Catalog, ends: tuple[float, float] = (0.0, 0.0), marks: Mapping[str, float] = NO_MARKS
+    scheme: Scheme,
+    face: Face,
+    catalog: Catalog,
+    ends: tuple[float, float] = (0.0, 0.0),
+    marks: Mapping[str, float] = NO_MARKS,
+    sides: tuple[bool, bool] = (True, True),
 ) -> Solved:
     """A scheme on a face; its boards begin and stop so far within it at its `ends`, before what stands round a corner of the room.
 
-    `marks` are the places on the face that its regions may be held at.
+    `marks` are the places on the face that its regions may be held at; `sides` says which ends are free, left and right.
 
     Raises:
         BuildError: its sizes do not fit; the text names the region.
@@ -150,8 +159,11 @@ def solve(
     inner = Area(whole.x + left, whole.z + base, whole.width - left - right, whole.height - base - rail - crown)
     if min(inner.width, inner.height) < LEAST:
         raise BuildError("There is nothing left between its ends and its moldings.")
-    root = _field(ROOT, scheme.root, inner, Field(ROOT, scheme.root, inner, scheme.finish))
-    return Solved(scheme, whole, inner, _held(root, marks), marks)
+    arch = arch_of(catalog, scheme, inner, sides)
+    if arch is not None and rail:
+        raise BuildError("A boxing that is arched has no rail: moldings do not bend.")
+    around = Field(ROOT, scheme.root, inner, scheme.finish, ring=face_below(arch, inner) if arch is not None else None)
+    return Solved(scheme, whole, inner, _held(_field(ROOT, scheme.root, inner, around), marks), marks, arch)
 
 
 def _held(root: Field, marks: Mapping[str, float]) -> Block:

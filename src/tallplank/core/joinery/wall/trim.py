@@ -36,6 +36,8 @@ def add_trims(making: Making, corners: Corners) -> None:
                 _add_along(making, corners, what, molding, z, span, 0.0 - stands_for(scheme, what))
     for number, (trim, molding, z) in enumerate(trims_of(making), 1):
         for span in _free_of_openings(making, z, molding.rise):
+            if solved.arch is not None and z + molding.rise > solved.arch.deep + NEAR:
+                raise BuildError(f"Molding {number} would reach above {mm(solved.arch.deep)}, where the boxing is arched.")
             _add_along(making, corners, trim, molding, z, span, _before(making, corners, z, molding.rise), number)
 
 

@@ -14,10 +14,11 @@ from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.curve import Line
 from tallplank.core.space.frame import Frame, Vec
+from tallplank.core.space.offset import Piece
 from tallplank.core.space.outline import Ring
 
 OUT = Vec(0.0, -1.0, 0.0)
-SIDES = ("lower", "right", "upper", "left")
+SIDES = ["left", "lower", "right", "upper"]
 
 
 def add_frame_of(making: Making, outer: Ring, molding: Molding, finish: Finish, back: float, where: str) -> None:
@@ -27,13 +28,22 @@ def add_frame_of(making: Making, outer: Ring, molding: Molding, finish: Finish, 
         BuildError: there is no room for it.
     """
     pairs = beside_in(outer, molding.rise, where)
+    sides = [_side(out) for out, _ in pairs]
     for number, (out, into) in enumerate(pairs, 1):
-        tag = Tag("panel mold", SIDES[number - 1] if len(pairs) == len(SIDES) else str(number))
+        tag = Tag("panel mold", sides[number - 1] if sorted(sides) == SIDES else str(number))
         if isinstance(out, Line) and isinstance(into, Line):
             add_straight(making, tag, out, into, molding, finish, back)
         else:
             blank = finish.but(thickness=molding.reach)
             add_boards(making, Tag("curved panel mold", tag.side), between(out, into), blank, back, upright=False)
+
+
+def _side(piece: Piece) -> str:
+    """Which side of what goes round counter-clockwise a piece is."""
+    x, z = piece.end[0] - piece.start[0], piece.end[1] - piece.start[1]
+    if abs(x) >= abs(z):
+        return "lower" if x > 0 else "upper"
+    return "right" if z > 0 else "left"
 
 
 _PROFILES: IdentityMemo[tuple[Size, Size]] = IdentityMemo(200)
