@@ -208,7 +208,8 @@ def bench_wall() -> tuple[float, float]:
     """A boundary dragged between two of 70 panels, until the core has what Walls shows, against 400 parts cold; at most 1/15."""
     from makers import ROOM, WALL, a_room
     from tallplank.core.edit.wall.scheme import add_scheme, shift_boundary
-    from tallplank.core.job.scheme import Panel, Region
+    from tallplank.core.job.filling import Panel
+    from tallplank.core.job.scheme import Region
 
     cell = Region(split="up", stile=40.0, parts=(Region(fill=Panel(border=20.0, mold="mold-panel-25")),) * 5)
     root = Region(split="across", stile=40.0, parts=(cell,) * 14)
@@ -358,7 +359,8 @@ def bench_slats() -> tuple[float, float]:
     from makers import ROOM, WALL, a_room
     from tallplank.core.edit.unit import Spot, place_unit
     from tallplank.core.edit.wall.scheme import add_scheme
-    from tallplank.core.job.scheme import Region, Slats
+    from tallplank.core.job.filling import Slats
+    from tallplank.core.job.scheme import Region
     from tallplank.core.solid.scene import SolidMaker
     from tallplank.view3d.scene import Scene, Tones
 

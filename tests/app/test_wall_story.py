@@ -18,8 +18,9 @@ from tallplank.app.window import MainWindow
 from tallplank.core.draw.dimension import DimensionText
 from tallplank.core.edit.survey.room import change_room
 from tallplank.core.edit.survey.standing import add_column_at
+from tallplank.core.job.filling import Facets, Panel, Slats
 from tallplank.core.job.measure import OfRegion
-from tallplank.core.job.scheme import Facets, Outline, Panel, Scheme, Slats
+from tallplank.core.job.scheme import Outline, Scheme
 from tallplank.core.shop.moldinglist import moldinglist
 from tallplank.session.library import PieceLibrary
 from tallplank.session.wall import shown_scheme

@@ -9,9 +9,10 @@ from tallplank.core.edit.survey.surface import cover
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit, set_finish, set_rule
 from tallplank.core.edit.wall.scheme import add_scheme
+from tallplank.core.job.filling import Facets, Kept, Panel, Peak, Slats
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import ROOT
-from tallplank.core.job.scheme import Boxing, Facets, Kept, Outline, Panel, Peak, Region, Slats
+from tallplank.core.job.scheme import Boxing, Outline, Region
 
 ROOM = "room3"
 HEARTH = "back"

@@ -13,9 +13,10 @@ from tallplank.core.edit.wall.scheme import (
 )
 from tallplank.core.edit.wall.start import STARTS, Sizes
 from tallplank.core.error import PlankError
+from tallplank.core.job.filling import Panel
 from tallplank.core.job.measure import OfRegion
 from tallplank.core.job.room import Group
-from tallplank.core.job.scheme import Panel, Path, Region, Scheme, Trim, region_at
+from tallplank.core.job.scheme import Path, Region, Scheme, Trim, region_at
 from tallplank.core.measure.length import LengthUnit
 from tallplank.session.store import Store
 

@@ -11,9 +11,10 @@ from tallplank.core.edit.check import EditError
 from tallplank.core.edit.copies.piece import piece_of_scheme, place_scheme_of
 from tallplank.core.edit.wall.scheme import add_scheme, continue_scheme
 from tallplank.core.edit.wall.start import STARTS, Sizes
+from tallplank.core.job.filling import Cover, Panel, Plain, Tiles, Upholstery
 from tallplank.core.job.job import Job
 from tallplank.core.job.piece import PieceError, SavedPiece, dumps, loads
-from tallplank.core.job.scheme import Boxing, Cover, Panel, Plain, Region, Tiles, Trim, Upholstery
+from tallplank.core.job.scheme import Boxing, Region, Trim
 
 
 def walled(**values: object) -> Job:

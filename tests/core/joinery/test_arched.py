@@ -9,8 +9,9 @@ from tallplank.core.edit.check import EditError
 from tallplank.core.edit.survey.standing import add_column_at
 from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.job.base import RecordError
+from tallplank.core.job.filling import Panel, Slats
 from tallplank.core.job.job import Job
-from tallplank.core.job.scheme import Boxing, Panel, Region, Scheme, Slats, Trim
+from tallplank.core.job.scheme import Boxing, Region, Scheme, Trim
 from tallplank.core.joinery.part.form.bent import Bent
 from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.part import Part

@@ -14,8 +14,9 @@ from tallplank.core.edit.check import EditError
 from tallplank.core.edit.survey.service import add_service
 from tallplank.core.edit.survey.standing import add_column_at
 from tallplank.core.edit.wall.scheme import add_scheme
+from tallplank.core.job.filling import Grooves, Slats
 from tallplank.core.job.job import Job
-from tallplank.core.job.scheme import Boxing, Grooves, Region, Slats
+from tallplank.core.job.scheme import Boxing, Region
 from tallplank.core.joinery.part.form.bent import Bent
 from tallplank.core.joinery.part.part import Part
 

@@ -55,7 +55,7 @@ def test_each_kind_gets_what_it_needs_and_no_more() -> None:
         "base": 1, "drawers": 3, "sink": 2, "wall": 1, "tall": 2, "open-shelf": 0, "filler": 0,
         "base-open": 0, "base-drawer-doors": 3, "blind-corner": 1, "corner-diagonal": 1, "corner-ell": 1, "end-slanted": 1,
         "wall-diagonal": 1, "wall-ell": 1, "wall-blind": 1, "tall-diagonal": 1,
-        "base-bow": 1, "base-hollow": 1, "oven-housing": 3, "fridge-housing": 2, "hood": 1, "end-panel": 0, "back-panel": 0,
+        "base-bow": 1, "base-hollow": 1, "console-bow": 1, "oven-housing": 3, "fridge-housing": 2, "hood": 1, "end-panel": 0, "back-panel": 0,
         "box-on-legs": 2, "bench-seat": 2, "dishwasher": 1, "dishwasher-free": 0, "washer": 0, "dryer": 0, "cooker": 0,
         "fridge-free": 0, "freezer-under": 0, "wine-store": 0, "hood-free": 0, "between": 0,
     }  # fmt: skip

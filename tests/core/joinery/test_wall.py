@@ -19,23 +19,9 @@ from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.edit.wall.peaks import parse_peaks, peaks_text
 from tallplank.core.edit.wall.scheme import add_scheme, change_scheme, copy_scheme
 from tallplank.core.edit.wall.start import STARTS, Sizes
+from tallplank.core.job.filling import Cover, Facets, Frame, Frames, Grooves, Kept, Panel, Peak, Shelves, Slats
 from tallplank.core.job.job import Display, Job
-from tallplank.core.job.scheme import (
-    Boxing,
-    Cover,
-    Facets,
-    Frame,
-    Frames,
-    Grooves,
-    Kept,
-    Outline,
-    Panel,
-    Peak,
-    Region,
-    Scheme,
-    Shelves,
-    Slats,
-)
+from tallplank.core.job.scheme import Boxing, Outline, Region, Scheme
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.wall.filling.tile import tile_spans
 from tallplank.core.joinery.wall.solve import Area, Solved, solve

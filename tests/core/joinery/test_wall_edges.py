@@ -15,8 +15,9 @@ from tallplank.core.edit.check import EditError
 from tallplank.core.edit.wall.bends import bends_text, parse_bends
 from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.job.base import RecordError
+from tallplank.core.job.filling import Frame, Frames, Panel, Slats
 from tallplank.core.job.job import Display, Job
-from tallplank.core.job.scheme import Bend, Edge, Frame, Frames, Panel, Region, Slats
+from tallplank.core.job.scheme import Bend, Edge, Region
 from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.wall.solve import Solved

@@ -12,8 +12,9 @@ from tallplank.core.edit.check import EditError
 from tallplank.core.edit.survey.standing import add_column_at
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.wall.scheme import add_scheme
+from tallplank.core.job.filling import Cover, Plain, Shelves, Slats, Tiles, Upholstery
 from tallplank.core.job.job import Job
-from tallplank.core.job.scheme import Boxing, Cover, Outline, Plain, Region, Shelves, Slats, Tiles, Upholstery
+from tallplank.core.job.scheme import Boxing, Outline, Region
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.space.outline import area
 

@@ -7,8 +7,9 @@ from outside.trade.test_room_solids import shared
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.wall.scheme import add_scheme, change_scheme, copy_scheme
+from tallplank.core.job.filling import Panel
 from tallplank.core.job.job import Job
-from tallplank.core.job.scheme import Boxing, Panel, Region, Trim
+from tallplank.core.job.scheme import Boxing, Region, Trim
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.shop.moldinglist import moldinglist
 

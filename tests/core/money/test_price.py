@@ -11,7 +11,10 @@ from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
 from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.standard import change_rates, set_job_hardware, set_job_style
 from tallplank.core.edit.unit import Spot, place_unit, set_finish, set_rule, set_width
+from tallplank.core.edit.wall.scheme import add_scheme
+from tallplank.core.job.filling import Plain
 from tallplank.core.job.job import Job
+from tallplank.core.job.scheme import Region
 from tallplank.core.money.entry import COST_KINDS
 from tallplank.core.money.labour import Labour, unit_counts
 from tallplank.core.money.material import board_price_m2
@@ -150,6 +153,20 @@ def test_what_the_whole_job_takes_by_hand() -> None:
     assert line_of(job, "delivery").cost.delivery == 12_000
     assert line_of(change_rates(job, van_m3=0.5), "delivery").cost.delivery == 24_000
     assert price(made(a_room())).total == 0
+
+
+def test_a_paneled_wall_is_drawn_brought_and_set_up_by_hand() -> None:
+    """A wall of 3 m by 2.5: backing in three boards, 3 m of baseboard, and three coats on 3 by 2.4 m, with no unit in the job.
+
+    6 minutes a board, 8 a metre of molding, 6 a square metre of each coat: 18 + 24 + 129.6.
+    """
+    painted = Region(fill=Plain(paint="paint-heron", coats=3))
+    job = add_scheme(a_room(3000.0), CATALOG, ROOM, WALL, backing=12.0, base="base-square-100", root=painted).job
+    assert line_of(job, "installation").cost.labour == round(100 * (18 + 24 + 129.6) / 60 * 44)
+    assert line_of(job, "design").cost.labour == round(100 * (150 + 240 + 15) / 60 * 52)
+    assert line_of(job, "delivery").cost.delivery == 12_000
+    (volume,) = (e.text for e in entries(made(job), "delivery"))
+    assert volume.startswith(f"Trips for {1.25 * 3.0 * (2.5 * 0.012 + 0.1 * 0.016):.1f} m³")
 
 
 def test_whole_sheets_rolls_and_packs_cost_what_is_bought() -> None:

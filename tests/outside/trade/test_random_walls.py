@@ -17,27 +17,9 @@ from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.edit.wall.scheme import add_scheme, copy_scheme
 from tallplank.core.job.file import dumps, loads
+from tallplank.core.job.filling import Cover, Fill, Frame, Frames, Grooves, Kept, Panel, Plain, Shelves, Slats, Tiles, Upholstery
 from tallplank.core.job.job import Job
-from tallplank.core.job.scheme import (
-    Bend,
-    Boxing,
-    Cover,
-    Edge,
-    Fill,
-    Frame,
-    Frames,
-    Grooves,
-    Kept,
-    Outline,
-    Panel,
-    Plain,
-    Region,
-    Shelves,
-    Slats,
-    Tiles,
-    Trim,
-    Upholstery,
-)
+from tallplank.core.job.scheme import Bend, Boxing, Edge, Outline, Region, Trim
 from tallplank.core.joinery.made import Made
 
 TIMES = int(os.environ.get("PLANK_FUZZ", "1"))

@@ -15,8 +15,9 @@ from outside.trade.test_room_solids import solids
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.wall.scheme import add_scheme, copy_scheme
 from tallplank.core.edit.wall.start import STARTS, Sizes
+from tallplank.core.job.filling import Facets, Panel, Peak
 from tallplank.core.job.job import Job
-from tallplank.core.job.scheme import Facets, Panel, Peak, Region, Scheme
+from tallplank.core.job.scheme import Region, Scheme
 from tallplank.core.joinery.wall.filling.facet import relief_over
 from tallplank.core.joinery.wall.solve import solve
 from tallplank.core.shop.moldinglist import flat_settings, moldinglist

@@ -7,8 +7,8 @@ from tallplank.app.panel.angle import degrees_of, shown_degrees
 from tallplank.app.panel.choice import Choices
 from tallplank.app.panel.panel import Panel
 from tallplank.core.edit.wall.peaks import parse_peaks, peaks_text
-from tallplank.core.job.scheme import Cover, Facets, Fill, Frames, Grooves, Kept, Plain, Shelves, Slats, Tiles, Upholstery
-from tallplank.core.job.scheme import Panel as PanelFill
+from tallplank.core.job.filling import Cover, Facets, Fill, Frames, Grooves, Kept, Plain, Shelves, Slats, Tiles, Upholstery
+from tallplank.core.job.filling import Panel as PanelFill
 from tallplank.core.job.unit import HardwareRole
 
 FILLS: dict[str, tuple[str, type[Fill]]] = {  # type: ignore[valid-type]

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, replace
-from typing import Any
+from typing import Any, NamedTuple
 
 from pydantic import ValidationError
 
@@ -11,7 +11,7 @@ from tallplank.core.catalog.hardware import Supply
 from tallplank.core.catalog.reader import TABLES, catalog_of
 from tallplank.core.job.job import Job, Pinned
 from tallplank.core.job.opening import walk
-from tallplank.core.job.scheme import entries_of
+from tallplank.core.job.scheme import Scheme, regions
 
 MOST_TOLD = 3
 """Values of a changed entry that are told one by one."""
@@ -137,7 +137,7 @@ def _used(catalog: Catalog, job: Job) -> dict[str, list[str]]:
     items = [*defaults.hardware.values(), *standard.hardware.values(), *(h for u in job.units for h in u.hardware.values())]
     items += [h for key in kinds if key in catalog.kinds for h in catalog.kinds[key].hardware.values()]
     items += [o.item for o in openings if o.item]
-    schemes = [entries_of(scheme) for room in job.rooms for scheme in room.schemes]
+    schemes = [_of_scheme(scheme) for room in job.rooms for scheme in room.schemes]
     finishes += [key for used in schemes for key in used.finishes]
     items += [key for used in schemes for key in used.hardware]
     styles = [defaults.door_style, standard.door_style, *standard.front_styles.values(), *(u.door_style for u in job.units if u.door_style)]
@@ -154,6 +154,24 @@ def _used(catalog: Catalog, job: Job) -> dict[str, list[str]]:
         "operation": list(catalog.operations),
         "defaults": [""],
     }
+
+
+class _Entries(NamedTuple):
+    """What a scheme uses of a catalogue, by the ids of entries."""
+
+    finishes: tuple[str, ...]
+    hardware: tuple[str, ...]
+    boards: tuple[str, ...]
+
+
+def _of_scheme(scheme: Scheme) -> _Entries:
+    """What a scheme uses of a catalogue beside what a job has anyhow."""
+    found = [region for _, region in regions(scheme.root)]
+    finishes = [scheme.finish, *(r.finish for r in found), *(getattr(r.fill, n, None) for r in found for n in ("finish", "motif_finish"))]
+    hardware = [scheme.base, scheme.rail, scheme.crown, scheme.casing, *(trim.molding for trim in scheme.trims)]
+    hardware += [getattr(r.fill, name, None) for r in found for name in ("mold", "paint", "fabric")]
+    boards = [scheme.box.skin] if scheme.box is not None else []
+    return _Entries(*(tuple(dict.fromkeys(key for key in keys if key)) for keys in (finishes, hardware, boards)))
 
 
 def _surfaces(job: Job) -> Iterator[str]:

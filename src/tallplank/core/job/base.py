@@ -1,5 +1,6 @@
 """What all stored records have in common: their base, and the kinds of values that their fields take."""
 
+import re
 from dataclasses import dataclass
 from typing import Annotated, Any, Self
 from unicodedata import category
@@ -98,10 +99,14 @@ def complaint(problem: ValidationError) -> str:
     if first["type"] == "extra_forbidden":
         return f"There is no value called '{first['loc'][-1]}'."
     name = str(first["loc"][-1]).replace("_", " ").capitalize() if first["loc"] else ""
-    text = plain(first["msg"])
+    text = plain(first["msg"], of="characters" if isinstance(first["input"], str) else "entries")
     return f"{name} {text}." if name else f"{text}.".capitalize()
 
 
-def plain(message: str) -> str:
-    """A message of the validation without its technical opening."""
-    return message.removeprefix("Value error, ").replace("Input should be", "must be")
+_LENGTH = re.compile(r"^\w+ should have at (most|least) (\d+) \w+.*")
+
+
+def plain(message: str, of: str = "entries") -> str:
+    """A message of the validation in plain words; what is too long or too short consists `of` something."""
+    text = message.removeprefix("Value error, ").replace("Input should be", "must be")
+    return _LENGTH.sub(rf"must have at \1 \2 {of}", text).replace(" 1 characters", " 1 character").replace(" 1 entries", " 1 entry")

@@ -17,7 +17,7 @@ from tallplank.core.measure.memo import IdentityMemo, Mapped
 from tallplank.core.money.entry import Cost, Entry, added, amounts_of, cost_of
 from tallplank.core.money.labour import Counts, run_counts, unit_counts
 from tallplank.core.money.material import Tables, amounts_for, entries_of, labour_entries
-from tallplank.core.money.site import Load, delivery_entries, design_counts, install_counts, load_of, run_metres, stock_entries
+from tallplank.core.money.site import Load, Stretch, delivery_entries, design_counts, install_counts, load_of, stock_entries, stretch_of
 
 Hours = tuple[tuple[Department, float], ...]
 SITE = {"design": "Design and survey", "delivery": "Delivery", "installation": "Installation", "stock": "Left of sheets, rolls, packs"}
@@ -77,12 +77,12 @@ class _Site(NamedTuple):
 
     made: Made
     loads: Sequence[Load]
-    metres: Sequence[float]
+    stretches: Sequence[Stretch]
 
     @classmethod
     def of(cls, made: Made) -> "_Site":
         """For a job that was not priced before."""
-        return cls(made, [load_of(unit) for unit in made.units], [run_metres(run) for run in made.runs])
+        return cls(made, [load_of(unit) for unit in made.units], [stretch_of(run) for run in made.runs])
 
 
 class PriceMaker:
@@ -90,7 +90,7 @@ class PriceMaker:
 
     def __init__(self) -> None:
         self._loads: Mapped[MadeUnit, Load] = Mapped()
-        self._metres: Mapped[Run, float] = Mapped()
+        self._stretches: Mapped[Run, Stretch] = Mapped()
         self._units: Mapped[MadeUnit, PriceLine] = Mapped()
         self._runs: Mapped[Run, PriceLine] = Mapped()
         self._tables: IdentityMemo[Tables] = IdentityMemo(1)
@@ -101,7 +101,7 @@ class PriceMaker:
         rooms = {room.id: room.name for room in made.job.rooms}
         units = self._units.of(made.units, lambda u: _unit_line(u, rooms[u.unit.room], tables), (id(tables), rooms))
         runs = self._runs.of(made.runs, lambda r: _run_line(r, rooms[r.room], tables), (id(tables), rooms))
-        site = _Site(made, self._loads.of(made.units, load_of), self._metres.of(made.runs, run_metres))
+        site = _Site(made, self._loads.of(made.units, load_of), self._stretches.of(made.runs, stretch_of))
         return _summed((*units, *runs, *_site_lines(site, tables)), rates)
 
     def entries(self, made: Made, owner: str) -> tuple[Entry, ...]:
@@ -146,7 +146,7 @@ def _cost_of(made: MadeUnit | Run, counts: Counts, tables: Tables) -> Cost:
 
 def _site_entries(site: _Site, owner: str, counts: Counts, tables: Tables) -> Iterator[Entry]:
     if owner == "delivery":
-        yield from delivery_entries(site.loads, tables)
+        yield from delivery_entries(site.loads, site.stretches, tables)
     elif owner == "stock":
         yield from stock_entries(site.made, tables)
     else:
@@ -155,8 +155,8 @@ def _site_entries(site: _Site, owner: str, counts: Counts, tables: Tables) -> It
 
 def _site_counts(site: _Site, owner: str) -> Counts:
     if owner == "design":
-        return design_counts(site.loads)
-    return install_counts(site.loads, site.metres) if owner == "installation" else {}
+        return design_counts(site.loads, site.stretches)
+    return install_counts(site.loads, site.stretches) if owner == "installation" else {}
 
 
 def _unit_line(made: MadeUnit, room: str, tables: Tables) -> PriceLine:
@@ -172,7 +172,7 @@ def _run_line(run: Run, room: str, tables: Tables) -> PriceLine:
 
 
 def _site_lines(site: _Site, tables: Tables) -> Iterator[PriceLine]:
-    for owner, label in SITE.items() if site.loads else ():
+    for owner, label in SITE.items() if site.loads or site.stretches else ():
         counts = _site_counts(site, owner)
         cost = cost_of([amounts_of(_site_entries(site, owner, counts, tables))])
         if cost.total:

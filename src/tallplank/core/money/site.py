@@ -13,6 +13,7 @@ from tallplank.core.measure.memo import BySome
 from tallplank.core.money.entry import Entry
 from tallplank.core.money.labour import Counts, banded_edges
 from tallplank.core.money.material import Tables, board_price_m2
+from tallplank.core.space.outline import area
 
 TALL = 1600.0
 """A unit higher than this takes two to stand it up."""
@@ -34,24 +35,63 @@ def load_of(unit: MadeUnit) -> Load:
     return Load(record.room, _set_up(unit), record.width * record.height * record.depth / 1e9 * WRAPPED)
 
 
-def design_counts(loads: Sequence[Load]) -> Counts:
-    """What is surveyed and designed."""
-    rooms = {load.room for load in loads}
-    return {"job": 1.0, "room": float(len(rooms)), "designed_unit": float(len(loads))}
+class Stretch(NamedTuple):
+    """What one run is in the house: its room, the metres that are set up of a worktop or a plinth, and what there is of a paneled wall.
+
+    Of that: boards, metres of moldings, square metres that are painted, each coat of them, and what it takes of a van in m³.
+    """
+
+    room: str
+    metres: float = 0.0
+    boards: int = 0
+    molded: float = 0.0
+    painted: float = 0.0
+    volume: float = 0.0
 
 
-_LENGTHS: BySome[Part, float] = BySome(4000)
+class _Sums(NamedTuple):
+    """Millimetres of parts and of the moldings among them, how many others there are, and their cubic metres."""
+
+    length: float
+    molded: float
+    boards: int
+    volume: float
 
 
-def run_metres(run: Run) -> float:
-    """What is set up of a worktop or a plinth."""
-    return sum(_LENGTHS.of(run.parts, lambda some: sum([part.length.value for part in some]))) / 1000
+_SUMS: BySome[Part, _Sums] = BySome(4000)
 
 
-def install_counts(loads: Sequence[Load], metres: Sequence[float]) -> Counts:
-    """What is set up in the house: units, and so many metres of each run."""
+def _sums(parts: Sequence[Part]) -> _Sums:
+    length = sum([part.length.value for part in parts])
+    molded = [part.length.value for part in parts if part.kind == "molding"]
+    volume = sum([part.length.value * part.width.value * part.thickness.value for part in parts]) / 1e9
+    return _Sums(length, sum(molded), len(parts) - len(molded), volume)
+
+
+def stretch_of(run: Run) -> Stretch:
+    """What a run is in the house."""
+    length, molded, boards, volume = (sum(column) for column in zip(_Sums(0.0, 0.0, 0, 0.0), *_SUMS.of(run.parts, _sums), strict=True))
+    if run.what != "panel":
+        return Stretch(run.room, length / 1000)
+    painted = sum([area(coat.ring) * coat.times for coat in run.coats]) / 1e6
+    return Stretch(run.room, 0.0, int(boards), molded / 1000, painted, volume * WRAPPED)
+
+
+def design_counts(loads: Sequence[Load], stretches: Sequence[Stretch]) -> Counts:
+    """What is surveyed and designed: each paneled wall is drawn as a unit is."""
+    rooms = {load.room for load in loads} | {one.room for one in stretches}
+    walls = sum(bool(one.boards or one.molded or one.painted) for one in stretches)
+    return {"job": 1.0, "room": float(len(rooms)), "designed_unit": float(len(loads) + walls)}
+
+
+def install_counts(loads: Sequence[Load], stretches: Sequence[Stretch]) -> Counts:
+    """What is set up in the house: units, so many metres of each run, and what is on walls."""
     counts: dict[Count, float] = {count: float(n) for count, n in Counter(load.set_up for load in loads).items()}
-    return {**counts, "run_metre": sum(metres)}
+    counts["run_metre"] = sum([one.metres for one in stretches])
+    counts["wall_board"] = float(sum([one.boards for one in stretches]))
+    counts["wall_metre"] = sum([one.molded for one in stretches])
+    counts["painted_m2"] = sum([one.painted for one in stretches])
+    return counts
 
 
 def _set_up(unit: MadeUnit) -> Count:
@@ -62,10 +102,10 @@ def _set_up(unit: MadeUnit) -> Count:
     return "tall_unit" if unit.unit.height > TALL else "standing_unit"
 
 
-def delivery_entries(loads: Sequence[Load], tables: Tables) -> Iterator[Entry]:
-    """Trips of the van, by the volume of the units as they are wrapped."""
+def delivery_entries(loads: Sequence[Load], stretches: Sequence[Stretch], tables: Tables) -> Iterator[Entry]:
+    """Trips of the van, by the volume of units and of what is on walls, as they are wrapped."""
     rates = tables.rates
-    volume = sum(load.volume for load in loads)
+    volume = sum([load.volume for load in loads]) + sum([one.volume for one in stretches])
     trips = ceil(volume / rates.van_m3) if rates.van_m3 > 0 else 1
     yield Entry("delivery", f"Trips for {volume:.1f} m³, {rates.van_m3:g} m³ each", trips, "trips", rates.delivery_trip)
 
@@ -91,12 +131,12 @@ def _sheets(parts: Sequence[Part], tables: Tables) -> Iterator[Entry]:
     for part in parts:
         if tables.catalog.boards[part.board].price_m3 is None and part.kind != "molding":
             areas[part.board, part.thickness.value] += part.area_m2  # type: ignore[assignment]
-    for (key, thick), area in sorted(areas.items()):
+    for (key, thick), covered in sorted(areas.items()):
         board = tables.catalog.boards[key]
         sheet = board.sheet[0] * board.sheet[1] / 1e6
-        count = ceil(area * (1 + tables.rates.waste) / sheet - 1e-9)
+        count = ceil(covered * (1 + tables.rates.waste) / sheet - 1e-9)
         text = f"{board.name} {thick:g}: {count} sheets of {sheet:.2f} m², left over"
-        yield Entry("boards", text, count * sheet - area, "m²", board_price_m2(tables.catalog, key, thick))
+        yield Entry("boards", text, count * sheet - covered, "m²", board_price_m2(tables.catalog, key, thick))
 
 
 def _rolls(parts: Sequence[Part], tables: Tables) -> Iterator[Entry]:

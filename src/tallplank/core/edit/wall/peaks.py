@@ -1,8 +1,8 @@
 """The peaks of a relief as they are written: how far across and up a pattern, in percent, and how far they stand out."""
 
 from tallplank.core.edit.check import EditError, valid
+from tallplank.core.job.filling import Peak
 from tallplank.core.job.job import Display
-from tallplank.core.job.scheme import Peak
 from tallplank.core.measure.length import LengthError, parse_length
 
 FORM = "Write each peak as 50 50: 60, percent across and up and how far it stands out, with ; between them."

@@ -8,10 +8,11 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.check import Edited, EditError, valid
 from tallplank.core.edit.survey.room import fresh_id, with_room
 from tallplank.core.job.face import faces_of
+from tallplank.core.job.filling import PLAIN, Fill
 from tallplank.core.job.job import Job
 from tallplank.core.job.measure import OfRegion, OfStile
 from tallplank.core.job.room import Room
-from tallplank.core.job.scheme import PLAIN, Fill, Path, Region, Scheme, changed_at, region_at
+from tallplank.core.job.scheme import Path, Region, Scheme, changed_at, region_at
 from tallplank.core.joinery.wall.build import outcome_of
 from tallplank.core.joinery.workshop import standing_units
 
@@ -125,10 +126,13 @@ def shift_boundary(job: Job, catalog: Catalog, room_id: str, scheme_id: str, pat
     held at a mark there, or as large as another, any longer.
 
     Raises:
-        EditError: one of them would not hold what fills it.
+        EditError: there is no such boundary, or one of them would not hold what fills it.
     """
-    above = _region(job.room(room_id), scheme_id, path[:-1])
-    index = path[-1]
+    above, index = _region(job.room(room_id), scheme_id, path[:-1]), path[-1] if path else -1
+    if not 0 <= index < len(above.parts) - 1:
+        raise EditError("There is no boundary between two regions of their own here.")
+    if not 0.0 < size < both:
+        raise EditError("A boundary stays between its two neighbours.")
     one, other = above.parts[index], above.parts[index + 1]
     loose: dict[str, object] = {"pin": None, "like": None}
     if one.size is None and other.size is None:

@@ -6,7 +6,8 @@ Sizes are common practice, no source; in inch jobs they are whole fractions of a
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
-from tallplank.core.job.scheme import Boxing, Cover, Facets, Frame, Frames, Grooves, Kept, Outline, Panel, Peak, Region, Slats
+from tallplank.core.job.filling import Cover, Facets, Frame, Frames, Grooves, Kept, Panel, Peak, Slats
+from tallplank.core.job.scheme import Boxing, Outline, Region
 from tallplank.core.measure.length import LengthUnit
 
 INCH = LengthUnit.INCH.value

@@ -297,11 +297,12 @@ class Piece:
 
 
 class Coat(NamedTuple):
-    """A painted part of a face: what it looks like, its outline on the elevation, and the y that it lies at."""
+    """A painted part of a face: what it looks like, its outline on the elevation, the y that it lies at, and how often it is painted."""
 
     look: str
     ring: Ring
     y: float
+    times: int = 1
 
 
 ROUND_SIDES = 20

@@ -14,7 +14,8 @@ from shapely.geometry.polygon import orient
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.error import mm
-from tallplank.core.job.scheme import Boxing, Plain, Scheme, Slats
+from tallplank.core.job.filling import Plain, Slats
+from tallplank.core.job.scheme import Boxing, Scheme
 from tallplank.core.joinery.part.form.bent import Bent
 from tallplank.core.joinery.part.form.form import SHEET
 from tallplank.core.joinery.part.form.outlined import Outlined

@@ -13,8 +13,9 @@ from shapely.geometry.base import BaseGeometry
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.job.face import Face, Faces
+from tallplank.core.job.filling import Kept
 from tallplank.core.job.room import Room
-from tallplank.core.job.scheme import Kept, Scheme
+from tallplank.core.job.scheme import Scheme
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.part.part import BuildError, Coat, Fitting, Part, Piece, Tag
 from tallplank.core.joinery.rule.choice import chosen_finish

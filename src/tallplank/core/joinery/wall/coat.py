@@ -11,7 +11,7 @@ from shapely import Polygon, box
 from shapely.geometry.base import BaseGeometry
 
 from tallplank.core.catalog.hardware import Supply
-from tallplank.core.job.scheme import Plain
+from tallplank.core.job.filling import Plain
 from tallplank.core.joinery.part.part import Coat
 from tallplank.core.joinery.wall.area import rectangle_of
 from tallplank.core.joinery.wall.board import Making, shapes_of
@@ -35,7 +35,7 @@ def add_coats(making: Making) -> tuple[Coat, ...]:
             shape = _painted(making, field)
             areas[paint.id] += shape.area * fill.coats / 1e6
             y = making.behind - field.proud - THIN
-            found += [Coat(paint.look, ring, y) for ring in _rings(shape)]
+            found += [Coat(paint.look, ring, y, fill.coats) for ring in _rings(shape)]
     for key, area in areas.items():
         item = making.catalog.hardware[key]
         assert isinstance(item, Supply)

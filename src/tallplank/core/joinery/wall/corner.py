@@ -11,8 +11,9 @@ from typing import Literal, NamedTuple
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.job.face import HALF_TURN, Face, Faces
+from tallplank.core.job.filling import Cover, Facets, Frames, Grooves, Panel, Shelves, Slats, Tiles, Upholstery
 from tallplank.core.job.room import Room
-from tallplank.core.job.scheme import Cover, Facets, Frames, Grooves, Panel, Region, Scheme, Shelves, Slats, Tiles, Trim, Upholstery
+from tallplank.core.job.scheme import Region, Scheme, Trim
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.measure.memo import Same

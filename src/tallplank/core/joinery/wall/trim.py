@@ -5,7 +5,8 @@ from typing import NamedTuple
 
 from tallplank.core.catalog.hardware import Molding
 from tallplank.core.error import mm
-from tallplank.core.job.scheme import Panel, Plain, Trim
+from tallplank.core.job.filling import Panel, Plain
+from tallplank.core.job.scheme import Trim
 from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.run.trim.molding import add_line
 from tallplank.core.joinery.wall.area import Area

@@ -5,7 +5,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from tallplank.core.error import mm
-from tallplank.core.job.scheme import Facets, Peak
+from tallplank.core.job.filling import Facets, Peak
 from tallplank.core.joinery.part.form.bevelled import Bevelled
 from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.setout.collector import Lay

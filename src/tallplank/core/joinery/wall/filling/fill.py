@@ -8,7 +8,7 @@ from shapely import Polygon
 
 from tallplank.core.catalog.hardware import Molding
 from tallplank.core.error import mm
-from tallplank.core.job.scheme import Cover, Facets, Frames, Grooves, Kept, Panel, Plain, Shelves, Slats, Tiles, Upholstery
+from tallplank.core.job.filling import Cover, Facets, Frames, Grooves, Kept, Panel, Plain, Shelves, Slats, Tiles, Upholstery
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.wall.area import Area, rectangle_of

@@ -6,7 +6,7 @@ from math import ceil, cos, radians, sin
 from shapely import Polygon
 from shapely.affinity import affine_transform
 
-from tallplank.core.job.scheme import Slats
+from tallplank.core.job.filling import Slats
 from tallplank.core.joinery.part.form.swept import EndCut, Swept
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.setout.collector import Lay

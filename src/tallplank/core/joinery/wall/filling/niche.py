@@ -8,7 +8,7 @@ from shapely import Polygon
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.catalog.hardware import Supply
 from tallplank.core.error import mm
-from tallplank.core.job.scheme import Shelves
+from tallplank.core.job.filling import Shelves
 from tallplank.core.joinery.part.part import BuildError, Piece, Tag
 from tallplank.core.joinery.rule.choice import chosen_hardware
 from tallplank.core.joinery.setout.collector import Lay

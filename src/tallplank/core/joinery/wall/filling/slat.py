@@ -6,7 +6,7 @@ from typing import NamedTuple
 
 from shapely import LineString, Polygon
 
-from tallplank.core.job.scheme import Slats
+from tallplank.core.job.filling import Slats
 from tallplank.core.joinery.part.form.form import SHEET
 from tallplank.core.joinery.part.form.swept import EndCut, Swept
 from tallplank.core.joinery.part.part import BuildError, Tag

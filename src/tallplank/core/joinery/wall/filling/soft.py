@@ -3,7 +3,7 @@
 from itertools import product
 
 from tallplank.core.catalog.hardware import Supply
-from tallplank.core.job.scheme import Upholstery
+from tallplank.core.job.filling import Upholstery
 from tallplank.core.joinery.part.part import Piece, Tag
 from tallplank.core.joinery.rule.choice import chosen_hardware
 from tallplank.core.joinery.wall.area import Area, rectangle_of

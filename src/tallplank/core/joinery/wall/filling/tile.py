@@ -5,7 +5,7 @@ from math import floor
 
 from shapely import Polygon, box
 
-from tallplank.core.job.scheme import Tiles
+from tallplank.core.job.filling import Tiles
 from tallplank.core.joinery.part.part import Tag
 from tallplank.core.joinery.wall.area import Area, rectangle_of
 from tallplank.core.joinery.wall.board import Making, add_boards
