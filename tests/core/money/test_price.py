@@ -12,7 +12,7 @@ from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.standard import change_rates, set_job_hardware, set_job_style
 from tallplank.core.edit.unit import Spot, place_unit, set_finish, set_rule, set_width
 from tallplank.core.edit.wall.scheme import add_scheme
-from tallplank.core.job.filling import Plain
+from tallplank.core.job.filling import Panel, Plain
 from tallplank.core.job.job import Job
 from tallplank.core.job.scheme import Region
 from tallplank.core.money.entry import COST_KINDS
@@ -167,6 +167,24 @@ def test_a_paneled_wall_is_drawn_brought_and_set_up_by_hand() -> None:
     assert line_of(job, "delivery").cost.delivery == 12_000
     (volume,) = (e.text for e in entries(made(job), "delivery"))
     assert volume.startswith(f"Trips for {1.25 * 3.0 * (2.5 * 0.012 + 0.1 * 0.016):.1f} m³")
+
+
+def test_an_odd_paneled_wall_costs_what_it_takes_by_hand() -> None:
+    """2489 wide: 917 less base 145, rail 45 and two boards of 73 leave 581; four panels of 531 between five stiles, molds 31 within.
+
+    Molds 4 x 2 x (469 + 519) long; baseboard and rail as long as the wall. What lies on a wall is coated on its face alone.
+    """
+    panels = Region(split="across", stile=73.0, count=4, parts=(Region(fill=Panel(border=31.0, mold="mold-panel-25")),))
+    values = {"high": 917.0, "backing": 12.0, "base": "base-ogee-145", "rail": "chair-cap-45"}
+    job, (key,) = add_scheme(a_room(2489.0), CATALOG, ROOM, WALL, root=Region(split="up", stile=73.0, parts=(panels,)), **values)
+    cost = line_of(job, f"panel-{ROOM}-{key}").cost
+    backing, boards = 2.489 * 0.917, (2 * 2.489 + 5 * 0.581) * 0.073
+    molds = 8 * (0.469 + 0.519)
+    assert cost.boards == pytest.approx(100 * 1.15 * (backing * 9.9 + boards * 14.1), abs=1)
+    assert cost.solid == pytest.approx(100 * 1.35 * (molds * 2.8 + 2.489 * (9.4 + 6.2)), abs=1)
+    coated = backing + boards + molds * 0.025 + 2.489 * (0.145 + 0.045)
+    assert cost.coats == pytest.approx(100 * coated * CATALOG.finishes["lock-gate"].coat_m2, abs=1)
+    assert cost.labour == pytest.approx(100 * 46 / 60 * (28 * 3 + 28 * 4 + coated * 28), abs=2)
 
 
 def test_whole_sheets_rolls_and_packs_cost_what_is_bought() -> None:

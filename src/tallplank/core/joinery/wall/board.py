@@ -62,9 +62,14 @@ class Making:
     proud: float = 0.0
     """How far what boards stand on is before the backing."""
 
-    def finish(self, own: str | None, thick: float | None = None) -> Finish:
-        """A finish by its id, else that of the job's fronts; of boards of another thickness where it is given."""
+    def finish(self, own: str | None, thick: float | None = None, *, all_round: bool = False) -> Finish:
+        """A finish by its id, else that of the job's fronts; of boards of another thickness where it is given.
+
+        What lies flat is coated on its face alone, unless it is seen `all_round`.
+        """
         found = self.catalog.finishes.get(own or "") or chosen_finish(self.catalog, self.standard, None, "front")
+        if found.coated_faces > 1 and not all_round:
+            found = _ONE_FACED.get((found,), lambda: found.but(coated_faces=1))
         return found if thick is None else found.but(thickness=thick)
 
     def is_free(self, shape: BaseGeometry) -> bool:
@@ -77,6 +82,7 @@ class Making:
         return 0.0 - self.solved.scheme.stands - self.proud
 
 
+_ONE_FACED: IdentityMemo[Finish] = IdentityMemo(500)
 _WIDER: IdentityMemo[BaseGeometry] = IdentityMemo(100)
 """What is free, by a hair wider: what ends at its edge is in it."""
 

@@ -200,7 +200,7 @@ def _add_slats(making: Making, bow: Bow, fill: Slats, inner: Area) -> None:
         count, gap = slats(2 * outmost * bow.radius + fill.width, fill.width, fill.gap)
     except DivideError as problem:
         raise BuildError(problem.text) from None
-    finish = making.finish(root.finish or making.solved.scheme.finish, fill.width)
+    finish = making.finish(root.finish or making.solved.scheme.finish, fill.width, all_round=True)
     lengths = pieces_within(inner.z, inner.top, [], making.catalog.boards[finish.board].sheet[0])
     for i in range(count):
         angle = i * (fill.width + gap) / bow.radius - outmost if count > 1 else 0.0

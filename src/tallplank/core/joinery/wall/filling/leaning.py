@@ -35,7 +35,7 @@ def add_leaning(making: Making, area: Area, fill: Slats, own_finish: str | None,
     found = list(_placed(upright, fill))
     if not found:
         raise BuildError(f"{where}: no slat fits into it at this angle.")
-    finish = making.finish(own_finish, fill.width)
+    finish = making.finish(own_finish, fill.width, all_round=True)
     for x, ends in found:
         low, high = min(ends.start), max(ends.stop)
         start, stop = slope(ends.start, fill.width), slope(ends.stop, fill.width)

@@ -82,7 +82,7 @@ def add_shelves(making: Making, field: Field, fill: Shelves) -> None:
         raise BuildError(f"{where} is no rectangle: its shelves have no box of their own.")
     if any(field.inside.meets(one) for one in making.covered):
         raise BuildError(f"{where}: shelves need a field without openings, and without units before it.")
-    finish, area, closed = making.finish(field.finish), field.inside, fill.boxed or fill.recessed
+    finish, area, closed = making.finish(field.finish, all_round=True), field.inside, fill.boxed or fill.recessed
     back = making.behind + (fill.deep if fill.recessed else 0.0)
     found = _Box(field, fill, finish, back, area.within(finish.thickness) if closed else area)
     free = found.clear.height - fill.count * finish.thickness

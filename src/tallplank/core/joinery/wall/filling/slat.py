@@ -40,7 +40,7 @@ def add_slats(making: Making, area: Area, fill: Slats, own_finish: str | None, w
         count, gap = slats(across, fill.width, fill.gap)
     except DivideError as problem:
         raise BuildError(f"{where}: {problem.text}") from None
-    finish = making.finish(own_finish, fill.width)
+    finish = making.finish(own_finish, fill.width, all_round=True)
     lengths = pieces_within(0.0, along, [], making.catalog.boards[finish.board].sheet[0])
     for i, (a, b) in product(range(count), lengths):
         at = i * (fill.width + gap)
@@ -59,11 +59,11 @@ def _add_at(making: Making, place: Area, fill: Slats, finish: str | None) -> Non
         if (ends := ends_of(piece, place, upright=upright)) is not None:
             _add(making, place, ends, fill, finish)
         else:
-            add_boards(making, SLAT, piece, making.finish(finish, fill.deep), making.behind, upright=upright)
+            add_boards(making, SLAT, piece, making.finish(finish, fill.deep, all_round=True), making.behind, upright=upright)
 
 
 def _add(making: Making, place: Area, ends: Ends, fill: Slats, own_finish: str | None) -> None:
-    upright, finish = fill.way == "upright", making.finish(own_finish, fill.width)
+    upright, finish = fill.way == "upright", making.finish(own_finish, fill.width, all_round=True)
     low, high = min(ends.start), max(ends.stop)
     sizes = (Size.of(high - low, "length of the region"), Size.of(fill.deep, "depth of a slat"), Size.of(fill.width, "width of a slat"))
     lay = Lay("+z", "-y", (place.x, making.behind, low)) if upright else Lay("+x", "-y", (low, making.behind, place.top))
