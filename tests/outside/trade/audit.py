@@ -178,15 +178,20 @@ def _not_cut_off(part: Part, points: Floats) -> Floats:
         inward = (points[:, :2] - a) @ np.array([-way[1], way[0]])
         points = points[inward > part["size"][2] - points[:, 2] + EVEN]
     if "face" in part:
-        points = points[[_in_facet(part, point) for point in points]] if len(points) else points
+        points = points[_in_facet(part, points)]
     return points
 
 
-def _in_facet(part: Part, point: Floats) -> bool:
-    """Whether a point lies in a board whose sides run straight from the corners of its back to those of its face."""
-    share = point[2] / part["size"][2]
-    ring = np.array(part["back"]) * (1 - share) + np.array(part["face"]) * share
-    return bool(shapely.Polygon(ring).buffer(-EVEN).contains(shapely.Point(point[:2])))
+def _in_facet(part: Part, points: Floats) -> Floats:
+    """Which points lie in a board whose sides run straight from the corners of its back to those of its face; it has no inner corner."""
+    share = (points[:, 2] / part["size"][2])[:, None, None]
+    rings = np.array(part["back"]) * (1 - share) + np.array(part["face"]) * share
+    along = np.roll(rings, -1, axis=1) - rings
+    beside = points[:, None, :2] - rings
+    inward = (along[..., 0] * beside[..., 1] - along[..., 1] * beside[..., 0]) / np.linalg.norm(along, axis=2)
+    turns = 1 if shapely.is_ccw(shapely.linearrings(part["face"])) else -1
+    inside_of: Floats = (inward * turns > EVEN).all(axis=1)
+    return inside_of
 
 
 def plates_free(owner: Owner) -> Iterator[str]:
