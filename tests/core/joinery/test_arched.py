@@ -94,6 +94,19 @@ def test_what_fills_the_face_is_cut_to_the_arch() -> None:
     assert min(s.size[0] for s in slats) < 1960.0
 
 
+def test_a_border_wider_than_the_boards_at_the_sides_follows_the_arch() -> None:
+    """The level pieces over the sides, 18 wide, are gone 60 within: what is left is an arch of R - 60 about the same middle."""
+    job = arched(root=Region(fill=Panel(border=60.0, mold="mold-panel-25")))
+    (curved,) = parts(job, "curved panel mold")
+    radius, half = 566.667 - 60.0, 518.0 - 60.0
+    spring = 2200.0 - 566.667 + (radius**2 - half**2) ** 0.5
+    assert curved.box[0].x == pytest.approx(1482.0 + 60.0, abs=0.05)
+    assert curved.box[1].z == pytest.approx(2140.0, abs=0.05)
+    (left,) = [p for p in parts(job, "panel mold") if p.tag.side == "left"]
+    assert left.size[0] == pytest.approx(spring - 60.0, abs=0.1)
+    assert shared(made(job), ROOM) == []
+
+
 @pytest.mark.parametrize(
     ("values", "says"),
     [

@@ -10,7 +10,7 @@ from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.shape import ring_within
 from tallplank.core.space.curve import ArcOf, pieces
-from tallplank.core.space.offset import OffsetError, within
+from tallplank.core.space.offset import OffsetError, beside, within
 
 SIZES = st.floats(200, 3000)
 KINDS = st.sampled_from(("rounded", "scooped", "notched"))
@@ -56,6 +56,16 @@ def test_arcs_stay_arcs_about_the_same_middle() -> None:
     assert arc.radius == pytest.approx(340_000 / 600, abs=1e-6)
     assert inner.radius == pytest.approx(340_000 / 600 - 80, abs=1e-6)
     assert inner.centre == pytest.approx(arc.centre, abs=1e-6)
+
+
+def test_a_side_that_is_too_short_is_gone_and_its_neighbours_meet() -> None:
+    """A corner cut off by 10 by 10 lies 7.07 within it; 50 further in that is 57.07, before the corner of the sides at 70.71."""
+    cut = ((0.0, 0.0), (400.0, 0.0), (400.0, 290.0), (390.0, 300.0), (0.0, 300.0))
+    assert [round(v, 6) for point in within(cut, 50.0) for v in point] == [50.0, 50.0, 350.0, 50.0, 350.0, 250.0, 50.0, 250.0]
+    assert len(beside(cut, 50.0)) == 5
+    assert len(within(cut, 10.0)) == 5, "10 further in a piece of it is left"
+    with pytest.raises(OffsetError):
+        within(cut, 150.0)
 
 
 def test_a_rectangle_keeps_its_corners() -> None:

@@ -4,6 +4,8 @@ from collections.abc import Mapping, Sequence
 from itertools import pairwise
 from math import acos, atan2, ceil, cos, hypot, pi, sin, sqrt
 
+from shapely import Polygon
+
 from tallplank.core.space.curve import LEAST_STEPS, ArcOf, Line, pieces
 from tallplank.core.space.outline import Point, Ring, crossing, edges, far, is_clockwise, is_simple, shifted
 
@@ -36,7 +38,7 @@ def pieces_within(ring: Ring, by: float) -> list[Piece]:
 
 
 def beside(ring: Ring, by: float) -> list[tuple[Piece, Piece]]:
-    """Each line and arc of an outline with what it becomes within it; of a rounded corner that is gone a line of no length.
+    """Each line and arc of an outline with what it becomes within it; of a rounded corner or a short side that is gone a line of no length.
 
     Raises:
         OffsetError: nothing is left, or the moved sides no longer meet.
@@ -47,7 +49,7 @@ def beside(ring: Ring, by: float) -> list[tuple[Piece, Piece]]:
     if not by:
         return [(piece, piece) for piece in found]
     moved = [(piece, new) for piece in found if (new := _moved(piece, by)) is not None]
-    joined = dict(zip((old for old, _ in moved), _joined(moved), strict=True))
+    joined = _joined(moved) if by < 0 else _left_of(ring, moved, by)
     inner = list(joined.values())
     if not is_simple(ring_of(inner)) or is_clockwise(ring_of(inner)) or any(_is_turned(piece) for piece in inner):
         raise OffsetError
@@ -117,13 +119,38 @@ def _out_from(centre: Point, point: Point, radius: float) -> Point:
     return centre[0] + (point[0] - centre[0]) * by, centre[1] + (point[1] - centre[1]) * by
 
 
-def _joined(moved: Sequence[tuple[Piece, Piece]]) -> list[Piece]:
-    """Moved pieces up to where each meets the next."""
-    meets = [_meet(a, b, old) for (old, a), (_, b) in pairwise([*moved, moved[0]])]
-    found = [new._replace(start=meets[i - 1], end=meets[i]) for i, (_, new) in enumerate(moved)]
-    if any(isinstance(a, Line) and _is_against(a, b) for (_, a), b in zip(moved, found, strict=True)):
+def _joined(moved: Sequence[tuple[Piece, Piece]]) -> dict[Piece, Piece]:
+    """Moved pieces up to where each meets the next, by what they were."""
+    found = _met(moved)
+    if any(isinstance(new, Line) and _is_against(new, found[old]) for old, new in moved):
         raise OffsetError
     return found
+
+
+def _left_of(ring: Ring, moved: Sequence[tuple[Piece, Piece]], by: float) -> dict[Piece, Piece]:
+    """The same inwards: sides that are too short for it are gone, the shortest first, and their neighbours meet."""
+    some = list(moved)
+    while len(some) > 1:
+        found = _met(some)
+        against = [old for old, new in some if isinstance(new, Line) and _is_against(new, found[old])]
+        if not against:
+            if len(some) < len(moved) and not _is_within(ring, list(found.values()), by):
+                raise OffsetError
+            return found
+        shortest = min(against, key=lambda line: far(line.start, line.end))
+        some = [(old, new) for old, new in some if old is not shortest]
+    raise OffsetError
+
+
+def _is_within(ring: Ring, inner: Sequence[Piece], by: float) -> bool:
+    """Whether all of what is left is inside, and nowhere nearer to the outline than it should be."""
+    outer, left = Polygon(ring), Polygon(ring_of(inner))
+    return bool(outer.contains(left) and outer.exterior.distance(left.exterior) > by - 2 * SAGITTA)
+
+
+def _met(moved: Sequence[tuple[Piece, Piece]]) -> dict[Piece, Piece]:
+    meets = [_meet(a, b, old) for (old, a), (_, b) in pairwise([*moved, moved[0]])]
+    return {old: new._replace(start=meets[i - 1], end=meets[i]) for i, (old, new) in enumerate(moved)}
 
 
 def _is_against(line: Line, other: Piece) -> bool:
