@@ -25,7 +25,7 @@ from tallplank.core.joinery.made import Made
 TIMES = int(os.environ.get("PLANK_FUZZ", "1"))
 TELLS = {"in-boxing", "cannot-open", "casing-hits"}
 """Findings that say why something shares space."""
-CHORDS = ("shaped rail", "spandrel", "wall rail board", "wall stile", "slat")
+CHORDS = ("shaped rail", "spandrel", "wall rail board", "wall stile", "slat", "ground", "grooved panel")
 """What may lie along one arc, whose chords are as much as a twentieth of a millimetre apart."""
 
 
@@ -130,7 +130,11 @@ def untold(result: Made) -> list[str]:
     return [pair for pair in shared(result, ROOM) if sum(pair.count(name) for name in CHORDS) < 2]
 
 
-@pytest.mark.parametrize("seed", range(24 * TIMES))
+NOTED = (643, 663, 941)
+"""Walls that were not sound once: a molding through motifs, one round a panel outside its region, an outline that crossed itself."""
+
+
+@pytest.mark.parametrize("seed", [*range(24 * TIMES), *(seed for seed in NOTED if seed >= 24 * TIMES)])
 def test_a_random_wall_is_refused_or_sound(seed: int) -> None:
     dice = random.Random(seed)
     try:

@@ -18,6 +18,9 @@ BoardWidth = Annotated[Mm, Bounds(5, 2000, or_zero=True)]
 """Of a board between regions, or 0 for none."""
 
 
+LEAST_RISE = 0.1
+Rise = Annotated[Mm, Bounds(LEAST_RISE, 10_000, or_zero=True)]
+"""Of an arc over its chord, or 0 for a straight line."""
 Mark = Annotated[Line, Field(min_length=1, max_length=130)]
 """A place on a wall, by what it belongs to and which part of that it is, as "window1.head"."""
 Corners = Literal["rounded", "scooped", "notched"]
@@ -28,7 +31,7 @@ class Outline(Record):
 
     border: NotNegative = 0.0
     """How wide the boards around it are; with none only the corners are filled."""
-    rise: NotNegative = 0.0
+    rise: Rise = 0.0
     """How high the arch at its head rises over its springing; 0 for none."""
     corner: NotNegative = 0.0
     """How large its corners are; under an arch only the lower ones. 0 for square ones."""
@@ -50,6 +53,8 @@ class Edge(Record):
 
     @model_validator(mode="after")
     def _in_order(self) -> Self:
+        if 0.0 < abs(self.rise) < LEAST_RISE:
+            raise ValueError(f"an edge rises by {LEAST_RISE:g} mm at least, or not at all")
         places = [0.0, *(bend.along for bend in self.bends), 1.0]
         if any(b - a < 0.01 for a, b in pairwise(places)):
             raise ValueError("the points of an edge follow one another along it, a hundredth of its length apart at least")
@@ -148,9 +153,9 @@ class Boxing(Record):
 
     deep: Annotated[float, Field(ge=20, le=3000, allow_inf_nan=False)] = 200.0
     """How far its face stands before the wall; at its ends, where it bows out."""
-    bow: NotNegative = 0.0
+    bow: Rise = 0.0
     """By how much more its face stands before the wall in the middle: part of a circle, seen from above. 0 for a flat one."""
-    arch: NotNegative = 0.0
+    arch: Rise = 0.0
     """By how much more its upper edge rises in the middle than at its sides: part of a circle, seen from the front. 0 for a level one."""
     skin: Id | None = None
     """The board that is bent where it bows out or is arched; that of its finish, sawn in from behind, where it is not given."""

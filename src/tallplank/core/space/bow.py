@@ -1,7 +1,7 @@
 """A face that bows out before a wall: a part of a circle, seen from above."""
 
 from dataclasses import dataclass
-from math import acos, asin, ceil, cos, sin, sqrt
+from math import asin, ceil, cos, sin, sqrt
 
 from tallplank.core.space.outline import Point, Ring
 
@@ -72,7 +72,7 @@ class Bow:
         return ((self.right, 0.0), (self.left, 0.0), (self.left, 0.0 - self.end), *front, (self.right, 0.0 - self.end))
 
     def _steps(self, start: float, stop: float) -> int:
-        return max(ceil(abs(stop - start) / (2 * acos(1.0 - SAG / self.radius))), 2)
+        return max(ceil(abs(stop - start) / (4 * asin(sqrt(SAG / self.radius / 2)))), 2)
 
     def _before(self, from_middle: float) -> float:
         return self.deep + self.rise - self.radius + from_middle

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from itertools import pairwise
-from math import acos, atan2, ceil, cos, hypot, pi, sin, sqrt
+from math import asin, atan2, ceil, cos, hypot, pi, sin, sqrt
 
 from shapely import Polygon
 
@@ -88,7 +88,7 @@ def points_of(piece: Piece) -> list[Point]:
     if isinstance(piece, Line):
         return [piece.start, piece.end]
     turn = sweep(piece)
-    step = 2 * acos(max(1.0 - SAGITTA / piece.radius, cos(pi / 24)))
+    step = min(4 * asin(sqrt(min(SAGITTA / piece.radius / 2, 1.0))), pi / 12)
     count = 2 * max(ceil(abs(turn) / step / 2), LEAST_STEPS)  # even, so that the crown of an arch is one of them
     first = atan2(piece.start[1] - piece.centre[1], piece.start[0] - piece.centre[0])
     turns = (first + turn * k / count for k in range(1, count))

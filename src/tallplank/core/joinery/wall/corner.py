@@ -149,8 +149,10 @@ def _planted(region: Region, board: float) -> float:
             return max(frame.thick for frame in frames)
         case Grooves() | Cover():
             return board
-        case Panel(raised=raised) | Tiles(raised=raised):
+        case Panel(raised=raised):
             return raised
+        case Tiles(raised=raised, motif=motif, motif_raised=more):
+            return raised if motif == "none" else max(raised, more)
         case Facets(peaks=peaks):
             return max(peak.out for peak in peaks)
         case Shelves(deep=deep, recessed=recessed):

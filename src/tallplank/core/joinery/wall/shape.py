@@ -17,7 +17,7 @@ from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.area import Area, rectangle_of
 from tallplank.core.space.curve import ArcOf, Line
 from tallplank.core.space.offset import OffsetError, Piece, beside, points_of, ring_of, within
-from tallplank.core.space.outline import Point, Ring
+from tallplank.core.space.outline import Point, Ring, is_simple
 from tallplank.core.space.recut import with_arcs
 
 SAME = 1e-6
@@ -168,7 +168,7 @@ def cut_by(area: Area, around: Ring | None, *, recut: bool = True) -> Ring | Non
     if around is None or Polygon(around).buffer(SAME).covers(rectangle_of(area)):
         return None
     ring = _outer(rectangle_of(area).intersection(Polygon(around)))
-    return with_arcs(ring, around) if recut else ring
+    return _in_arcs(ring, around) if recut else ring
 
 
 def common(one: Ring, other: Ring, where: str) -> Ring:
@@ -180,7 +180,15 @@ def common(one: Ring, other: Ring, where: str) -> Ring:
     ring = _outer(Polygon(one).intersection(Polygon(other)))
     if not ring:
         raise BuildError(f"{where} lies outside the outline of what it is in.")
-    return with_arcs(with_arcs(ring, one), other)
+    return _in_arcs(ring, one, other)
+
+
+def _in_arcs(ring: Ring, *around: Ring) -> Ring:
+    """An outline with the arcs of those that it was cut from; as it is where these would not meet in a corner that is all but none."""
+    found = ring
+    for other in around:
+        found = with_arcs(found, other)
+    return found if is_simple(found) else ring
 
 
 def _outer(shape: BaseGeometry) -> Ring:

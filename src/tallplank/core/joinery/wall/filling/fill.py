@@ -70,11 +70,12 @@ def _nothing(making: Making, field: Field, fill: object) -> None:
 
 
 def _panel(making: Making, field: Field, panel: Panel) -> None:
-    ring, level = outline_within(field, panel.border), making.behind
+    molding = making.catalog.hardware.get(panel.mold or "")
+    wide = molding.rise if panel.raised and isinstance(molding, Molding) else 0.0  # round a raised panel it takes up the border
+    ring, level = outline_within(field, max(panel.border, wide)), making.behind
     if panel.raised:
         finish = making.finish(field.finish, panel.raised)
         add_boards(making, Tag("panel"), Polygon(ring), finish, level, upright=True)
-    molding = making.catalog.hardware.get(panel.mold or "")
     if not isinstance(molding, Molding):
         return
     inner = ring if panel.raised else inner_ring(ring, molding.rise, where(field))
