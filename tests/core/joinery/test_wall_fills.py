@@ -12,9 +12,9 @@ from tallplank.core.edit.check import EditError
 from tallplank.core.edit.survey.standing import add_column_at
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.wall.scheme import add_scheme
-from tallplank.core.job.filling import Cover, Plain, Shelves, Slats, Tiles, Upholstery
+from tallplank.core.job.filling import Cover, Panel, Plain, Shelves, Slats, Tiles, Upholstery
 from tallplank.core.job.job import Job
-from tallplank.core.job.scheme import Boxing, Outline, Region
+from tallplank.core.job.scheme import Boxing, Outline, Region, Trim
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.space.outline import area
 
@@ -149,4 +149,23 @@ def test_motifs_turn_so_that_four_make_a_whole(motif: str, share: float) -> None
     assert sum(p.volume / p.thickness.value for p in (*motifs, *tiles)) == pytest.approx(1200.0 * 1200.0, rel=1e-6)
     boxes = sorted((round(p.box[0].x), round(p.box[0].z)) for p in motifs)
     assert boxes[:4] == [(1020, 120), (1020, 300), (1020, 720), (1020, 900)]
+    assert shared(made(job), ROOM) == []
+
+
+def test_a_molding_round_a_raised_panel_takes_up_the_border() -> None:
+    """25 wide: the panel is 25 within the region, or as far as the border says where that is more; the molding lies round it."""
+    for border, within in ((0.0, 25.0), (60.0, 60.0)):
+        found = run(walled(Region(fill=Panel(border=border, raised=19.0, mold="mold-panel-25"))))
+        (panel,) = [p for p in found.parts if p.tag.role == "panel"]
+        assert panel.size == (2500.0 - 2 * within, 3000.0 - 2 * within, 19.0)
+        boxes = [p.box for p in found.parts if p.tag.role == "panel mold"]
+        low, high = min(box[0].x for box in boxes), max(box[1].z for box in boxes)
+        assert (low, high) == pytest.approx((within - 25.0, 2500.0 - within + 25.0))
+
+
+def test_a_molding_runs_before_motifs_that_stand_before_their_tiles() -> None:
+    tiles = Region(fill=Tiles(width=300.0, height=300.0, raised=12.0, motif="slant", motif_raised=22.0))
+    job = walled(tiles, backing=6.0, trims=(Trim(molding="picture-rail-50", z=1200.0),))
+    (trim,) = [p for p in run(job).parts if p.tag.role == "wall molding"]
+    assert trim.box[1].y == pytest.approx(-28.0)
     assert shared(made(job), ROOM) == []
