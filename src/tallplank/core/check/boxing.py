@@ -14,8 +14,8 @@ from tallplank.core.job.scheme import Scheme
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.part.form.bent import Bent
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.joinery.wall.arched_lid import LID
-from tallplank.core.joinery.wall.bowed import SKIN, least_radius
+from tallplank.core.joinery.wall.box.arched_lid import LID
+from tallplank.core.joinery.wall.box.bowed import SKIN, least_radius
 from tallplank.core.joinery.wall.covered import CUT_FOR, at_side, columns_at, is_hidden, needed_depth, overlap
 from tallplank.core.space.outline import strip_span
 

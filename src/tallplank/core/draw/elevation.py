@@ -40,7 +40,7 @@ from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.groove import groove_edges
 from tallplank.core.joinery.part.part import Front, Part
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.joinery.wall.boxing import INSIDE
+from tallplank.core.joinery.wall.box.boxing import INSIDE
 from tallplank.core.measure.memo import BySome, IdentityMemo
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Point, strip_span

@@ -16,7 +16,7 @@ from tallplank.core.joinery.part.form.form import Form
 from tallplank.core.joinery.part.groove import groove_edges
 from tallplank.core.joinery.part.part import Part, PartRef
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.joinery.wall.boxing import INSIDE
+from tallplank.core.joinery.wall.box.boxing import INSIDE
 from tallplank.core.joinery.wall.filling.slat import SLAT
 from tallplank.core.measure.memo import BySome, IdentityMemo, Mapped, are_same
 from tallplank.core.solid.mesh import Batch, Faces, Surfaces, coat_faces, piece_faces

@@ -24,8 +24,8 @@ from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.joinery.wall.arch import face_below
 from tallplank.core.joinery.wall.area import Area, rectangle_of
 from tallplank.core.joinery.wall.board import NEAR, Making, add_boards, pieces_within
-from tallplank.core.joinery.wall.bowed import add_on_skin, add_skin, bow_of
-from tallplank.core.joinery.wall.boxing import add_boxing
+from tallplank.core.joinery.wall.box.bowed import add_on_skin, add_skin, bow_of
+from tallplank.core.joinery.wall.box.boxing import add_boxing
 from tallplank.core.joinery.wall.casing import add_casings
 from tallplank.core.joinery.wall.coat import add_coats
 from tallplank.core.joinery.wall.corner import Corners

@@ -19,7 +19,7 @@ from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.setout.collector import BACKWARD, Lay
 from tallplank.core.joinery.wall.board import SAME, Making, pieces_within, shapes_of
-from tallplank.core.joinery.wall.bowed import bent_finish, cuts_of, run_radius
+from tallplank.core.joinery.wall.box.bowed import bent_finish, cuts_of, run_radius
 from tallplank.core.measure.size import Size
 from tallplank.core.space.bow import Bow
 from tallplank.core.space.frame import DOWN, RIGHT, Frame, Vec

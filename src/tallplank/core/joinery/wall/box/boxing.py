@@ -15,10 +15,10 @@ from tallplank.core.job.scheme import Boxing
 from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.setout.collector import Lay
-from tallplank.core.joinery.wall.arched_lid import RIB, add_arch_ribs, add_lid, kept_free
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.board import Making, pieces_within
-from tallplank.core.joinery.wall.bowed import add_level, add_ribs, bow_of, kept_clear
+from tallplank.core.joinery.wall.box.arched_lid import RIB, add_arch_ribs, add_lid, kept_free
+from tallplank.core.joinery.wall.box.bowed import add_level, add_ribs, bow_of, kept_clear
 from tallplank.core.measure.size import Size
 from tallplank.core.space.bow import Bow
 from tallplank.core.space.outline import Ring
