@@ -109,7 +109,7 @@ Faces = Mapping[str, Face]
 
 def faces_of(room: Room) -> Faces:
     """The faces of a room by their ids: the walls in order, then both sides of walls that stand free, then those of groups."""
-    return _FACES.get((room,), lambda: _faces(room))
+    return _FACES.get((room.corners, room.walls, room.free_walls, room.groups, room.height), lambda: _faces(room))
 
 
 _FACES: IdentityMemo[Faces] = IdentityMemo(50)

@@ -290,8 +290,8 @@ def _named(job: Job, units: tuple[MadeUnit, ...]) -> tuple[MadeUnit, ...]:
 
 def _kept_faces(room: Room, known: tuple[Room, Faces] | None) -> Faces:
     """The faces of a room, those that are as they were the very same."""
-    before = known[1] if known is not None else {}
-    return {key: before[key] if before.get(key) == face else face for key, face in faces_of(room).items()}
+    before, faces = known[1] if known is not None else {}, faces_of(room)
+    return faces if faces is before else {key: before[key] if before.get(key) == face else face for key, face in faces.items()}
 
 
 def beside_face(unit: MadeUnit, own: Face, face: Face) -> Beside | None:

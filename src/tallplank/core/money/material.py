@@ -2,10 +2,11 @@
 
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from typing import NamedTuple
 
 from tallplank.core.catalog.board import Band
 from tallplank.core.catalog.catalog import Catalog
-from tallplank.core.catalog.operation import Department
+from tallplank.core.catalog.operation import Department, Operation
 from tallplank.core.job.job import Rates
 from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import Fitting, Part, PartRef
@@ -112,13 +113,35 @@ def _of_fittings(fittings: Sequence[Fitting], catalog: Catalog) -> Iterator[Entr
         yield Entry(kind, f"{item.name}, {fitting.where}", fitting.count.value, "pcs", item.price)
 
 
-def labour_entries(counts: Counts, tables: Tables) -> Iterator[Entry]:
-    """What is done, operation by operation, and the hours of machines with it."""
+class _Done(NamedTuple):
+    """One operation as often as it is done: its hours, and what one of them costs."""
+
+    kind: CostKind
+    operation: Operation
+    times: float
+    hours: float
+    rate: float
+
+
+def _done(counts: Counts, tables: Tables) -> Iterator[_Done]:
     for operation in tables.catalog.operations.values():
         count = counts.get(operation.counted_by, 0.0)
         if count and operation.minutes:
             hours = count * operation.minutes / 60
-            text = f"{operation.name}: {count:.3g} × {operation.minutes:g} min"
-            yield Entry("labour", text, hours, "h", tables.hourly(operation.department))
+            yield _Done("labour", operation, count, hours, tables.hourly(operation.department))
             if operation.machine:
-                yield Entry("machine", text, hours, "h", tables.rates.machine_hour)
+                yield _Done("machine", operation, count, hours, tables.rates.machine_hour)
+
+
+def labour_entries(counts: Counts, tables: Tables) -> Iterator[Entry]:
+    """What is done, operation by operation, and the hours of machines with it."""
+    for kind, operation, count, hours, rate in _done(counts, tables):
+        yield Entry(kind, f"{operation.name}: {count:.3g} × {operation.minutes:g} min", hours, "h", rate)
+
+
+def labour_amounts(counts: Counts, tables: Tables) -> Amounts:
+    """What the same entries come to."""
+    found: dict[CostKind, list[float]] = {"labour": [], "machine": []}
+    for kind, _, _, hours, rate in _done(counts, tables):
+        found[kind].append(hours * rate)
+    return found

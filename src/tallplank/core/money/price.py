@@ -16,7 +16,7 @@ from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import IdentityMemo, Mapped
 from tallplank.core.money.entry import Cost, Entry, added, amounts_of, cost_of
 from tallplank.core.money.labour import Counts, run_counts, unit_counts
-from tallplank.core.money.material import Tables, amounts_for, entries_of, labour_entries
+from tallplank.core.money.material import Tables, amounts_for, entries_of, labour_amounts, labour_entries
 from tallplank.core.money.site import Load, Stretch, delivery_entries, design_counts, install_counts, load_of, stock_entries, stretch_of
 
 Hours = tuple[tuple[Department, float], ...]
@@ -141,7 +141,7 @@ def _entries_of(made: MadeUnit | Run, refs: tuple[PartRef, ...], counts: Counts,
 
 
 def _cost_of(made: MadeUnit | Run, counts: Counts, tables: Tables) -> Cost:
-    return cost_of((*amounts_for(made.parts, made.fittings, tables), amounts_of(labour_entries(counts, tables))))
+    return cost_of((*amounts_for(made.parts, made.fittings, tables), labour_amounts(counts, tables)))
 
 
 def _site_entries(site: _Site, owner: str, counts: Counts, tables: Tables) -> Iterator[Entry]:

@@ -1,14 +1,13 @@
 """Rectangles on the elevation of a face."""
 
-from dataclasses import dataclass
+from typing import NamedTuple
 
 from shapely import Polygon, box
 
 HAIR = 1e-6
 
 
-@dataclass(frozen=True, slots=True)
-class Area:
+class Area(NamedTuple):
     """An upright rectangle on the elevation of a face."""
 
     x: float

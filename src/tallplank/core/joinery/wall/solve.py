@@ -6,7 +6,7 @@ from the finished molding, not from the wall: a baseboard of 9 in and a border o
 
 from collections import OrderedDict
 from collections.abc import Hashable, Iterator, Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import cached_property, lru_cache
 from itertools import pairwise
 from operator import sub
@@ -24,7 +24,7 @@ from tallplank.core.joinery.wall.edge import Bounded, area_of, bounded, strips_b
 from tallplank.core.joinery.wall.place import NO_MARKS, SAME, Held, name_of, number_of, placed
 from tallplank.core.joinery.wall.shape import common, cut_by, ring_within
 from tallplank.core.measure.divide import DivideError
-from tallplank.core.measure.memo import Same, alike
+from tallplank.core.measure.memo import alike
 from tallplank.core.space.bow import Bow
 from tallplank.core.space.outline import Ring
 
@@ -32,8 +32,7 @@ LEAST, MOST_ROUNDS = 1.0, 20
 """A wall that is narrower is none."""
 
 
-@dataclass(frozen=True, slots=True)
-class Field:
+class Field(NamedTuple):
     """A region where it lies; `finish` is its own or that of what it is in."""
 
     path: Path
@@ -192,7 +191,8 @@ _BLOCKS: OrderedDict[Hashable, Block] = OrderedDict()
 
 def _divided(field: Field, held: Held) -> Block:
     """A field with all that is in it."""
-    key = (Same(field.region), field.path, field.area, field.finish, field.clip, field.ring, field.proud, field.straight, held)
+    path, region, *where = field
+    key = (id(region), path, held, *where)  # the block holds on to its region, so that its identity is not reused
     known = _BLOCKS.get(key)
     if known is None:
         known = _BLOCKS[key] = _divided_anew(field, held)
@@ -216,7 +216,7 @@ def _divided_anew(field: Field, held: Held) -> Block:
         at = Area(area.x + start, area.z, size, area.height) if across else Area(area.x, area.z + start, area.width, size)
         own = curved.get(index, Bounded(at, None))
         inner = _field((*field.path, index), part, own.area, field, own.ring)
-        found.append(_divided(inner if own.ring is None else replace(inner, straight=at), held))
+        found.append(_divided(inner if own.ring is None else inner._replace(straight=at), held))
     bent = strips_between(region, parts, places, area)
     if bent or field.ring is not None:
         strips = tuple(_strips(field, places, across, bent))
@@ -242,7 +242,7 @@ def _field(path: Path, region: Region, area: Area, around: Field, bent: Ring | N
     if region.outline is None:
         return field
     own = ring_within(region.outline, area, name_of(path))
-    return replace(field, ring=own if clip is None else common(own, clip, name_of(path)))
+    return field._replace(ring=own if clip is None else common(own, clip, name_of(path)))
 
 
 def _strips(field: Field, places: Sequence[tuple[float, float]], across: bool, bent: Mapping[int, Ring]) -> Iterator[Strip]:
