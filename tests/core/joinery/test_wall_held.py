@@ -14,7 +14,7 @@ from tallplank.core.edit.check import EditError
 from tallplank.core.edit.survey.room import add_free_wall
 from tallplank.core.edit.survey.walled import add_opening, change_opening, remove_opening
 from tallplank.core.edit.unit import Spot, place_unit
-from tallplank.core.edit.wall.scheme import add_scheme, change_region, copy_scheme
+from tallplank.core.edit.wall.scheme import add_scheme, change_region, change_scheme, copy_scheme, split_region
 from tallplank.core.edit.wall.start import STARTS, Sizes
 from tallplank.core.job.base import RecordError
 from tallplank.core.job.job import Job
@@ -191,3 +191,15 @@ def test_both_sides_of_a_wall_that_stands_free_are_paneled() -> None:
     assert len(runs) == 2
     assert all(len(r.parts) > 20 for r in runs)
     assert shared(made(job), ROOM) == []
+
+
+def test_regions_are_divided_eight_times_one_in_another_at_most() -> None:
+    job, (key,) = add_scheme(a_room(4000.0), CATALOG, ROOM, WALL)
+    path: tuple[int, ...] = ()
+    for level in range(8):
+        job = split_region(job, CATALOG, ROOM, key, path, "up" if level % 2 else "across", 2)
+        path = (*path, 0)
+    with pytest.raises(EditError, match=r"^Regions are divided at most 8 times one in another\.$"):
+        split_region(job, CATALOG, ROOM, key, path, "across", 2)
+    with pytest.raises(EditError, match=r"^Regions are divided at most 8 times one in another\.$"):
+        change_scheme(job, CATALOG, ROOM, key, root=Region(parts=(job.rooms[0].schemes[0].root, Region())))

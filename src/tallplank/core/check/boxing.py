@@ -3,7 +3,7 @@
 Source: plain geometry; the clearance is the boxing's own.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from shapely import Polygon
 
@@ -13,10 +13,12 @@ from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import Scheme
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.part.form.bent import Bent
+from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.wall.box.arched_lid import LID
 from tallplank.core.joinery.wall.box.bowed import SKIN, least_radius
 from tallplank.core.joinery.wall.covered import CUT_FOR, at_side, columns_at, is_hidden, needed_depth, overlap
+from tallplank.core.measure.memo import BySome
 from tallplank.core.space.outline import strip_span
 
 
@@ -111,10 +113,17 @@ def _units(made: Made, room: Room, scheme: Scheme, face: Face) -> Iterator[Findi
             yield Finding("error", "in-boxing", text, "Move one of them, or make the boxing narrower.", (unit.unit.id,))
 
 
+_BENT: BySome[Part, list[Part]] = BySome(4000)
+
+
+def _bent(parts: Sequence[Part]) -> list[Part]:
+    return [part for part in parts if part.tag.role in (SKIN, LID)]
+
+
 def _too_tight(made: Made, run: Run) -> Iterator[Finding]:
     """A face that bows out more than its board bends."""
-    for part in run.parts:
-        if part.tag.role in (SKIN, LID) and isinstance(part.form, Bent):
+    for part in (one for some in _BENT.of(run.parts, _bent) for one in some):
+        if isinstance(part.form, Bent):
             radius, least = part.form.radius - part.thickness.value, least_radius(made.catalog, part)
             if radius < least:
                 board = made.catalog.boards[part.board].name

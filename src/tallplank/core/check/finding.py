@@ -123,8 +123,7 @@ def _still_true(before: "_Checked", site: Site) -> "dict[int, Told]":
     What is on the walls of a room changes nothing in its units.
     """
     kept, now = before.site, site.room
-    besides = {"groups": now.groups, "schemes": now.schemes}
-    if not _is_same(kept, replace(site, room=kept.room)) or (kept.room is not now and kept.room.model_copy(update=besides) != now):
+    if not _is_same(kept, replace(site, room=kept.room)) or not kept.room.is_alike(now, but=("groups", "schemes")):
         return {}
     told = zip(before.units, before.by_unit, strict=True)
     stays = {key for key, face in site.faces.items() if kept.faces.get(key) is face}

@@ -1,6 +1,6 @@
 """What is measured: rooms of any shape with their walls and what stands in them, and groups of units in the room."""
 
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from typing import Annotated, Literal, Self, get_args
 
 from pydantic import Field, model_validator
@@ -154,6 +154,11 @@ class Room(Record):
         if any(slope.face not in walls for slope in self.slopes):
             raise ValueError("a ceiling slopes from one of the room's walls")
         return self
+
+    def is_alike(self, other: "Room", but: Collection[str]) -> bool:
+        """Whether two rooms are the same but for some of their pieces."""
+        pairs = ((piece, getattr(other, name)) for name, piece in vars(self).items() if name not in but)
+        return all(one is its or one == its for one, its in pairs)
 
     @property
     def face_ids(self) -> tuple[str, ...]:

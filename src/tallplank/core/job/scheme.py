@@ -12,6 +12,7 @@ from tallplank.core.measure.divide import Member
 from tallplank.core.measure.memo import IdentityMemo
 
 MOST_SCHEMES, MOST_PARTS, MOST_DEPTH, MOST_COUNT = 100, 60, 8, 200
+TOO_DEEP = f"regions are divided at most {MOST_DEPTH} times one in another"
 Path = tuple[int, ...]
 ROOT: Path = ()
 BoardWidth = Annotated[Mm, Bounds(5, 2000, or_zero=True)]
@@ -215,6 +216,16 @@ class Scheme(Record):
         """How far the face of its backing is before the wall."""
         return self.backing if self.box is None else self.box.deep
 
+    def with_root(self, root: Region) -> Self:
+        """The same divided otherwise.
+
+        Raises:
+            RecordError: it is divided too often.
+        """
+        if root.depth > MOST_DEPTH:
+            raise RecordError(f"{TOO_DEEP.capitalize()}.")
+        return self.model_copy(update={"root": root})
+
     def middle(self, length: float) -> float:
         """Its middle on a face of a length."""
         return (self.left + length - self.right) / 2
@@ -233,7 +244,7 @@ class Scheme(Record):
         if self.high is not None and self.high <= self.low:
             raise ValueError("its upper edge is above its lower one")
         if self.root.depth > MOST_DEPTH:
-            raise ValueError(f"regions are divided at most {MOST_DEPTH} times one in another")
+            raise ValueError(TOO_DEEP)
         return self
 
 
@@ -262,7 +273,7 @@ def changed_at(root: Region, path: Path, change: Callable[[Region], Region]) -> 
     if not 0 <= index < len(root.parts):
         raise RecordError("The wall has no such region.")
     part = changed_at(root.parts[index], path[1:], change)
-    return root.but(parts=(*root.parts[:index], part, *root.parts[index + 1 :]))
+    return root.model_copy(update={"parts": (*root.parts[:index], part, *root.parts[index + 1 :])})  # as many as before: nothing to check
 
 
 def regions(root: Region, path: Path = ROOT) -> Iterator[tuple[Path, Region]]:

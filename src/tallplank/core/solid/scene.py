@@ -100,7 +100,7 @@ class SolidMaker:
         self._insides: Mapped[MadeUnit, tuple[Body, ...]] = Mapped()
         self._standing: Mapped[MadeUnit, tuple[_Placed, ...]] = Mapped()
         self._runs: Mapped[Run, tuple[_Placed, ...]] = Mapped()
-        self._last_shell: tuple[Room, tuple[Face, ...], tuple[Batch, ...]] | None = None
+        self._last_shell: tuple[list[object], tuple[Batch, ...], Floats] | None = None
         self._on_walls: Mapped[Run, tuple[SideSolids, ...]] = Mapped()
         self._pieces: BySome[Part, SideSolids] = BySome(2000, 30)
         """Parts on walls, shown so many at once; these are put together from a few at a time, of which a drag changes one or two."""
@@ -121,25 +121,26 @@ class SolidMaker:
         sides = (*(some for wall in on_walls for some in wall), *_services(faces))
         self._surfaces.turn()
         placed = [one for bodies in (*standing, *passing) for one in bodies]
-        lines = [*(line for _, _, line in placed if len(line)), shell_lines(room)]
+        batches, edges = self._shell(room, faces)
+        lines = [*(line for _, _, line in placed if len(line)), edges]
         (left, near), (right, far) = bounds(room.corners)
         return Solids(
             tuple(_gathered(placed)),
             np.concatenate(lines),
             tuple(_block(unit, faces[unit.unit.face].frame) for unit in units),
-            self._shell(room, faces),
+            batches,
             Vec(left, near, 0.0),
             Vec(right, far, room.height),
             sides,
             {picture.id: picture for picture in made.job.pictures},
         )
 
-    def _shell(self, room: Room, faces: FacesOfRoom) -> tuple[Batch, ...]:
-        """The surfaces of a room, which what is on its walls leaves as they are."""
-        bare, known = room.model_copy(update={"schemes": ()}), self._last_shell
-        if known is None or known[0] != bare or not are_same(known[1], tuple(faces.values())):
-            known = self._last_shell = (bare, tuple(faces.values()), shell(room, faces))
-        return known[2]
+    def _shell(self, room: Room, faces: FacesOfRoom) -> tuple[tuple[Batch, ...], Floats]:
+        """The surfaces and edges of a room, which what is on its walls leaves as they are."""
+        of = [*(piece for name, piece in vars(room).items() if name != "schemes"), *faces.values()]
+        if self._last_shell is None or not are_same(self._last_shell[0], of):
+            self._last_shell = (of, shell(room, faces), shell_lines(room))
+        return self._last_shell[1:]
 
     def _run_bodies(self, run: Run) -> Iterator[Body]:
         yield from _bodies(self._surfaces, run.parts)

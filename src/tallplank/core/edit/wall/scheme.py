@@ -61,7 +61,7 @@ def change_region(job: Job, catalog: Catalog, room_id: str, scheme_id: str, path
     """
     scheme = scheme_of(job.room(room_id), scheme_id)
     root = valid(lambda: changed_at(scheme.root, path, lambda region: region.but(**values)))
-    return _replaced(job, catalog, room_id, scheme, valid(partial(scheme.but, root=root)))
+    return _replaced(job, catalog, room_id, scheme, valid(partial(scheme.with_root, root)))
 
 
 def split_region(job: Job, catalog: Catalog, room_id: str, scheme_id: str, path: Path, split: str, count: int, stile: float = 0.0) -> Job:
