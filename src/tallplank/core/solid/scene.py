@@ -88,6 +88,8 @@ class SideSolids:
     lines: Floats
 
 
+MANY = 600
+"""A wall of as many parts is one of slats, which change all together: the fewer surfaces are shown of it, the quicker it turns."""
 _Placed = tuple[str, Faces, Floats]
 
 
@@ -103,7 +105,8 @@ class SolidMaker:
         self._last_shell: tuple[list[object], tuple[Batch, ...], Floats] | None = None
         self._on_walls: Mapped[Run, tuple[SideSolids, ...]] = Mapped()
         self._pieces: BySome[Part, SideSolids] = BySome(2000, 30)
-        """Parts on walls, shown so many at once; these are put together from a few at a time, of which a drag changes one or two."""
+        self._many: BySome[Part, SideSolids] = BySome(100, 2 * MANY)
+        """Parts on walls, shown so many at once, put together from a few at a time: of those a drag changes one or two."""
         self._few: BySome[Part, tuple[_Placed, ...]] = BySome(8000)
 
     def solids(self, made: Made, room_id: str, opened: float = 0.0) -> Solids:
@@ -148,7 +151,8 @@ class SolidMaker:
             yield Body(piece.colour, piece_faces(piece), np.zeros((0, 2, 3), np.float32), None)
 
     def _mounted(self, run: Run, face: Face) -> tuple[SideSolids, ...]:
-        some = self._pieces.of(run.parts, partial(self._some_mounted, face), face)
+        pieces = self._pieces if len(run.parts) < MANY else self._many
+        some = pieces.of(run.parts, partial(self._some_mounted, face), face)
         return (*some, _beside_parts(run, face)) if run.pieces or run.coats else tuple(some)
 
     def _some_mounted(self, face: Face, parts: Sequence[Part]) -> SideSolids:
@@ -160,7 +164,7 @@ class SolidMaker:
     def _few_placed(self, face: Face, parts: Sequence[Part]) -> tuple[_Placed, ...]:
         looks: dict[str, list[tuple[Faces, Floats]]] = {}
         for part in parts:
-            looks.setdefault(part.finish.look, []).append(_on_wall(self._surfaces, part, face.frame))
+            looks.setdefault(part.finish.look, []).append(_on_wall(self._surfaces, part, face))
         return tuple((look, _joined([f for f, _ in found]), np.concatenate([line for _, line in found])) for look, found in looks.items())
 
     def _stood(self, units: Sequence[MadeUnit], faces: FacesOfRoom, opened: float) -> list[tuple[_Placed, ...]]:
@@ -217,20 +221,24 @@ def _outside_bodies(surfaces: Surfaces, unit: MadeUnit) -> Iterator[Body]:
 
 FACING = 0.99
 """What faces a way has that share of it."""
+TOUCHING = 0.5
+"""What is so near to the floor or the ceiling, in millimetres, lies on it."""
 _ON_WALLS: IdentityMemo[tuple[Faces, Floats]] = IdentityMemo(20_000)
 """Of parts on walls, for as long as they are the same; their grain begins where they lie, whatever comes before them."""
 
 
-def _on_wall(surfaces: Surfaces, part: Part, wall: Frame) -> tuple[Faces, Floats]:
+def _on_wall(surfaces: Surfaces, part: Part, face: Face) -> tuple[Faces, Floats]:
     """The surface and the edges of a part on a wall, in the room."""
-    return _ON_WALLS.get((part, wall), lambda: _put_on_wall(surfaces, part, wall))
+    return _ON_WALLS.get((part, face), lambda: _put_on_wall(surfaces, part, face))
 
 
-def _put_on_wall(surfaces: Surfaces, part: Part, wall: Frame) -> tuple[Faces, Floats]:
+def _put_on_wall(surfaces: Surfaces, part: Part, face: Face) -> tuple[Faces, Floats]:
+    wall = face.frame
     origin, frame = part.frame.origin, part.form.standing(part.frame).then(wall)
     faces = surfaces.faces(part, round(origin.x + 7 * origin.z), frame)
-    if part.tag == SLAT:  # without its back, which stands on what is behind it
+    if part.tag == SLAT:  # without its back, which stands on what is behind it, and its ends on the floor and under the ceiling
         seen = faces.normals @ np.array(part.frame.then(wall).y, dtype=np.float32) > -FACING
+        seen &= (faces.corners[:, :, 2].max(axis=1) > TOUCHING) & (faces.corners[:, :, 2].min(axis=1) < face.height - TOUCHING)
         faces = Faces(faces.corners[seen], faces.normals[seen], faces.uv[seen])
     edges, grooves = frame.all_out(bare_outline(part)), list(groove_edges(part))
     if grooves:
