@@ -13,11 +13,16 @@ from makers import CATALOG, ROOM, WALL, a_room
 from tallplank.app.canvas.view import DrawingCanvas
 from tallplank.app.form_dialog import FormDialog
 from tallplank.app.panel.row import PickField
+from tallplank.app.panel.unit_panel import UnitPanel
 from tallplank.app.panel.wall_fill import FILLS
+from tallplank.app.panel.wall_panel import WallPanel
 from tallplank.app.window import MainWindow
 from tallplank.core.draw.dimension import DimensionText
 from tallplank.core.edit.survey.room import change_room
 from tallplank.core.edit.survey.standing import add_column_at
+from tallplank.core.edit.survey.walled import add_opening
+from tallplank.core.edit.unit import Spot, place_unit
+from tallplank.core.job.face import faces_of
 from tallplank.core.job.filling import Facets, Panel, Slats
 from tallplank.core.job.measure import OfRegion
 from tallplank.core.job.scheme import Outline, Scheme
@@ -381,3 +386,57 @@ def test_an_edge_goes_through_points(open_window: Open) -> None:
     assert scheme(window).root.parts[0].edge.rise == 200.0  # type: ignore[union-attr]
     type_into(window, "As large as", "2")
     assert scheme(window).root.parts[0].like == (1,)
+
+
+def something_picked(window: MainWindow, what: str) -> str:
+    """Place a thing as a user does, who has it picked from then on."""
+    store = window.store
+    edits = {
+        "unit": lambda j: place_unit(j, CATALOG, "base", Spot(ROOM, WALL, 3000.0)),
+        "window": lambda j: add_opening(j, ROOM, WALL, "window", 2500.0),
+        "column": lambda j: add_column_at(j, ROOM, faces_of(j.room(ROOM))[WALL], 3300.0, "column"),
+    }
+    made = store.apply(edits[what], what)
+    store.select(made)
+    return made[0]
+
+
+@pytest.mark.parametrize("what", ["unit", "window", "column"])
+def test_walls_is_no_dead_end_while_something_is_picked(open_window: Open, what: str) -> None:
+    """What was picked or made last is what the Spec shows: a wall that is started, a region that is clicked, a unit that is picked again."""
+    window = blank(open_window)
+    thing = something_picked(window, what)
+    store, pane = window.store, elevation(window)
+    assert not isinstance(window.spec.panel, WallPanel)
+    QTest.mouseClick(offered(window, "Five panels"), LEFT)
+    assert isinstance(window.spec.panel, WallPanel)
+    assert store.state.selected == ()
+    store.select([thing])
+    assert not isinstance(window.spec.panel, WallPanel)
+    assert pane.chosen() == frozenset(), "what the Spec is not about is not marked"
+    QTest.mouseClick(pane, LEFT, pos=pane.place_of(1000.0, 500.0).toPoint())
+    assert isinstance(window.spec.panel, WallPanel)
+    assert isinstance(store.state.pick, OfRegion)
+    assert store.state.pick.path != ()
+
+
+def test_esc_at_walls_backs_out_of_the_region_and_of_what_is_selected(open_window: Open) -> None:
+    window = blank(open_window)
+    QTest.mouseClick(offered(window, "Five panels"), LEFT)
+    pane = elevation(window)
+    QTest.mouseClick(pane, LEFT, pos=pane.place_of(1000.0, 500.0).toPoint())
+    QTest.keyClick(pane, Qt.Key.Key_Escape)
+    assert window.store.state.pick is None
+    something_picked(window, "unit")
+    assert isinstance(window.spec.panel, UnitPanel)
+    QTest.keyClick(pane, Qt.Key.Key_Escape)
+    assert window.store.state.selected == ()
+    assert isinstance(window.spec.panel, WallPanel)
+
+
+def test_a_molding_that_is_used_is_what_the_spec_shows(open_window: Open) -> None:
+    window = blank(open_window)
+    QTest.mouseClick(offered(window, "Five panels"), LEFT)
+    something_picked(window, "unit")
+    QTest.mouseClick(offered(window, next(m.name for m in CATALOG.hardware.values() if getattr(m, "role", "") == "crown")), LEFT)
+    assert isinstance(window.spec.panel, WallPanel)

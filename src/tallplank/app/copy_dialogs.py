@@ -176,5 +176,4 @@ def _length(store: Store, text: str) -> float | None:
     text = text.strip()
     if not text:
         return None
-    sign = -1.0 if text[0] in "-−" else 1.0
-    return sign * parse_length(text.lstrip("-−"), store.job.display.style.unit)
+    return parse_length(text, store.job.display.style.unit)

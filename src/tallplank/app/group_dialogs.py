@@ -4,7 +4,7 @@ from PyQt6.QtWidgets import QWidget
 
 from tallplank.app.form_dialog import FormDialog, Values
 from tallplank.core.edit.peninsula import add_peninsula
-from tallplank.core.measure.length import LengthUnit, parse_length
+from tallplank.core.measure.length import LengthUnit
 from tallplank.session.group import INCH_ISLAND, ISLAND
 from tallplank.session.store import Store
 
@@ -12,11 +12,11 @@ from tallplank.session.store import Store
 def ask_peninsula(window: QWidget, store: Store) -> FormDialog:
     """Add a peninsula at the shown wall, by where along it and how long."""
     room, face = store.state.room, store.face()
-    unit = store.job.display.style.unit
+    usual = INCH_ISLAND if store.job.display.style.unit is LengthUnit.INCH else ISLAND
 
     def act(values: Values) -> None:
         made = store.derived.made
-        along, long = (parse_length(values[name], unit) for name in ("Along the wall at", "Length"))
+        along, long = (store.job.display.retyped(values[name], stood) for name, stood in (("Along the wall at", at), ("Length", usual)))
         to_left = values["Fronts look to the"] == "left"
         ids = store.apply(lambda j: add_peninsula(j, made, room, store.state.face, along, long, to_left=to_left), "add peninsula")
         store.look_at(room, ids[1])
@@ -28,7 +28,7 @@ def ask_peninsula(window: QWidget, store: Store) -> FormDialog:
     at = max((u.x + u.width for u in chosen if u.face == store.state.face), default=face.length / 2 if face is not None else 0.0)
     shown = store.job.display.shown
     dialog.text("Along the wall at", shown(at, suffix=False))
-    dialog.text("Length", shown(INCH_ISLAND if unit is LengthUnit.INCH else ISLAND, suffix=False))
+    dialog.text("Length", shown(usual, suffix=False))
     dialog.choice("Fronts look to the", [("left", "Left"), ("right", "Right")])
     dialog.open()
     return dialog

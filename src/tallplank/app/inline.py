@@ -17,7 +17,7 @@ _ARROWS: tuple[tuple[Anchor, str, str], ...] = (
 
 
 class InlineField(QFrame):
-    """Takes one value; Enter applies it, Esc leaves it, the arrow (or Ctrl+Space) changes the side that moves."""
+    """Takes one value; Enter applies what was typed, Esc leaves it, the arrow (or Ctrl+Space) changes the side that moves."""
 
     def __init__(self, parent: QWidget, text: str, apply: Callable[[str, Anchor], None], *, sided: bool) -> None:
         super().__init__(parent)
@@ -73,6 +73,9 @@ class InlineField(QFrame):
         self.arrow_button.setToolTip(tip)
 
     def _done(self) -> None:
+        if not self.field.isModified():
+            self.deleteLater()
+            return
         try:
             self._apply(self.field.text(), _ARROWS[self._side][0])
         except PlankError as problem:

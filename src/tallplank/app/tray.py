@@ -86,8 +86,13 @@ class TrayItem(QToolButton):
         self._press = event.position().toPoint() if event else None
         super().mousePressEvent(event)
 
+    def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
+        self._press = None
+        super().mouseReleaseEvent(event)
+
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
-        if event is None or self._press is None or (event.position().toPoint() - self._press).manhattanLength() < 8:
+        held = event is not None and bool(event.buttons() & Qt.MouseButton.LeftButton)
+        if event is None or not held or self._press is None or (event.position().toPoint() - self._press).manhattanLength() < 8:
             super().mouseMoveEvent(event)
             return
         self._press = None

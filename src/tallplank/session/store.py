@@ -15,6 +15,7 @@ from tallplank.core.job.face import Face, face_of
 from tallplank.core.job.file import ChangedMeanwhileError, save
 from tallplank.core.job.history import History
 from tallplank.core.job.job import Job
+from tallplank.core.job.measure import OfRegion
 from tallplank.core.job.room import Room
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made, Pick
@@ -150,7 +151,7 @@ class Store:
         with self._deriver.workshop.at_hand():
             done = edit(before)
         job, made = done if isinstance(done, Edited) else (done, ())
-        if job is before:
+        if job is before or job == before:  # what is typed anew as it was is no step
             return made
         history = self.state.history.redone_last(job, label) if merge else self.state.history.done(job, label)
         so_far = self.state.price_change if merge else 0
@@ -175,16 +176,21 @@ class Store:
             self._show(history, self._deriver.price_of(history.job))
 
     def select(self, units: Iterable[str]) -> None:
-        """Select these units (or wall openings), in this order; the first unit comes to the bench."""
+        """Select these units (or wall openings), in this order; the first unit comes to the bench. A region is then picked no more."""
         selected = tuple(dict.fromkeys(units))
         present = {u.id for u in self.job.units}
         first = next((key for key in selected if key in present), self.state.bench)
-        pick = self.state.pick if first == self.state.bench else None
+        kept = first == self.state.bench and not (selected and isinstance(self.state.pick, OfRegion))
+        pick = self.state.pick if kept else None
         self._set(replace(self.state, selected=selected, bench=first, pick=pick))
 
     def pick(self, what: Pick | None) -> None:
-        """Pick an opening or a part of the unit on the bench, or nothing."""
-        self._set(replace(self.state, pick=what))
+        """Pick an opening or a part of the unit on the bench, a region of a paneled wall, or nothing.
+
+        A region takes the place of what is selected: the Spec shows what was picked last.
+        """
+        selected = () if isinstance(what, OfRegion) else self.state.selected
+        self._set(replace(self.state, pick=what, selected=selected))
 
     def close_groups(self, groups: Iterable[str]) -> None:
         """Take these groups as one, and no others."""

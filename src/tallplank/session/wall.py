@@ -71,6 +71,7 @@ def round_corner(store: Store) -> None:
     scheme, room, catalog = _shown(store), store.state.room, store.catalog
     (key,) = store.apply(lambda j: continue_scheme(j, catalog, room, scheme.id), f"{scheme.name.lower()} round the corner")
     store.look_at(room, next(s.face for s in store.job.room(room).schemes if s.id == key))
+    store.pick(OfRegion(room, key, ()))
 
 
 def use_molding(store: Store, key: str) -> None:
@@ -94,6 +95,7 @@ def use_molding(store: Store, key: str) -> None:
     name = {"base": "base", "crown": "crown", "casing": "casing", "chair-rail": rail}.get(item.role, "")
     values: dict[str, object] = {name: key} if name else {"trims": (*scheme.trims, Trim(molding=key, z=USUAL_HEIGHT))}
     store.apply(lambda j: change_scheme(j, catalog, room, scheme.id, **values), words)
+    store.pick(OfRegion(room, scheme.id, picked_path(store)))
 
 
 USUAL_HEIGHT = 1000.0

@@ -55,7 +55,7 @@ class ElevationPane(DrawingCanvas):
 
     def chosen(self) -> frozenset[Subject]:
         if self.store.state.stage == "walls":
-            picked = self._picked_region()
+            picked = self._picked_region() if not self.store.state.selected else None
             return frozenset({picked}) if picked is not None else frozenset()
         return frozenset(with_members(self.store))
 

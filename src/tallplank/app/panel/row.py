@@ -81,7 +81,10 @@ class SpecRow(QWidget):
 
 
 class TextField(QLineEdit):
-    """A line of text that is applied on Enter or on leaving; an error marks it and keeps what was typed."""
+    """A line of text that is applied on Enter or on leaving; an error marks it and keeps what was typed.
+
+    What was typed is applied also where it reads like what stood there, which may be a rounded value.
+    """
 
     def __init__(
         self, read: Callable[[], str | None], apply: Callable[[str], None], note: Callable[[str], None], *, empty: str = ""
@@ -111,7 +114,7 @@ class TextField(QLineEdit):
         super().keyPressEvent(event)
 
     def _done(self) -> None:
-        if not self.isModified() or self.text() == self._shown:
+        if not self.isModified() or not (self.text().strip() or self._shown):
             return
         self.setModified(False)
         try:

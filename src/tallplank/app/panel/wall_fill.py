@@ -139,7 +139,7 @@ class _Rows:
         panel.text(
             "Peaks",
             lambda: peaks_text(facets().peaks, display),
-            lambda v: self.put("peaks", facets().but(peaks=parse_peaks(v, display))),
+            lambda v: self.put("peaks", facets().but(peaks=parse_peaks(v, display, facets().peaks))),
         )
         panel.count("Times across", (1, 40), self.held("across", 0), self.change("across"))  # type: ignore[arg-type]
         panel.count("Times up", (1, 40), self.held("up", 0), self.change("up"))  # type: ignore[arg-type]

@@ -15,6 +15,7 @@ from tallplank.core.job.room import Room
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
 from tallplank.core.measure.display import LengthStyle, format_length
+from tallplank.core.measure.length import parse_length
 
 _T = TypeVar("_T")
 MOST_ENTRIES = 2000
@@ -104,6 +105,16 @@ class Display(Record):
     def shown(self, length: float, *, suffix: bool = True) -> str:
         """A length in millimetres as the job shows it, with its unit unless `suffix` is False."""
         return format_length(length, self.style, denominator=self.denominator, suffix=suffix)
+
+    def retyped(self, text: str, value: float | None) -> float:
+        """The length that a text gives in a list or a form that stood filled; the very value where it still reads as it stood.
+
+        Raises:
+            LengthError: it is none.
+        """
+        if value is not None and text.strip() == self.shown(value, suffix=False):
+            return value
+        return parse_length(text, self.style.unit)
 
     def told(self, text: str) -> str:
         """A text whose lengths are not shown yet, as the job shows its lengths."""

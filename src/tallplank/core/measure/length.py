@@ -70,6 +70,8 @@ _PLAIN = str.maketrans(
 )
 _UNIT_PATTERN = r"(?:mm|cm|m|inches|inch|in|feet|foot|ft|\"|')(?![a-z])"
 _IMPERIAL_PATTERN = r"(?:inches|inch|in|feet|foot|ft|\"|')(?![a-z])"
+_GROUPED = re.compile(r"[1-9]\d{0,2},\d{3}")
+"""A comma that may part thousands as well as decimals."""
 _DECIMAL = r"\d+(?:[.,]\d+)?|[.,]\d+"
 _TOKEN = re.compile(
     rf"""\s*(?:
@@ -99,18 +101,27 @@ class _Value:
 class _Token:
     text: str
     place: int
+    end: int
     value: _Value | None = None
     unit: LengthUnit | None = None
+
+    @property
+    def inches(self) -> float | None:
+        """How many inches it is after feet, in inches or without a unit; None in any other unit."""
+        if self.value is None or self.unit not in (LengthUnit.INCH, None):
+            return None
+        return self.value.number / (MM_PER_INCH if self.unit else 1.0)
 
 
 def parse_length(text: str, unit: LengthUnit = LengthUnit.MM) -> float:
     """The length that a text means, in millimetres; bare numbers count in `unit`.
 
     Takes plain numbers, units (mm, cm, m, in, ", ft, '), fractions (23 5/8", 23-5/8 in), feet and inches
-    (2' 3 1/2") and arithmetic with + - * / and brackets on any mixture of them.
+    (2' 3 1/2", 2'-3 1/2") and arithmetic with + - * / and brackets on any mixture of them. A hyphen that touches
+    whole feet and less than twelve inches joins them; where blanks stand beside it, it could as well take away.
 
     Raises:
-        LengthError: the text is empty, not understood, an area or a plain ratio, or absurdly large.
+        LengthError: the text is empty, not understood, could be two lengths, is an area or a plain ratio, or absurdly large.
     """
     if len(text) > LONGEST_TEXT:
         raise LengthError(f"That is too long for a length ({len(text)} characters).")
@@ -174,17 +185,36 @@ class _Reader:
             self._refuse(token)
         self._next += 1
         if token.unit is LengthUnit.FOOT:
-            return _Value(token.value.number + self._inches_after_feet(), _Kind.LENGTH)
+            return _Value(token.value.number + self._inches_after(token), _Kind.LENGTH)
         return token.value
 
-    def _inches_after_feet(self) -> float:
-        if self._next >= len(self._tokens):
-            return 0.0
-        token = self._tokens[self._next]
-        if token.value is None or token.unit not in (LengthUnit.INCH, None):
+    def _inches_after(self, feet: _Token) -> float:
+        """The inches that go with feet, in millimetres: those that follow at once, or by a hyphen that joins."""
+        first, second = (*self._tokens[self._next : self._next + 2], None, None)[:2]
+        if first is not None and second is not None and self._is_hyphen(feet, first, second):
+            self._next += 1
+            first = second
+        if first is None or first.inches is None:
             return 0.0
         self._next += 1
-        return token.value.number * (1.0 if token.unit else MM_PER_INCH)
+        return first.inches * MM_PER_INCH
+
+    def _is_hyphen(self, feet: _Token, sign: _Token, inches: _Token) -> bool:
+        """Whether a sign after feet joins them with inches; refuses one that could as well take away."""
+        if sign.text != "-" or inches.inches is None:
+            return False
+        touches = feet.end == sign.place and sign.end == inches.place
+        usual = feet.text.isdigit() and inches.inches < INCHES_PER_FOOT - 1e-9
+        if usual and touches:
+            return True
+        if not usual and not (touches and self._counts_inches(inches)):
+            return False
+        whole = self._text[feet.place : inches.end]
+        rest = self._text[inches.place : inches.end]
+        raise LengthError(f"'{whole}' could be two lengths: write {feet.text}' {rest} for feet and inches, or ({feet.text}') - {rest} to take away.")
+
+    def _counts_inches(self, token: _Token) -> bool:
+        return token.unit is LengthUnit.INCH or self._unit in (LengthUnit.INCH, LengthUnit.FOOT)
 
     def _sign(self, wanted: str) -> str | None:
         if self._next < len(self._tokens):
@@ -208,7 +238,7 @@ def _tokens(text: str, unit: LengthUnit) -> list[_Token]:
             raise LengthError(f"'{rest}' was not understood; a length looks like 600, 60 cm or 23 5/8 in.")
         found.append(_token(match))
         place = match.end()
-    return _joined_hyphens(found) if unit in (LengthUnit.INCH, LengthUnit.FOOT) else found
+    return _joined_hyphens(found, everywhere=unit in (LengthUnit.INCH, LengthUnit.FOOT))
 
 
 def _token(match: re.Match[str]) -> _Token:
@@ -216,14 +246,16 @@ def _token(match: re.Match[str]) -> _Token:
     base = kind.removesuffix("_unit")
     text, place = match.group(base), match.start(base)
     if base == "sign":
-        return _Token(text, place)
+        return _Token(text, place, match.end())
     unit = _UNITS[match.group(f"{base}_unit")] if match.group(f"{base}_unit") else None
     number = _number(text)
     value = _Value(number * unit.value, _Kind.LENGTH) if unit else _Value(number, _Kind.BARE)
-    return _Token(text, place, value, unit)
+    return _Token(text, place, match.end(), value, unit)
 
 
 def _number(text: str) -> float:
+    if _GROUPED.fullmatch(text):
+        raise LengthError(f"'{text}' could be two lengths: write {text.replace(',', '')}, or {text.replace(',', '.')}.")
     if "/" not in text:
         return float(text.replace(",", "."))
     *whole, fraction = re.split(r"[\s-]+", text)
@@ -233,16 +265,22 @@ def _number(text: str) -> float:
     return (int(whole[0]) if whole else 0) + upper / lower
 
 
-def _joined_hyphens(tokens: list[_Token]) -> list[_Token]:
-    """In inch work a bare `23-5/8` is twenty-three and five eighths, as it is written on every tape."""
+def _joined_hyphens(tokens: list[_Token], *, everywhere: bool) -> list[_Token]:
+    """A bare `23-5/8` is twenty-three and five eighths, as it is written on every tape: in inch work `everywhere`, else after feet."""
     joined: list[_Token] = []
     for token in tokens:
         joined.append(token)
-        if len(joined) >= 5 and _is_bare_fraction(joined[-5:]):
+        if len(joined) >= 5 and _is_bare_fraction(joined[-5:]) and (everywhere or _after_feet(joined[:-5])):
             whole, _, upper, _, lower = (t.text for t in joined[-5:])
-            place = joined[-5].place
-            joined[-5:] = [_Token(f"{whole}-{upper}/{lower}", place, _Value(_number(f"{whole}-{upper}/{lower}"), _Kind.BARE))]
+            place, text = joined[-5].place, f"{whole}-{upper}/{lower}"
+            joined[-5:] = [_Token(text, place, token.end, _Value(_number(text), _Kind.BARE))]
     return joined
+
+
+def _after_feet(before: list[_Token]) -> bool:
+    """Whether feet are the last of these, or the last but a hyphen."""
+    last = before[:-1] if before and before[-1].text == "-" else before
+    return bool(last) and last[-1].unit is LengthUnit.FOOT
 
 
 def _is_bare_fraction(tokens: list[_Token]) -> bool:

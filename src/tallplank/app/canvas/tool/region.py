@@ -35,7 +35,7 @@ class RegionTool(PickTool):
         self._grasped, self._from = self._boundary(at), self.canvas.view.inside(at)
         if self._grasped is None:
             owner = self.canvas.unit_at(at)
-            self.store.pick(owner if isinstance(owner, OfRegion) else None)
+            self._pick(owner if isinstance(owner, OfRegion) else None)
         return True
 
     def move(self, at: QPointF, *, first: bool) -> None:
@@ -70,7 +70,13 @@ class RegionTool(PickTool):
         return self._on and super().double(at)
 
     def back_out(self) -> bool:
-        return self._on and super().back_out()
+        """Esc leaves the region first; with none picked it is for what is selected."""
+        return self._on and isinstance(self.store.state.pick, OfRegion) and super().back_out()
+
+    def _pick(self, region: OfRegion | None) -> None:
+        if region is None:
+            self.store.select([])
+        self.store.pick(region)
 
     def paint(self, painter: QPainter) -> None:
         if self.ghost is not None:

@@ -92,8 +92,9 @@ class SelectTool(Tool):
             return True
 
     def back_out(self) -> bool:
+        had = bool(self.store.state.selected)
         self.store.select([])
-        return True
+        return had
 
     def paint(self, painter: QPainter) -> None:
         if self._frame is not None:
@@ -119,5 +120,6 @@ class PickTool(Tool):
         return self.canvas.unit_at(at) is not None
 
     def back_out(self) -> bool:
+        had = self.store.state.pick is not None
         self.store.pick(None)
-        return True
+        return had

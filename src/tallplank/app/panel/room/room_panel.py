@@ -1,6 +1,8 @@
 """The Spec of the room and its walls."""
 
+import re
 from collections.abc import Callable
+from itertools import zip_longest
 from math import atan2, degrees
 
 from PyQt6.QtWidgets import QPushButton
@@ -17,7 +19,6 @@ from tallplank.core.error import PlankError
 from tallplank.core.job.face import Face, faces_of
 from tallplank.core.job.job import Job
 from tallplank.core.job.room import ROOM_KINDS
-from tallplank.core.measure.length import parse_length
 from tallplank.session.store import Store
 
 KINDS = tuple((kind, kind.replace("-", " ").capitalize(), None) for kind in ROOM_KINDS)
@@ -66,7 +67,7 @@ class RoomPanel(Panel):
         surface_rows(self, room_id, "ceiling", lambda: store.job.room(room_id).ceiling, "Ceiling")
         self.pick("Cornice", CORNICE, lambda: store.job.room(room_id).cornice, lambda v: put("cornice", v))
         TapeRows(self, room_id)
-        self.text("Corners", lambda: corners_text(self, store.job.room(room_id).corners), lambda v: put("corners", corners_of(self, v)))
+        self.text("Corners", lambda: corners_text(self, store.job.room(room_id).corners), lambda v: put("corners", corners_of(self, v, store.job.room(room_id).corners)))
         for face in faces_of(room).values():
             if not face.is_loose:
                 self._wall(face, f"Wall at the {where_on_plan(face)} of the plan")
@@ -112,13 +113,15 @@ class RoomPanel(Panel):
         def angle() -> str:
             return shown_degrees(corner_angles(store.job.room(room_id))[index])
 
+        def measured(name: str) -> tuple[float, ...]:
+            return getattr(store.job.face(room_id, face.id).carrier, name) or ()
+
         def three(name: str) -> str:
-            values = getattr(store.job.face(room_id, face.id).carrier, name)
-            return "" if values is None else "  ".join(self.shown(v) for v in values)
+            return "  ".join(self.shown(v) for v in measured(name))
 
         def put_three(name: str, text: str) -> None:
-            unit = store.job.display.style.unit
-            values = tuple(parse_length(part, unit) for part in text.replace(";", " ").split()) or None
+            typed = zip_longest(_listed(text), measured(name)[: len(_listed(text))])
+            values = tuple(store.job.display.retyped(part, old) for part, old in typed) or None
             if values is not None and len(values) != 3:
                 raise PlankError("Type three measures, such as 2450 2447 2441, or nothing.")
             store.apply(lambda j: change_wall(j, room_id, face.id, **{name: values}), f"wall {name}")
@@ -148,3 +151,9 @@ class RoomPanel(Panel):
         button.setProperty("kind", "row")
         button.clicked.connect(lambda: self.store.select([key]))
         self.widget(button)
+
+
+def _listed(text: str) -> list[str]:
+    """The lengths of a list: parted by semicolons, by wide gaps as they are shown, or by single blanks."""
+    gap = r"\s*;\s*" if ";" in text else r"\s{2,}" if re.search(r"\S\s{2,}\S", text) else r"\s+"
+    return [part for part in re.split(gap, text.strip()) if part]

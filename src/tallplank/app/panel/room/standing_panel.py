@@ -84,7 +84,7 @@ class StandingPanel(Panel):
 
         self.pick("Shape", SHAPES, shape, reshape)
         if column.corners:
-            self.text("Corners", self._corners, lambda v: self._put("corners", corners_of(self, v)))
+            self.text("Corners", self._corners, lambda v: self._put("corners", corners_of(self, v, self._outline())))
         self._lengths(("x", "From left"), ("y", "From below"), ("width", "Width"), ("depth", "Depth"), ("low", "Bottom at"))
         self.length("Top at", lambda: self._top(), lambda v: self._put("high", v))
         self.text("Turn", lambda: shown_degrees(getattr(self._now(), "turn")), lambda v: self._put("turn", degrees_of(v)))  # noqa: B009
@@ -95,12 +95,15 @@ class StandingPanel(Panel):
         return now.top(self.store.job.room(self._room_id).height)
 
     def _corners(self) -> str:
+        return corners_text(self, self._outline())
+
+    def _outline(self) -> tuple[Point, ...]:
         now = self._now()
-        return "" if isinstance(now, Slope) else corners_text(self, now.corners)
+        return () if isinstance(now, Slope) else now.corners
 
     def _soffit_rows(self) -> None:
         self._lengths(("low", "Underside"))
-        self.text("Corners", self._corners, lambda v: self._put("corners", _counter_clockwise(corners_of(self, v))))
+        self.text("Corners", self._corners, lambda v: self._put("corners", _counter_clockwise(corners_of(self, v, self._outline()))))
         self.pick("Molding", ((False, "None", None), (True, "Round it below", None)), self._molding, lambda v: self._put("molding", v))
         surface_rows(self, self._room_id, self._id, lambda: getattr(self._now(), "surface", None))
 

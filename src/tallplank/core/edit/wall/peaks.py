@@ -3,7 +3,7 @@
 from tallplank.core.edit.check import EditError, valid
 from tallplank.core.job.filling import Peak
 from tallplank.core.job.job import Display
-from tallplank.core.measure.length import LengthError, parse_length
+from tallplank.core.measure.length import LengthError
 
 FORM = "Write each peak as 50 50: 60, percent across and up and how far it stands out, with ; between them."
 
@@ -13,8 +13,8 @@ def peaks_text(peaks: tuple[Peak, ...], display: Display) -> str:
     return "; ".join(f"{peak.across * 100:g} {peak.up * 100:g}: {display.shown(peak.out, suffix=False)}" for peak in peaks)
 
 
-def parse_peaks(text: str, display: Display) -> tuple[Peak, ...]:
-    """Peaks from what was written.
+def parse_peaks(text: str, display: Display, before: tuple[Peak, ...] = ()) -> tuple[Peak, ...]:
+    """Peaks from what was written. How far one stands out is the very same where it still reads as it did `before`.
 
     Raises:
         EditError: it is not written so, or lies outside its pattern.
@@ -24,7 +24,7 @@ def parse_peaks(text: str, display: Display) -> tuple[Peak, ...]:
         place, _, out = piece.partition(":")
         try:
             across, up = (float(share.rstrip("%")) / 100 for share in place.split())
-            stands = parse_length(out, display.style.unit)
+            stands = display.retyped(out, before[len(found)].out if len(found) < len(before) else None)
         except (ValueError, LengthError):
             raise EditError(FORM) from None
         found.append(valid(lambda at=(across, up, stands): Peak(across=at[0], up=at[1], out=at[2])))  # type: ignore[misc]
