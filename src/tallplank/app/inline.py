@@ -22,7 +22,7 @@ class InlineField(QFrame):
     def __init__(self, parent: QWidget, text: str, apply: Callable[[str, Anchor], None], *, sided: bool) -> None:
         super().__init__(parent)
         self._apply = apply
-        self._side = 0
+        self._side, self._opened = 0, text
         row = QHBoxLayout(self)
         row.setContentsMargins(2, 2, 2, 2)
         row.setSpacing(2)
@@ -73,7 +73,7 @@ class InlineField(QFrame):
         self.arrow_button.setToolTip(tip)
 
     def _done(self) -> None:
-        if not self.field.isModified():
+        if self.field.text() == self._opened and not self.field.isModified():
             self.deleteLater()
             return
         try:

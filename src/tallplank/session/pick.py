@@ -4,8 +4,10 @@ from tallplank.core.job.measure import OfCell
 from tallplank.core.job.opening import Path as CellPath
 from tallplank.core.job.opening import opening_at
 from tallplank.core.job.unit import Unit
-from tallplank.core.joinery.made import BenchPart
+from tallplank.core.joinery.made import BenchPart, MadeUnit
 from tallplank.core.joinery.part.part import PartRef
+from tallplank.core.joinery.rule.choice import rules_for
+from tallplank.core.measure.cut import CutSizes
 from tallplank.session.store import Store
 
 
@@ -32,6 +34,14 @@ def picked_cell(store: Store) -> CellPath | None:
     if unit is None or not isinstance(pick, OfCell) or pick.unit != unit.id:
         return None
     return pick.path if opening_at(unit.opening, pick.path) is not None else None
+
+
+def cut_sizes(store: Store, made: MadeUnit | None = None) -> CutSizes:
+    """How sizes of what is made are told: as the unit on the bench, or another one, is cut."""
+    unit = bench_unit(store)
+    made = made or (store.derived.made.by_id.get(unit.id) if unit is not None else None)
+    step = (made.choice.rules if made is not None else rules_for(store.catalog, store.job.standard)).cut_step
+    return store.job.display.cut_to(step)
 
 
 def open_on_bench(store: Store, unit: str) -> None:

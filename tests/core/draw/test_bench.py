@@ -19,6 +19,11 @@ from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.part.part import PartRef, unique_names
 from tallplank.core.joinery.workshop import make_unit
+from tallplank.core.measure.cut import CutSizes
+from tallplank.core.measure.display import LengthStyle
+
+
+SIZES = CutSizes(LengthStyle.MM, 0.1)
 
 
 def show(value: float) -> str:
@@ -165,17 +170,17 @@ def test_letters_on_the_drawing_are_those_of_the_list() -> None:
     assert list(lots) == ["A", "B", "C", "D", "E"]
     assert sum(lot.count for lot in lots.values()) == len(gable.holes) + len(gable.pockets)
     drawn = {s.text for s in part_drawing(gable, "gable", CATALOG.bands).shapes if isinstance(s, Text) and not s.framed}
-    assert drawn == set(lots) == {letter for letter, _ in machining_lines(gable, show)}
+    assert drawn == set(lots) == {letter for letter, _ in machining_lines(gable, SIZES)}
 
 
 def test_what_is_under_the_pointer_is_named_with_its_place() -> None:
     gable = a_made_unit("base").parts[0]
     hole = next(h for h in gable.holes if h.what == "pin")
-    words = machining_at(gable, (hole.at.x + 4, hole.at.y), 3.0, show)
+    words = machining_at(gable, (hole.at.x + 4, hole.at.y), 3.0, SIZES)
     assert words.startswith("C  ⌀5, 12 deep, shelf pin")
     assert words.endswith(f"{show(hole.at.x)} along, 37 across")
-    assert machining_at(gable, (hole.at.x + 4, hole.at.y), 1.0, show) == ""
-    assert machining_at(gable, (300.0, 536.0), 1.0, show).startswith("A  groove 8.3 wide")
+    assert machining_at(gable, (hole.at.x + 4, hole.at.y), 1.0, SIZES) == ""
+    assert machining_at(gable, (300.0, 536.0), 1.0, SIZES).startswith("A  groove 8.3 wide")
 
 
 def test_edges_are_named_by_where_they_lie_in_the_unit() -> None:
@@ -204,12 +209,12 @@ def test_an_outlined_part_is_drawn_in_its_true_shape() -> None:
 
 def test_the_machining_is_told_with_face_size_and_tool() -> None:
     gable = a_made_unit("base").parts[0]
-    lines = [words for _, words in machining_lines(gable, show)]
+    lines = [words for _, words in machining_lines(gable, SIZES)]
     assert "1 × groove 8.3 wide, 8 deep · grooving saw" in lines
     assert any(line.startswith("10 × ⌀5, 12 deep, shelf pin, upper face") for line in lines)
     door = next(p for p in a_made_unit("base").parts if p.name == "door")
-    assert any("⌀35, 12.5 deep, hinge cup, lower face · Forstner bit 35" in line for _, line in machining_lines(door, show))
-    assert any("pull, through" in line for _, line in machining_lines(door, show))
+    assert any("⌀35, 12.5 deep, hinge cup, lower face · Forstner bit 35" in line for _, line in machining_lines(door, SIZES))
+    assert any("pull, through" in line for _, line in machining_lines(door, SIZES))
 
 
 @pytest.mark.parametrize(

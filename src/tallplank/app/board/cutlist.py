@@ -5,6 +5,8 @@ from PyQt6.QtWidgets import QCheckBox, QWidget
 from tallplank.app.board.kind import PaneKind
 from tallplank.app.table import Column, UnitTable
 from tallplank.app.theme import Tokens
+from tallplank.core.measure.cut import CutSizes
+from tallplank.core.measure.size import Size
 from tallplank.core.shop.cutlist import CutRow, grouped
 from tallplank.session.store import Store
 
@@ -13,20 +15,25 @@ class CutlistPane(UnitTable[CutRow]):
     """Every part the shop makes; the tip of a size says how it came about."""
 
     def __init__(self, store: Store, tokens: Tokens) -> None:
-        def size(value: float) -> str:
-            display = store.job.display
-            return display.shown(value, suffix=False)
+        def sizes(row: CutRow) -> CutSizes:
+            return store.job.display.cut_to(row.step)
+
+        def size(row: CutRow, exact: float) -> str:
+            return sizes(row).shown(exact)
+
+        def told(row: CutRow, exact: Size) -> str:
+            return exact.explained(sizes(row).style, sizes(row).parts)
 
         columns: tuple[Column[CutRow], ...] = (
             Column("Label", lambda r: r.label, width=66),
             Column("Unit", lambda r: r.unit, width=108),
             Column("Part", lambda r: r.part, width=144),
             Column("Qty", lambda r: str(r.quantity), figure=True, width=36),
-            Column("Length", lambda r: size(r.length), figure=True, width=58, tip=lambda r: r.source.length.explained()),
-            Column("Width", lambda r: size(r.width), figure=True, width=64, tip=lambda r: r.source.width.explained()),
-            Column("Thick", lambda r: size(r.thickness), figure=True, width=44),
-            Column("Cut length", lambda r: size(r.cut_length), figure=True, width=74),
-            Column("Cut width", lambda r: size(r.cut_width), figure=True, width=70),
+            Column("Length", lambda r: size(r, r.source.length.value), figure=True, width=58, tip=lambda r: told(r, r.source.length)),
+            Column("Width", lambda r: size(r, r.source.width.value), figure=True, width=64, tip=lambda r: told(r, r.source.width)),
+            Column("Thick", lambda r: size(r, r.thickness), figure=True, width=44),
+            Column("Cut length", lambda r: size(r, r.source.cut_length), figure=True, width=74),
+            Column("Cut width", lambda r: size(r, r.source.cut_width), figure=True, width=70),
             Column("Material", lambda r: r.material, width=180),
             Column("Grain", lambda r: r.grain if r.grain != "none" else "–", width=90),
             Column("Bands", bands, width=170),

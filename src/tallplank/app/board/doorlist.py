@@ -11,21 +11,20 @@ class DoorlistPane(UnitTable[DoorRow]):
     """Fronts from top to bottom, unit by unit; the tip of the style lists the pieces."""
 
     def __init__(self, store: Store, tokens: Tokens) -> None:
-        def size(value: float) -> str:
-            display = store.job.display
-            return display.shown(value, suffix=False)
+        def size(row: DoorRow, exact: float) -> str:
+            return store.job.display.cut_to(row.step).shown(exact)
 
         def pieces(row: DoorRow) -> str:
-            lines = [f"{n} × {name} {size(a)} × {size(b)} × {size(c)}" for name, n, a, b, c, _ in row.parts]
+            lines = [f"{n} × {name} {size(row, a)} × {size(row, b)} × {size(row, c)}" for name, n, a, b, c, _ in row.parts]
             return "\n".join(lines) or "One board."
 
         columns: tuple[Column[DoorRow], ...] = (
             Column("Unit", lambda r: r.unit, width=120),
             Column("Front", lambda r: r.front, width=110),
             Column("Style", lambda r: r.style, width=150, tip=pieces),
-            Column("Width", lambda r: size(r.width), figure=True, width=60),
-            Column("Height", lambda r: size(r.height), figure=True, width=60),
-            Column("Thick", lambda r: size(r.thickness), figure=True, width=46),
+            Column("Width", lambda r: size(r, r.width), figure=True, width=60),
+            Column("Height", lambda r: size(r, r.height), figure=True, width=60),
+            Column("Thick", lambda r: size(r, r.thickness), figure=True, width=46),
             Column("Hand", lambda r: r.hand or "–", width=52),
             Column("Hinges", lambda r: str(r.hinges) if r.hinges else "–", figure=True, width=56),
             Column("kg", lambda r: f"{r.weight_kg:.1f}", figure=True, width=44),

@@ -10,7 +10,7 @@ from tallplank.core.draw.machining import machining_at
 from tallplank.core.draw.part import laid_flat, part_drawing
 from tallplank.core.draw.primitive import Drawing, Subject
 from tallplank.core.joinery.part.part import Part, PartRef
-from tallplank.session.pick import bench_parts
+from tallplank.session.pick import bench_parts, cut_sizes
 from tallplank.session.store import Store
 
 REACH_PX = 5.0
@@ -36,6 +36,10 @@ class PartPane(DrawingCanvas):
             return None
         return part_drawing(shown.part, shown.name, self.store.catalog.bands, marked=self.banded)
 
+    def _show(self, length: float) -> str:
+        """A size of a part reads as it does in the lists for the shop."""
+        return cut_sizes(self.store).shown(length)
+
     def restyle(self, tokens: Tokens, *, textured: bool = False) -> None:
         super().restyle(tokens, textured=textured)
 
@@ -46,7 +50,7 @@ class PartPane(DrawingCanvas):
         """Name the hole or cut under the pointer."""
         self.setCursor(Qt.CursorShape.ArrowCursor)
         at = laid_flat(self._part).inside(self.view.inside(place)) if self._part is not None else (0.0, 0.0)
-        self.setToolTip(machining_at(self._part, at, REACH_PX / self.view.scale, self._show) if self._part is not None else "")
+        self.setToolTip(machining_at(self._part, at, REACH_PX / self.view.scale, cut_sizes(self.store)) if self._part is not None else "")
 
     def show_bands(self, on: bool) -> None:
         """Show or hide the marks of the bands."""

@@ -33,7 +33,7 @@ from tallplank.core.joinery.inside.inside import ROLES
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.setout.layout import Cell
 from tallplank.core.measure.divide import Member
-from tallplank.session.pick import bench_unit, picked_part
+from tallplank.session.pick import bench_unit, cut_sizes, picked_part
 from tallplank.session.store import Store
 
 FRONTS = (
@@ -121,13 +121,13 @@ class CellPanel(Panel):
         return f"Of unit {self._unit().mark}{also}; {size}"
 
     def _sizes(self) -> str:
-        cell, display = self._cell(), self.store.job.display
+        cell, sizes = self._cell(), cut_sizes(self.store)
         if cell is None:
             return ""
         rows = [("Clear width", cell.x.clear), ("Clear height", cell.z.clear)]
         if self._opening().front != "none":
             rows += [("Front width", cell.x.front), ("Front height", cell.z.front)]
-        return "<br>".join(explained(name, size, display, self._tokens) for name, size in rows)
+        return "<br>".join(explained(name, size, sizes, self._tokens) for name, size in rows)
 
     def _apply(self, edit: Callable[[Job], Job], label: str) -> None:
         self.store.apply(edit, label)
@@ -348,30 +348,31 @@ class PartPanel(Panel):
         found = picked_part(self.store)
         if found is None:
             return "The unit has no such part now."
-        part, board = found.part, self.store.catalog.boards[found.part.board].name
-        return f"Of {found.owner}; cut to {self.shown(part.cut_length)} × {self.shown(part.cut_width)} from {board}"
+        part, board, sizes = found.part, self.store.catalog.boards[found.part.board].name, cut_sizes(self.store)
+        return f"Of {found.owner}; cut to {sizes.shown(part.cut_length)} × {sizes.shown(part.cut_width)} from {board}"
 
     def _sizes(self) -> str:
-        part, display = self._part(), self.store.job.display
+        part, sizes = self._part(), cut_sizes(self.store)
         if part is None:
             return ""
         rows = (("Length", part.length), ("Width", part.width), ("Thickness", part.thickness))
-        return "<br>".join(explained(name, size, display, self._tokens) for name, size in rows)
+        return "<br>".join(explained(name, size, sizes, self._tokens) for name, size in rows)
 
     def _edges(self) -> str:
         part = self._part()
         if part is None:
             return ""
         bands, e = self.store.catalog.bands, part.edges
-        long, wide = (f"{self.shown(v)} long" for v in part.size[:2])
+        sizes = cut_sizes(self.store)
+        long, wide = (f"{sizes.shown(v)} long" for v in part.size[:2])
         edges = (("l1", long, e.l1), ("l2", long, e.l2), ("w1", wide, e.w1), ("w2", wide, e.w2))
         lines = [f"{part.edge_side(edge)}, {run}: {bands[b].name} ({bands[b].mark})" for edge, run, b in edges if b]  # type: ignore[arg-type]
-        lines += [f"along its front, {self.shown(x.length)} long: {bands[x.band].name} ({bands[x.band].mark})" for x in part.shaped_edges]
+        lines += [f"along its front, {sizes.shown(x.length)} long: {bands[x.band].name} ({bands[x.band].mark})" for x in part.shaped_edges]
         return "\n".join(lines) or "No edge is banded."
 
     def _machining(self) -> str:
         part = self._part()
-        lines = machining_lines(part, self.shown) if part is not None else ()
+        lines = machining_lines(part, cut_sizes(self.store)) if part is not None else ()
         return "<br>".join(f"{strong(letter)} {escape(words)}" for letter, words in lines) or "None."
 
 

@@ -5,14 +5,14 @@ from html import escape
 
 from tallplank.app.panel.link import linked
 from tallplank.app.theme import Tokens
-from tallplank.core.job.job import Display
+from tallplank.core.measure.cut import CutSizes
 from tallplank.core.measure.size import Size, term_text
 
 
-def explained(name: str, size: Size, display: Display, tokens: Tokens) -> str:
+def explained(name: str, size: Size, sizes: CutSizes, tokens: Tokens) -> str:
     """A size as rich text: `Length 564 = 600 width − 2 × 18 gable`, and below it what its terms are made of."""
-    lines = [f"{strong(name)} {_sum(size, display, tokens)}"]
-    lines += [f"&nbsp;&nbsp;– {line}" for line in _inner(size, display, tokens)]
+    lines = [f"{strong(name)} {_sum(size, sizes, tokens)}"]
+    lines += [f"&nbsp;&nbsp;– {line}" for line in _inner(size, sizes, tokens)]
     return "<br>".join(lines)
 
 
@@ -25,20 +25,20 @@ def counted(name: str, count: Size, tokens: Tokens) -> str:
     return f"{strong(name)} {count.value:g} = {' '.join(parts)}"
 
 
-def _inner(size: Size, display: Display, tokens: Tokens) -> Iterator[str]:
+def _inner(size: Size, sizes: CutSizes, tokens: Tokens) -> Iterator[str]:
     for term in size.terms:
         if term.inner is not None and len(term.inner.terms) > 1:
-            yield f"{escape(term.name)}: {_sum(term.inner, display, tokens)}"
-            yield from _inner(term.inner, display, tokens)
+            yield f"{escape(term.name)}: {_sum(term.inner, sizes, tokens)}"
+            yield from _inner(term.inner, sizes, tokens)
 
 
-def _sum(size: Size, display: Display, tokens: Tokens) -> str:
-    total = display.shown(size.value, suffix=False)
+def _sum(size: Size, sizes: CutSizes, tokens: Tokens) -> str:
+    total = sizes.shown(size.value)
     terms = [t for t in size.terms if t.factor * t.amount]
     parts = []
     for i, term in enumerate(terms):
         sign = "− " if term.factor < 0 else "+ " if i else ""
-        parts.append(sign + linked(term_text(term, display.style, display.denominator), term.source, tokens))
+        parts.append(sign + linked(term_text(term, sizes.style, sizes.parts), term.source, tokens))
     return f"{total} = {' '.join(parts)}" if parts else total
 
 

@@ -7,6 +7,8 @@ from PyQt6.QtWidgets import QHeaderView, QLabel, QTreeWidget, QTreeWidgetItem, Q
 
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import Part, part_refs
+from tallplank.core.measure.cut import CutSizes
+from tallplank.session.pick import cut_sizes
 from tallplank.session.store import Store
 
 
@@ -50,7 +52,7 @@ class PartList(QWidget):
         self.tree.blockSignals(True)
         self.tree.clear()
         for part in made.parts:
-            item = QTreeWidgetItem([part.name, *(self._size(v) for v in part.size)])
+            item = QTreeWidgetItem([part.name, *(self._sizes.shown(v) for v in part.size)])
             for column in (1, 2, 3):
                 item.setTextAlignment(column, Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
             item.setToolTip(0, part.name)
@@ -77,20 +79,20 @@ class PartList(QWidget):
         self.explained_label.setText(self._words(made.parts[min(self._picked, len(made.parts) - 1)]))
 
     def _words(self, part: Part) -> str:
-        display = self._store.job.display
+        sizes = self._sizes
         lines = []
         for name, size in (("Length", part.length), ("Width", part.width), ("Thickness", part.thickness)):
-            steps = size.steps(display.style, display.denominator)
+            steps = size.steps(sizes.style, sizes.parts)
             lines.append(f"{name} {steps[0]}")
             lines += [f"– {step}" for step in steps[1:]]
-        cut = f"{self._size(part.cut_length)} × {self._size(part.cut_width)}"
+        cut = f"{sizes.shown(part.cut_length)} × {sizes.shown(part.cut_width)}"
         board = self._store.catalog.boards[part.board].name
         lines.append(f"Cut to {cut} from {board}")
         bored = Counter((hole.what, hole.diameter) for hole in part.holes)
         if bored:
-            lines.append("Bored: " + ", ".join(f"{n} × ⌀{self._size(d)} {what}" for (what, d), n in bored.items()))
+            lines.append("Bored: " + ", ".join(f"{n} × ⌀{sizes.bit(d)} {what}" for (what, d), n in bored.items()))
         return "\n".join(lines)
 
-    def _size(self, value: float) -> str:
-        display = self._store.job.display
-        return display.shown(value, suffix=False)
+    @property
+    def _sizes(self) -> CutSizes:
+        return cut_sizes(self._store, self._made)

@@ -6,6 +6,7 @@ from string import ascii_uppercase
 
 from tallplank.core.joinery.part.hole import HOLE_NAMES, Hole, Pocket
 from tallplank.core.joinery.part.part import EdgeName, Part
+from tallplank.core.measure.cut import CutSizes
 
 TINY = 1e-6
 FACE = 0.5
@@ -16,7 +17,7 @@ FACE = 0.5
 class Lot:
     """The holes or the cuts of a part that one set-up of one tool makes."""
 
-    words: Callable[[Callable[[float], str]], str]
+    words: Callable[[CutSizes], str]
     holes: list[Hole] = field(default_factory=list)
     pockets: list[Pocket] = field(default_factory=list)
 
@@ -41,10 +42,10 @@ def lettered(part: Part) -> Iterator[tuple[str, Lot]]:
     lots: dict[tuple[object, ...], Lot] = {}
     for pocket in part.pockets:
         key: tuple[object, ...] = (pocket.what, _round(pocket.high.z - pocket.low.z), _round(_wide(pocket)))
-        lots.setdefault(key, Lot(lambda show, p=pocket: _cut_words(p, show))).pockets.append(pocket)  # type: ignore[misc]
+        lots.setdefault(key, Lot(lambda sizes, p=pocket: _cut_words(p, sizes))).pockets.append(pocket)  # type: ignore[misc]
     for hole in part.holes:
         key = (hole.what, _round(hole.diameter), _round(hole.depth), _side(hole, part))
-        lots.setdefault(key, Lot(lambda show, h=hole: _hole_words(h, part, show))).holes.append(hole)  # type: ignore[misc]
+        lots.setdefault(key, Lot(lambda sizes, h=hole: _hole_words(h, part, sizes))).holes.append(hole)  # type: ignore[misc]
     for index, lot in enumerate(lots.values()):
         yield _letter(index), lot
 
@@ -63,20 +64,20 @@ def _wide(pocket: Pocket) -> float:
     return min(pocket.high.x - pocket.low.x, pocket.high.y - pocket.low.y)
 
 
-def _cut_words(pocket: Pocket, show: Callable[[float], str]) -> str:
-    return f"{pocket.what} {show(_wide(pocket))} wide, {show(pocket.high.z - pocket.low.z)} deep · {pocket.tool}"
+def _cut_words(pocket: Pocket, sizes: CutSizes) -> str:
+    return f"{pocket.what} {sizes.shown(_wide(pocket))} wide, {sizes.shown(pocket.high.z - pocket.low.z)} deep · {pocket.tool}"
 
 
-def _hole_words(hole: Hole, part: Part, show: Callable[[float], str]) -> str:
-    return f"⌀{show(hole.diameter)}, {show(hole.depth)} deep, {HOLE_NAMES[hole.what]}, {_side(hole, part)} · {hole.tool}"
+def _hole_words(hole: Hole, part: Part, sizes: CutSizes) -> str:
+    return f"⌀{sizes.bit(hole.diameter)}, {sizes.shown(hole.depth)} deep, {HOLE_NAMES[hole.what]}, {_side(hole, part)} · {hole.tool}"
 
 
-def machining_lines(part: Part, show: Callable[[float], str]) -> tuple[tuple[str, str], ...]:
+def machining_lines(part: Part, sizes: CutSizes) -> tuple[tuple[str, str], ...]:
     """Letter and words of each lot: `B`, `10 × ⌀5, 12 deep, shelf pin, upper face · dowel bit 5`."""
-    return tuple((letter, f"{lot.count} × {lot.words(show)}") for letter, lot in lettered(part))
+    return tuple((letter, f"{lot.count} × {lot.words(sizes)}") for letter, lot in lettered(part))
 
 
-def machining_at(part: Part, at: tuple[float, float], reach: float, show: Callable[[float], str]) -> str:
+def machining_at(part: Part, at: tuple[float, float], reach: float, sizes: CutSizes) -> str:
     """What is bored or cut at a point of the part's own face, the nearest within `reach`; empty for nothing."""
     near = [
         (gap, letter, lot, hole)
@@ -86,11 +87,11 @@ def machining_at(part: Part, at: tuple[float, float], reach: float, show: Callab
     ]
     if near:
         _, letter, lot, hole = min(near, key=lambda n: n[0])
-        return f"{letter}  {lot.words(show)}\n{show(hole.at.x)} along, {show(hole.at.y)} across"
+        return f"{letter}  {lot.words(sizes)}\n{sizes.shown(hole.at.x)} along, {sizes.shown(hole.at.y)} across"
     for letter, lot in lettered(part):
         for pocket in lot.pockets:
             if pocket.low.x <= at[0] <= pocket.high.x and pocket.low.y <= at[1] <= pocket.high.y:
-                return f"{letter}  {lot.words(show)}"
+                return f"{letter}  {lot.words(sizes)}"
     return ""
 
 

@@ -4,12 +4,10 @@ from collections.abc import Iterable, Iterator
 
 from tallplank.core.exchange.table import Value
 from tallplank.core.job.job import Display
-from tallplank.core.measure.display import LengthStyle, format_length
-from tallplank.core.measure.length import LengthUnit
+from tallplank.core.measure.cut import CutSizes
+from tallplank.core.measure.display import LengthStyle
+from tallplank.core.measure.length import MM_PER_INCH
 
-INCH = LengthUnit.INCH.value
-FINEST = 64
-"""Parts of an inch that lists for the shop are rounded to, where the shop cuts to no coarser one."""
 DECIMALS = 3
 
 
@@ -19,9 +17,7 @@ class Lengths:
     def __init__(self, display: Display, step: float) -> None:
         self._units = {"mm": ("mm",), "inches": ("in",), "both": ("mm", "in")}[display.papers]
         self._decimal = display.style is LengthStyle.INCH_DECIMAL
-        self._step = step
-        parts = INCH / step
-        self._parts = round(parts) if abs(parts - round(parts)) < 1e-6 and round(parts) in (8, 16, 32, 64) else FINEST
+        self._cut = CutSizes(LengthStyle.INCH_FRACTION, step)
 
     def names(self, *names: str) -> Iterator[str]:
         """The columns of these lengths."""
@@ -32,7 +28,7 @@ class Lengths:
         """The values in these columns."""
         for length in lengths:
             for unit in self._units:
-                yield self._mm(length) if unit == "mm" else self._inches(length)
+                yield self._cut.mm(length) if unit == "mm" else self._inches(length)
 
     def thickness(self, thick: float) -> Iterator[Value]:
         """The thickness of a board, as it is sold."""
@@ -44,15 +40,9 @@ class Lengths:
         exact = list(lengths)
         for unit in self._units:
             if unit == "mm":
-                yield round(max((abs(v - self._mm(v)) for v in exact), default=0.0), 4)
+                yield round(max((abs(v - self._cut.mm(v)) for v in exact), default=0.0), 4)
             else:
-                yield round(max((abs(v / INCH - round(v / INCH * self._parts) / self._parts) for v in exact), default=0.0), DECIMALS)
-
-    def _mm(self, length: float) -> float:
-        return round(round(length / self._step) * self._step, 6)
+                yield round(max((abs(v / MM_PER_INCH - self._cut.inches(v)) for v in exact), default=0.0), DECIMALS)
 
     def _inches(self, length: float) -> Value:
-        rounded = round(length / INCH * self._parts) / self._parts
-        if self._decimal:
-            return round(rounded, DECIMALS)
-        return format_length(rounded * INCH, LengthStyle.INCH_FRACTION, denominator=self._parts, suffix=False)
+        return round(self._cut.inches(length), DECIMALS) if self._decimal else self._cut.shown(length)

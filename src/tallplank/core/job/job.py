@@ -14,6 +14,7 @@ from tallplank.core.job.picture import MOST_PICTURES, Picture
 from tallplank.core.job.room import Room
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
+from tallplank.core.measure.cut import CutSizes
 from tallplank.core.measure.display import LengthStyle, format_length
 from tallplank.core.measure.length import parse_length
 
@@ -105,6 +106,10 @@ class Display(Record):
     def shown(self, length: float, *, suffix: bool = True) -> str:
         """A length in millimetres as the job shows it, with its unit unless `suffix` is False."""
         return format_length(length, self.style, denominator=self.denominator, suffix=suffix)
+
+    def cut_to(self, step: float) -> CutSizes:
+        """How sizes of what is made are told, where the shop cuts to a step."""
+        return CutSizes(self.style, step)
 
     def retyped(self, text: str, value: float | None) -> float:
         """The length that a text gives in a list or a form that stood filled; the very value where it still reads as it stood.

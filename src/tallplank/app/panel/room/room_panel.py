@@ -19,6 +19,7 @@ from tallplank.core.error import PlankError
 from tallplank.core.job.face import Face, faces_of
 from tallplank.core.job.job import Job
 from tallplank.core.job.room import ROOM_KINDS
+from tallplank.core.space.outline import Point
 from tallplank.session.store import Store
 
 KINDS = tuple((kind, kind.replace("-", " ").capitalize(), None) for kind in ROOM_KINDS)
@@ -57,6 +58,9 @@ class RoomPanel(Panel):
                 f"room {name} → {self.shown(value) if isinstance(value, float) else value}",
             )
 
+        def corners() -> tuple[Point, ...]:
+            return store.job.room(room_id).corners
+
         self.text("Name", lambda: store.job.room(room_id).name, lambda v: put("name", v))
         self.pick("Kind", KINDS, lambda: store.job.room(room_id).kind, lambda v: put("kind", v))
         if rectangle_of(room) is not None:
@@ -67,7 +71,7 @@ class RoomPanel(Panel):
         surface_rows(self, room_id, "ceiling", lambda: store.job.room(room_id).ceiling, "Ceiling")
         self.pick("Cornice", CORNICE, lambda: store.job.room(room_id).cornice, lambda v: put("cornice", v))
         TapeRows(self, room_id)
-        self.text("Corners", lambda: corners_text(self, store.job.room(room_id).corners), lambda v: put("corners", corners_of(self, v, store.job.room(room_id).corners)))
+        self.text("Corners", lambda: corners_text(self, corners()), lambda v: put("corners", corners_of(self, v, corners())))
         for face in faces_of(room).values():
             if not face.is_loose:
                 self._wall(face, f"Wall at the {where_on_plan(face)} of the plan")

@@ -19,7 +19,7 @@ def parse_bends(text: str, display: Display, before: tuple[Bend, ...] = ()) -> t
     Raises:
         EditError: it cannot be read, or a point cannot be.
     """
-    found = []
+    found: list[Bend] = []
     for one in filter(None, (part.strip() for part in text.split(";"))):
         along, _, out = one.partition(":")
         old = before[len(found)] if len(found) < len(before) else None

@@ -19,7 +19,7 @@ def parse_peaks(text: str, display: Display, before: tuple[Peak, ...] = ()) -> t
     Raises:
         EditError: it is not written so, or lies outside its pattern.
     """
-    found = []
+    found: list[Peak] = []
     for piece in filter(None, (part.strip() for part in text.split(";"))):
         place, _, out = piece.partition(":")
         try:
