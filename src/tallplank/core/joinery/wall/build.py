@@ -29,6 +29,7 @@ from tallplank.core.joinery.wall.box.boxing import add_boxing
 from tallplank.core.joinery.wall.casing import add_casings
 from tallplank.core.joinery.wall.coat import add_coats
 from tallplank.core.joinery.wall.corner import Corners
+from tallplank.core.joinery.wall.corner_edge import with_bevelled_ends
 from tallplank.core.joinery.wall.covered import Standing, covered_on, cut_outs_on, grounds_on, is_hidden, seen_from
 from tallplank.core.joinery.wall.filling.fill import add_fill
 from tallplank.core.joinery.wall.filling.niche import is_niche, niches_of
@@ -99,7 +100,7 @@ def solved_at(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standa
     """
     face = _ground_face(faces[scheme.face], members)
     marks = {mark.key: mark.at for mark in marks_on(room, face, scheme, members)}
-    corners = Corners(room, faces, scheme, catalog, standard)
+    corners = Corners(room, faces, scheme, catalog, standard, tuple(members))
     return solve(scheme, face, catalog, corners.board_ends(), marks, corners.free_sides())
 
 
@@ -114,11 +115,13 @@ def make_scheme(
     face, grounds = _ground_face(faces[scheme.face], members), grounds_on(faces[scheme.face], members)
     if grounds and scheme.box is not None:
         raise BuildError("A boxing stands before a wall, not before an island.")
-    corners = Corners(room, faces, scheme, catalog, standard)
+    corners = Corners(room, faces, scheme, catalog, standard, tuple(members))
     solved = solved_at(scheme, room, faces, catalog, standard, members)
     covered = list(covered_on(room, face, members, scheme, rise(catalog, scheme.casing)))
     edge = face_below(solved.arch, solved.inner) if solved.arch is not None else None
-    free = _free(face.length, face.height, (*covered, *cut_outs_on(face)), tuple(ground.area for ground in grounds), edge)
+    beyond = tuple(max(0.0 - end, 0.0) for end in corners.board_ends())
+    whole = Area(0.0 - beyond[0], 0.0, face.length + sum(beyond), face.height)
+    free = _free(whole, (*covered, *cut_outs_on(face)), tuple(ground.area for ground in grounds), edge)
     usual = chosen_finish(catalog, standard, None, "front").id
     around = alike((Same(free), face.length, face.height, grounds, tuple(covered), scheme.stands, usual, Same(standard)))
     making = Making(catalog, standard, face, solved, free, covered, out, kept_of(catalog, around))
@@ -134,6 +137,7 @@ def make_scheme(
             return add_fixings(making), ()
     _add_backing(making, corners.hidden, seams)
     _add_block(making, solved.block, corners.hidden)
+    with_bevelled_ends(making, corners.slopes)
     add_trims(making, corners)
     add_casings(making)
     in_whole_ones(making)
@@ -147,9 +151,9 @@ def _ground_face(face: Face, members: Sequence[Standing]) -> Face:
 
 
 @lru_cache(maxsize=500)
-def _free(length: float, height: float, out_of: tuple[Area, ...], grounds: tuple[Area, ...], edge: Ring | None) -> BaseGeometry:
+def _free(whole: Area, out_of: tuple[Area, ...], grounds: tuple[Area, ...], edge: Ring | None) -> BaseGeometry:
     """What is left of a face, or of its `grounds`, within an edge; the very same shape for the same, so that what is asked is kept too."""
-    wall = union_all([rectangle_of(area) for area in grounds or (Area(0.0, 0.0, length, height),)])
+    wall = union_all([rectangle_of(area) for area in grounds or (whole,)])
     wall = wall if edge is None else wall.intersection(Polygon(edge))
     return wall.difference(union_all([rectangle_of(area) for area in out_of])) if out_of else wall
 

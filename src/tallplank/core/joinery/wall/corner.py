@@ -1,28 +1,40 @@
 """Where a paneled wall meets another round a corner of its room.
 
-Source: common practice: the boards of the wall at the left run into the corner, those of the next one stand against them; moldings that
-go on are mitred, others end against what is there.
+Source: common practice: up to a right angle the boards of the wall at the left run into the corner, those of the next one stand against
+them; above it, and round outer corners, the edges of both are bevelled to one plane. Round a square outer corner boards that are not
+mitred lap: those of the wall at the left run over the edges of the others. Moldings that go on are mitred, others end against what is there.
 """
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
-from math import cos, radians, sin
+from math import cos, radians, sin, tan
 from typing import Literal, NamedTuple
 
 from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.hardware import Molding
 from tallplank.core.job.face import HALF_TURN, Face, Faces
 from tallplank.core.job.filling import Cover, Facets, Frames, Grooves, Panel, Shelves, Slats, Tiles, Upholstery
 from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import Region, Scheme, Trim
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.rule.choice import chosen_finish
+from tallplank.core.joinery.wall.corner_edge import ends_flat
+from tallplank.core.joinery.wall.covered import Standing, covered_on
 from tallplank.core.measure.memo import Same
 
 TrimRole = Literal["base", "rail", "crown"]
 Side = Literal["left", "right"]
+Span = tuple[float, float]
 SIDES: tuple[Side, Side] = ("left", "right")
+OTHER: Mapping[Side, Side] = {"left": "right", "right": "left"}
 NEAR = 1.0
 """An end that is so near to a corner of the room is in it."""
+SAME = 1e-6
+SQUARE, STRAIGHT, OUTER_SQUARE = 90.0 + 1e-6, 1.0, 270.0
+"""Up to where boards stand square against each other, in degrees; and how near to straight on walls meet in no corner."""
+MOST_UNLIKE = 2.0
+"""Boards of which one is thicker than this many times the other are not mitred: the edge would be a knife's (common practice)."""
 
 
 class MoldingEnd(NamedTuple):
@@ -41,6 +53,8 @@ class Corners:
     scheme: Scheme
     catalog: Catalog
     standard: Standard
+    members: tuple[Standing, ...] = ()
+    """What stands in the room."""
 
     def board_ends(self) -> tuple[float, float]:
         """How far within the scheme its boards are seen: from where the next wall's boards stand before them."""
@@ -49,32 +63,67 @@ class Corners:
     @property
     def hidden(self) -> float:
         """How much farther its boards reach at the right, behind those of the next wall."""
-        if self._mate("right") is None:
+        if self._mate("right") is None or self._angle("right") > SQUARE:
             return 0.0
         return self._seen_from("right") - self._face.inset("right", self.depth(self.scheme))
 
     def _seen_from(self, side: Side) -> float:
         mate, face, own = self._mate(side), self._face, self.depth(self.scheme)
-        if not self.is_in_corner(side):
+        if mate is None:
+            return face.inset(side, own) if self.is_in_corner(side) else 0.0
+        if self._angle(side) <= SQUARE:
+            return max(_crossing(self.depth(mate), own, self._angle(side)), 0.0)
+        return 0.0 - self.depth(mate) if self._laps(side, mate) else self._slope(side) * own
+
+    @property
+    def slopes(self) -> tuple[float, float]:
+        """For each millimetre before the wall, how much farther within its left and its right end a board stops; 0 for a square edge."""
+        return self._slope("left"), self._slope("right")
+
+    def _slope(self, side: Side) -> float:
+        """In corners above a right angle the edges of both walls' boards lie on one plane, where each of the two can reach it.
+
+        Where one board is so thick that its face would begin behind the other's, its edge is square, and the thinner one's lies on that.
+        """
+        mate, angle = self._mate(side), self._angle(side)
+        own, its = self.depth(self.scheme), self.depth(mate) if mate is not None else 0.0
+        if mate is None or angle <= SQUARE or min(own, its) < SAME:
             return 0.0
-        if mate is None:
-            return face.inset(side, own)
-        return max(_crossing(self.depth(mate), own, face.before if side == "left" else face.after), 0.0)
+        here, there = _crossing(its, own, angle), _crossing(own, its, angle)
+        if angle > HALF_TURN:
+            flat = ends_flat(self.scheme.root, side) and ends_flat(mate.root, OTHER[side])
+            return here / own if flat and max(here, there) < 0.0 and max(own, its) <= MOST_UNLIKE * min(own, its) else 0.0
+        return 0.0 if here < 0.0 else tan(radians(HALF_TURN - angle)) if there < 0.0 else here / own
 
-    def molding_ends(self, what: TrimRole | Trim, out: float) -> tuple[MoldingEnd, MoldingEnd]:
-        """How a molding ends at the left and at the right; it stands so far `out` before its wall."""
-        return self._molding_end(what, "left", out), self._molding_end(what, "right", out)
+    def _laps(self, side: Side, mate: Scheme) -> bool:
+        """Whether its boards run on over the edges of the other wall's: round a square outer corner where they are not mitred."""
+        if abs(self._angle(side) - OUTER_SQUARE) > STRAIGHT or self._slope(side):
+            return False
+        flat = (ends_flat(self.scheme.root, side), ends_flat(mate.root, OTHER[side]))
+        return flat[0] and (side == "right" or not flat[1])
 
-    def _molding_end(self, what: TrimRole | Trim, side: Side, out: float) -> MoldingEnd:
-        face, mate = self._face, self._mate(side)
+    def _angle(self, side: Side) -> float:
+        return self._face.before if side == "left" else self._face.after
+
+    def molding_ends(self, what: TrimRole | Trim, out: float, reach: float, span: Span) -> tuple[MoldingEnd, MoldingEnd]:
+        """How a molding ends at the left and at the right.
+
+        It stands so far `out` before its wall, reaches so much farther into the room, and takes up a `span` of heights.
+        """
+        return self._molding_end(what, "left", out, reach, span), self._molding_end(what, "right", out, reach, span)
+
+    def _molding_end(self, what: TrimRole | Trim, side: Side, out: float, reach: float, span: Span) -> MoldingEnd:
+        mate = self._mate(side)
         if mate is None:
-            return MoldingEnd(0.0, 0.0)
-        angle = face.before if side == "left" else face.after
+            return MoldingEnd(self._face.inset(side, out + reach) if self.is_in_corner(side) else 0.0, 0.0)
+        angle = self._angle(side)
+        if self._is_taken(mate, OTHER[side], span):
+            return MoldingEnd(_clear_of(0.0, (out, out + reach), angle), 0.0)
         on_boards, on_backing = out > self.scheme.stands + NEAR, stands_for(mate, what)
         if self._goes_on(mate, what):
             return MoldingEnd(_crossing(max(self.depth(mate), out) if on_boards else on_backing, out, angle), angle - HALF_TURN)
         its = self.depth(mate) if isinstance(what, Trim) else on_backing
-        return MoldingEnd(max(_crossing(its, out, angle), 0.0), 0.0)
+        return MoldingEnd(_clear_of(its, (out, out + reach), angle), 0.0)
 
     @property
     def _face(self) -> Face:
@@ -99,11 +148,26 @@ class Corners:
     def _mate(self, side: Side) -> Scheme | None:
         """The scheme round the corner at a side that reaches into it too, at some of the same heights."""
         walls = [f.id for f in self.faces.values() if not f.is_loose]
-        if self.scheme.face not in walls or not self.is_in_corner(side):
+        if self.scheme.face not in walls or not self._reaches(side):
             return None
         other = walls[(walls.index(self.scheme.face) + (1 if side == "right" else -1)) % len(walls)]
         found = (s for s in self.room.schemes if s.face == other and (s.left if side == "right" else s.right) < NEAR)
-        return next((s for s in found if _overlap(s, self.scheme)), None)
+        outer = self._angle(side) > HALF_TURN
+        return next((s for s in found if _overlap(s, self.scheme) and not (outer and (s.box or self.scheme.box))), None)
+
+    def _reaches(self, side: Side) -> bool:
+        """Whether it ends at a corner of the room, be it an inner or an outer one."""
+        gap = self.scheme.left if side == "left" else self.scheme.right
+        return gap < NEAR and abs(self._angle(side) - HALF_TURN) > STRAIGHT
+
+    def _is_taken(self, mate: Scheme, side: Side, span: Span) -> bool:
+        """Whether an opening, or what stands there, takes the place in the corner that a molding of another scheme would run into."""
+        face = self.faces[mate.face]
+        casing = self.catalog.hardware.get(mate.casing or "")
+        wide = casing.rise if isinstance(casing, Molding) else 0.0
+        at = mate.left if side == "left" else face.length - mate.right
+        taken = covered_on(self.room, face, self.members, mate, wide)
+        return any(a.x - NEAR < at < a.right + NEAR and a.z < span[1] and a.top > span[0] for a in taken)
 
     def _goes_on(self, mate: Scheme, what: TrimRole | Trim) -> bool:
         """Whether the same molding runs on at the same height."""
@@ -167,6 +231,11 @@ def _overlap(one: Scheme, other: Scheme) -> bool:
     """Whether two schemes have heights in common."""
     tops = [s.high if s.high is not None else float("inf") for s in (one, other)]
     return min(tops) - max(one.low, other.low) > NEAR
+
+
+def _clear_of(its: float, own: Span, angle: float) -> float:
+    """How far from a corner something that is square, from here to there before this wall, clears what is so far before the other."""
+    return max(0.0, *(_crossing(its, out, angle) for out in own))
 
 
 def _crossing(its: float, own: float, angle: float) -> float:

@@ -113,7 +113,7 @@ def _add_along(
     number: int = 0,
 ) -> None:
     (a, b), whole = span, making.solved.whole
-    ends, boxed = corners.molding_ends(what, 0.0 - face), making.solved.scheme.box is not None
+    ends, boxed = corners.molding_ends(what, 0.0 - face, molding.reach, (z, z + molding.rise)), making.solved.scheme.box is not None
     first, last = a <= whole.x, b >= whole.right
     start, stop = (a + ends[0].inset if first else a), (b - ends[1].inset if last else b)
     turns = [ends[0].turn if first else 0.0, ends[1].turn if last else 0.0]
@@ -183,8 +183,8 @@ def _free_of_openings(making: Making, z: float, high: float) -> Iterator[tuple[f
     whole = making.solved.whole
     spans = [(area.x, area.right) for area in making.covered if area.z < z + high and area.top > z]
     at = whole.x
-    for low, stop in sorted(spans):
-        if low - at > NEAR and low < whole.right:
+    for low, stop in sorted(span for span in spans if span[0] < whole.right):
+        if low - at > NEAR:
             yield at, low
         at = max(at, stop)
     if whole.right - at > NEAR:
