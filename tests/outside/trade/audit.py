@@ -114,12 +114,18 @@ def moldings_meet(owner: Owner) -> Iterator[str]:
 
 
 AROUND_ROOMS = ("cornice", "soffit-rail")
+WITH_MITRES = (*AROUND_ROOMS, "panel")
 
 
-def room_moldings_meet(data: dict[str, Any]) -> Iterator[tuple[str, str]]:
-    """Every mitred end of a molding round a room or a soffit lies on the end of another piece, corner by corner of the profile."""
-    pieces = [(o, p) for o in data["owners"] if o.get("kind") in AROUND_ROOMS for p in o["parts"] if "sweep" in p]
+def mitres_have_partners(data: dict[str, Any]) -> Iterator[tuple[str, str]]:
+    """Every mitred end of a molding round a room, a soffit or along a paneled wall lies on that of another piece, corner by corner.
+
+    Those in panels are looked at frame by frame; a casing's leg may stand on the floor, its other ends meet its own pieces.
+    """
+    pieces = [(o, p) for o in data["owners"] if o.get("kind") in WITH_MITRES for p in o["parts"] if "sweep" in p]
     for owner, part in pieces:
+        if part["name"].startswith("panel mold"):
+            continue
         for last in (True, False):
             if not any(part["sweep"]["end" if last else "start"]):
                 continue
@@ -330,7 +336,7 @@ RULES: dict[str, Callable[[Owner], Iterator[str]]] = {
 JOB_RULES: dict[str, Callable[[dict[str, Any]], Iterator[tuple[str, str]]]] = {
     "every front opens": fronts_open,
     "boards are sold": boards_are_sold,
-    "room moldings meet": room_moldings_meet,
+    "mitres have partners": mitres_have_partners,
 }
 """What concerns several owners, or what the file says beside them: each fault with whose it is."""
 

@@ -26,6 +26,7 @@ from tallplank.core.draw.primitive import (
     rectangle,
 )
 from tallplank.core.job.measure import LEVEL
+from tallplank.core.joinery.part.form.bevelled import Bevelled
 from tallplank.core.joinery.part.hole import Hole, Pocket
 from tallplank.core.joinery.part.part import EdgeName, Edges, Part
 from tallplank.core.space.outline import Point
@@ -41,6 +42,10 @@ FOLDED_OUT = 16.0
 """From the board to an edge that is drawn folded out beside it."""
 LETTER_ROOM, LETTER_OFF, LETTER_APART = 22.0, 5.0, 110.0
 """How large a letter beside a hole may be, how far it stands off, and how near another hole alike needs none of its own."""
+LEAST_ANGLE = 0.05
+"""A bevel that is less, in degrees, is none."""
+BEVEL_IN = 0.3
+"""How far from its edge the words of a bevel stand, as a share of the way to the middle of the board."""
 SideName = Literal["below", "above", "left", "right"]
 
 
@@ -92,6 +97,7 @@ def part_drawing(part: Part, title: str, bands: Mapping[str, Band], *, marked: b
     shapes += [tint for tint, _ in banded]
     shapes.append(_outline(flat, None))
     shapes += [mark for _, mark in banded]
+    shapes += _bevels(flat)
     strips = _strips(flat)
     shapes += [shape for strip in strips.values() for shape in _folded_out(strip)]
     shapes += _letters(flat, strips)
@@ -168,6 +174,20 @@ def _letter(flat: Flat, at: Point, off: float, letter: str) -> Text:
 
 def _outline(flat: Flat, fill: Fill | None) -> Shape:
     return Poly(tuple(flat.out(x, y) for x, y in flat.part.ring), Pen.OUTLINE, fill)
+
+
+def _bevels(flat: Flat) -> Iterator[Shape]:
+    """Where the edges of the face and of the back lie, and by how much each edge that is not square is off that."""
+    form, (wide, high) = flat.part.form, flat.size
+    if not isinstance(form, Bevelled):
+        return
+    yield Poly(tuple(flat.out(*p) for p in form.back), Pen.HIDDEN)
+    yield Poly(tuple(flat.out(*p) for p in form.face), Pen.EDGE)
+    for a, b, angle in form.bevels(flat.part.thickness.value):
+        if abs(angle) > LEAST_ANGLE:
+            x, y = flat.out((a[0] + b[0]) / 2, (a[1] + b[1]) / 2)
+            inwards = (x + (wide / 2 - x) * BEVEL_IN, y + (high / 2 - y) * BEVEL_IN)
+            yield Text(inwards, f"{abs(angle):.1f}° {'face' if angle > 0 else 'back'} long", 2.0, framed=True)
 
 
 def _pocket(flat: Flat, pocket: Pocket) -> Iterator[Shape]:

@@ -4,6 +4,10 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.joinery.part.form.bevelled import Bevelled
 from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import EDGE_NAMES, Part
+from tallplank.core.space.outline import Point
+
+LEAST_ANGLE, SQUARE = 0.05, 1e-6
+"""A bevel that is less, in degrees, is none; and by how much an edge along a board may lie askew."""
 
 
 def machining_of(part: Part) -> str:
@@ -19,9 +23,30 @@ def shape_of(part: Part) -> str:
         ends = [f"{name} end mitred {angle:.1f}°" for name, angle in cuts if angle]
         return ", ".join(ends) or "square ends"
     if isinstance(part.form, Bevelled):
-        angles = ", ".join(f"{angle:.1f}°" for _, _, angle in part.form.bevels(part.thickness.value))
-        return f"shaped, in this box; edges off square by {angles}"
+        return _bevels_of(part, part.form)
     return "" if part.form.is_square else "shaped, in this box"
+
+
+def _bevels_of(part: Part, form: Bevelled) -> str:
+    """The edges that are cut off square: by their sides where the board is a rectangle, else round it."""
+    edges = [(a, b, angle) for a, b, angle in form.bevels(part.thickness.value) if abs(angle) > LEAST_ANGLE]
+    sides = [(_side_of(part, a, b), abs(angle), "face" if angle > 0 else "back") for a, b, angle in edges]
+    if all(side for side, _, _ in sides):
+        return "; ".join(f"{side} edge bevelled by {angle:.1f}°, long at the {long}" for side, angle, long in sides)
+    angles = ", ".join(f"{angle:.1f}° long at the {long}" for _, angle, long in sides)
+    return f"shaped, in this box; edges bevelled round it by {angles}"
+
+
+def _side_of(part: Part, a: Point, b: Point) -> str:
+    """The side of the unit that an edge of the face looks to, where it runs along its board or across it; else nothing."""
+    length, width, _ = part.size
+    along, across = abs(b[0] - a[0]), abs(b[1] - a[1])
+    if min(along, across) > SQUARE:
+        return ""
+    middle = ((a[0] + b[0]) / 2, (a[1] + b[1]) / 2)
+    if along > across:
+        return part.edge_side("l1" if middle[1] < width / 2 else "l2")
+    return part.edge_side("w1" if middle[0] < length / 2 else "w2")
 
 
 def material_of(catalog: Catalog, part: Part) -> str:
