@@ -64,8 +64,8 @@ def test_parts_of_one_unit_and_alike_together() -> None:
     by_unit, together = work.parts(), work.parts(alike_together=True)
     assert len(together) < len(by_unit)
     assert sum(p.quantity for p in by_unit) == sum(p.quantity for p in together)
-    gable = next(p for p in work.parts("u1") if p.name == "gable")
-    assert (gable.quantity, gable.length, gable.width, gable.thickness, gable.cut_width) == (2, 720, 560, 18, 559.2)
+    gable = next(p for p in work.parts("u1") if p.name == "gable left")
+    assert (gable.quantity, gable.length, gable.width, gable.thickness, gable.cut_width) == (1, 720, 560, 18, 559.2)
 
 
 def test_the_price_is_in_whole_money() -> None:

@@ -22,7 +22,6 @@ from tallplank.core.joinery.workshop import make_unit
 from tallplank.core.measure.cut import CutSizes
 from tallplank.core.measure.display import LengthStyle
 
-
 SIZES = CutSizes(LengthStyle.MM, 0.1)
 
 

@@ -57,10 +57,10 @@ def test_the_cut_list_has_its_columns_and_every_part() -> None:
     rows = read(next(e for e in EXPORTERS if e.name == "cutlist.csv").write(papers))
     sizes = ["thickness_mm", "length_mm", "width_mm", "cut_length_mm", "cut_width_mm"]
     bands = ["band_along_1", "band_along_2", "band_across_1", "band_across_2"]
-    last = ["edges", "label", "machining", "shape", "rounded_by_mm"]
+    last = ["edges", "label", "hand", "machining", "shape", "rounded_by_mm"]
     assert rows[0] == ["room", "unit", "part", "material", *sizes, "quantity", "grain", *bands, *last]
-    assert rows[1] == ["Room", "1 Base, doors", "gable", "Faced chipboard, chalk", "18", "720", "560", "720", "559.2", "2", "none",
-                       "ABS chalk 0.8", "", "", "", "front", "001-01", "26 holes, 1 cut", "", "0"]  # fmt: skip
+    assert rows[1] == ["Room", "1 Base, doors", "gable left", "Faced chipboard, chalk", "18", "720", "560", "720", "559.2", "1", "none",
+                       "ABS chalk 0.8", "", "", "", "front", "001-01L", "L", "26 holes, 1 cut", "", "0"]  # fmt: skip
     assert sum(int(r[9]) for r in rows[1:]) == sum(r.quantity for r in papers.cutlist)
 
 
@@ -87,7 +87,7 @@ def test_inch_work_is_exact_in_sixteenths() -> None:
     job = set_job_construction(place_unit(job, CATALOG, "base", Spot(ROOM, WALL, 508.0)).job, CATALOG, "inch-face-frame")
     rows = read(export_of("cutlist.csv", job))
     by_part = {line["part"]: line for line in (dict(zip(rows[0], row, strict=True)) for row in rows[1:])}
-    gable, bottom, stile, door = (by_part[name] for name in ("gable", "bottom", "frame stile left", "door"))
+    gable, bottom, stile, door = (by_part[name] for name in ("gable left", "bottom", "frame stile left", "door"))
     assert (gable["length_in"], gable["width_in"], gable["thickness_in"]) == ("34 1/2", "23 1/4", "3/4")
     assert bottom["length_in"] == "22 1/2"
     assert (stile["length_in"], stile["width_in"]) == ("30", "1 1/2"), "it ends at the recess of the kick"

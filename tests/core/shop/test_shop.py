@@ -1,5 +1,9 @@
 """Cut list and hardware schedule."""
 
+from collections.abc import Callable
+from dataclasses import replace
+from itertools import combinations, product
+
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -7,9 +11,13 @@ from hypothesis import strategies as st
 from makers import CATALOG, a_made_unit, a_wall_of, made
 from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.opening import set_opening, split_opening
-from tallplank.core.edit.unit import set_finish, set_width
+from tallplank.core.edit.survey.room import add_room
+from tallplank.core.edit.unit import Spot, place_unit, set_finish, set_width
+from tallplank.core.edit.wall.scheme import add_scheme
+from tallplank.core.exchange.parts import parts_data
+from tallplank.core.job.job import Job
 from tallplank.core.job.opening import Opening
-from tallplank.core.joinery.part.part import Part, part_refs
+from tallplank.core.joinery.part.part import NO_EDGES, Part, part_refs
 from tallplank.core.shop.alike import grouped_alike
 from tallplank.core.shop.cutlist import CutlistMaker, cutlist, grouped, unit_rows
 from tallplank.core.shop.schedule import ScheduleMaker, schedule
@@ -27,10 +35,23 @@ def test_every_part_is_in_the_list_once(names: list[str]) -> None:
     assert len({r.label for r in rows}) == len(rows)
 
 
-def test_left_and_right_share_a_line_where_they_are_mirror_images() -> None:
-    row = next(r for r in cutlist(made(a_wall_of("base", width=800))) if r.part == "gable")
-    assert (row.quantity, row.length, row.width, row.cut_width) == (2, 720, 560, 559.2)
-    assert row.bands == ("ABS chalk 0.8", "", "", "")
+def test_left_and_right_have_a_line_and_a_label_each_where_they_are_mirror_images() -> None:
+    rows = [r for r in cutlist(made(a_wall_of("base", width=800))) if r.part.startswith("gable")]
+    assert [(r.part, r.label, r.hand, r.quantity) for r in rows] == [
+        ("gable left", "001-01L", "L", 1),
+        ("gable right", "001-01R", "R", 1),
+    ]
+    for row in rows:
+        assert (row.length, row.width, row.cut_width) == (720, 560, 559.2)
+    assert rows[0].bands == ("ABS chalk 0.8", "", "", "")
+
+
+def test_what_is_its_own_mirror_image_has_no_hand() -> None:
+    """Bare boards: a left and a right end of an open shelf that is only glued are one piece of work, twice."""
+    parts = [p for p in a_made_unit("base").parts if p.tag.role == "gable"]
+    bare = [replace(p, holes=(), pockets=(), edges=NO_EDGES) for p in parts]
+    (group,) = grouped_alike(bare)
+    assert (len(group.parts), group.hand) == (2, "")
 
 
 def test_a_gable_with_hinges_and_one_without_are_told_apart() -> None:
@@ -45,15 +66,23 @@ def test_a_gable_with_hinges_and_one_without_are_told_apart() -> None:
 
 @pytest.mark.parametrize("kind", ["drawers", "sink", "tall"])
 @pytest.mark.parametrize("role", ["gable", "side", "stile"])
-def test_parts_share_a_line_only_with_equals_and_mirror_images(kind: str, role: str) -> None:
-    """Mirroring a part's machining by hand, hole by hole, about its own middle."""
+def test_parts_share_a_line_only_with_what_is_the_same_once_turned(kind: str, role: str) -> None:
+    """Turning and mirroring a part's machining by hand, hole by hole, about its own middle."""
     unit = a_made_unit(kind, door_style="sluice-frame")
-    for group in grouped_alike(p for p in unit.parts if p.tag.role == role):
-        first = holes_of(group[0])
-        for part in group[1:]:
-            length, width, _ = part.size
-            turned = [{(w, f(x, length), g(y, width), z) for w, x, y, z in holes_of(part)} for f in (same, over) for g in (same, over)]
-            assert first in turned
+    groups = grouped_alike(p for p in unit.parts if p.tag.role == role)
+    for group in groups:
+        first = holes_of(group.parts[0])
+        for part in group.parts[1:]:
+            assert first in [turned(part, *ways) for ways in product((same, over), repeat=3) if ways.count(over) % 2 == 0]
+    for one, other in combinations(groups, 2):
+        if one.number == other.number:
+            assert (one.hand, other.hand) == ("L", "R")
+            assert holes_of(one.parts[0]) in [turned(other.parts[0], *ways) for ways in product((same, over), repeat=3) if ways.count(over) % 2]
+
+
+def turned(part: Part, *ways: Callable[[float, float], float]) -> set[tuple[str, float, float, float]]:
+    sizes = part.size
+    return {(what, *(way(v, size) for way, v, size in zip(ways, at, sizes, strict=True))) for what, *at in holes_of(part)}
 
 
 def same(v: float, _: float) -> float:
@@ -100,8 +129,8 @@ def test_references_of_dividers_stay_when_another_opening_is_divided(constructio
 
 def test_alike_parts_of_two_units_are_grouped() -> None:
     rows = grouped(cutlist(made(a_wall_of("sink", "drawers", width=800))))
-    gable = next(r for r in rows if r.part == "gable")
-    assert gable.quantity == 4
+    gable = next(r for r in rows if r.part == "gable left")
+    assert (gable.quantity, gable.label) == (2, "001-01L, 002-01L")
     assert gable.unit == "1 Sink base, 2 Base, drawers"
     assert gable.owners == ("u1", "u2")
 
@@ -147,3 +176,21 @@ def test_parts_of_one_size_that_are_bored_otherwise_have_lines_of_their_own() ->
     assert [r.quantity for r in unit_rows(alike, "Room") if r.part == "partition"] == [2]
     assert [r.quantity for r in unit_rows(other, "Room") if r.part == "partition"] == [1, 1]
     assert [r.quantity for r in unit_rows(alike, "Room") if r.part == "shelf"] == [6]
+
+
+@settings(max_examples=15)
+@given(st.lists(st.lists(st.sampled_from(["base", "drawers", "wall", "tall", "corner-ell"]), min_size=1, max_size=3), min_size=2, max_size=4))
+def test_every_label_of_a_house_is_its_own(rooms: list[list[str]]) -> None:
+    """Rooms whose walls have the same names, with tops, plinths and paneling called alike in each."""
+    job = Job(name="House")
+    for kinds_here in rooms:
+        job, (key,) = add_room(job, "Room", 5000.0, 4000.0, 2500.0)
+        walls = [wall.id for wall in job.room(key).walls]
+        for name in kinds_here:
+            job = place_unit(job, CATALOG, name, Spot(key, walls[0])).job
+        for _ in range(2):
+            job = add_scheme(job, CATALOG, key, walls[2], left=500.0, right=500.0, high=900.0, base="base-square-100", name="Wainscot").job
+    labels = [row.label for row in cutlist(made(job))]
+    assert len(labels) == len(set(labels))
+    data = parts_data(made(job))
+    assert {part["line"] for owner in data["owners"] for part in owner["parts"]} == set(labels)

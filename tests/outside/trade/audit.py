@@ -19,6 +19,8 @@ Owner = dict[str, Any]
 Part = dict[str, Any]
 SKIN = 0.5
 """Between two holes, and from a hole to the edge of its board, at least this is left."""
+OFF_GRID = 0.3137
+"""Places are counted in hundredths from here on, so that no half of a hundredth, of which inch work is full, lies on a border."""
 EVEN = 0.02
 """Boards that share less than this touch."""
 LOOSE_MARGIN = 15.0
@@ -124,7 +126,7 @@ def mitres_have_partners(data: dict[str, Any]) -> Iterator[tuple[str, str]]:
     """
     pieces = [(o, p) for o in data["owners"] if o.get("kind") in WITH_MITRES for p in o["parts"] if "sweep" in p]
     for owner, part in pieces:
-        if part["name"].startswith("panel mold"):
+        if "profile" not in part or part["name"].startswith("panel mold"):
             continue
         for last in (True, False):
             if not any(part["sweep"]["end" if last else "start"]):
@@ -306,6 +308,63 @@ def _within_outline(part: Part, body: Block) -> bool:
     return bool(len(inner) and inside(flat_points(part["outline"]), inner[:, :2], -EVEN).any())
 
 
+def lines_are_one_piece(owner: Owner) -> Iterator[str]:
+    """Parts that share a line are the same piece once one is turned; mirror images that are not are L and R, and so is each of a pair."""
+    lines: dict[str, list[Part]] = defaultdict(list)
+    for part in owner["parts"]:
+        lines[part["line"]].append(part)
+    for line, parts in lines.items():
+        for other in parts[1:]:
+            if not any(_as_made(other, way) == _as_made(parts[0]) for way in _turns(1)):
+                yield f"{line}: {other['name']} is not {parts[0]['name']}, turned"
+        if (parts[0].get("hand") or "") != (line[-1] if line[-1] in "LR" else ""):
+            yield f"{line} does not end by its hand, {parts[0].get('hand')}"
+    for (one, first), (two, second) in combinations(((line, parts[0]) for line, parts in lines.items()), 2):
+        pair = one[:-1] == two[:-1] and {one[-1], two[-1]} == {"L", "R"}
+        if pair and not any(_as_made(second, way) == _as_made(first) for way in _turns(-1)):
+            yield f"{one} and {two} are no mirror images"
+
+
+def _turns(product: int) -> list[tuple[int, int, int]]:
+    """Half turns about the axes of a board; with -1 those ways of looking at it in a mirror."""
+    return [(x, y, z) for x in (1, -1) for y in (1, -1) for z in (1, -1) if x * y * z == product]
+
+
+def _as_made(part: Part, way: tuple[int, int, int] = (1, 1, 1)) -> Any:
+    """What is banded, bored and cut of a board, and the corners of its outline, looked at along another way of its axes."""
+    signs, reach = np.array(way), np.array([(0.0, 0.0, 0.0), part["size"]]).sum(axis=0)
+    if "sweep" in part:
+        profile = np.array(part["sweep"]["profile"])
+        reach[1:] = profile.min(axis=0) + profile.max(axis=0)
+
+    def at(point: Any) -> tuple[int, ...]:
+        return tuple(int(v) for v in np.floor(np.where(signs < 0, reach - point, point) * 100 + OFF_GRID))
+
+    def box(low: Any, high: Any) -> list[int]:
+        return [int(v) for v in np.sort([at(low), at(high)], axis=0).ravel()]
+
+    bands = [part["bands"].get(edge) for edge in ("l1", "l2", "w1", "w2")]
+    bands = [*(bands[1::-1] if way[1] < 0 else bands[:2]), *(bands[:1:-1] if way[0] < 0 else bands[2:])]
+    holes = sorted((h["what"], at(h["at"]), tuple(np.round(signs * h["into"], 3) + 0.0), h["diameter"], h["depth"]) for h in part["holes"])
+    cuts = sorted((p["what"], *box(p["low"], p["high"])) for p in part["pockets"])
+    if "sweep" in part:
+        lying = {**part, "frame": {"origin": (0.0, 0.0, 0.0), "x": (1.0, 0.0, 0.0), "y": (0.0, 1.0, 0.0), "z": (0.0, 0.0, 1.0)}}
+        return bands, holes, cuts, sorted(at(p) for last in (True, False) for p in _end_of(lying, last=last))
+    if "body" in part and way[2] < 0:
+        return None
+    return bands, holes, cuts, sorted(at((x, y, part["size"][2] / 2))[:2] for x, y in flat_points(part["outline"]))
+
+
+def labels_are_unique(data: dict[str, Any]) -> Iterator[tuple[str, str]]:
+    """No two owners of a job have a line of the same label."""
+    seen: dict[str, str] = {}
+    for owner in data["owners"]:
+        for line in {part["line"] for part in owner["parts"]}:
+            if line in seen:
+                yield owner["label"], f"{line} is a label of {seen[line]} too"
+            seen[line] = owner["label"]
+
+
 def boards_are_sold(data: dict[str, Any]) -> Iterator[tuple[str, str]]:
     """Every board is sold in its thickness; pieces of framed fronts and of face frames are planed from a thicker one.
 
@@ -332,11 +391,13 @@ RULES: dict[str, Callable[[Owner], Iterator[str]]] = {
     "loose boards lie": loose_boards_lie,
     "fitting bodies free": bodies_free,
     "reveals even": reveals_even,
+    "lines are one piece": lines_are_one_piece,
 }
 JOB_RULES: dict[str, Callable[[dict[str, Any]], Iterator[tuple[str, str]]]] = {
     "every front opens": fronts_open,
     "boards are sold": boards_are_sold,
     "mitres have partners": mitres_have_partners,
+    "labels are unique": labels_are_unique,
 }
 """What concerns several owners, or what the file says beside them: each fault with whose it is."""
 

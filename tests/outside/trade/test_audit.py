@@ -5,7 +5,7 @@ By default every kind and construction is swept at a few sizes; `PLANK_EXAMPLES=
 
 import json
 import os
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from typing import Any
 
 import pytest
@@ -107,44 +107,126 @@ def test_a_crowded_job_has_no_faults_but_those_that_the_application_tells() -> N
     assert {label for _, label, _ in found} <= told
 
 
-@pytest.mark.parametrize("rule", [*RULES, *(rule for rule in JOB_RULES if rule != "mitres have partners")])
-def test_each_rule_of_the_audit_finds_a_fault(rule: str) -> None:
-    """What is spoiled by hand is found, by the rule that is there for it."""
-    data = parts_of(a_wall_of("base"))
-    parts = data["owners"][0]["parts"]
-    gable = next(p for p in parts if any(h["what"] == "plate" for h in p["holes"]))
-    board = next(p for p in parts if p["kind"] == "shelf")
-    plate = next(h for h in gable["holes"] if h["what"] == "plate")
-    bolt = next(h for h in gable["holes"] if h["what"] == "bolt")
-    if rule == "holes within their boards":
-        plate["at"][1] = 1.0
-    elif rule == "holes apart":
-        plate["at"] = [bolt["at"][0], bolt["at"][1] + 2.0, bolt["at"][2]]
-    elif rule == "partners meet":
-        bolt["at"][0] += 3.0
-    elif rule == "moldings meet":
-        data = parts_of(set_job_rule(a_wall_of("wall"), CATALOG, "crown", "yes"))
-        crown = next(o for o in data["owners"] if o["kind"] == "crown")
-        crown["parts"][0]["size"][0] -= 5.0
-    elif rule == "boards apart":
-        board["frame"]["origin"][0] -= 10.0
-    elif rule == "hinge plates free":
-        board["frame"]["origin"][2] = float(Axes.read(gable["frame"]).out(plate["at"])[2]) - 10.0
-    elif rule == "loose boards lie":
-        board["frame"]["origin"][2] += 7.0
-    elif rule == "fitting bodies free":
-        data["owners"][0]["pieces"][0]["high"][1] += 40.0
-    elif rule == "reveals even":
-        data = parts_of(a_wall_of("drawers"))
-        next(p for p in data["owners"][0]["parts"] if p.get("front") == 1)["frame"]["origin"][2] += 1.0
-    elif rule == "every front opens":
-        data["rooms"][0]["corners"] = [[x, max(y, 2100.0)] for x, y in data["rooms"][0]["corners"]]
-    elif rule == "boards are sold":
-        board["size"][2] = 17.0
-    assert rule in {name for name, _, _ in faults(data)}
+def a_base() -> dict[str, Any]:
+    return parts_of(a_wall_of("base"))
 
 
-def test_a_cornice_that_does_not_meet_is_found() -> None:
+def part(data: dict[str, Any], what: Callable[[Any], bool]) -> Any:
+    return next(p for o in data["owners"] for p in o["parts"] if what(p))
+
+
+def hole(board: Any, what: str) -> Any:
+    return next(h for h in board["holes"] if h["what"] == what)
+
+
+def plated(data: dict[str, Any]) -> Any:
+    return part(data, lambda p: any(h["what"] == "plate" for h in p["holes"]))
+
+
+def shelf(data: dict[str, Any]) -> Any:
+    return part(data, lambda p: p["kind"] == "shelf")
+
+
+def a_plate_at_the_edge() -> dict[str, Any]:
+    data = a_base()
+    hole(plated(data), "plate")["at"][1] = 1.0
+    return data
+
+
+def a_plate_in_a_bolt() -> dict[str, Any]:
+    data = a_base()
+    plate, bolt = hole(plated(data), "plate"), hole(plated(data), "bolt")
+    plate["at"] = [bolt["at"][0], bolt["at"][1] + 2.0, bolt["at"][2]]
+    return data
+
+
+def a_bolt_beside_its_partner() -> dict[str, Any]:
+    data = a_base()
+    hole(plated(data), "bolt")["at"][0] += 3.0
+    return data
+
+
+def a_crown_too_short() -> dict[str, Any]:
+    data = parts_of(set_job_rule(a_wall_of("wall"), CATALOG, "crown", "yes"))
+    next(o for o in data["owners"] if o["kind"] == "crown")["parts"][0]["size"][0] -= 5.0
+    return data
+
+
+def a_shelf_moved(axis: int, by: float) -> dict[str, Any]:
+    data = a_base()
+    shelf(data)["frame"]["origin"][axis] += by
+    return data
+
+
+def a_shelf_at_a_plate() -> dict[str, Any]:
+    data = a_base()
+    gable = plated(data)
+    shelf(data)["frame"]["origin"][2] = float(Axes.read(gable["frame"]).out(hole(gable, "plate")["at"])[2]) - 10.0
+    return data
+
+
+def a_fitting_in_a_board() -> dict[str, Any]:
+    data = a_base()
+    data["owners"][0]["pieces"][0]["high"][1] += 40.0
+    return data
+
+
+def a_front_moved() -> dict[str, Any]:
+    data = parts_of(a_wall_of("drawers"))
+    part(data, lambda p: p.get("front") == 1)["frame"]["origin"][2] += 1.0
+    return data
+
+
+def left_and_right_on_one_line() -> dict[str, Any]:
+    data = a_base()
+    left, right = (p for p in data["owners"][0]["parts"] if p["kind"] == "gable")
+    right["line"] = left["line"]
+    return data
+
+
+def a_room_too_narrow() -> dict[str, Any]:
+    data = a_base()
+    data["rooms"][0]["corners"] = [[x, max(y, 2100.0)] for x, y in data["rooms"][0]["corners"]]
+    return data
+
+
+def a_board_that_nobody_sells() -> dict[str, Any]:
+    data = a_base()
+    shelf(data)["size"][2] = 17.0
+    return data
+
+
+def a_cornice_moved() -> dict[str, Any]:
     data = parts_of(change_room(a_wall_of("base"), ROOM, cornice=True))
     next(o for o in data["owners"] if o["kind"] == "cornice")["parts"][0]["frame"]["origin"][0] += 5.0
-    assert "mitres have partners" in {name for name, _, _ in faults(data)}
+    return data
+
+
+def one_unit_twice() -> dict[str, Any]:
+    data = a_base()
+    data["owners"].append(data["owners"][0])
+    return data
+
+
+SPOILED: dict[str, Callable[[], dict[str, Any]]] = {
+    "holes within their boards": a_plate_at_the_edge,
+    "holes apart": a_plate_in_a_bolt,
+    "partners meet": a_bolt_beside_its_partner,
+    "boards apart": lambda: a_shelf_moved(0, -10.0),
+    "moldings meet": a_crown_too_short,
+    "hinge plates free": a_shelf_at_a_plate,
+    "loose boards lie": lambda: a_shelf_moved(2, 7.0),
+    "fitting bodies free": a_fitting_in_a_board,
+    "reveals even": a_front_moved,
+    "lines are one piece": left_and_right_on_one_line,
+    "every front opens": a_room_too_narrow,
+    "boards are sold": a_board_that_nobody_sells,
+    "mitres have partners": a_cornice_moved,
+    "labels are unique": one_unit_twice,
+}
+"""Files that are spoiled by hand, by the rule that is there to find it."""
+
+
+@pytest.mark.parametrize("rule", [*RULES, *JOB_RULES])
+def test_each_rule_of_the_audit_finds_a_fault(rule: str) -> None:
+    assert rule in {name for name, _, _ in faults(SPOILED[rule]())}

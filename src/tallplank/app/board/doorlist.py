@@ -15,7 +15,7 @@ class DoorlistPane(UnitTable[DoorRow]):
             return store.job.display.cut_to(row.step).shown(exact)
 
         def pieces(row: DoorRow) -> str:
-            lines = [f"{n} × {name} {size(row, a)} × {size(row, b)} × {size(row, c)}" for name, n, a, b, c, _ in row.parts]
+            lines = [f"{n} × {name} {size(row, a)} × {size(row, b)} × {size(row, c)}" for name, n, a, b, c, *_ in row.parts]
             return "\n".join(lines) or "One board."
 
         columns: tuple[Column[DoorRow], ...] = (

@@ -10,6 +10,7 @@ from tallplank.core.draw.machining import machining_at
 from tallplank.core.draw.part import laid_flat, part_drawing
 from tallplank.core.draw.primitive import Drawing, Subject
 from tallplank.core.joinery.part.part import Part, PartRef
+from tallplank.core.shop.line import label_of
 from tallplank.session.pick import bench_parts, cut_sizes
 from tallplank.session.store import Store
 
@@ -34,7 +35,8 @@ class PartPane(DrawingCanvas):
         self._part = shown.part if shown is not None else None
         if shown is None:
             return None
-        return part_drawing(shown.part, shown.name, self.store.catalog.bands, marked=self.banded)
+        label = label_of(self.store.derived.made, shown.ref)
+        return part_drawing(shown.part, f"{label} {shown.name}".strip(), self.store.catalog.bands, marked=self.banded)
 
     def _show(self, length: float) -> str:
         """A size of a part reads as it does in the lists for the shop."""

@@ -170,7 +170,11 @@ class WallPanel(Panel):
 
         display = self.store.job.display
         self.length("Edge rises by", lambda: edge().rise, lambda v: put(Edge(rise=v or 0.0)))
-        self.text("Edge through", lambda: bends_text(edge().bends, display), lambda v: put(Edge(bends=parse_bends(v, display, edge().bends))))
+        self.text(
+            "Edge through",
+            lambda: bends_text(edge().bends, display),
+            lambda v: put(Edge(bends=parse_bends(v, display, edge().bends))),
+        )
 
     def _mark(self, words: str, none: str, way: str, name: str) -> None:
         choices = (("", none, None), *((m.key, m.words[0].upper() + m.words[1:], None) for m in self._marks() if m.way == way))

@@ -26,7 +26,8 @@ def cut_table(title: str, rows: Sequence[CutRow], display: Display) -> Table:
     """The cut list as a table. `edges` says where in its unit each banded edge lies."""
     lengths = Lengths(display, 0.1)
     sizes, rounded = lengths.names(*CUT_SIZES), lengths.names("rounded_by")
-    columns = ("room", "unit", "part", "material", *sizes, "quantity", "grain", *BANDS, "edges", "label", "machining", "shape", *rounded)
+    last = ("quantity", "grain", *BANDS, "edges", "label", "hand", "machining", "shape", *rounded)
+    columns = ("room", "unit", "part", "material", *sizes, *last)
     return Table(title, columns, tuple(_cut_line(row, display) for row in rows))
 
 
@@ -34,7 +35,7 @@ def _cut_line(row: CutRow, display: Display) -> tuple[Value, ...]:
     lengths, part = Lengths(display, row.step), row.source
     exact = (part.length.value, part.width.value, part.cut_length, part.cut_width)
     sizes = (*lengths.thickness(row.thickness), *lengths.values(exact))
-    last = (row.edges, row.label, row.machining, row.shape, *lengths.residue(exact))
+    last = (row.edges, row.label, row.hand, row.machining, row.shape, *lengths.residue(exact))
     return (row.room, row.unit, row.part, row.material, *sizes, row.quantity, row.grain, *row.bands, *last)
 
 
@@ -74,7 +75,7 @@ def _front_line(row: DoorRow, display: Display) -> tuple[Value, ...]:
 def _piece_line(row: DoorRow, piece: DoorPiece, display: Display) -> tuple[Value, ...]:
     lengths, exact = Lengths(display, row.step), (piece.width, piece.height)
     first = (row.room, row.unit, row.front, piece.name, piece.quantity, "", "", "")
-    last = ("", "", "", *piece.telling)
+    last = ({"L": "left", "R": "right"}.get(piece.hand, ""), "", "", *piece.telling)
     return (*first, *lengths.values(exact), *lengths.thickness(piece.thickness), *last, *lengths.residue(exact))
 
 
@@ -214,6 +215,7 @@ LEGEND = (
     ("edges", "Where in its unit each banded edge lies"),
     ("width, height", "Of doors: as they stand in the unit, in {unit}, bands included"),
     ("bands", "Each band of a front with the sides that it covers, seen from before the unit"),
+    ("hand", "L or R of a piece that has a mirror image, whose label ends by the same; they are not alike"),
     ("machining", "Holes and cuts of one piece; the part's drawing shows them"),
     ("shape", "Parts that are no rectangle: their outline is in the part's drawing and in parts.json"),
     ("length", "Of hardware: what the item comes in or is cut to, in {unit}; nothing where its code says all"),

@@ -39,8 +39,7 @@ from tallplank.core.joinery.part.hole import Hole, HoleKind, Pocket
 from tallplank.core.joinery.part.part import Fitting, Part, PartRef, Piece, part_refs, unique_names
 from tallplank.core.joinery.rule.choice import rules_for
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.shop.alike import grouped_alike
-from tallplank.core.shop.cutlist import run_prefix, unit_prefix
+from tallplank.core.shop.line import CutLine, lines_of, run_prefixes, unit_prefix
 from tallplank.core.space.curve import Line, pieces
 from tallplank.core.space.frame import Frame
 from tallplank.core.space.motion import Motion, Turn
@@ -61,7 +60,8 @@ SEATED: Mapping[HoleKind, HardwareRole] = {
 
 def parts_data(made: Made) -> PartsData:
     """All that is made, as plain data."""
-    owners = [_unit(made, unit) for unit in made.units] + [_run(made, run) for run in made.runs]
+    prefixes = run_prefixes(made)
+    owners = [_unit(made, unit) for unit in made.units] + [_run(made, run, prefixes[run.id]) for run in made.runs]
     boards, bands, items = _used(owners)
     catalog = made.catalog
     return PartsData(
@@ -107,7 +107,7 @@ def _unit(made: Made, unit: MadeUnit) -> OwnerData:
     return _with_problem(data, unit.problem)
 
 
-def _run(made: Made, run: Run) -> OwnerData:
+def _run(made: Made, run: Run, prefix: str) -> OwnerData:
     frame = made.faces[run.room][run.face].frame
     data = OwnerData(
         id=run.id,
@@ -117,7 +117,7 @@ def _run(made: Made, run: Run) -> OwnerData:
         face=run.face,
         members=list(run.members),
         frame=_frame(frame),
-        parts=list(_parts(run.id, run.parts, frame, run_prefix(run))),
+        parts=list(_parts(run.id, run.parts, frame, prefix)),
         fittings=_fittings(run.fittings),
         seats=_seats(run.parts, frame),
         pieces=[],
@@ -134,7 +134,7 @@ def _with_problem(data: OwnerData, problem: str) -> OwnerData:
 
 def _parts(owner: str, parts: Sequence[Part], frame: Frame, prefix: str) -> Iterator[PartData]:
     refs = part_refs(owner, parts)
-    lines = {id(p): f"{prefix}-{n:02d}" for n, group in enumerate(grouped_alike(parts), 1) for p in group}
+    lines = {id(p): line for line in lines_of(parts, prefix) for p in line.parts}
     partners: dict[str, list[PartRef]] = defaultdict(list)
     for ref, part in zip(refs, parts, strict=True):
         for hole in part.holes:
@@ -144,14 +144,14 @@ def _parts(owner: str, parts: Sequence[Part], frame: Frame, prefix: str) -> Iter
         yield _part(ref, name, lines[id(part)], part, frame, partners)
 
 
-def _part(ref: PartRef, name: str, line: str, part: Part, frame: Frame, partners: Mapping[str, Sequence[PartRef]]) -> PartData:
+def _part(ref: PartRef, name: str, line: CutLine, part: Part, frame: Frame, partners: Mapping[str, Sequence[PartRef]]) -> PartData:
     e = part.edges
     bands = {"l1": e.l1, "l2": e.l2, "w1": e.w1, "w2": e.w2}
     data = PartData(
         id=part_id(ref),
         ref={"owner": ref.owner, "role": ref.role, "opening": list(ref.opening), "number": ref.number},
         name=name,
-        line=line,
+        line=line.label,
         kind=part.kind,
         role=part.role,
         material=part.board,
@@ -165,6 +165,8 @@ def _part(ref: PartRef, name: str, line: str, part: Part, frame: Frame, partners
         holes=[_hole(h, ref, partners.get(h.pair, ())) for h in part.holes],
         pockets=[_pocket(p) for p in part.pockets],
     )
+    if line.hand:
+        data["hand"] = line.hand  # type: ignore[typeddict-item]
     if part.shaped_edges:
         data["curved_bands"] = [{"band": s.band, "points": [_two(p) for p in s.points]} for s in part.shaped_edges]
     if (body := part.form.bulk) is not None:

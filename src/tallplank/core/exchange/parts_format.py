@@ -97,7 +97,10 @@ class MiterData(TypedDict):
 
 
 class BevelData(TypedDict):
-    """An edge of a facet's face, from a to b, and the degrees by which it is cut off square: more than 0 where the face is longer."""
+    """An edge of the face of a facet or of a bevelled board, from a to b, and the degrees by which it is cut off square.
+
+    They are more than 0 where the face is longer than the back.
+    """
 
     a: Point2
     b: Point2
@@ -130,7 +133,9 @@ class PartData(TypedDict):
     ref: RefData
     name: str
     line: str
-    """The line of the cut list that it is counted in."""
+    """The line of the cut list that it is counted in, by its label."""
+    hand: NotRequired[Literal["L", "R"]]
+    """Of a piece that has a mirror image, which is another piece."""
     kind: str
     role: str
     material: str
@@ -155,11 +160,11 @@ class PartData(TypedDict):
     """Its true shape, where it is a profile drawn along its length."""
     miters: NotRequired[list[MiterData]]
     bevels: NotRequired[list[BevelData]]
-    """Of a facet, every edge of its face in turn."""
+    """Of a facet or a bevelled board, every edge of its face in turn."""
     face: NotRequired[list[Point2]]
-    """Of a facet, the corners of its face at z = thickness; one may stand there twice."""
+    """Of the same, the corners of its face at z = thickness; one may stand there twice."""
     back: NotRequired[list[Point2]]
-    """Of a facet, the corners of its back at z = 0, one behind each of its face."""
+    """Of the same, the corners of its back at z = 0, one behind each of its face."""
 
 
 class FittingData(TypedDict):

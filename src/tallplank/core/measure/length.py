@@ -211,7 +211,8 @@ class _Reader:
             return False
         whole = self._text[feet.place : inches.end]
         rest = self._text[inches.place : inches.end]
-        raise LengthError(f"'{whole}' could be two lengths: write {feet.text}' {rest} for feet and inches, or ({feet.text}') - {rest} to take away.")
+        joined, taken = f"{feet.text}' {rest}", f"({feet.text}') - {rest}"
+        raise LengthError(f"'{whole}' could be two lengths: write {joined} for feet and inches, or {taken} to take away.")
 
     def _counts_inches(self, token: _Token) -> bool:
         return token.unit is LengthUnit.INCH or self._unit in (LengthUnit.INCH, LengthUnit.FOOT)

@@ -1,17 +1,16 @@
 """The cut list: every part that the shop makes, per unit or grouped."""
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from itertools import chain
 
 from tallplank.core.catalog.catalog import Catalog
-from tallplank.core.job.unit import RunKind
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.rule.choice import rules_for
-from tallplank.core.joinery.run.run import WORDS, Run
+from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import Mapped
-from tallplank.core.shop.alike import grouped_alike
+from tallplank.core.shop.line import lines_of, run_prefixes, unit_prefix
 from tallplank.core.shop.telling import band_names, edges_of, machining_of, material_of, shape_of
 
 
@@ -47,6 +46,8 @@ class CutRow:
     """Where in its unit each of its banded edges lies."""
     step: float = 0.1
     """What its sizes are rounded to."""
+    hand: str = ""
+    """L or R of a piece that has a mirror image."""
 
 
 class CutlistMaker:
@@ -61,7 +62,8 @@ class CutlistMaker:
         rooms = {room.id: room.name for room in made.job.rooms}
         units = self._units.of(made.units, lambda u: unit_rows(u, rooms[u.unit.room]), rooms)
         step = rules_for(made.catalog, made.job.standard).cut_step
-        runs = self._runs.of(made.runs, lambda r: run_rows(r, rooms[r.room], made.catalog, step), (rooms, step))
+        prefixes = run_prefixes(made)
+        runs = self._runs.of(made.runs, lambda r: run_rows(r, rooms[r.room], made.catalog, step, prefixes[r.id]), (rooms, step, prefixes))
         return tuple(chain.from_iterable(chain(units, runs)))
 
 
@@ -77,41 +79,16 @@ def unit_rows(made: MadeUnit, room: str) -> tuple[CutRow, ...]:
     return _rows(made.choice.catalog, made.parts, (unit.id, (unit.id,), room, made.label, unit_prefix(made)), step)
 
 
-def run_rows(run: Run, room: str, catalog: Catalog, step: float) -> tuple[CutRow, ...]:
+def run_rows(run: Run, room: str, catalog: Catalog, step: float, prefix: str) -> tuple[CutRow, ...]:
     """The lines of one worktop or plinth."""
-    return _rows(catalog, run.parts, (run.id, run.members, room, run.label, run_prefix(run)), step)
-
-
-def unit_prefix(made: MadeUnit) -> str:
-    """What the labels of a unit's lines begin with."""
-    return f"{made.unit.mark:03d}"
-
-
-PREFIXES: Mapping[RunKind, str] = {
-    "top": "T",
-    "plinth": "P",
-    "crown": "C",
-    "light-rail": "L",
-    "scribe": "S",
-    "cornice": "K",
-    "soffit-rail": "R",
-    "sill": "W",
-    "panel": "Y",
-    "end": "E",
-}
-
-
-def run_prefix(run: Run) -> str:
-    """The same for a worktop or a plinth."""
-    place = run.label.removeprefix(WORDS[run.what]).replace("Wall ", "").replace(" ", "")
-    return f"{PREFIXES[run.what]}-{place}"
+    return _rows(catalog, run.parts, (run.id, run.members, room, run.label, prefix), step)
 
 
 def grouped(rows: Iterable[CutRow]) -> tuple[CutRow, ...]:
     """Lines of the same material and size together, whatever unit or part they are; the largest first by material."""
     groups: dict[tuple[object, ...], list[CutRow]] = {}
     for row in rows:
-        key = (row.material, row.thickness, row.length, row.width, row.cut_length, row.cut_width, row.grain, row.bands)
+        key = (row.material, row.thickness, row.length, row.width, row.cut_length, row.cut_width, row.grain, row.bands, row.hand)
         groups.setdefault(key, []).append(row)
     merged = [_merged(group) for group in groups.values()]
     return tuple(sorted(merged, key=lambda r: (r.material, -r.thickness, -r.length, -r.width)))
@@ -145,40 +122,41 @@ def _merged(group: Sequence[CutRow]) -> CutRow:
         max(r.residue for r in group),
         joined(r.edges for r in group if r.edges),
         min(r.step for r in group),
+        joined(r.hand for r in group if r.hand),
     )
 
 
 def _rows(catalog: Catalog, parts: Sequence[Part], owner: tuple[str, tuple[str, ...], str, str, str], step: float) -> tuple[CutRow, ...]:
     owner_id, owners, room, label, prefix = owner
     rows = []
-    for number, group in enumerate(grouped_alike(parts), 1):
-        part = group[0]
+    for line in lines_of(parts, prefix):
+        part = line.parts[0]
         exact = (part.length.value, part.width.value, part.cut_length, part.cut_width)
         length, width, cut_length, cut_width = rounded = [to_step(v, step) for v in exact]
-        name = (part.tag if len({p.tag for p in group}) == 1 else part.tag.unhanded).name
         rows.append(
             CutRow(
                 owner_id,
                 owners,
                 room,
                 label,
-                name,
+                line.name,
                 material_of(catalog, part),
                 part.thickness.value,
                 length,
                 width,
                 cut_length,
                 cut_width,
-                len(group),
+                len(line.parts),
                 "along length" if part.grain == "length" else "none",
                 band_names(catalog, part),
-                f"{prefix}-{number:02d}",
+                line.label,
                 part,
                 machining_of(part),
                 shape_of(part),
                 max(abs(a - b) for a, b in zip(exact, rounded, strict=True)),
                 edges_of(part),
                 step,
+                line.hand,
             )
         )
     return tuple(rows)

@@ -1,6 +1,5 @@
 """The door list: every front as the shop makes or orders it, with the parts that it is framed from."""
 
-from collections import Counter
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from itertools import chain
@@ -10,6 +9,7 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Front, Part, Tag
 from tallplank.core.measure.memo import Mapped
+from tallplank.core.shop.alike import grouped_alike
 from tallplank.core.shop.telling import bands_of, machining_of, shape_of
 from tallplank.core.space.frame import Vec
 
@@ -33,6 +33,8 @@ class DoorPiece(NamedTuple):
     height: float
     thickness: float
     telling: Telling
+    hand: str = ""
+    """L or R of a piece that has a mirror image."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -145,10 +147,12 @@ def _telling(catalog: Catalog, part: Part) -> Telling:
 
 
 def _pieces(catalog: Catalog, parts: list[Part]) -> Iterator[DoorPiece]:
-    alike: Counter[DoorPiece] = Counter()
-    for part in parts:
-        alike[DoorPiece(_piece(part.tag.unhanded).name, 1, *_standing(part), round(part.thickness.value, 6), _telling(catalog, part))] += 1
-    return (piece._replace(quantity=count) for piece, count in alike.items())
+    """What is one piece of work together; left ones and right ones are not, unless one can be turned to be the other."""
+    for group in grouped_alike(parts):
+        part, sides = group.parts[0], {p.tag.side for p in group.parts}
+        name = _piece(part.tag if group.hand and len(sides) == 1 else part.tag.unhanded).name
+        sizes = (*_standing(part), round(part.thickness.value, 6))
+        yield DoorPiece(name, len(group.parts), *sizes, _telling(catalog, part), group.hand)
 
 
 def _piece(tag: Tag) -> Tag:

@@ -2,7 +2,8 @@
 
 Source: common practice: up to a right angle the boards of the wall at the left run into the corner, those of the next one stand against
 them; above it, and round outer corners, the edges of both are bevelled to one plane. Round a square outer corner boards that are not
-mitred lap: those of the wall at the left run over the edges of the others. Moldings that go on are mitred, others end against what is there.
+mitred lap: those of the wall at the left run over the edges of the others. Moldings that go on are mitred; others end against what is
+there.
 """
 
 from collections.abc import Mapping

@@ -17,6 +17,7 @@ from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Frame
 from tallplank.core.space.outline import Ring, bounds
 
+Ends = tuple[float, float]
 Slopes = tuple[float, float]
 """For each millimetre before the wall, how much farther within its left and its right end a board stops; less than 0: beyond them."""
 SAME = 1e-9
@@ -44,7 +45,7 @@ def with_bevelled_ends(making: Making, slopes: Slopes) -> None:
             making.out.parts[number] = _bevelled(part, (inner.x, inner.right), (0.0, making.face.length), slopes)
 
 
-def _bevelled(part: Part, seen: tuple[float, float], corners: tuple[float, float], slopes: Slopes) -> Part:
+def _bevelled(part: Part, seen: Ends, corners: Ends, slopes: Slopes) -> Part:
     """A board whose edges at the seen ends of a wall run to where the corners ask for at its back and at its face."""
     depths = sorted(0.0 - v.y for v in part.box)
     rings = [tuple(_moved(part, seen, corners, slopes, depth)) for depth in depths]
@@ -53,7 +54,7 @@ def _bevelled(part: Part, seen: tuple[float, float], corners: tuple[float, float
     return _between(part, *rings)
 
 
-def _moved(part: Part, seen: tuple[float, float], corners: tuple[float, float], slopes: Slopes, depth: float) -> Iterator[tuple[float, float]]:
+def _moved(part: Part, seen: Ends, corners: Ends, slopes: Slopes, depth: float) -> Iterator[tuple[float, float]]:
     """The outline of a board at a depth before the wall, in its own frame."""
     left, right = corners[0] + slopes[0] * depth, corners[1] - slopes[1] * depth
     for x, y in part.ring:

@@ -1,17 +1,20 @@
 """A flat board that is bent about an upright axis."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from math import dist
 
 import numpy as np
 
-from tallplank.core.joinery.part.form.plain import Body, PlainForm
+from tallplank.core.joinery.part.form.plain import Body, Mark, PlainForm
 from tallplank.core.joinery.part.form.sheet import prism_lines
 from tallplank.core.joinery.part.hole import Hole, Pocket
 from tallplank.core.space.frame import Floats, Frame, Vec
 from tallplank.core.space.layered import Size3, Surface, layered_surface, layers
 from tallplank.core.space.outline import Ring, area
+
+FLAT = 1e7
+"""What is bent less than to a circle of this radius is as good as flat."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,6 +35,10 @@ class Bent(PlainForm):
         outer = self.outline[: len(self.outline) // 2]
         a, b, c = outer[0], outer[len(outer) // 2], outer[-1]
         return dist(a, b) * dist(b, c) * dist(c, a) / (4 * area((a, b, c)))
+
+    def marks(self, size: Size3) -> Iterator[Mark]:
+        """See `PlainForm`: which face comes to be the outer one, and how much it is bent."""
+        yield Mark(size[0] / 2, size[1] / 2, size[2], 2 + round(min(self.radius, FLAT) * 100))
 
     def volume(self, size: Size3, pockets: Sequence[Pocket]) -> float:
         """See `Sheet`; what is cut from bent boards is cut when they are flat, and none is so far."""

@@ -9,6 +9,7 @@ import numpy as np
 from shapely import Polygon
 
 from tallplank.core.joinery.part.form.outlined import Outlined
+from tallplank.core.joinery.part.form.plain import Mark
 from tallplank.core.joinery.part.form.sheet import prism_lines
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.space.frame import Floats, Vec
@@ -47,6 +48,11 @@ class Mitred(Outlined):
     """The outline is that of the longer face; what it lacks below each mitred edge is a wedge."""
 
     miters: tuple[Miter, ...] = ()
+
+    def marks(self, size: Size3) -> Iterator[Mark]:
+        """See `PlainForm`: its corners, and at the longer face the ends of its mitred edges."""
+        yield from (Mark(x, y, size[2] / 2) for x, y in self.outline)
+        yield from (Mark(x, y, size[2], 1) for miter in self.miters for x, y in (miter.a, miter.b))
 
     def _square(self, thickness: float) -> Ring:
         """The outline without the strips that the cuts go through."""

@@ -1,10 +1,10 @@
 """A flat board of any outline."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from math import dist
 
-from tallplank.core.joinery.part.form.plain import PlainForm
+from tallplank.core.joinery.part.form.plain import Mark, PlainForm
 from tallplank.core.joinery.part.form.sheet import flat_grain, prism_lines, seen_along
 from tallplank.core.joinery.part.hole import Pocket, ShapedEdge
 from tallplank.core.space.frame import Floats, Frame, Vec
@@ -30,6 +30,10 @@ class Outlined(PlainForm):
     def ring(self, size: Size3) -> Ring:
         """See `Sheet`."""
         return self.outline
+
+    def marks(self, size: Size3) -> Iterator[Mark]:
+        """See `PlainForm`: its corners, which run through from its back to its face."""
+        yield from (Mark(x, y, size[2] / 2) for x, y in self.outline)
 
     def covers(self, size: Size3, x: float, y: float) -> bool:
         """See `Sheet`."""

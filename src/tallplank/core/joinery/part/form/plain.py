@@ -1,5 +1,6 @@
 """What most forms answer alike: a part that stands where its frame is, is joined by no end of its own and grows by nothing."""
 
+from collections.abc import Iterator
 from typing import NamedTuple, Self
 
 from tallplank.core.joinery.part.hole import Hole, ShapedEdge
@@ -16,6 +17,15 @@ class Body(NamedTuple):
     height: float
 
 
+class Mark(NamedTuple):
+    """A point of a form in the part's own frame, by which parts that are alike but turned are known; those of a kind are equals."""
+
+    x: float
+    y: float
+    z: float
+    kind: int = 0
+
+
 class PlainForm:
     """The answers of a form that says nothing else."""
 
@@ -28,6 +38,14 @@ class PlainForm:
     def ring(self, size: Size3) -> Ring:
         """The outline of the flat board, counter-clockwise in its own x and y, as it is cut and nested."""
         return ((0.0, 0.0), (size[0], 0.0), (size[0], size[1]), (0.0, size[1]))
+
+    def marks(self, size: Size3) -> Iterator[Mark]:
+        """What sets it apart from a rectangular board of its size."""
+        return iter(())
+
+    def span(self, size: Size3) -> tuple[Size3, Size3]:
+        """The smallest and the largest corner in the part's own frame, about the middle of which it can be turned."""
+        return (0.0, 0.0, 0.0), size
 
     def covers(self, size: Size3, x: float, y: float) -> bool:
         """Whether a point of the flat board's own face lies in it."""

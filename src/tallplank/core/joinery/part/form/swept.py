@@ -1,6 +1,6 @@
 """A profile drawn along a straight piece, cut at both ends: a molding, a rail, a trim."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from itertools import pairwise
@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 from shapely import Polygon
 
-from tallplank.core.joinery.part.form.plain import PlainForm
+from tallplank.core.joinery.part.form.plain import Mark, PlainForm
 from tallplank.core.joinery.part.form.sheet import flat_grain
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.measure.memo import IdentityMemo
@@ -99,6 +99,17 @@ class Swept(PlainForm):
         """Where the fibres along the corners of the profile begin and end."""
         longest = self._longest()
         return [self._cut(size, longest, y, z) for y, z in self.profile]
+
+    def marks(self, size: Size3) -> Iterator[Mark]:
+        """See `PlainForm`: the corners of its profile at both ends."""
+        for (y, z), ends in zip(self.profile, self._all_ends(size), strict=True):
+            yield from (Mark(x, y, z) for x in ends)
+
+    def span(self, size: Size3) -> tuple[Size3, Size3]:
+        """See `PlainForm`: about its profile, which need not begin at 0."""
+        shape = _shape_of(self.profile)
+        (y, z), (wide, high) = shape.low, shape.across
+        return (0.0, y, z), (size[0], y + wide, z + high)
 
     def ring(self, size: Size3) -> Ring:
         """See `Sheet`: the piece laid on its face."""
