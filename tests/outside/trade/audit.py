@@ -365,6 +365,44 @@ def labels_are_unique(data: dict[str, Any]) -> Iterator[tuple[str, str]]:
             seen[line] = owner["label"]
 
 
+def legs_are_screwed(owner: Owner) -> Iterator[str]:
+    """Every leg stands under the bottom, apart from the next one, and has screws in it."""
+    legs = [p for p in owner["pieces"] if p["role"] == "leg"]
+    axes = Axes.read(owner["frame"])
+    bottoms = [p for p in owner["parts"] if p["ref"]["role"].split(" › ")[-1] == "bottom" and p["kind"] == "floor"]
+    if not legs or not bottoms:
+        return
+    bottom, middles = bottoms[0], [axes.out((np.array(p["low"]) + p["high"]) / 2) for p in legs]
+    inner = Axes.read(bottom["frame"])
+    holes = np.array([inner.out(h["at"]) for h in bottom["holes"] if h["what"] == "leg"]).reshape(-1, 3)
+    near = np.linalg.norm(holes[:, None, :2] - np.array(middles)[None, :, :2], axis=2)
+    for number, (leg, middle) in enumerate(zip(legs, middles, strict=True)):
+        at = (middle - inner.origin) @ inner.rows.T
+        if not inside(flat_points(bottom["outline"]), [at[:2]])[0]:
+            yield f"a leg at {np.round(middle, 1)} is not under the bottom"
+        if not len(holes) or (near.argmin(axis=1) == number).sum() < LEG_SCREWS:
+            yield f"a leg at {np.round(middle, 1)} has no screws"
+        for other in legs[:number]:
+            if body_of(leg, axes).shrunk(0.02).meets(body_of(other, axes).shrunk(0.02)):
+                yield f"two legs stand in each other at {np.round(middle, 1)}"
+
+
+LEG_SCREWS = 2
+"""A leg has so many screws at least."""
+
+
+def floor_is_free(data: dict[str, Any]) -> Iterator[tuple[str, str]]:
+    """No plinth and no ladder base runs through a leg, or through an appliance that stands on the floor."""
+    for run in (o for o in data["owners"] if o.get("kind") == "plinth"):
+        boards = [(p, block_of(p).shrunk(0.02)) for p in run["parts"]]
+        for owner in (o for o in data["owners"] if o["room"] == run["room"]):
+            axes = Axes.read(owner["frame"])
+            bodies = [(p, body_of(p, axes).shrunk(0.02)) for p in owner["pieces"] if p["role"] in ("leg", "appliance")]
+            for (part, board), (piece, body) in ((b, p) for b in boards for p in bodies):
+                if board.meets(body):
+                    yield run["label"], f"{part['name']} runs through a {piece['role']} of {owner['label']}"
+
+
 def boards_are_sold(data: dict[str, Any]) -> Iterator[tuple[str, str]]:
     """Every board is sold in its thickness; pieces of framed fronts and of face frames are planed from a thicker one.
 
@@ -392,12 +430,14 @@ RULES: dict[str, Callable[[Owner], Iterator[str]]] = {
     "fitting bodies free": bodies_free,
     "reveals even": reveals_even,
     "lines are one piece": lines_are_one_piece,
+    "legs are screwed": legs_are_screwed,
 }
 JOB_RULES: dict[str, Callable[[dict[str, Any]], Iterator[tuple[str, str]]]] = {
     "every front opens": fronts_open,
     "boards are sold": boards_are_sold,
     "mitres have partners": mitres_have_partners,
     "labels are unique": labels_are_unique,
+    "floor is free": floor_is_free,
 }
 """What concerns several owners, or what the file says beside them: each fault with whose it is."""
 

@@ -12,6 +12,7 @@ from tallplank.core.joinery.front.front import hinge_count
 from tallplank.core.joinery.front.hinge import cup_bores, hinge_places
 from tallplank.core.joinery.front.leaf import Leaf, add_leaf_parts, front_thickness
 from tallplank.core.joinery.front.pull import add_pulls, pull_places
+from tallplank.core.joinery.inside.shelf import PIN_RADIUS
 from tallplank.core.joinery.part.form.bent import Bent
 from tallplank.core.joinery.part.hole import Hole
 from tallplank.core.joinery.part.part import Edges, Front, Piece, Tag, swing
@@ -119,7 +120,8 @@ def _hinges(stand: Stand, hinge: Hinge, height: Size, weight: float, name: str, 
     out.fit(hinge, count, name)
     span = (foot, foot + height.value)
     even = hinge_places(stand.choice, *span, round(count.value), rows=not stand.framed)
-    shelves = [Blocked(i, out.box(i)[0].z, out.box(i)[1].z) for i, p in enumerate(out.parts) if p.kind == "shelf"]
+    pin = 2 * PIN_RADIUS  # what a shelf lies on reaches down below it, and shelves here are on no rows
+    shelves = [Blocked(i, out.box(i)[0].z - pin, out.box(i)[1].z) for i, p in enumerate(out.parts) if p.kind == "shelf"]
     return freed(stand.choice, even, span, [] if stand.framed else shelves, rows=not stand.framed)
 
 

@@ -13,7 +13,7 @@ from tallplank.core.joinery.joint.joint import add_joints
 from tallplank.core.joinery.joint.meeting import TOUCH
 from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.hole import ShapedEdge
-from tallplank.core.joinery.part.part import HANDS, BuildError, Edges, Note, Part, PartKind, Piece, Tag
+from tallplank.core.joinery.part.part import HANDS, BuildError, Edges, Note, Part, PartKind, Tag
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.corner import past, short
 from tallplank.core.joinery.setout.box import thickness
@@ -21,17 +21,17 @@ from tallplank.core.joinery.setout.collector import Bore, Collector, Lay
 from tallplank.core.joinery.shaped.cleat import add_cleats
 from tallplank.core.joinery.shaped.frame import add_frames
 from tallplank.core.joinery.shaped.front import add_doors
-from tallplank.core.joinery.shaped.plan import Plan, Point, Side, SideKind, arc, inset, inset_sides, mirrored, plan_of
+from tallplank.core.joinery.shaped.leg import add_legs
+from tallplank.core.joinery.shaped.plan import Plan, Point, SideKind, arc, inset_sides, mirrored, plan_of
 from tallplank.core.joinery.shaped.stand import SQUARE, Stand
 from tallplank.core.measure.divide import DivideError, divide, equal
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
-from tallplank.core.space.frame import Frame, Vec
+from tallplank.core.space.frame import Frame
 
 Insets = Mapping[SideKind, float]
 SHELF_PLAY = 1.0
 PINS, PIN_OUT = 4, 5.0
-INWARD_LEG = 70.0
 UNFRAMED = Note(
     "frameless-here",
     "It is built without the face frame: a bent front has none.",
@@ -69,7 +69,7 @@ def build_shaped(choice: Choice, out: Collector) -> None:
         stand = replace(stand, stiles=add_frames(stand, out))
     if unit.opening.front == "doors":
         add_doors(stand, out)
-    _legs(choice, plan, rise, out)
+    _support(choice, plan, out)
 
 
 def _outline(plan: Plan, rise: float) -> tuple[Point, ...]:
@@ -226,18 +226,9 @@ def _taken_by(stand: Stand, kind: SideKind) -> tuple[str, Decided, float]:
     return "setback", Decided("rule", "shelf_setback"), 0.0
 
 
-def _legs(choice: Choice, plan: Plan, rise: float, out: Collector) -> None:
-    """A leg near each corner of the plan, or hangers behind units on the wall."""
-    rules, leg = choice.rules, choice.hardware("leg")
+def _support(choice: Choice, plan: Plan, out: Collector) -> None:
+    """Legs under units on the floor, hangers behind units on the wall."""
     if choice.kind.mount == "wall":
         out.fit(choice.hardware("hanger"), Size.of(1, "pair of hangers to a unit", Decided("hardware", "hanger")), "hung on the wall")
-        return
-    if not choice.kind.kick or rules.kick == "none" or rules.kick_height <= 0:
-        return
-    straight = tuple(Side("front" if s.kind == "curve" else s.kind, s.a, s.b) for s in plan)
-    back_off = max(rules.leg_inset, INWARD_LEG)
-    points = inset(straight, {"gable": back_off, "back": back_off, "front": rules.kick_setback + INWARD_LEG})
-    out.fit(leg, Size.of(len(points), "legs, one near each corner", Decided("rule", "leg_inset")), "under the carcass")
-    half = leg.thick / 2
-    for x, y in points:
-        out.pieces.append(Piece("leg", leg.colour, Vec(x - half, y - half, -rules.kick_height), Vec(x + half, y + half, 0.0)))
+    elif choice.kind.kick and choice.rules.kick != "none" and choice.rules.kick_height > 0:
+        add_legs(choice, plan, out)

@@ -40,6 +40,8 @@ class Body(NamedTuple):
     item: Appliance
     start: float = 0.0
     """How far behind the front edges of units beside it the body begins."""
+    foot: float = 0.0
+    """The same of its foot, which stands behind the plinth where a front of ours is before it."""
 
     @property
     def wide(self) -> float:
@@ -66,11 +68,17 @@ def build_appliance(choice: Choice, out: Collector) -> None:
     left = (unit.width - wide) / 2
     high = min(high, unit.height - floor)
     start = max(plane_of(choice).back + FREE, 0.0) if item.front == "ours" else 0.0
-    body = Body(left, left + wide, max(min(deep, unit.depth - start), 1.0), floor, floor + high, item, start)
+    body = Body(left, left + wide, max(min(deep, unit.depth - start), 1.0), floor, floor + high, item, start, _foot(choice, start))
     out.pieces += SHAPES.get(item.shape, _plain)(body)
     out.fit(item, Size.of(1, "in its place", Decided("hardware", "appliance")), "its place")
     if item.front == "ours" and unit.opening.front != "none":
         _add_our_front(choice, item, out)
+
+
+def _foot(choice: Choice, start: float) -> float:
+    """How far behind the front edges of units beside it an appliance's foot begins, clear of the plinth before it."""
+    kicked = choice.kind.kick and choice.rules.kick != "none"
+    return max(choice.rules.kick_setback + choice.finish("plinth").thickness + FREE, start) if kicked else start
 
 
 def standing_item(choice: Choice) -> Appliance:
@@ -105,7 +113,10 @@ def _plain(body: Body) -> Iterator[Piece]:
 def _dishwasher(body: Body) -> Iterator[Piece]:
     """A body; where no front of ours covers it, a door that drops with a panel and a handle."""
     high = body.high - body.low
-    yield body.piece((0.0, body.wide), (body.start, body.start + body.deep), (FEET, high), STEEL)
+    rear, step = body.start + body.deep, min(max(0.0 - body.low, FEET), high)
+    if FEET < step < high and body.foot < rear:
+        yield body.piece((0.0, body.wide), (body.foot, rear), (FEET, step), STEEL)
+    yield body.piece((0.0, body.wide), (body.start, rear), (step, high), STEEL)
     if body.item.front == "own":
         motion = flap(-DOOR, body.low + 100.0, lifts=False)
         yield body.piece((0.0, body.wide), (-DOOR, 0.0), (100.0, high), body.item.colour, motion)

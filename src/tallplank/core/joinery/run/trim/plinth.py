@@ -1,6 +1,6 @@
 """Plinths, and the ladder bases behind them. Source: common practice."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from itertools import pairwise
 from math import atan2, ceil, degrees, hypot
 
@@ -105,7 +105,26 @@ def _add_boards(
         elif members[0].rules.kick == "ladder" and along_wall and b - a > 2 * members[0].rules.board_thickness:
             inset = [finish.thickness if _is_returned(course, side) else 0.0 for side in SIDES]
             span = max(x0 + a, members[0].x + inset[0]), min(x0 + b, stretch.end - inset[1])
-            _add_ladder(members, span, y0 + finish.thickness, out, catalog, standard)
+            for borne in _borne(members):
+                start, end = max(span[0], borne[0].x), min(span[1], borne[-1].right)
+                if end - start > 2 * members[0].rules.board_thickness:
+                    _add_ladder(borne, (start, end), y0 + finish.thickness, out, catalog, standard)
+
+
+def _borne(members: Sequence[Placed]) -> Iterator[list[Placed]]:
+    """The neighbours that stand on one ladder: boxes with square plans; appliances stand on the floor, other shapes on legs of their own.
+
+    A filler between two boxes stands over what they stand on.
+    """
+    found: list[Placed] = []
+    for placed in members:
+        if placed.kind.build == "carcass":
+            found.append(placed)
+        elif placed.kind.build != "filler" and found:
+            yield found
+            found = []
+    if found:
+        yield found
 
 
 def _add_ladder(

@@ -1,0 +1,123 @@
+"""Legs under units that are no rectangles, and the holes that they are screwed to. Source: common practice."""
+
+from collections.abc import Iterator, Sequence
+from itertools import pairwise
+from math import atan2, cos, degrees, dist, radians, sin, sqrt
+
+from shapely import LineString, MultiPoint, Polygon
+from shapely import Point as Dot
+from shapely.geometry.base import BaseGeometry
+from shapely.ops import nearest_points
+
+from tallplank.core.catalog.hardware import Bored, Leg
+from tallplank.core.joinery.part.part import BOTTOM, Piece
+from tallplank.core.joinery.rule.choice import Choice
+from tallplank.core.joinery.setout.collector import Bore, Collector
+from tallplank.core.joinery.shaped.plan import Plan, Point, Side, inset
+from tallplank.core.measure.size import Size
+from tallplank.core.measure.source import Decided
+from tallplank.core.space.frame import Vec
+
+INWARD = 70.0
+"""How far a leg stands in from the sides at least, and behind the plinth."""
+WITHIN, APART = 2.0, 10.0
+"""A leg's plate lies so far within the bottom, and so far from the next one."""
+FARTHEST = 1000.0
+"""Legs farther apart than this have another between them."""
+SKIN = 3.0
+"""Left between a leg's screw and another hole or the edge of the board."""
+TURNS = (0.0, 180.0, 90.0, 270.0, 45.0, 135.0, 225.0, 315.0)
+LEAST = 3
+
+
+def add_legs(choice: Choice, plan: Plan, out: Collector) -> None:
+    """A leg near each corner of the plan and between those that are far apart, each screwed to the bottom."""
+    number = next((i for i, part in enumerate(out.parts) if part.tag.role == BOTTOM), None)
+    leg = choice.hardware("leg")
+    if number is None or not isinstance(leg, Leg):
+        return
+    bottom = out.parts[number]
+    shape = Polygon([bottom.frame.out((x, y, 0.0))[:2] for x, y in bottom.ring])
+    points = legs_at(choice, plan, shape, leg.thick)
+    out.fit(leg, Size.of(len(points), "legs, one near each corner", Decided("rule", "leg_inset")), "under the carcass")
+    half, high, middle = leg.thick / 2, choice.rules.kick_height, shape.centroid
+    for x, y in points:
+        out.pieces.append(Piece("leg", leg.colour, Vec(x - half, y - half, -high), Vec(x + half, y + half, 0.0)))
+        for at, bored in _screws(leg, (x, y), (middle.x, middle.y), shape, _taken(out, number)):
+            depth = min(bored.depth, bottom.thickness.value - SKIN)
+            out.bore(number, Vec(*at, 0.0), Vec(0.0, 0.0, 1.0), Bore("leg", bored.diameter, depth))
+
+
+def legs_at(choice: Choice, plan: Plan, bottom: Polygon, thick: float) -> list[Point]:
+    """Where legs stand: wholly under the bottom, apart from each other, so that its middle lies between them."""
+    rules = choice.rules
+    straight = tuple(Side("front" if s.kind == "curve" else s.kind, s.a, s.b) for s in plan)
+    back_off = max(rules.leg_inset, INWARD)
+    wanted = inset(straight, {"gable": back_off, "back": back_off, "front": rules.kick_setback + INWARD})
+    around = thick / sqrt(2) + WITHIN
+    plinth = rules.kick_setback + choice.finish("plinth").thickness + thick / 2 + WITHIN
+    behind = Polygon(inset(straight, {"gable": WITHIN, "back": WITHIN, "front": plinth}))
+    under = bottom.buffer(-around, join_style="mitre")
+    under = under.intersection(behind) if behind.is_valid else under
+    if not isinstance(under, Polygon) or under.is_empty:
+        return [(bottom.centroid.x, bottom.centroid.y)]
+    found: list[Point] = []
+    for point in _with_middles(wanted):
+        _add_apart(found, _moved_under(point, under), thick)
+    if len(found) < LEAST or not MultiPoint(found).convex_hull.buffer(-WITHIN).contains(bottom.centroid):
+        for point in list(under.exterior.coords)[:-1]:
+            _add_apart(found, point, thick)
+    return found
+
+
+def _with_middles(points: Sequence[Point]) -> Iterator[Point]:
+    yield from points
+    for (ax, ay), (bx, by) in pairwise((*points, points[0])):
+        if dist((ax, ay), (bx, by)) > FARTHEST:
+            yield (ax + bx) / 2, (ay + by) / 2
+
+
+def _moved_under(point: Point, under: BaseGeometry) -> Point:
+    near = nearest_points(under, Dot(point))[0]
+    return near.x, near.y
+
+
+def _add_apart(found: list[Point], point: Point, thick: float) -> None:
+    """Add a leg where none stands so near that the two would share space."""
+    if all(max(abs(point[0] - x), abs(point[1] - y)) >= thick + APART for x, y in found):
+        found.append(point)
+
+
+def _taken(out: Collector, number: int) -> list[tuple[LineString, float]]:
+    """What is bored in a level board already, seen from above, with its radius."""
+    part, found = out.parts[number], []
+    for hole in out.holes[number]:
+        start = part.frame.out(hole.at)
+        end = part.frame.out(Vec(*(a + w * hole.depth for a, w in zip(hole.at, hole.into, strict=True))))
+        found.append((LineString([start[:2], end[:2]]), hole.diameter / 2))
+    return found
+
+
+def _screws(
+    leg: Leg, at: Point, middle: Point, bottom: Polygon, taken: Sequence[tuple[LineString, float]]
+) -> Iterator[tuple[Point, Bored]]:
+    """The screws of a leg whose plate looks as much to the middle of the bottom as edges and other holes allow."""
+    away = degrees(atan2(middle[1] - at[1], middle[0] - at[0]))
+    ways = sorted(TURNS, key=lambda turn: abs((turn - away + 180.0) % 360.0 - 180.0))
+    placed = [[(_turned(at, bored.x, bored.z, way), bored) for bored in leg.box_holes] for way in ways]
+    yield from next((screws for screws in placed if _is_free(screws, bottom, taken)), placed[0])
+
+
+def _turned(at: Point, along: float, across: float, turn: float) -> Point:
+    c, s = cos(radians(turn)), sin(radians(turn))
+    return at[0] + along * c - across * s, at[1] + along * s + across * c
+
+
+def _is_free(screws: Sequence[tuple[Point, Bored]], bottom: Polygon, taken: Sequence[tuple[LineString, float]]) -> bool:
+    for point, bored in screws:
+        dot, radius = Dot(point), bored.diameter / 2
+        if not bottom.contains(dot) or bottom.exterior.distance(dot) < radius + SKIN:
+            return False
+        if any(line.distance(dot) < radius + other + SKIN for line, other in taken):
+            return False
+    return True
