@@ -107,11 +107,12 @@ def test_the_door_list_has_every_front_with_its_pieces() -> None:
     ]
     assert len(rows) == 4
     assert tuple(piece[:5] for piece in rows[0].parts) == (
-        ("stile", 1, 70, 716, 19),
-        ("stile", 1, 70, 716, 19),
+        ("stile left", 1, 70, 716, 19),
+        ("stile right", 1, 70, 716, 19),
         ("rail bottom", 1, 477, 70, 19),
         ("rail top", 1, 477, 70, 19),
         ("panel", 1, 475, 594, 6),
     )
+    assert [piece.hand for piece in rows[0].parts] == ["L", "R", "", "", ""]
     assert (rows[0].hinges, rows[0].hand) == (2, "right"), "the wall is at its left"
     assert rows[1].parts == ()

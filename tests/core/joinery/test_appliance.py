@@ -77,7 +77,7 @@ def test_a_dishwasher_has_a_front_like_the_doors_beside_it() -> None:
     assert (front.length.value, front.width.value) == (door.length.value, door.width.value)
     assert front.name == "appliance front"
     assert washer.fronts[0].kind == "flap"
-    assert sorted(f.role for f in washer.fittings) == ["appliance", "pull"]
+    assert sorted(f.role for f in washer.fittings) == ["appliance", "pull", "pull-screw"]
     (run,) = [r for r in made(job).runs if r.what == "plinth"]
     assert run.members == ("u1", "u2"), "the plinth runs on before it"
     heavy = change_units(job, CATALOG, ["u2"], finishes={"front": "oak"}, width=900.0, height=1200.0)

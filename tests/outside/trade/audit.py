@@ -391,6 +391,37 @@ LEG_SCREWS = 2
 """A leg has so many screws at least."""
 
 
+def pulls_are_screwed(owner: Owner) -> Iterator[str]:
+    """Each screw of a pull comes through all that lies behind its front, and one that is long enough is bought for it."""
+    fronts = [(p, h) for p in owner["parts"] if p["kind"] == "front" for h in p["holes"] if h["what"] == "pull"]
+    boxes = [(p, block_of(p)) for p in owner["parts"] if p["kind"] == "drawer"]
+    needs = []
+    for part, hole in fronts:
+        axes = Axes.read(part["frame"])
+        at, into = axes.out(hole["at"]), axes.turned(hole["into"])
+        thick = hole["depth"]
+        for board, block in boxes:
+            line = Block(at - into * PULL_REACH / 2, np.eye(3), np.abs(into) * PULL_REACH / 2 + 0.1)
+            if block.meets(line):
+                inner = Axes.read(board["frame"])
+                through = [inner.out(h["at"]) for h in board["holes"] if h["what"] == "pull"]
+                through = [p for p in through if np.linalg.norm(np.cross(p - at, into)) < 0.01]
+                if not through:
+                    yield f"{board['name']} lies behind a pull of {part['name']} without a hole at {np.round(at, 1)}"
+                    return
+                thick += (at - through[0]) @ into
+        needs.append(thick)
+    bought = [int(f["item"].rsplit("-", 1)[1]) for f in owner["fittings"] if f["role"] == "pull-screw" for _ in range(f["count"])]
+    if len(bought) != len(needs):
+        yield f"{len(needs)} screws of pulls are bored for, {len(bought)} are bought"
+    elif any(long < need for long, need in zip(sorted(bought), sorted(needs), strict=True)):
+        yield f"screws of pulls {sorted(bought)} are too short for {sorted(needs)}"
+
+
+PULL_REACH = 25.0
+"""What lies no farther behind the back of a front, or of its panel, is behind it."""
+
+
 def floor_is_free(data: dict[str, Any]) -> Iterator[tuple[str, str]]:
     """No plinth and no ladder base runs through a leg, or through an appliance that stands on the floor."""
     for run in (o for o in data["owners"] if o.get("kind") == "plinth"):
@@ -431,6 +462,7 @@ RULES: dict[str, Callable[[Owner], Iterator[str]]] = {
     "reveals even": reveals_even,
     "lines are one piece": lines_are_one_piece,
     "legs are screwed": legs_are_screwed,
+    "pulls are screwed": pulls_are_screwed,
 }
 JOB_RULES: dict[str, Callable[[dict[str, Any]], Iterator[tuple[str, str]]]] = {
     "every front opens": fronts_open,

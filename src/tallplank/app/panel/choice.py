@@ -64,6 +64,13 @@ HARDWARE_NAMES: dict[HardwareRole, str] = {
     "paint": "Wall paint",
     "fabric": "Fabric",
     "foam": "Foam",
+    "fitting-screw": "Fitting screw",
+    "system-screw": "System screw",
+    "top-screw": "Worktop screw",
+    "pull-screw": "Pull screw",
+    "cap": "Cover cap",
+    "wood-glue": "Wood glue",
+    "silicone": "Sealant",
 }
 
 

@@ -66,6 +66,7 @@ RULE_GROUPS: dict[str, dict[str, str]] = {
         "drawer_allowance": "Box lower by",
         "drawer_most": "Highest box",
         "tray_height": "Tray height",
+        "slide_lengths": "Slides in",
         "slide_clearance": "Behind slides",
     },
     "Joints": {
@@ -148,6 +149,8 @@ WORDS = {
     "left": "Left stile",
     "right": "Right stile",
     "both": "Both stiles",
+    "mm": "Millimetres",
+    "inches": "Inches",
 }
 OVERLAYS = {"full": "Over the gables", "half": "Over half of them", "inset": "Between them"}
 TOPS = {"full": "Full top"}

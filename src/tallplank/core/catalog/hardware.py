@@ -97,6 +97,8 @@ class Slide(Item):
     """How high its bars are, half of it above and below the line of its screws."""
     lengths: Annotated[tuple[Positive, ...], Field(min_length=1)]
     """The nominal lengths that it is sold in."""
+    inch_lengths: tuple[Positive, ...] = ()
+    """Those that it is sold in for inch work; none where it is not."""
     rated_kg: NotNegative
     box_holes: tuple[Bored, ...] = ()
     """In the box: x from the front edge."""
@@ -353,5 +355,13 @@ class Supply(Item):
     """What it looks like, of what is seen."""
 
 
+class Sundry(Item):
+    """What other items and boards are put together with, one for each hole or joint: screws, caps, glue, sealant by the metre."""
+
+    role: Literal["fitting-screw", "system-screw", "top-screw", "pull-screw", "cap", "wood-glue", "silicone"]
+    length: NotNegative = 0.0
+    """Of a screw."""
+
+
 Carrying = Hinge | Slide | Leg | Pin | Pull | Hanger | Clip | Fixing | Stay | Rail | Bracket | Anchor | Fastener | TopBolt | TopSupport
-Hardware = Annotated[Carrying | Insert | Molding | Appliance | Fixture | Tap | Supply, Field(discriminator="role")]
+Hardware = Annotated[Carrying | Insert | Molding | Appliance | Fixture | Tap | Supply | Sundry, Field(discriminator="role")]

@@ -94,6 +94,8 @@ class Construction(Record):
     drawer_bottom_inset: Annotated[Mm, Bounds(0, 200)]
     drawer_groove: Annotated[Mm, Bounds(0.5, 50)]
     bottom_play: Annotated[Mm, Bounds(0, 50)] = 1.0
+    slide_lengths: Literal["mm", "inches"] = "mm"
+    """In which lengths slides are bought, of makes that are sold in both."""
     """Taken off the bottom of a drawer box in all."""
     drawer_allowance: Annotated[Mm, Bounds(0, 1000)]
     """Between the opening's height and the drawer box's."""

@@ -54,6 +54,13 @@ HardwareRole = Literal[
     "paint",
     "fabric",
     "foam",
+    "fitting-screw",
+    "system-screw",
+    "top-screw",
+    "pull-screw",
+    "cap",
+    "wood-glue",
+    "silicone",
 ]
 FINISH_ROLES: tuple[FinishRole, ...] = get_args(FinishRole)
 LARGEST_UNIT = 10_000.0

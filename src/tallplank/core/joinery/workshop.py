@@ -36,6 +36,7 @@ from tallplank.core.joinery.unit.between import build_between
 from tallplank.core.joinery.unit.carcass import build_carcass
 from tallplank.core.joinery.unit.filler import build_filler
 from tallplank.core.joinery.unit.sheet import build_back_panel, build_end_panel
+from tallplank.core.joinery.unit.sundry import add_sundries
 from tallplank.core.joinery.wall.build import wall_runs
 from tallplank.core.joinery.wall.covered import Standing
 from tallplank.core.measure.memo import IdentityMemo, are_same
@@ -103,6 +104,7 @@ def build_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
     placed = place(choice)
     try:
         BUILDERS[choice.kind.build](choice, out)
+        add_sundries(choice, out)
     except PlankError as error:
         return MadeUnit(unit, choice, placed, (), (), (), (), problem=error.text)
     made = (out.finished(), tuple(out.fittings), tuple(out.pieces), tuple(out.fronts))

@@ -5,10 +5,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import chain
 
-from tallplank.core.catalog.hardware import Hardware
+from tallplank.core.catalog.hardware import Hardware, Slide
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Fitting
 from tallplank.core.joinery.run.run import Run
+from tallplank.core.measure.length import MM_PER_INCH
 from tallplank.core.measure.memo import Mapped
 
 
@@ -24,12 +25,18 @@ class ScheduleRow:
     @property
     def name(self) -> str:
         """The item's name, with its length."""
-        return f"{self.item.name}, {self.length:g}" if self.length else self.item.name
+        return f"{self.item.name}, {self._long}" if self.length else self.item.name
 
     @property
     def code(self) -> str:
         """The code that it is ordered by: each length has its own."""
-        return f"{self.item.code}-{self.length:g}" if self.length else self.item.code
+        return f"{self.item.code}-{self._long.replace(' ', '')}" if self.length else self.item.code
+
+    @property
+    def _long(self) -> str:
+        """Its length as it is ordered: of slides for inch work in inches."""
+        in_inches = isinstance(self.item, Slide) and self.length in self.item.inch_lengths
+        return f"{self.length / MM_PER_INCH:g} in" if in_inches else f"{self.length:g}"
 
     @property
     def where(self) -> str:

@@ -72,6 +72,8 @@ class _Body:
     bottom: Size
     bottom_inset: float
     groove: Size
+    play: float
+    """What the groove is wider than the bottom."""
     x: float
     y: float
     z: float
@@ -79,7 +81,7 @@ class _Body:
     @property
     def lip(self) -> tuple[float, float]:
         """Where the groove for the bottom lies, from the lower edge."""
-        return self.bottom_inset, self.bottom_inset + self.bottom.value
+        return self.bottom_inset, self.bottom_inset + self.bottom.value + self.play
 
 
 def slide_length(lengths: tuple[float, ...], room: float) -> float:
@@ -103,10 +105,11 @@ def add_drawer(choice: Choice, box: Box, drawer: Drawer, out: Collector) -> floa
     """
     slide = choice.hardware("slide")
     room = box.back_face - max(drawer.start, box.front) - choice.rules.slide_clearance
-    length = slide_length(slide.lengths, room)
+    lengths = (slide.inch_lengths if choice.rules.slide_lengths == "inches" else ()) or slide.lengths
+    length = slide_length(lengths, room)
     body = _body(choice, box, drawer, slide, length)
     if (deep := _hanger_depth(choice, box, body)) > 0:
-        length = slide_length(slide.lengths, room - deep)
+        length = slide_length(lengths, room - deep)
         body = _body(choice, box, drawer, slide, length)
     motion = pulled_out(length)
     first = len(out.parts)
@@ -151,7 +154,7 @@ def _body(choice: Choice, box: Box, drawer: Drawer, slide: Slide, length: float)
     z = _on_rows(rules, slide, (low, high), height.value)
     bottom = Size.of(choice.finish("back").thickness, "back", Decided("finish", "back"))
     inset, groove = slide.bottom_recess or rules.drawer_bottom_inset, choice.rule("drawer_groove", "groove")
-    body = _Body(drawer.tag, run, width, height, side, bottom, inset, groove, x, drawer.start, z)
+    body = _Body(drawer.tag, run, width, height, side, bottom, inset, groove, rules.groove_play, x, drawer.start, z)
     if groove.value >= side.value or body.lip[1] >= height.value:
         raise BuildError(f"The bottom of {drawer.name} finds no groove: the box is {mm(height.value)} high, its sides {mm(side.value)}.")
     return body

@@ -18,8 +18,15 @@ from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Vec, extent
 
-FROM_EDGE, APART, BESIDE = 8.0, 1.0, 3.5
-"""From a screw to the edges of its box, clear of other holes, and from its middle to what it is set beside."""
+FROM_SIDE, FROM_LEVEL, ABOVE_BOTTOM = 30.0, 15.0, 12.0
+"""A screw of a drawer's front is driven from within its box: so far from the sides and from the edges of the box's front, and above the
+bottom."""
+NEAREST = 8.0
+"""Where a framed front has no wood there, with a driver that goes round the corner: so far from the edges."""
+APART, BESIDE = 1.0, 3.5
+"""How far a screw is clear of other holes, and from its middle to what it is set beside."""
+FROM_PIECE = 4.0
+"""From a screw to the edge of the piece of a framed front that it holds."""
 LEAST_SCREWS = 2
 FRAMED, LEAST_SHARED = ("gable", "floor", "fixed-shelf", "partition"), 10.0
 """The boards that a face frame is dowelled to, where it covers at least so much of their edges."""
@@ -99,10 +106,11 @@ def _fix_front(fixing: _Fixing, box_front: int, drawer: Tag) -> None:
     """Screw a front to its box, near the corners of the box."""
     out, plane = fixing.out, fixing.out.box(box_front)[0].y
     front = drawer.piece("front")
-    found = (i for i, p in enumerate(out.parts) if p.kind == "front" and (p.tag == front or p.tag.is_of(front)))
+    found = [i for i, p in enumerate(out.parts) if p.kind == "front" and (p.tag == front or p.tag.is_of(front))]
     pieces = [i for i in found if abs(out.box(i)[1].y - plane) < TOUCH]
     if not pieces:
         return
+    _bore_for_pulls(fixing, box_front, found)
     item = holding_screw(fixing.choice, out.parts[box_front].thickness.value, out.parts[pieces[0]].thickness.value)
     count = 0
     for corner in range(4) if item is not None else ():
@@ -115,30 +123,51 @@ def _fix_front(fixing: _Fixing, box_front: int, drawer: Tag) -> None:
     out.fit(item, Size.of(count, "screws to a drawer front", Decided("hardware", "screw")), f"front of {drawer.name}")
 
 
+def _bore_for_pulls(fixing: _Fixing, box_front: int, pieces: list[int]) -> None:
+    """Bore the front of a box where the screws of its front's pulls come through it; a pull above the box needs none."""
+    out, (low, high) = fixing.out, fixing.out.box(box_front)
+    for piece in pieces:
+        for hole in [h for h in out.holes.get(piece, ()) if h.what == "pull"]:
+            at = out.parts[piece].frame.out(hole.at)
+            bore, behind = Bore("pull", hole.diameter, out.parts[box_front].thickness.value), Vec(at.x, high.y, at.z)
+            if low.x < at.x < high.x and low.z < at.z < high.z and fixing.is_free(box_front, behind, FORWARD, bore):
+                out.bore(box_front, behind, FORWARD, bore)
+                fixing.taken(box_front).append(bored_box(behind, FORWARD, bore.diameter / 2, bore.depth))
+
+
+def _margins(fixing: _Fixing, box_front: int) -> Iterator[Box]:
+    """From where to where on the front of a box a driver reaches from within: a straight one, then one that goes round the corner."""
+    low, high = fixing.out.box(box_front)
+    bottom = max((p.high.y for p in fixing.out.parts[box_front].pockets if p.what == "groove"), default=0.0)
+    rise = max(FROM_LEVEL, bottom + ABOVE_BOTTOM)
+    for aside, under, above in ((FROM_SIDE, rise, FROM_LEVEL), (NEAREST, NEAREST, NEAREST)):
+        yield Vec(low.x + aside, low.y, low.z + under), Vec(high.x - aside, low.y, high.z - above)
+
+
 def _tries(fixing: _Fixing, box_front: int, pieces: list[int], corner: int) -> Iterator[tuple[Vec, int]]:
     """Places for a screw, the usual one first: near the corner; then all others, the nearest first."""
-    low, high = fixing.out.box(box_front)
-    x = high.x - FROM_EDGE if corner % 2 else low.x + FROM_EDGE
-    z = high.z - FROM_EDGE if corner // 2 else low.z + FROM_EDGE
-    yield from ((Vec(x, low.y, z), piece) for piece in pieces)
-    found = ((far, at, piece) for piece in pieces for far, at in _from_corner(fixing, box_front, piece, corner))
-    yield from ((at, piece) for _, at, piece in sorted(found))
+    for low, high in _margins(fixing, box_front):
+        x = high.x if corner % 2 else low.x
+        z = high.z if corner // 2 else low.z
+        yield from ((Vec(x, low.y, z), piece) for piece in pieces)
+        found = ((far, at, piece) for piece in pieces for far, at in _from_corner(fixing, (box_front, piece), corner, (low, high)))
+        yield from ((at, piece) for _, at, piece in sorted(found))
 
 
-def _from_corner(fixing: _Fixing, box_front: int, piece: int, corner: int) -> Iterator[tuple[float, Vec]]:
+def _from_corner(fixing: _Fixing, joined: tuple[int, int], corner: int, within: Box) -> Iterator[tuple[float, Vec]]:
     """Places where a box and a piece of its front lie on each other, with how far they are from a corner of the box.
 
     They are those next to an edge, or to something that is bored or cut.
     """
-    low, high = fixing.out.box(box_front)
+    (box_front, piece), (low, high) = joined, within
     lines = []
     for axis, upper in ((0, corner % 2 == 1), (2, corner // 2 == 1)):
         edge, sign, near = (high[axis], -1.0, 0) if upper else (low[axis], 1.0, 1)
         beside = [fixing.out.box(piece), *fixing.taken(box_front), *fixing.taken(piece)]
-        found = [edge + sign * FROM_EDGE, fixing.out.box(piece)[1 - near][axis] + sign * FROM_EDGE / 2]
+        found = [edge, fixing.out.box(piece)[1 - near][axis] + sign * FROM_PIECE]
         found += [box[near][axis] + sign * BESIDE for box in beside]
         most = (high[axis] - low[axis]) / 2
-        lines.append({round(v, 3) for v in found if FROM_EDGE - TOUCH <= sign * (v - edge) < most})
+        lines.append({round(v, 3) for v in found if -TOUCH <= sign * (v - edge) <= most + TOUCH})
     first = Vec(high.x if corner % 2 else low.x, low.y, high.z if corner // 2 else low.z)
     for x in lines[0]:
         for z in lines[1]:

@@ -14,6 +14,7 @@ from tallplank.core.job.wall import FreeWall
 from tallplank.core.joinery.part.part import BuildError, Coat, Fitting, Part, Piece
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, in_board, rules_for
 from tallplank.core.joinery.run.stretch import Course, Stretch
+from tallplank.core.joinery.run.top.fixing import add_top_fixings
 from tallplank.core.joinery.run.top.seen import seen_in
 from tallplank.core.joinery.run.top.sill import add_sill
 from tallplank.core.joinery.run.top.worktop import add_worktop
@@ -74,6 +75,7 @@ def build_run(
     try:
         if what == "top":
             add_worktop(course, finish, out, catalog, standard)
+            add_top_fixings(course, out, catalog, standard)
         elif what == "plinth":
             add_plinth(course, finish, out, catalog, standard)
         elif what == "end":
