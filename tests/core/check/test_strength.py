@@ -8,7 +8,8 @@ from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
 from tallplank.core.check.finding import findings
 from tallplank.core.check.record import Finding
 from tallplank.core.check.strength import free_span
-from tallplank.core.edit.opening import set_opening
+from tallplank.core.edit.construction import set_job_construction
+from tallplank.core.edit.opening import set_opening, split_opening
 from tallplank.core.edit.standard import set_job_hardware, set_job_rule
 from tallplank.core.edit.unit import Spot, change_units, place_unit, set_finish, set_rule, set_width
 from tallplank.core.job.job import Job
@@ -159,3 +160,33 @@ def test_every_kind_in_its_usual_size_is_strong_enough(kind: str) -> None:
 @pytest.mark.parametrize("kind", ["corner-diagonal", "corner-ell"])
 def test_a_shaped_unit_stands_on_its_corners_and_is_advised_nothing(kind: str) -> None:
     assert found(a_wall_of(kind), "few-legs") == []
+
+
+def test_a_bottom_is_held_by_its_partitions() -> None:
+    """Five bays in a hung unit of 2000: 2000 less two gables and four partitions of 18, in five: 378.4 clear, 396.4 apart."""
+    wide = set_width(a_wall_of("wall", room=a_room(4000.0, 3000.0)), CATALOG, ["u1"], 2000.0)
+    (finding,) = found(wide, "bottom-sags")
+    assert finding.level == "warning"
+    bays = split_opening(wide, CATALOG, ["u1"], (), "bays", 5, board=True, over=True)
+    assert found(bays, "bottom-sags") == []
+
+
+def test_more_bays_are_offered_where_no_board_is_thick_enough() -> None:
+    job = set_width(a_wall_of("wall", room=a_room(5000.0, 3000.0)), CATALOG, ["u1"], 3000.0)
+    (finding,) = found(job, "bottom-sags")
+    assert finding.fix is not None
+    assert "bays" in finding.fix.label
+    assert found(finding.fix.edit(job), "bottom-sags") == []
+
+
+@pytest.mark.parametrize("kick", ["ladder", "notched", "none"])
+def test_a_bottom_that_lies_on_something_all_along_does_not_sag(kick: str) -> None:
+    job = set_width(a_wall_of("base", room=a_room(4000.0, 3000.0)), CATALOG, ["u1"], 1800.0)
+    assert found(set_rule(job, CATALOG, ["u1"], "kick", kick), "bottom-sags") == []
+
+
+@pytest.mark.parametrize("width", [30.0, 33.0, 36.0])
+def test_usual_inch_bases_have_no_warning_of_sag(width: float) -> None:
+    """What every shop builds is no fault: bases of 30 to 36 in with one shelf of 3/4 board."""
+    job = set_job_construction(a_wall_of("base", width=width * 25.4, room=a_room(4000.0, 3000.0)), CATALOG, "inch-face-frame")
+    assert [f for f in findings(made(job)) if f.code.endswith("sags") and f.level == "warning"] == []

@@ -9,10 +9,12 @@ from hypothesis import strategies as st
 from makers import CATALOG, ROOM, WALL, a_furnished_ell, a_room, a_wall_of, made
 from tallplank.core.check.finding import Checker, findings
 from tallplank.core.check.record import Finding
+from tallplank.core.check.sweep import movers_of
 from tallplank.core.check.swing import SwingFinder
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.edit.standard import set_job_hardware, set_job_rule
 from tallplank.core.edit.survey.room import change_room
+from tallplank.core.edit.survey.standing import add_column
 from tallplank.core.edit.unit import Spot, change_units, place_unit, slide_units
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import ROOT
@@ -177,3 +179,20 @@ def test_what_did_not_change_is_kept_and_the_rest_is_found_anew() -> None:
             assert list(finder.findings(now)) == list(SwingFinder().findings(now))
     assert list(finder.findings(made(job))) == first
     assert [f for f in Checker().findings(made(job)) if f.code == "cannot-open"] == first
+
+
+@pytest.mark.parametrize("order", [("cooker", "end-panel", "base-open"), ("end-panel", "base-open", "cooker")])
+def test_units_without_fronts_do_not_share_what_opens(order: tuple[str, ...]) -> None:
+    """A cooker's door stops at a column before it; an end panel beside it opens nothing, whichever is looked at first."""
+    job, x = a_room(5000.0, 3000.0), 600.0
+    for kind in order:
+        job = place_unit(job, CATALOG, kind, Spot(ROOM, WALL, x)).job
+        x += 1000.0
+    cooker = next(u for u in job.units if u.kind == "cooker")
+    job = add_column(job, ROOM, (cooker.x + cooker.width / 2, 3000.0 - cooker.depth - 300.0), "column").job
+    found = stops(job)
+    assert [f.units for f in found] == [(cooker.id,)]
+    assert "meets Column 1" in found[0].text
+    finder = SwingFinder()
+    for unit in made(job).units:
+        assert {m.name for m in finder._of(unit)} == {m.name for m in movers_of(unit)}

@@ -94,7 +94,7 @@ class SwingFinder:
         if made.catalog is not self._shown[0] or made.job.display != self._shown[1]:
             self._shown, self._told = (made.catalog, made.job.display), {}
         if len(self._movers) > MOST_KEPT * (len(made.units) + 1):
-            present = {id(u.fronts) for u in made.units}
+            present = {id(_shared(u)) for u in made.units}
             self._movers = {key: kept for key, kept in self._movers.items() if key in present}
         runs: dict[str, list[Run]] = {}
         for run in made.runs:
@@ -140,10 +140,16 @@ class SwingFinder:
 
     def _of(self, unit: MadeUnit) -> tuple[Mover, ...]:
         """Its movers; units that are made alike share them."""
-        known = self._movers.get(id(unit.fronts))
+        by = _shared(unit)
+        known = self._movers.get(id(by))
         if known is None:
-            known = self._movers[id(unit.fronts)] = (unit.fronts, movers_of(unit))
+            known = self._movers[id(by)] = (by, movers_of(unit))
         return known[1]
+
+
+def _shared(unit: MadeUnit) -> object:
+    """What units that are made alike share, and no others: their fronts. One without any stands for itself: all share the same none."""
+    return unit.fronts or unit
 
 
 def _are_alike(one: Sequence[Run], other: Sequence[Run]) -> bool:

@@ -13,7 +13,7 @@ from tallplank.core.job.job import Rates
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import PartRef, part_refs
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.measure.memo import IdentityMemo, Mapped
+from tallplank.core.measure.memo import IdentityMemo, Mapped, Same
 from tallplank.core.money.entry import Cost, Entry, added, amounts_of, cost_of
 from tallplank.core.money.labour import Counts, run_counts, unit_counts
 from tallplank.core.money.material import Tables, amounts_for, entries_of, labour_amounts, labour_entries
@@ -99,8 +99,8 @@ class PriceMaker:
         """The price of a job."""
         rates, tables = made.job.rates, self._of(made)
         rooms = {room.id: room.name for room in made.job.rooms}
-        units = self._units.of(made.units, lambda u: _unit_line(u, rooms[u.unit.room], tables), (id(tables), rooms))
-        runs = self._runs.of(made.runs, lambda r: _run_line(r, rooms[r.room], tables), (id(tables), rooms))
+        units = self._units.of(made.units, lambda u: _unit_line(u, rooms[u.unit.room], tables), (Same(tables), rooms))
+        runs = self._runs.of(made.runs, lambda r: _run_line(r, rooms[r.room], tables), (Same(tables), rooms))
         site = _Site(made, self._loads.of(made.units, load_of), self._stretches.of(made.runs, stretch_of))
         return _summed((*units, *runs, *_site_lines(site, tables)), rates)
 
