@@ -11,11 +11,12 @@ from PyQt6.QtCore import QTimer
 from PyQt6.QtWidgets import QApplication, QFileDialog, QPushButton, QWidget
 from pytestqt.qtbot import QtBot
 
-from makers import CATALOG
+from makers import CATALOG, ROOM, WALL, a_wall_of
 from tallplank.app.command import CommandFinder
 from tallplank.app.fault import FaultTeller
 from tallplank.app.window import MainWindow
-from tallplank.core.edit.unit import set_width
+from tallplank.core.check import finding as checks
+from tallplank.core.edit.unit import Spot, place_unit, set_width
 from tallplank.core.error import PlankError
 
 ROOT = Path(__file__).parents[2]
@@ -179,3 +180,21 @@ def test_the_program_itself_survives_a_fault_in_a_slot(tmp_path: Path) -> None:
     assert done.returncode == 0, done.stderr[-2000:]
     assert "alive ['fault ZeroDivisionError" in done.stdout
     assert len(list((tmp_path / "tall-plank" / "reports").iterdir())) == 1
+
+
+def test_a_check_that_fails_keeps_the_price_new_and_is_told(open_window: Open, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    """The ticket shows the price of the job as it is now, and the fault comes to the window once."""
+    teller = FaultTeller(tmp_path)
+    told: list[BaseException] = []
+    monkeypatch.setattr(teller, "tell", told.append)
+    window = open_window(a_wall_of("base"), teller)
+
+    def failing(*_: object) -> object:
+        raise KeyError("unforeseen")
+
+    monkeypatch.setattr(checks, "UNIT_CHECKS", (failing,))
+    before = window.ticket.figures["price"].value_label.text()
+    window.store.apply(lambda j: place_unit(j, CATALOG, "tall", Spot(ROOM, WALL)), "place")
+    assert window.ticket.figures["price"].value_label.text() != before
+    assert [type(fault) for fault in told] == [KeyError]
+    assert "1" in window.ticket.figures["findings"].value_label.text()

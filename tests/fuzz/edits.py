@@ -6,6 +6,7 @@ from typing import Any
 
 from fuzz.kitchen import KITCHEN_EDITS
 from fuzz.sizes import use_everywhere
+from fuzz.sound import in_words
 from fuzz.survey import SURVEY_EDITS
 from fuzz.trial import Fuzzer, limited
 from fuzz.value import FRONTS, INSIDES, number, rule, style, text
@@ -262,7 +263,7 @@ def trial(rng: random.Random) -> str:
             with limited():
                 store.apply(edit, name)
         except PlankError as problem:
-            assert len(str(problem)) > 5, "a refusal without words"
+            in_words(problem)
             assert store.state is before, "a refused edit left something behind"
             refused += 1
         if store.job is not seen[-1]:

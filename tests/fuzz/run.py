@@ -1,4 +1,4 @@
-"""`./plank fuzz`: all five fuzzers in turn for some minutes; prints what was tried, and every fault with the seed that brings it back."""
+"""`./plank fuzz`: all fuzzers in turn for some minutes; prints what was tried, and every fault with the seed that brings it back."""
 
 import argparse
 import random
@@ -6,10 +6,10 @@ import sys
 import time
 from collections.abc import Sequence
 
-from fuzz import edits, files, kills, sizes, walls
+from fuzz import edits, files, kills, pairs, sizes, walls
 from fuzz.trial import Fuzzer, Tally
 
-FUZZERS: tuple[Fuzzer, ...] = (files.FUZZER, edits.FUZZER, sizes.FUZZER, walls.FUZZER, kills.FUZZER)
+FUZZERS: tuple[Fuzzer, ...] = (files.FUZZER, edits.FUZZER, sizes.FUZZER, pairs.FUZZER, walls.FUZZER, kills.FUZZER)
 TOLD_EVERY_S = 60.0
 
 

@@ -1,4 +1,4 @@
-"""The five fuzzers, briefly and with the same seeds every time; `./plank fuzz` goes on for longer."""
+"""The fuzzers, briefly and with the same seeds every time; `./plank fuzz` goes on for longer."""
 
 import os
 import random
@@ -7,7 +7,7 @@ from pathlib import Path
 
 import pytest
 
-from fuzz import edits, files, kills, sizes, walls
+from fuzz import edits, files, kills, pairs, sizes, walls
 from fuzz.kills import Told, judged
 from fuzz.run import main
 from fuzz.trial import Fuzzer, HangError, Tally, limited
@@ -20,7 +20,7 @@ TIMES = int(os.environ.get("PLANK_FUZZ", "1"))
 
 @pytest.mark.parametrize(
     ("fuzzer", "count"),
-    [(files.FUZZER, 240), (edits.FUZZER, 60), (sizes.FUZZER, 120), (walls.FUZZER, 40)],
+    [(files.FUZZER, 240), (edits.FUZZER, 60), (sizes.FUZZER, 120), (pairs.FUZZER, 60), (walls.FUZZER, 40)],
     ids=lambda v: getattr(v, "name", ""),
 )
 def test_nothing_but_clear_refusals(fuzzer: Fuzzer, count: int) -> None:

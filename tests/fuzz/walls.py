@@ -5,6 +5,7 @@ from collections.abc import Callable
 from typing import Any
 
 from fuzz.sizes import use_everywhere
+from fuzz.sound import in_words
 from fuzz.trial import Fuzzer, limited
 from fuzz.value import number, text
 from makers import CATALOG, a_room
@@ -238,7 +239,7 @@ def trial(rng: random.Random) -> str:
             with limited():
                 store.apply(edit, "an edit")
         except PlankError as problem:
-            assert len(str(problem)) > 5, "a refusal without words"
+            in_words(problem)
             assert store.state is before, "a refused edit left something behind"
         if store.job is not seen[-1]:
             done += 1

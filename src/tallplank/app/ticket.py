@@ -160,13 +160,16 @@ class Ticket(QWidget):
         self.figures["units"].show_value(str(len(self._store.job.units)), "unit" if len(self._store.job.units) == 1 else "units")
         self.figures["parts"].show_value(str(sum(r.quantity for r in derived.cutlist)))
         self.figures["boards"].show_value(f"{sum(r.cut_length * r.cut_width * r.quantity for r in derived.cutlist) / 1e6:.1f}")
-        count = len(derived.findings)
-        self.figures["findings"].show_value(str(count), "finding" if count == 1 else "findings")
-        self._tint_findings(bool(count))
         change = self._store.state.price_change
         currency = derived.price.currency
         name = f"price, {money(change, currency, signed=True)}" if change else "price with tax"
         self.figures["price"].show_value(money(derived.price.total, currency), name)
+        count = len(derived.findings)
+        self.figures["findings"].show_value(str(count), "finding" if count == 1 else "findings")
+        self._tint_findings(bool(count))
+        for fault in derived.faults:
+            if self._store.on_fault is not None:
+                self._store.on_fault(fault)
 
     def _tint_findings(self, wrong: bool) -> None:
         label = self.figures["findings"].value_label

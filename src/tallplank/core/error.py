@@ -29,3 +29,11 @@ class PlankError(ValueError):
     def __str__(self) -> str:
         """The text, its lengths in millimetres."""
         return told(self.text)
+
+
+FAULT = "a fault of the program"
+
+
+def fault_text(fault: Exception) -> str:
+    """What is told of something that could not be made because the program stumbled over it."""
+    return f"{FAULT} ({type(fault).__name__}: {str(fault)[:80]})."

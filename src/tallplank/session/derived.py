@@ -59,6 +59,11 @@ class Derived:
         """All findings."""
         return self._checker.findings(self.made)
 
+    @property
+    def faults(self) -> tuple[Exception, ...]:
+        """What went wrong in checks, once findings were asked for."""
+        return self._checker.faults
+
     @cached_property
     def wrong(self) -> frozenset[str]:
         """The ids of units that overlap another."""

@@ -17,6 +17,11 @@ class RoomChecker:
         self._check = check
         self._known: dict[str, tuple[Room, Units, tuple[Finding, ...]]] = {}
 
+    @property
+    def name(self) -> str:
+        """The name of its check, by which that is told where it fails."""
+        return self._check.__name__
+
     def findings(self, made: Made) -> Iterator[Finding]:
         """What is found in all rooms, in their order."""
         before, self._known = self._known, {}

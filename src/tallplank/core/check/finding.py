@@ -11,6 +11,7 @@ from tallplank.core.check.appliance import appliances_in
 from tallplank.core.check.bearing import hanging_boards
 from tallplank.core.check.boxing import boxings
 from tallplank.core.check.by_room import RoomChecker, Units
+from tallplank.core.check.guard import Guard
 from tallplank.core.check.island import crossing_tops, islands_in
 from tallplank.core.check.kept import kept_entries
 from tallplank.core.check.let_in import let_in_findings
@@ -65,27 +66,40 @@ class Checker:
         self._worktops = WorktopChecker()
         self._by_room = [RoomChecker(check) for check in ROOM_CHECKS]
         self._boards: Known = Rounds()
+        self._guard = Guard()
         self.checked = 0
         """How many units were checked so far, for tests and benchmarks."""
 
     def findings(self, made: Made) -> tuple[Finding, ...]:
         """All findings, errors first; within a level those that concern several things come before those of single units."""
-        found = [*map(partial(_told, made), self.overlaps(made)), *(f for check in JOB_CHECKS for f in check(made))]
-        job, rooms = made.job, {}
+        guard, job, rooms = self._guard, made.job, {}
+        guard.begin()
+        found = list(map(partial(_told, made), self.overlaps(made)))
+        found += (f for check in JOB_CHECKS for f in guard.found(check, (), made))
         for room in job.rooms:
             site = Site(made.catalog, job.display, job.standard.constructions, room, made.faces[room.id], self._boards)
             rooms[room.id] = checked = self._room(site, made.by_room.get(room.id, ()))
             found += checked.findings
-        found += self._swings.findings(made)
-        found += self._worktops.findings(made)
-        found += (finding for checker in self._by_room for finding in checker.findings(made))
-        self._rooms = rooms
+        found += guard.found(self._swings.findings, (), made)
+        found += guard.found(self._worktops.findings, (), made)
+        found += (finding for checker in self._by_room for finding in guard.found(checker.findings, (), made))
+        found += guard.findings()
+        self._rooms = {} if guard.faults else rooms
         self._boards.turn()
         return tuple(sorted(found, key=lambda f: LEVELS.index(f.level)))
 
     def overlaps(self, made: Made) -> tuple[Overlap, ...]:
         """Which units share space, for views that want no more."""
-        return self._overlaps.overlaps(made)
+        try:
+            return self._overlaps.overlaps(made)
+        except Exception as fault:  # noqa: BLE001  views draw what there is
+            self._guard.note("overlaps", fault)
+            return ()
+
+    @property
+    def faults(self) -> tuple[Exception, ...]:
+        """What went wrong in checks of the last job."""
+        return self._guard.faults
 
     def _room(self, site: Site, units: tuple[MadeUnit, ...]) -> "_Checked":
         before = self._rooms.get(site.room.id)
@@ -101,9 +115,9 @@ class Checker:
         where, own = known if known is not None else (None, None)
         if own is None:
             self.checked += 1
-            own = tuple(finding for check in UNIT_CHECKS for finding in check(site, unit))
+            own = tuple(f for check in UNIT_CHECKS for f in self._guard.found(check, (unit.unit.id,), site, unit))
         if where is None:
-            where = tuple(finding for check in PLACE_CHECKS for finding in check(site, unit))
+            where = tuple(f for check in PLACE_CHECKS for f in self._guard.found(check, (unit.unit.id,), site, unit))
         return where, own
 
 

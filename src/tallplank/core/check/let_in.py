@@ -74,7 +74,7 @@ def _beside_apron(made: Made, unit: MadeUnit) -> Iterator[Finding]:
         yield Finding("warning", "apron-width", text, "Make the unit as wide as the sink, or take another sink.", (unit.unit.id,))
 
 
-CLOSE: dict[str, float] = {"sink": 2.6, "hob": 0.5}
+CLOSE: dict[HardwareRole, float] = {"sink": 2.6, "hob": 0.5}
 """How far a body may seem to run into a board: the wall of a bowl is drawn beside its opening."""
 
 
@@ -82,18 +82,20 @@ def _in_boards(made: Made, run: Run, units: tuple[MadeUnit, ...]) -> Iterator[Fi
     """Bowls and hobs that run into a board of the box below them, or of one beside it."""
     beside = [u for u in units if u.unit.face == run.face]
     for unit in (u for u in beside if u.unit.id in run.members):
-        for role in ("sink", "hob"):
+        for role in REACHES:
             body = _body(run, unit, role)
             hit = next(((u, part) for u in beside for part in _boards_in(u, body, CLOSE[role])), None) if body is not None else None
             if hit is not None:
-                item = made.catalog.hardware[unit.unit.hardware[role]]
-                text = f"{unit.label}: {item.name} runs into the {hit[1].name} of {hit[0].label}."
+                item = made.catalog.hardware.get(unit.unit.hardware.get(role, ""))
+                text = f"{unit.label}: {item.name if item is not None else f'a {role}'} runs into the {hit[1].name} of {hit[0].label}."
                 remedy = "Make the unit wider or deeper, or take a smaller one."
                 yield Finding("warning", "let-in-hits", text, remedy, (unit.unit.id,))
 
 
-def _body(run: Run, unit: MadeUnit, role: str) -> tuple[Vec, Vec] | None:
+def _body(run: Run, unit: MadeUnit, role: HardwareRole) -> tuple[Vec, Vec] | None:
     """The box of what is let in over a unit, below the worktop, in the frame of the face; None where it stands at an angle."""
+    if not unit.unit.hardware.get(role):
+        return None  # it belongs to a unit that this one reaches over
     over = [p for p in run.pieces if p.role == role and unit.placed.x < (p.box[0].x + p.box[1].x) / 2 < unit.placed.right]
     below = [p.box for p in over if p.low.z < unit.placed.top and p.axis != "z"]
     if not below or unit.plan is not None:

@@ -82,6 +82,8 @@ class _Known:
 class SwingFinder:
     """Looks through jobs one after the other."""
 
+    name = "fronts that open"
+
     def __init__(self) -> None:
         self._known: dict[str, _Known] = {}
         self._movers: dict[int, tuple[object, tuple[Mover, ...]]] = {}

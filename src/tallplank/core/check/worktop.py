@@ -30,6 +30,8 @@ IN_CORNER, FAR = 0.5, 10_000.0
 class WorktopChecker:
     """Looks through jobs one after the other, keeping what was found of worktops where nothing changed."""
 
+    name = "worktops"
+
     def __init__(self) -> None:
         self._known: dict[int, tuple[Run, Display, tuple[Finding, ...]]] = {}
         """By the run, which is another one as soon as a unit under it is."""

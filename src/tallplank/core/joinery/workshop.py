@@ -10,7 +10,7 @@ from types import MappingProxyType
 from weakref import WeakValueDictionary
 
 from tallplank.core.catalog.catalog import Catalog
-from tallplank.core.error import PlankError
+from tallplank.core.error import PlankError, fault_text
 from tallplank.core.job.face import Face, Faces, faces_of
 from tallplank.core.job.job import USUAL_LABEL, Job
 from tallplank.core.job.room import Room
@@ -107,6 +107,8 @@ def build_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
         add_sundries(choice, out)
     except PlankError as error:
         return MadeUnit(unit, choice, placed, (), (), (), (), problem=error.text)
+    except Exception as fault:  # noqa: BLE001  one unit that the program stumbles over must not take the job down
+        return MadeUnit(unit, choice, placed, (), (), (), (), problem=fault_text(fault))
     made = (out.finished(), tuple(out.fittings), tuple(out.pieces), tuple(out.fronts))
     return MadeUnit(unit, choice, placed, *made, out.layout, out.plan, tuple(out.tails.items()), tuple(out.notes))
 

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.catalog.hardware import Molding
+from tallplank.core.error import fault_text
 from tallplank.core.job.face import Face, Faces, faces_of
 from tallplank.core.job.room import Room
 from tallplank.core.job.standard import Standard
@@ -90,6 +91,8 @@ def build_run(
             add_molding(course, what, molding, finish, out, above, splash)
     except BuildError as error:
         problem = error.text
+    except Exception as fault:  # noqa: BLE001  one run that the program stumbles over must not take the job down
+        problem, out = fault_text(fault), Collector(catalog)
     return Run(
         f"{what}-{room}-{face.id}-{number}",
         f"{WORDS[what]} {face.name if course.island is None else face.carrier.name} {number}",
