@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 
 from tallplank.core.edit.survey.room import add_room_of
 from tallplank.core.exchange import plan_dxf
-from tallplank.core.exchange.plan_dxf import PlanError, read_plan, room_corners
+from tallplank.core.exchange.plan_dxf import PlanError, plan_apart, read_plan, room_corners
 from tallplank.core.job.job import Job
 from tallplank.core.space.outline import area, far, shared_depth
 
@@ -90,6 +90,72 @@ def test_any_polygon_comes_back_with_its_corners(count: int, radius: float, turn
 def test_what_is_no_drawing_is_refused_in_a_sentence(data: bytes) -> None:
     with pytest.raises(PlanError, match=r"damaged|no closed outline"):
         read_plan(data)
+
+
+ABSURD = ("nan", "inf", "-inf", "1e308", "1e30")
+STAND_IN = 12345.678
+
+
+def spoiled(draw: Callable[[Any], None], number: str) -> bytes:
+    """A good room beside what is drawn with a number that stands in for another."""
+
+    def both(space: Any) -> None:
+        lines(space, ELL, "WALLS")
+        draw(space)
+
+    return drawing(both).replace(str(STAND_IN).encode(), number.encode())
+
+
+CURVES: dict[str, Callable[[Any], None]] = {
+    "circle": lambda s: s.add_circle((STAND_IN, 0), 100),
+    "radius": lambda s: s.add_circle((0, 0), STAND_IN),
+    "arc": lambda s: s.add_arc((0, 0), 100, STAND_IN, 90),
+    "ellipse": lambda s: s.add_ellipse((0, 0), (STAND_IN, 0), 0.5),
+    "spline": lambda s: s.add_open_spline([(0, 0), (10, STAND_IN), (20, 20), (30, 0)]),
+    "bulge": lambda s: s.add_lwpolyline([(0, 0, STAND_IN), (10, 10, 0.0)], format="xyb"),
+    "line": lambda s: s.add_line((0, 0), (STAND_IN, 5)),
+}
+
+
+@pytest.mark.parametrize("number", ABSURD)
+@pytest.mark.parametrize("curve", CURVES)
+def test_an_absurd_number_in_one_curve_does_not_stop_the_import_of_a_good_room(curve: str, number: str) -> None:
+    """Within the parser such curves never end; they are left out before it sees them."""
+    plan = read_plan(spoiled(CURVES[curve], number))
+    assert area(plan.layers["WALLS"][0]) == pytest.approx(area(ELL), rel=1e-4)
+
+
+@pytest.mark.parametrize(
+    "stray",
+    [
+        lambda s: s.add_lwpolyline([(5, 5)]),
+        lambda s: s.add_polyline2d([(5, 5)]),
+        lambda s: s.add_circle((100, 100), 0),
+        lambda s: s.add_line((2e9, 0), (2e9 + 1, 1), dxfattribs={"layer": "WALLS"}),
+        lambda s: s.add_line((2e8, 0), (2e8 + 1, 1), dxfattribs={"layer": "WALLS"}),
+    ],
+)
+def test_a_stray_does_not_stop_the_import_of_a_good_room(stray: Callable[[Any], None]) -> None:
+    plan = read_plan(spoiled(stray, "0"))
+    assert area(plan.layers["WALLS"][0]) == pytest.approx(area(ELL), rel=1e-4)
+
+
+def test_a_layer_with_too_many_lines_is_told_by_its_name(monkeypatch: pytest.MonkeyPatch) -> None:
+    def hatch(space: Any) -> None:
+        for i in range(50):
+            space.add_line((i, 0), (i, 5), dxfattribs={"layer": "HATCH"})
+
+    monkeypatch.setattr(plan_dxf, "MOST_SEGMENTS", 40)
+    plan = read_plan(spoiled(hatch, "0"))
+    assert list(plan.layers) == ["WALLS"]
+    assert plan.left_out == ("Layer HATCH has 50 lines, of which outlines are not sought; at most 40 are.",)
+    with pytest.raises(PlanError, match="Layer HATCH has 50 lines"):
+        read_plan(drawing(hatch))
+
+
+def test_a_plan_is_read_apart_as_it_is_here() -> None:
+    data = drawing(lambda s: lines(s, ELL, "WALLS"), 5)
+    assert plan_apart(data) == read_plan(data)
 
 
 def test_damaged_and_huge_drawings_are_refused(monkeypatch: pytest.MonkeyPatch) -> None:

@@ -1,14 +1,18 @@
 """A room out of a DXF plan: choose layer and unit, pick the outline."""
 
+from collections.abc import Callable
 from pathlib import Path
 
-from PyQt6.QtCore import QPointF, Qt, pyqtSignal
+from PyQt6.QtCore import QPointF, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QColor, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import QComboBox, QDialog, QDialogButtonBox, QFileDialog, QFormLayout, QLabel, QVBoxLayout, QWidget
 
 from tallplank.app.theme import Tokens
+from tallplank.core.disk import read_file
 from tallplank.core.edit.survey.room import add_room_of
-from tallplank.core.exchange.plan_dxf import LARGEST, UNITS, PlanDrawing, PlanError, read_plan, room_corners
+from tallplank.core.error import PlankError
+from tallplank.core.exchange.apart import Report
+from tallplank.core.exchange.plan_dxf import LARGEST, UNITS, PlanDrawing, plan_apart, room_corners
 from tallplank.core.job.job import Display
 from tallplank.core.space.outline import Ring, bounds, holds
 from tallplank.session.store import Store
@@ -108,6 +112,12 @@ class PlanDialog(QDialog):
         layout.addLayout(form)
         layout.addWidget(self.picker, 1)
         layout.addWidget(self.told)
+        left_out = QLabel(" ".join(drawing.left_out))
+        left_out.setTextFormat(Qt.TextFormat.PlainText)
+        left_out.setWordWrap(True)
+        left_out.setProperty("kind", "soft")
+        left_out.setVisible(bool(drawing.left_out))
+        layout.addWidget(left_out)
         layout.addWidget(buttons)
         self.layer.currentTextChanged.connect(self._show_layer)
         self.unit.currentTextChanged.connect(self._tell)
@@ -151,18 +161,41 @@ def _side(ring: Ring) -> float:
     return max(right - left, high - low)
 
 
-def room_from_plan(window: QWidget, store: Store, tokens: Tokens, folder: Path) -> None:
-    """Ask for a drawing and for the outline in it, and add that as a room.
+RunTask = Callable[[Callable[[Report], object], Callable[[object], str]], None]
+
+
+def room_from_plan(window: QWidget, store: Store, tokens: Tokens, folder: Path, run_task: RunTask) -> None:
+    """Ask for a drawing, read it in the background, ask for the outline in it, and add that as a room.
 
     Raises:
-        PlankError: it cannot be read, or its outline is no room.
+        PlankError: the file cannot be read.
     """
     name, _ = QFileDialog.getOpenFileName(window, "A room from a plan", str(folder), "DXF drawings (*.dxf)")
     if not name:
         return
-    dialog = PlanDialog(read_plan(_data(Path(name))), tokens, store.job.display, window)
-    if dialog.exec() == QDialog.DialogCode.Accepted:
-        add_picked(store, dialog.corners)
+    data = read_file(Path(name), LARGEST)
+
+    def ask(drawing: object) -> str:
+        assert isinstance(drawing, PlanDrawing)
+        QTimer.singleShot(0, lambda: _ask(window, store, tokens, drawing))
+        return ""
+
+    run_task(lambda report: plan_apart(data, report), ask)
+
+
+def _ask(window: QWidget, store: Store, tokens: Tokens, drawing: PlanDrawing) -> PlanDialog:
+    dialog = PlanDialog(drawing, tokens, store.job.display, window)
+
+    def add() -> None:
+        try:
+            add_picked(store, dialog.corners)
+        except PlankError as problem:
+            store.say(str(problem))
+
+    dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+    dialog.accepted.connect(add)
+    dialog.open()
+    return dialog
 
 
 def add_picked(store: Store, corners: Ring) -> None:
@@ -175,12 +208,3 @@ def add_picked(store: Store, corners: Ring) -> None:
     (room,) = store.apply(lambda j: add_room_of(j, name, corners, ROOM_HEIGHT), "room from a plan")
     store.look_at(room)
     store.go("survey")
-
-
-def _data(path: Path) -> bytes:
-    try:
-        if path.stat().st_size > LARGEST:
-            raise PlanError(f"{path.name} has more than {LARGEST // 1024**2} MB.")
-        return path.read_bytes()
-    except OSError as problem:
-        raise PlanError(f"{path.name} cannot be read: {problem.strerror}.") from None

@@ -3,7 +3,7 @@
 from collections.abc import Callable
 from pathlib import Path
 
-from PyQt6.QtCore import QEvent, QObject
+from PyQt6.QtCore import QEvent, QObject, QTimer
 from PyQt6.QtGui import QDragEnterEvent, QDropEvent
 from PyQt6.QtWidgets import QFileDialog, QWidget
 
@@ -16,6 +16,7 @@ from tallplank.core.edit.molding import ROLES, add_molding, resize_molding
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.profile_file import SUFFIXES, profile_from
 from tallplank.core.measure.length import parse_length
+from tallplank.core.space.outline import Ring
 from tallplank.session.store import Store
 
 FILTER = "Profiles (*.svg *.dxf)"
@@ -29,13 +30,26 @@ def ask_file(window: QWidget, store: Store) -> None:
         ask_profile(window, store, Path(name))
 
 
-def ask_profile(window: QWidget, store: Store, path: Path) -> FormDialog | None:
+def ask_profile(window: QWidget, store: Store, path: Path) -> None:
     """Ask what the profile in a file is, and give it to the job; nothing but words where there is none in it."""
     try:
-        outline = profile_from(read_file(path, LARGEST_BYTES), path.name)
+        data = read_file(path, LARGEST_BYTES)
+        if path.suffix.lower() != ".dxf":
+            _ask_about(window, store, path, profile_from(data, path.name))
+            return
     except PlankError as problem:
         store.say(str(problem))
-        return None
+        return
+
+    def ask(outline: object) -> str:
+        QTimer.singleShot(0, lambda: _ask_about(window, store, path, outline))  # type: ignore[arg-type]
+        return ""
+
+    window.run_task(lambda report: profile_from(data, path.name, report), ask)  # type: ignore[attr-defined]
+
+
+def _ask_about(window: QWidget, store: Store, path: Path, outline: Ring) -> FormDialog:
+    """The form that asks what an outline is."""
 
     def act(values: Values) -> None:
         price = values["Price of a metre"].replace(",", ".").strip() or "0"

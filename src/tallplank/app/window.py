@@ -270,7 +270,7 @@ class MainWindow(QMainWindow):
 
     def read_plan(self) -> None:
         """Make a room out of a DXF drawing."""
-        self._try(lambda: room_from_plan(self, self.store, self.tokens, self.files.folder()))
+        self._try(lambda: room_from_plan(self, self.store, self.tokens, self.files.folder(), self.run_task))
 
     def write_papers(self, names: tuple[str, ...] = (), folder: Path | None = None) -> None:
         """Write papers into a folder that is asked for, in the background."""
@@ -288,7 +288,7 @@ class MainWindow(QMainWindow):
     def run_task(self, work: Callable[[Callable[[int, int, str], None]], object], done: Callable[[object], str]) -> None:
         """Run long work with progress in the line below; one at a time."""
         if self._task is not None:
-            self.store.say("Something is still being written; wait for it or give it up.")
+            self.store.say("Something is still being done; wait for it or give it up.")
             return
         self._task = task = Task(work)
         self.cancel_button.show()

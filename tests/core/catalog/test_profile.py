@@ -66,3 +66,13 @@ def test_any_text_is_a_profile_or_refused(text: str) -> None:
     for tried in (text, SVG.format(text)):
         with suppress(ProfileError):
             assert len(read_profile(tried, "x.svg")) >= 3
+
+
+@pytest.mark.parametrize(
+    "path",
+    ["M0 0 C 1e14 0 0 1e14 10 10 Z", "M0 0 C 1e308 0 0 1 10 10 Z", "M0 0 L 1e999 0 L 3 3 Z", "M0 0 A 1e9 1 0 0 1 10 10 Z",
+     "M0 0 " + "C 9 9 9 9 9 9 " * 9000 + "Z"],
+)  # fmt: skip
+def test_absurd_numbers_in_a_profile_are_refused_before_anything_is_drawn(path: str) -> None:
+    with pytest.raises(ProfileError, match=r"larger than any profile|at most 400 corners"):
+        read_profile(f'<svg xmlns="http://www.w3.org/2000/svg"><path d="{path}"/></svg>', "nose.svg")

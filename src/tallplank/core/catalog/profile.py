@@ -4,6 +4,7 @@ The path is read with fontTools; curves become chords of at most a tenth of a mi
 defensively: no document type, one path, a bounded size.
 """
 
+import re
 from itertools import pairwise
 from math import ceil, hypot
 from typing import Any
@@ -16,8 +17,13 @@ from tallplank.core.error import PlankError
 from tallplank.core.space.outline import Ring, area, bounds, is_simple
 
 LARGEST, MOST_POINTS = 200_000, 400
+MOST_READ = 20 * MOST_POINTS
+"""Points of a path before those that lie on one another are one."""
 SMALLEST_SIDE, LARGEST_SIDE = 3.0, 400.0
 ERROR = 0.1
+LARGEST_NUMBER = 1e6
+"""Nothing in the path of a profile is larger, wherever it lies on its sheet."""
+_NUMBER = re.compile(r"\d+\.?\d*(?:[eE][-+]?\d+)?|\.\d+(?:[eE][-+]?\d+)?")
 SAME = 1e-6
 
 
@@ -44,7 +50,7 @@ class _Chords(BasePen):  # type: ignore[misc]
             hypot(start[0] - 2 * pt1[0] + pt2[0], start[1] - 2 * pt1[1] + pt2[1]),
             hypot(pt1[0] - 2 * pt2[0] + pt3[0], pt1[1] - 2 * pt2[1] + pt3[1]),
         )
-        count = max(ceil((0.75 * bulge / ERROR) ** 0.5), 1)
+        count = max(min(ceil((0.75 * bulge / ERROR) ** 0.5), MOST_POINTS), 1)
         for i in range(1, count + 1):
             t, u = i / count, 1 - i / count
             weights = (u * u * u, 3 * u * u * t, 3 * u * t * t, t * t * t)
@@ -79,13 +85,17 @@ def read_profile(text: str, name: str) -> Ring:
 
 def _outline(d: str, name: str) -> Ring:
     pen: Any = _Chords()
+    if not all(abs(float(number)) < LARGEST_NUMBER for number in _NUMBER.findall(d)):
+        raise ProfileError(f"{name}: a number in the path of the profile is larger than any profile.")
     try:
         parse_path(d, pen)
-    except (ValueError, IndexError, TypeError, AssertionError, ZeroDivisionError):
+    except (ValueError, IndexError, TypeError, AssertionError, ArithmeticError):
         raise ProfileError(f"{name}: the path of the profile cannot be read.") from None
     if len(pen.rings) != 1:
         raise ProfileError(f"{name}: a profile is one closed outline.")
     (points,) = pen.rings
+    if len(points) > MOST_READ:
+        raise ProfileError(f"{name}: the outline of a profile has at most {MOST_POINTS} corners.")
     (left, top), (right, low) = bounds(points)
     ring = _without_doubles([(round(low - y, 6), round(x - left, 6)) for x, y in points])
     if not all(SMALLEST_SIDE <= side <= LARGEST_SIDE for side in (right - left, low - top)):

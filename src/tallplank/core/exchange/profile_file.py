@@ -1,20 +1,22 @@
 """Profiles of moldings from drawings that somebody drops: SVG as the catalogue has them, or the largest closed outline of a DXF drawing."""
 
 from tallplank.core.catalog.profile import LARGEST_SIDE, MOST_POINTS, SMALLEST_SIDE, ProfileError, read_profile
-from tallplank.core.exchange.plan_dxf import UNITS, PlanError, read_plan
+from tallplank.core.error import PlankError
+from tallplank.core.exchange.apart import Report
+from tallplank.core.exchange.plan_dxf import UNITS, plan_apart
 from tallplank.core.space.outline import Ring, area, bounds, is_clockwise, is_simple
 
 SUFFIXES = (".svg", ".dxf")
 
 
-def profile_from(data: bytes, name: str) -> Ring:
-    """The outline in a file, counter-clockwise in (up, outwards), beginning at 0 in both.
+def profile_from(data: bytes, name: str, report: Report = lambda *_: None) -> Ring:
+    """The outline in a file, counter-clockwise in (up, outwards), beginning at 0 in both; a DXF drawing is read in a process of its own.
 
     Raises:
         ProfileError: it is no such drawing; the text names the file.
     """
     if name.lower().endswith(".dxf"):
-        return _from_dxf(data, name)
+        return _from_dxf(data, name, report)
     if not name.lower().endswith(".svg"):
         raise ProfileError(f"{name}: a profile is a drawing, SVG or DXF.")
     try:
@@ -23,10 +25,10 @@ def profile_from(data: bytes, name: str) -> Ring:
         raise ProfileError(f"{name}: this is no SVG drawing: it is no text.") from None
 
 
-def _from_dxf(data: bytes, name: str) -> Ring:
+def _from_dxf(data: bytes, name: str, report: Report) -> Ring:
     try:
-        drawing = read_plan(data)
-    except PlanError as problem:
+        drawing = plan_apart(data, report)
+    except PlankError as problem:
         raise ProfileError(f"{name}: {problem}") from None
     largest = max((ring for rings in drawing.layers.values() for ring in rings), key=area)
     scale = UNITS.get(drawing.unit, 1.0)
