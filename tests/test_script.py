@@ -2,6 +2,7 @@
 
 import inspect
 import re
+from collections.abc import Callable
 from pathlib import Path
 
 import pytest
@@ -131,3 +132,52 @@ def test_what_the_catalogue_offers() -> None:
     assert "oak" in script.finishes("front")
     assert "hinge-110" in script.hardware("hinge")
     assert "sluice-frame" in script.styles()
+
+
+@pytest.mark.parametrize(
+    "call",
+    [
+        lambda w: w.add_room(5, None, [], {}),
+        lambda w: w.place(None),
+        lambda w: w.place("base", at=[]),
+        lambda w: w.place("base", wall=7),
+        lambda w: w.change("u1", width=None),
+        lambda w: w.change(5, width=600),
+        lambda w: w.change([None], width=600),
+        lambda w: w.slide("u1", {}),
+        lambda w: w.split("u1", "slices"),
+        lambda w: w.split("u1", "rows", "two"),
+        lambda w: w.fill("u1", path=5),
+        lambda w: w.set_finish(None, 5),
+        lambda w: w.set_hardware("engine", "x"),
+        lambda w: w.set_rule(None, None),
+        lambda w: w.add_opening("hatch", 5),
+        lambda w: w.add_soffit(5),
+        lambda w: w.export(5),
+        lambda w: w.save(None),
+        lambda w: w.mend("first"),
+        lambda w: w.nothing(1) if hasattr(w, "nothing") else w.add_room(),
+        lambda _: script.finishes(5),
+        lambda _: script.open_file(None),
+        lambda _: script.new(5),
+    ],
+)
+def test_arguments_of_a_wrong_kind_are_refused_in_words(
+    call: Callable[[script.Work], object], tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.chdir(tmp_path)
+    work = a_work()
+    work.place("base")
+    before = work.units()
+    try:
+        call(work)
+    except script.PlankError as problem:
+        assert len(str(problem)) > 10
+    assert work.units() == before
+
+
+def test_what_is_quoted_of_something_absurdly_long_is_cut() -> None:
+    work = a_work()
+    with pytest.raises(script.PlankError) as caught:
+        work.change("9" * 5000, width=600)
+    assert len(str(caught.value)) < 700

@@ -9,12 +9,13 @@ from pathlib import Path
 import pytest
 from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QFileDialog, QMessageBox
+from PyQt6.QtWidgets import QApplication, QFileDialog, QLabel, QMessageBox
 from pytestqt.qtbot import QtBot
 
 from hands import type_into
 from makers import CATALOG, a_wall_of
 from tallplank.app.ask import ask
+from tallplank.app.label import set_tip
 from tallplank.app.window import MainWindow
 from tallplank.core.edit.unit import set_width
 from tallplank.core.job.file import load, save
@@ -303,3 +304,16 @@ def test_typing_goes_on_while_a_notice_stands(open_window: Open, tmp_path: Path)
 
 def _full(_: int) -> None:
     raise OSError(28, "No space left on device")
+
+
+def test_the_name_of_a_job_is_never_markup(open_window: Open) -> None:
+    """In the ticket, in the message below and in tips it is shown as it was typed."""
+    window = open_window(a_wall_of("base").replaced(name="<b>Lock</b> & <img src=x>"))
+    label = window.ticket.name_label
+    assert label.text() == "<b>Lock</b> & <img src=x>"
+    assert label.textFormat() is Qt.TextFormat.PlainText
+    assert window.message_label.textFormat() is Qt.TextFormat.PlainText
+    set_tip(label, "<b>Lock</b>")
+    assert "&lt;b&gt;" in label.toolTip()
+    for found in window.findChildren(QLabel):
+        assert found.textFormat() is not Qt.TextFormat.AutoText, found.text()

@@ -96,9 +96,7 @@ def test_an_outline_that_is_no_room_is_refused(open_window: Open) -> None:
         add_picked(window.store, ((0.0, 0.0), (5.0, 0.0), (0.0, 5.0)))
 
 
-def test_a_plan_that_takes_too_long_is_given_up(
-    open_window: Open, monkeypatch: pytest.MonkeyPatch, tmp_path: Path, qtbot: QtBot
-) -> None:
+def test_a_plan_that_takes_too_long_is_given_up(open_window: Open, monkeypatch: pytest.MonkeyPatch, tmp_path: Path, qtbot: QtBot) -> None:
     window = open_window(a_room())
     path = tmp_path / "plan.dxf"
     path.write_bytes(two_rooms())

@@ -127,6 +127,24 @@ def _cut(rng: random.Random, text: str) -> str:
     return rng.choice((text[:a], text[b:], text[:a] + text[b:], text + text[a:b], text[:b] + text[a:]))
 
 
+def spoiled(rng: random.Random, text: str) -> bytes:
+    """A text of any kind, damaged by a little or by much, or as it was."""
+    draw = rng.random()
+    if draw < 0.1:
+        return text.encode()
+    if draw < 0.4:
+        return _bytes_flipped(rng, text)
+    if draw < 0.6:
+        return _cut(rng, text).encode()
+    if draw < 0.75 and text.startswith(("{", "[")):
+        return _with_values(rng, text).encode(errors="surrogatepass")
+    for _ in range(rng.choice((1, 1, 3))):
+        at = rng.randrange(len(text) + 1)
+        what = rng.choice((rng.choice(ABSURD_TEXTS), str(rng.choice(ABSURD_NUMBERS)), "[" * 3000, "9" * 5000, "a.b.c = 1\n" * 50, '"'))
+        text = text[:at] + what + text[at + rng.choice((0, 0, len(what))) :]
+    return text.encode(errors="surrogatepass")
+
+
 def _written_otherwise(rng: random.Random, text: str) -> str | bytes:
     return rng.choice(
         (text.encode("utf-16"), b"\xef\xbb\xbf" + text.encode(), text.replace('": ', '": ' + "[" * 2000, 1), text.replace("600", "6" * 5000),

@@ -7,7 +7,7 @@ from pathlib import Path
 
 import pytest
 
-from fuzz import edits, files, kills, pairs, sizes, walls
+from fuzz import edits, files, kills, pairs, readers, sizes, walls
 from fuzz.kills import Told, judged
 from fuzz.run import main
 from fuzz.trial import Fuzzer, HangError, Tally, limited
@@ -20,7 +20,7 @@ TIMES = int(os.environ.get("PLANK_FUZZ", "1"))
 
 @pytest.mark.parametrize(
     ("fuzzer", "count"),
-    [(files.FUZZER, 240), (edits.FUZZER, 60), (sizes.FUZZER, 120), (pairs.FUZZER, 60), (walls.FUZZER, 40)],
+    [(files.FUZZER, 160), (readers.FUZZER, 120), (edits.FUZZER, 60), (sizes.FUZZER, 120), (pairs.FUZZER, 60), (walls.FUZZER, 40)],
     ids=lambda v: getattr(v, "name", ""),
 )
 def test_nothing_but_clear_refusals(fuzzer: Fuzzer, count: int) -> None:

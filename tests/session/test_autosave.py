@@ -275,3 +275,38 @@ def _full(_: int) -> None:
 
 def _broken(_: Job) -> str:
     raise KeyError("unforeseen")
+
+
+BROKEN: list[tuple[str, object]] = [
+    ("path", "a\0b"), ("path", "x" * 5000), ("path", 5), ("path", []), ("path", "relative.plank"), ("path", "\ud800"),
+    ("at", "never"), ("at", 5), ("at", "9999-12-31T23:59:59"), ("at", "0001-01-01T00:00:00"), ("at", None), ("done", {}), ("digest", 5),
+]  # fmt: skip
+
+
+def test_a_broken_path_or_time_loses_no_work(session: Callable[..., Autosave], tmp_path: Path) -> None:
+    """The job is offered all the same; where it came from is then not known."""
+    killed(child(tmp_path / "recovery"))
+    (file,) = kept(tmp_path)
+    whole = json.loads(file.read_text())
+    for key, value in BROKEN:
+        file.write_text(json.dumps({**whole, key: value}))
+        found = session()
+        (left,) = found.left(CATALOG)
+        assert left.unsaved.job == JOB, key
+        assert left.unsaved.path is None or key != "path"
+        assert found.unreadable == ()
+        found.end()
+
+
+def test_what_cannot_be_foreseen_in_a_kept_file_is_told_and_hides_no_other(
+    session: Callable[..., Autosave], tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    killed(child(tmp_path / "recovery"))
+
+    def stumble(*_: object) -> None:
+        raise RuntimeError("unforeseen")
+
+    monkeypatch.setattr("tallplank.session.autosave._read", stumble)
+    found = session()
+    assert found.left(CATALOG) == ()
+    assert "a fault of the program (RuntimeError: unforeseen)" in found.unreadable[0]

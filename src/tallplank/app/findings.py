@@ -3,8 +3,9 @@
 from collections.abc import Sequence
 
 from PyQt6.QtCore import QSize, Qt
-from PyQt6.QtWidgets import QDialog, QHBoxLayout, QLabel, QListWidget, QListWidgetItem, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QDialog, QHBoxLayout, QListWidget, QListWidgetItem, QPushButton, QVBoxLayout, QWidget
 
+from tallplank.app.label import Label, set_tip
 from tallplank.core.check.record import Finding
 from tallplank.core.error import PlankError
 from tallplank.session.store import Store
@@ -21,7 +22,7 @@ class FindingList(QDialog):
         self._store = store
         self.setFixedSize(QSize(560, 340))
         column = QVBoxLayout(self)
-        title = QLabel(f"{len(found)} findings" if len(found) != 1 else "1 finding")
+        title = Label(f"{len(found)} findings" if len(found) != 1 else "1 finding")
         title.setProperty("kind", "title")
         column.addWidget(title)
         self.list = QListWidget()
@@ -44,10 +45,10 @@ class FindingList(QDialog):
     def _with_fix(self, finding: Finding) -> QWidget:
         """The finding's words with a button that does its remedy."""
         holder = QWidget()
-        holder.setToolTip(finding.remedy)
+        set_tip(holder, finding.remedy)
         row = QHBoxLayout(holder)
         row.setContentsMargins(4, 0, 6, 0)
-        label = QLabel(f"{_SIGNS[finding.level]} {finding.text}")
+        label = Label(f"{_SIGNS[finding.level]} {finding.text}")
         label.setWordWrap(True)
         label.setAttribute(Qt.WidgetAttribute.WA_TransparentForMouseEvents)
         row.addWidget(label, 1)

@@ -10,13 +10,13 @@ from PyQt6.QtWidgets import (
     QDialogButtonBox,
     QFormLayout,
     QFrame,
-    QLabel,
     QLineEdit,
     QScrollArea,
     QVBoxLayout,
     QWidget,
 )
 
+from tallplank.app.label import Label
 from tallplank.core.error import PlankError
 
 Values = Mapping[str, str]
@@ -35,14 +35,14 @@ class FormDialog(QDialog):
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self._act, self._reads = act, dict[str, Callable[[], str]]()
         column = QVBoxLayout(self)
-        words = QLabel(advice)
+        words = Label(advice)
         words.setWordWrap(True)
         words.setProperty("kind", "soft")
         words.setVisible(bool(advice))
         column.addWidget(words)
         self._form = QFormLayout()
         column.addWidget(_scrolled(self._form)) if many else column.addLayout(self._form)
-        self.told = QLabel()
+        self.told = Label()
         self.told.setWordWrap(True)
         self.told.setProperty("kind", "wrong")
         self.told.hide()

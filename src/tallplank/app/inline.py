@@ -4,8 +4,9 @@ from collections.abc import Callable
 
 from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtGui import QKeyEvent
-from PyQt6.QtWidgets import QFrame, QHBoxLayout, QLabel, QLineEdit, QToolButton, QWidget
+from PyQt6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QToolButton, QWidget
 
+from tallplank.app.label import Label
 from tallplank.core.edit.unit import Anchor
 from tallplank.core.error import PlankError
 
@@ -36,7 +37,7 @@ class InlineField(QFrame):
         self.arrow_button.clicked.connect(self._turn)
         self.arrow_button.setVisible(sided)
         row.addWidget(self.arrow_button)
-        self.error_label = QLabel()
+        self.error_label = Label()
         self.error_label.setProperty("kind", "error")
         self.error_label.hide()
         row.addWidget(self.error_label)

@@ -5,6 +5,8 @@ from collections.abc import Callable, Sequence
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
+from tallplank.app.label import Label
+
 Action = tuple[str, Callable[[], None]]
 MOST_SHOWN = 4
 
@@ -61,7 +63,7 @@ def _row(text: str, actions: Sequence[Action]) -> QFrame:
     frame.setObjectName("notice")
     row = QHBoxLayout(frame)
     row.setContentsMargins(14, 5, 10, 5)
-    label = QLabel(text)
+    label = Label(text)
     label.setWordWrap(True)
     label.setTextFormat(Qt.TextFormat.PlainText)
     label.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)

@@ -5,8 +5,9 @@ from pathlib import Path
 
 from PyQt6.QtCore import QPointF, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QColor, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
-from PyQt6.QtWidgets import QComboBox, QDialog, QDialogButtonBox, QFileDialog, QFormLayout, QLabel, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QComboBox, QDialog, QDialogButtonBox, QFileDialog, QFormLayout, QVBoxLayout, QWidget
 
+from tallplank.app.label import Label
 from tallplank.app.theme import Tokens
 from tallplank.core.disk import read_file
 from tallplank.core.edit.survey.room import add_room_of
@@ -95,7 +96,7 @@ class PlanDialog(QDialog):
         self.setWindowTitle("A room from a plan")
         self._drawing, self._display, self._number = drawing, display, 0
         self.layer, self.unit, self.outline = QComboBox(), QComboBox(), QComboBox()
-        self.told = QLabel()
+        self.told = Label()
         self.picker = OutlinePicker(tokens)
         self.layer.addItems(list(drawing.layers))
         self.unit.addItems(list(UNITS))
@@ -112,7 +113,7 @@ class PlanDialog(QDialog):
         layout.addLayout(form)
         layout.addWidget(self.picker, 1)
         layout.addWidget(self.told)
-        left_out = QLabel(" ".join(drawing.left_out))
+        left_out = Label(" ".join(drawing.left_out))
         left_out.setTextFormat(Qt.TextFormat.PlainText)
         left_out.setWordWrap(True)
         left_out.setProperty("kind", "soft")

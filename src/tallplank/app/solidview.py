@@ -5,8 +5,9 @@ from time import monotonic
 
 from PyQt6.QtCore import QPointF, Qt, QTimer
 from PyQt6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QResizeEvent, QShowEvent, QWheelEvent
-from PyQt6.QtWidgets import QHBoxLayout, QLabel, QSlider, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QSlider, QWidget
 
+from tallplank.app.label import Label
 from tallplank.app.theme import Tokens
 from tallplank.core.joinery.part.part import PartRef
 from tallplank.core.solid.scene import Solids
@@ -302,7 +303,7 @@ def labelled_slider(name: str, tip: str, width: int, changed: Callable[[float], 
     row = QHBoxLayout(holder)
     row.setContentsMargins(2, 0, 0, 0)
     row.setSpacing(4)
-    label = QLabel(name)
+    label = Label(name)
     label.setProperty("kind", "soft")
     slider = QSlider(Qt.Orientation.Horizontal)
     slider.setRange(0, 100)

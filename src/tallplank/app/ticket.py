@@ -4,8 +4,9 @@ from collections.abc import Callable
 
 from PyQt6.QtCore import QSize, Qt, QTimer
 from PyQt6.QtGui import QPainter, QPaintEvent
-from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QToolButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QToolButton, QVBoxLayout, QWidget
 
+from tallplank.app.label import Label, set_tip
 from tallplank.app.money import money
 from tallplank.app.sign import action_icon
 from tallplank.app.theme import Tokens
@@ -18,7 +19,7 @@ NAMES = 250
 """Pixels that the job's name takes, whatever its length, so that what stands beside it never moves."""
 
 
-class Elided(QLabel):
+class Elided(Label):
     """A line of text that ends in dots where it has no room."""
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
@@ -43,7 +44,7 @@ class Figure(QPushButton):
         column = QVBoxLayout(self)
         column.setContentsMargins(8, 3, 8, 3)
         column.setSpacing(0)
-        self.value_label, self.name_label = QLabel("…"), QLabel(name)
+        self.value_label, self.name_label = Label("…"), Label(name)
         self.value_label.setProperty("kind", "figure")
         self.name_label.setProperty("kind", "soft")
         for label in (self.value_label, self.name_label):
@@ -139,7 +140,7 @@ class Ticket(QWidget):
     def _names(self) -> None:
         state = self._store.state
         self.name_label.setText(state.job.name + (" •" if state.is_dirty else ""))
-        self.name_label.setToolTip(f"{state.path or 'Not saved yet'}{' – changed since' if state.is_dirty and state.path else ''}")
+        set_tip(self.name_label, f"{state.path or 'Not saved yet'}{' – changed since' if state.is_dirty and state.path else ''}")
         self.customer_label.setText(" · ".join(t for t in (state.job.number, state.job.customer) if t) or "No customer yet")
 
     def _refresh(self) -> None:

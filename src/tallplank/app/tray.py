@@ -19,6 +19,7 @@ from PyQt6.QtWidgets import (
 
 from tallplank.app.canvas.view import KIND_MIME
 from tallplank.app.icons import kind_picture, swatch
+from tallplank.app.label import Label, set_tip
 from tallplank.app.money import money
 from tallplank.app.panel.choice import ROLE_NAMES
 from tallplank.app.piece import piece_picture
@@ -196,14 +197,14 @@ class Tray(QWidget):
 
     def group(self, name: str) -> None:
         """Begin a group of what is offered."""
-        label = QLabel(name)
+        label = Label(name)
         label.setProperty("kind", "group")
         label.setContentsMargins(4, 8, 0, 2)
         self._column.addWidget(label)
 
     def soft(self, text: str) -> QLabel:
         """Add a word of advice."""
-        label = QLabel(text)
+        label = Label(text)
         label.setProperty("kind", "soft")
         label.setWordWrap(True)
         label.setFixedWidth(WIDTH - 26)
@@ -266,7 +267,7 @@ class Tray(QWidget):
             button.setText(piece.name)
             button.setAccessibleName(piece.name)
             button.setFixedSize(WIDTH - 22, PICTURE.height() + 8)
-            button.setToolTip(f"{piece.name}: {', '.join(piece.tags)}" if piece.tags else piece.name)
+            set_tip(button, f"{piece.name}: {', '.join(piece.tags)}" if piece.tags else piece.name)
             button.clicked.connect(lambda _, p=piece: self._place_piece(p))
             self.put(" ".join((piece.name, *piece.tags)), button)
         for problem in library.damaged if library is not None else ():
@@ -322,7 +323,7 @@ class Tray(QWidget):
         button.setText(QFontMetrics(font()).elidedText(name, Qt.TextElideMode.ElideRight, room))
         button.setAccessibleName(name)
         button.setProperty("kind", "row")
-        button.setToolTip(tip or name)
+        set_tip(button, tip or name)
         if icon is not None:
             button.setIcon(icon)
             button.setIconSize(QSize(34, 20))

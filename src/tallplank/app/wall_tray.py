@@ -6,6 +6,7 @@ from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QIcon, QPainter, QPen, QPixmap, QPolygonF
 from PyQt6.QtWidgets import QToolButton
 
+from tallplank.app.label import set_tip
 from tallplank.app.painter import DrawingPainter, View
 from tallplank.app.sign import blank_picture
 from tallplank.app.survey_tray import Offering
@@ -66,7 +67,7 @@ def _molding(store: Store, item: Molding, tokens: Tokens, width: int) -> QToolBu
     button.setText(item.name)
     button.setAccessibleName(item.name)
     shown = store.job.display.shown
-    button.setToolTip(f"{item.name}: {shown(item.rise)} high, {shown(item.reach)} deep. A click puts it on the shown wall.")
+    set_tip(button, f"{item.name}: {shown(item.rise)} high, {shown(item.reach)} deep. A click puts it on the shown wall.")
     button.setFixedSize(width, max(profile_size(item).height() + 8, 28))
     button.clicked.connect(partial(_use, store, item.id))
     return button

@@ -9,7 +9,6 @@ from PyQt6.QtWidgets import (
     QApplication,
     QFileDialog,
     QHBoxLayout,
-    QLabel,
     QMainWindow,
     QMenu,
     QPushButton,
@@ -24,6 +23,7 @@ from tallplank.app.commands import window_commands
 from tallplank.app.fault import FaultTeller
 from tallplank.app.findings import FindingList
 from tallplank.app.jobfile import JobFiles
+from tallplank.app.label import Label
 from tallplank.app.notice import Notices
 from tallplank.app.panel.spec import Spec
 from tallplank.app.plan_dialog import room_from_plan
@@ -128,7 +128,7 @@ class MainWindow(QMainWindow):
         row.addWidget(self.spec)
         column.addLayout(row, 1)
         status = self.statusBar()
-        self.message_label = QLabel()
+        self.message_label = Label()
         self.cancel_button = QPushButton("Give up")
         self.cancel_button.hide()
         self.cancel_button.clicked.connect(lambda: self._task.cancel() if self._task else None)

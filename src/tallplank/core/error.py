@@ -2,7 +2,14 @@
 
 import re
 from collections.abc import Callable
+from functools import wraps
+from typing import ParamSpec, TypeVar
 
+_P = ParamSpec("_P")
+_T = TypeVar("_T")
+
+LONGEST = 600
+"""Characters of a text that is told."""
 _OPEN, _CLOSE = "\ue000", "\ue001"
 """Around a length in a text that is not told yet: characters for private use, which no text of the designer's holds."""
 _LENGTH = re.compile(f"{_OPEN}([^{_CLOSE}]*){_CLOSE}")
@@ -27,8 +34,9 @@ class PlankError(ValueError):
         return str(self.args[0]) if self.args else ""
 
     def __str__(self) -> str:
-        """The text, its lengths in millimetres."""
-        return told(self.text)
+        """The text, its lengths in millimetres; what is quoted of something absurdly long is cut."""
+        text = told(self.text)
+        return text if len(text) <= LONGEST else f"{text[: LONGEST // 2]} … {text[-LONGEST // 2 :]}"
 
 
 FAULT = "a fault of the program"
@@ -37,3 +45,19 @@ FAULT = "a fault of the program"
 def fault_text(fault: Exception) -> str:
     """What is told of something that could not be made because the program stumbled over it."""
     return f"{FAULT} ({type(fault).__name__}: {str(fault)[:80]})."
+
+
+def in_words(call: Callable[_P, _T]) -> Callable[_P, _T]:
+    """The same call, which tells of arguments of the wrong kind as of anything else that cannot be done."""
+
+    @wraps(call)
+    def asked(*args: _P.args, **named: _P.kwargs) -> _T:
+        try:
+            return call(*args, **named)
+        except PlankError:
+            raise
+        except (TypeError, KeyError, IndexError, AttributeError, ValueError, ArithmeticError, OSError) as problem:
+            said = str(problem).replace(f"{call.__qualname__}()", f"{call.__name__}()")
+            raise PlankError(f"{call.__name__} cannot be done with these values: {said or type(problem).__name__}.") from problem
+
+    return asked

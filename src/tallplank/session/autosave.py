@@ -14,9 +14,9 @@ from typing import Any
 from filelock import FileLock, Timeout
 
 from tallplank.core.catalog.catalog import Catalog
-from tallplank.core.disk import DiskError, clean_strays, read_file, told, write_atomically
+from tallplank.core.disk import DiskError, check_name, clean_strays, read_file, told, write_atomically
 from tallplank.core.edit.open import at_home, open_job
-from tallplank.core.error import PlankError
+from tallplank.core.error import PlankError, fault_text
 from tallplank.core.job.file import LARGEST_BYTES, dumps_compact, loads
 from tallplank.core.job.job import Job
 
@@ -183,10 +183,14 @@ class Autosave:
                 continue
             try:
                 left = _read(file, catalog)
+                saved = _is_saved(left.unsaved, catalog)
             except PlankError as problem:
                 unreadable.append(f"{file} holds work that was kept aside but cannot be opened: {problem}")
                 continue
-            if _is_saved(left.unsaved, catalog):
+            except Exception as fault:  # noqa: BLE001  whatever is in it must not keep the window from opening
+                unreadable.append(f"{file} holds work that was kept aside but cannot be opened: {fault_text(fault)}")
+                continue
+            if saved:
                 self.give_up(left)
             else:
                 found.append(left)
@@ -249,7 +253,7 @@ def _slug(name: str) -> str:
 def _modified(file: Path) -> float:
     try:
         return file.stat().st_mtime
-    except OSError:
+    except (OSError, ValueError):
         return 0.0
 
 
@@ -258,14 +262,37 @@ def _read(file: Path, catalog: Catalog) -> Left:
     try:
         kept: dict[str, Any] = json.loads(text)
         job = at_home(loads(kept["file"], file.name), catalog, file.name)
-        path = Path(kept["path"]) if kept["path"] else None
-        at = datetime.fromisoformat(kept["at"]) if "at" in kept else datetime.fromtimestamp(_modified(file)).astimezone()
+        path, at = _path_of(kept.get("path")), _time_of(kept.get("at"), file)
         unsaved = Unsaved(job, path, str(kept.get("digest", "")), str(kept.get("done", "")))
     except PlankError:
         raise
-    except (ValueError, KeyError, TypeError, RecursionError):
+    except (ValueError, KeyError, TypeError, AttributeError, RecursionError):
         raise DiskError("it is damaged.") from None
     return Left(unsaved, at, file, path is not None and _modified(path) > at.timestamp() + 1)
+
+
+def _path_of(kept: object) -> Path | None:
+    """The file that a job was opened from; none where what was kept is no name of one, so that the job is saved under another."""
+    if not isinstance(kept, str) or not kept:
+        return None
+    path = Path(kept)
+    try:
+        check_name(path)
+        path.exists()
+    except (DiskError, OSError, ValueError):
+        return None
+    return path if path.is_absolute() else None
+
+
+def _time_of(kept: object, file: Path) -> datetime:
+    """When it was kept; as the file says where that cannot be read."""
+    try:
+        at = datetime.fromisoformat(kept) if isinstance(kept, str) else None
+        if at is not None and at.timestamp() > 0:
+            return at
+    except (ValueError, OverflowError, OSError):
+        pass
+    return datetime.fromtimestamp(_modified(file)).astimezone()
 
 
 def _is_saved(unsaved: Unsaved, catalog: Catalog) -> bool:

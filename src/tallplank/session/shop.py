@@ -6,10 +6,12 @@ from pathlib import Path
 from platformdirs import user_data_path
 from pydantic import TypeAdapter, ValidationError
 
-from tallplank.core.disk import told, write_atomically
+from tallplank.core.disk import read_file, told, write_atomically
 from tallplank.core.error import PlankError
+from tallplank.core.job.base import complaint
 from tallplank.core.job.standard import SavedConstruction
 
+LARGEST_BYTES = 4 * 1024**2
 _adapter = TypeAdapter(tuple[SavedConstruction, ...])
 
 
@@ -34,9 +36,12 @@ class ShopShelf:
         if not self._path.exists():
             return ()
         try:
-            return _adapter.validate_json(self._path.read_text(encoding="utf-8"))
-        except (OSError, ValueError, ValidationError) as problem:
-            raise PlankError(f"The shop's constructions in {self._path} cannot be read: {problem}.") from None
+            return _adapter.validate_json(read_file(self._path, LARGEST_BYTES))
+        except ValidationError as problem:
+            reason = complaint(problem)
+        except (OSError, ValueError) as problem:
+            reason = str(problem)
+        raise PlankError(f"The shop's constructions in {self._path} cannot be read: {reason.rstrip('.')}.")
 
     def keep(self, saved: SavedConstruction) -> None:
         """Add a construction; one of the same name is replaced.

@@ -1,5 +1,6 @@
 """The catalogue's reader: what it refuses, and that every shipped entry holds together."""
 
+import os
 import re
 import shutil
 from pathlib import Path
@@ -8,7 +9,7 @@ import pytest
 
 from makers import CATALOG, a_made_unit
 from tallplank.core.catalog.catalog import CatalogError
-from tallplank.core.catalog.reader import read_catalog
+from tallplank.core.catalog.reader import laid_over, read_catalog
 from tallplank.core.job.unit import HARDWARE_ROLES
 from tallplank.core.joinery.part.form.bent import Bent
 
@@ -131,3 +132,56 @@ def test_hinges_open_as_far_as_their_names_say() -> None:
     for item in CATALOG.hardware.values():
         if item.role == "hinge" and (named := re.search(r"(\d+)°", item.name.replace("at 45°", ""))):
             assert item.opens == float(named.group(1)), item.name
+
+
+def shop_folder(tmp_path: Path, text: str = "") -> Path:
+    folder = tmp_path / "shop"
+    folder.mkdir()
+    if text:
+        (folder / "own.toml").write_text(text)
+    return folder
+
+
+def test_a_pipe_in_the_folder_is_refused_and_not_waited_for(tmp_path: Path) -> None:
+    folder = shop_folder(tmp_path)
+    os.mkfifo(folder / "own.toml")
+    with pytest.raises(CatalogError, match="no ordinary file"):
+        laid_over(folder)
+
+
+def test_a_link_to_an_endless_device_is_refused_before_it_is_read(tmp_path: Path) -> None:
+    folder = shop_folder(tmp_path)
+    (folder / "own.toml").symlink_to("/dev/zero")
+    with pytest.raises(CatalogError, match="no ordinary file"):
+        laid_over(folder)
+
+
+LOOK = '[[look]]\nid = "own-{0}"\nname = "Own {0}"\nkind = "plain"\ncolour = "#eeece6"\n'
+
+
+def test_many_entries_are_read_in_a_time_that_grows_with_their_number(tmp_path: Path) -> None:
+    """The line of an entry is sought only when it is told: so often, and no more, as entries are wrong."""
+    folder = shop_folder(tmp_path, "\n".join(LOOK.format(i) for i in range(5000)))
+    assert len(laid_over(folder).looks) == len(CATALOG.looks) + 5000
+    (folder / "own.toml").write_text("\n".join(LOOK.format(i) for i in range(5000)) + LOOK.format(7))
+    with pytest.raises(CatalogError, match=r"line 30000: 'own-7' is there twice, first at own\.toml, line 43"):
+        laid_over(folder)
+
+
+@pytest.mark.parametrize(
+    ("text", "words"),
+    [
+        ("\n".join(f"a.b{i}.c = 1" for i in range(20_000)), "keys with dots"),
+        ("a = " + "9" * 5000, "own.toml"),
+        ("a = " + "[" * 5000, "own.toml"),
+        (LOOK.format(1).replace("Own 1", "Own \\u0000"), "cannot be shown"),
+        ('[[hardware]]\nid = "x"\nname = "x"\nrole = "pin"\ncode = "x"\nsupplier = "x"\nprice = nan', "finite"),
+        ('[[hardware]]\nid = "x"\nname = "x"\nrole = "pin"\ncode = "x"\nsupplier = "x"\nprice = 1\nbox_holes = [{ x = inf, diameter = 5, depth = 12 }]',
+         "finite"),
+        ('[[hardware]]\nid = "x"\nname = "x"\nrole = "base"\ncode = "x"\nsupplier = "x"\nprice = 1\noutline = [[0, 0], [90, 9], [0, 9], [90, 0]]',
+         "does not cross itself"),
+    ],
+)  # fmt: skip
+def test_what_takes_too_long_or_is_no_number_is_refused(tmp_path: Path, text: str, words: str) -> None:
+    with pytest.raises(CatalogError, match=words):
+        laid_over(shop_folder(tmp_path, text))

@@ -115,11 +115,15 @@ def test_a_molding_ends_square_where_its_neighbour_does_not_come_into_the_corner
     """A door close to the corner takes the next wall's moldings away: what would have met them is no mitre into nothing."""
     job = round_the_corner(a_room(4000.0, 3000.0), "wainscot", walls=4)
     walls = [w.id for w in job.rooms[0].walls]
-    mitred = [end.kind for row in moldinglist(made(job)) if row.piece == "baseboard" for end in (row.first, row.last) for _ in range(row.quantity)]
+    mitred = [
+        end.kind for row in moldinglist(made(job)) if row.piece == "baseboard" for end in (row.first, row.last) for _ in range(row.quantity)
+    ]
     assert mitred.count("inner") == 8
     job = add_opening(job, ROOM, walls[1], "door", 0.0, width=900.0, height=2040.0).job
     assert list(mitres_have_partners(json.loads(PARTS_JSON.write(Deriver(CATALOG).derive(job).shop)))) == []
-    ends = [end.kind for row in moldinglist(made(job)) if row.piece == "baseboard" for end in (row.first, row.last) for _ in range(row.quantity)]
+    ends = [
+        end.kind for row in moldinglist(made(job)) if row.piece == "baseboard" for end in (row.first, row.last) for _ in range(row.quantity)
+    ]
     assert ends.count("inner") == 6
     assert shared(made(job), ROOM) == []
 

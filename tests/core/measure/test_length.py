@@ -73,7 +73,13 @@ def test_a_suffix_names_the_unit() -> None:
     assert [format_length(254, s, suffix=True) for s in LengthStyle] == ["254 mm", "25.4 cm", "10 in", "10 in", '10"']
 
 
-@given(st.integers(0, 400), st.integers(0, 11), st.integers(0, 63), st.sampled_from(["-", " ", "", "–"]), st.sampled_from(['"', "", " in", "″"]))
+@given(
+    st.integers(0, 400),
+    st.integers(0, 11),
+    st.integers(0, 63),
+    st.sampled_from(["-", " ", "", "–"]),
+    st.sampled_from(['"', "", " in", "″"]),
+)
 def test_feet_and_inches_are_the_same_length_however_they_are_joined(feet: int, whole: int, parts: int, hyphen: str, mark: str) -> None:
     text = f"{feet}'{hyphen}{whole} {parts}/64{mark}" if parts else f"{feet}'{hyphen}{whole}{mark}"
     for unit in (LengthUnit.MM, LengthUnit.INCH):

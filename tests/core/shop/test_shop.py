@@ -77,7 +77,9 @@ def test_parts_share_a_line_only_with_what_is_the_same_once_turned(kind: str, ro
     for one, other in combinations(groups, 2):
         if one.number == other.number:
             assert (one.hand, other.hand) == ("L", "R")
-            assert holes_of(one.parts[0]) in [turned(other.parts[0], *ways) for ways in product((same, over), repeat=3) if ways.count(over) % 2]
+            assert holes_of(one.parts[0]) in [
+                turned(other.parts[0], *ways) for ways in product((same, over), repeat=3) if ways.count(over) % 2
+            ]
 
 
 def turned(part: Part, *ways: Callable[[float, float], float]) -> set[tuple[str, float, float, float]]:
@@ -179,7 +181,9 @@ def test_parts_of_one_size_that_are_bored_otherwise_have_lines_of_their_own() ->
 
 
 @settings(max_examples=15)
-@given(st.lists(st.lists(st.sampled_from(["base", "drawers", "wall", "tall", "corner-ell"]), min_size=1, max_size=3), min_size=2, max_size=4))
+@given(
+    st.lists(st.lists(st.sampled_from(["base", "drawers", "wall", "tall", "corner-ell"]), min_size=1, max_size=3), min_size=2, max_size=4)
+)
 def test_every_label_of_a_house_is_its_own(rooms: list[list[str]]) -> None:
     """Rooms whose walls have the same names, with tops, plinths and paneling called alike in each."""
     job = Job(name="House")

@@ -18,6 +18,7 @@ from PyQt6.QtWidgets import (
 
 from tallplank.app.board.bars import Bar, Bars
 from tallplank.app.board.kind import PaneKind
+from tallplank.app.label import Label
 from tallplank.app.money import money
 from tallplank.app.table import Column, UnitTable
 from tallplank.app.theme import Tokens, colour
@@ -130,7 +131,7 @@ class _TrialBar(QWidget):
         self._store = store
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 8, 0)
-        self._text = QLabel()
+        self._text = Label()
         row.addWidget(self._text)
         self.start, self.keep, self.drop = QPushButton("Try changes"), QPushButton("Keep"), QPushButton("Drop")
         self.start.setToolTip("Change rates, finishes or anything else, see what it does to the price, then keep it or not")
@@ -180,7 +181,7 @@ class _Sums(QFrame):
         whole.setAlignment(grid, Qt.AlignmentFlag.AlignTop)
         self._labels: list[tuple[QLabel, QLabel]] = []
         for row in range(SUMS):
-            name, value = QLabel(), QLabel()
+            name, value = Label(), Label()
             value.setAlignment(Qt.AlignmentFlag.AlignRight)
             grid.addWidget(name, row, 0)
             grid.addWidget(value, row, 1)

@@ -26,6 +26,7 @@ from tallplank.app.canvas.picture import KeptPicture
 from tallplank.app.canvas.tool.dimension import DimensionTool
 from tallplank.app.canvas.tool.tool import Tool
 from tallplank.app.inline import InlineField
+from tallplank.app.label import set_tip
 from tallplank.app.painter import DrawingPainter, View
 from tallplank.app.theme import Tokens, colour
 from tallplank.core.draw.dimension import DimensionText, SetOut, set_out
@@ -345,7 +346,7 @@ class DrawingCanvas(QWidget):
         """Let the cursor say what a press would do."""
         hint = next((h for tool in self._tools if (h := tool.hint(place)) is not None), None)
         self.setCursor(hint.shape if hint is not None else Qt.CursorShape.ArrowCursor)
-        self.setToolTip(hint.tip if hint is not None else "")
+        set_tip(self, hint.tip if hint is not None else "")
 
     # keys, and what is dragged in
 

@@ -6,6 +6,7 @@ from html import escape
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QLabel, QPushButton, QSpinBox, QWidget
 
+from tallplank.app.label import Label
 from tallplank.app.panel.choice import style_choices
 from tallplank.app.panel.explain import explained, strong
 from tallplank.app.panel.link import Lead, follow
@@ -260,7 +261,7 @@ class CellPanel(Panel):
         over_check = QCheckBox("One front over all")
         over_check.setAccessibleName("One front over all")
         over_check.setVisible(self._opening().front not in ("none", "drawer"))
-        row.addWidget(QLabel("Into"))
+        row.addWidget(Label("Into"))
         row.addWidget(count_field)
         for text, way in (("rows", "rows"), ("bays", "bays")):
             button = QPushButton(text)

@@ -4,8 +4,9 @@ from collections.abc import Sequence
 from html import escape
 
 from PyQt6.QtCore import Qt
-from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
+from tallplank.app.label import Label
 from tallplank.app.money import money
 from tallplank.app.panel.panel import Panel
 from tallplank.app.sign import action_icon
@@ -62,7 +63,7 @@ class CostRow(QWidget):
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(2)
         head = QHBoxLayout()
-        self.button, self.amount, self.terms = QPushButton(kind.capitalize()), QLabel(), QLabel()
+        self.button, self.amount, self.terms = QPushButton(kind.capitalize()), Label(), Label()
         self.button.setProperty("kind", "fold")
         self.button.clicked.connect(self._turn)
         self.amount.setAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)

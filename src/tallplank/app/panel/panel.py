@@ -7,6 +7,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QIcon
 from PyQt6.QtWidgets import QLabel, QPushButton, QVBoxLayout, QWidget
 
+from tallplank.app.label import Label
 from tallplank.app.panel.row import CountField, Origin, PickField, SpecRow, TextField, length_field, share_field
 from tallplank.app.sign import action_icon
 from tallplank.app.theme import Tokens
@@ -86,7 +87,7 @@ class Panel(QWidget):
 
     def words(self, kind: str, text: Callable[[], str]) -> QLabel:
         """Add a text that is kept up to date."""
-        label = QLabel()
+        label = Label()
         label.setProperty("kind", kind)
         label.setWordWrap(True)
         self._column.addWidget(label)
@@ -96,7 +97,7 @@ class Panel(QWidget):
     def group(self, name: str) -> None:
         """Begin a group."""
         self._target = self._column
-        label = QLabel(name)
+        label = Label(name)
         label.setProperty("kind", "group")
         label.setContentsMargins(0, 9, 0, 1)
         self._column.addWidget(label)

@@ -3,8 +3,9 @@
 from collections import Counter
 
 from PyQt6.QtCore import Qt, QTimer
-from PyQt6.QtWidgets import QHeaderView, QLabel, QTreeWidget, QTreeWidgetItem, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHeaderView, QTreeWidget, QTreeWidgetItem, QVBoxLayout, QWidget
 
+from tallplank.app.label import Label
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import Part, part_refs
 from tallplank.core.measure.cut import CutSizes
@@ -37,7 +38,7 @@ class PartList(QWidget):
                 self.tree.setColumnWidth(i, width)
         self.tree.currentItemChanged.connect(lambda *_: self._pick())
         column.addWidget(self.tree)
-        self.explained_label = QLabel()
+        self.explained_label = Label()
         self.explained_label.setWordWrap(True)
         self.explained_label.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
         column.addWidget(self.explained_label)

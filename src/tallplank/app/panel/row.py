@@ -9,7 +9,6 @@ from PyQt6.QtGui import QIcon, QKeyEvent
 from PyQt6.QtWidgets import (
     QComboBox,
     QHBoxLayout,
-    QLabel,
     QLineEdit,
     QPushButton,
     QSizePolicy,
@@ -20,6 +19,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from tallplank.app.label import Label, set_tip
 from tallplank.core.error import PlankError
 from tallplank.core.measure.length import parse_length
 from tallplank.session.store import Store
@@ -46,7 +46,7 @@ class SpecRow(QWidget):
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(6)
-        name_label = QLabel(name)
+        name_label = Label(name)
         name_label.setFixedWidth(NAME_WIDTH)
         name_label.setBuddy(field)
         name_label.setToolTip(name)
@@ -121,7 +121,7 @@ class TextField(QLineEdit):
             self._apply(self.text())
         except PlankError as problem:
             self._mark(True)
-            self.setToolTip(str(problem))
+            set_tip(self, str(problem))
             self._note(str(problem))
             return
         self.show_now()
@@ -206,7 +206,7 @@ class PickField(QComboBox):
         with QSignalBlocker(self):
             self.setPlaceholderText("mixed" if value is None else str(value))
             self.setCurrentIndex(index)
-        self.setToolTip(self.currentText())
+        set_tip(self, self.currentText())
 
     def _chosen(self, index: int) -> None:
         try:

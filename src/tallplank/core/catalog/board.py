@@ -6,7 +6,7 @@ from typing import Annotated
 from pydantic import Field
 
 from tallplank.core.catalog.look import Colour
-from tallplank.core.job.base import Id, Name, NotNegative, Positive, Record
+from tallplank.core.job.base import Id, Line, Name, NotNegative, Positive, Record
 
 
 class Board(Record):
@@ -56,4 +56,4 @@ class Band(Record):
     """Millimetres lost per edge."""
     tint: Colour
     """How its edges are shown in the drawings for the shop, with its mark."""
-    mark: Annotated[str, Field(min_length=1, max_length=3)]
+    mark: Annotated[Line, Field(min_length=1, max_length=3)]

@@ -3,20 +3,24 @@
 from functools import cached_property
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import AfterValidator, Field
 
 from tallplank.core.catalog.look import Colour
-from tallplank.core.job.base import Id, Name, NotNegative, Positive, Record
+from tallplank.core.catalog.profile import LARGEST_SIDE
+from tallplank.core.job.base import Id, Line, Mm, Name, NotNegative, Positive, Record
 from tallplank.core.job.wall import ServiceKind
+from tallplank.core.space.outline import area, is_simple
 
 GREY = "#8a8478"
+LEAST_AREA = 1.0
+"""Square millimetres: less is no profile."""
 
 
 class Bored(Record):
     """A hole that an item asks for; what x and z are measured from is said by the field that lists it."""
 
-    x: float = 0.0
-    z: float = 0.0
+    x: Mm = 0.0
+    z: Mm = 0.0
     diameter: Positive
     depth: Positive
 
@@ -42,11 +46,11 @@ class Item(Record):
     name: Name
     code: Name
     supplier: Name
-    finish: str = ""
+    finish: Line = ""
     price: NotNegative
     pack: Annotated[int, Field(ge=1, le=100_000)] = 1
     """How many are in a pack."""
-    family: str = ""
+    family: Line = ""
     """Items of one make and different ratings or sizes; a rule picks the one that suits."""
 
 
@@ -239,14 +243,23 @@ class TopSupport(Item):
     colour: Colour = GREY
 
 
+ProfilePoint = Annotated[float, Field(ge=0, le=LARGEST_SIDE)]
+
+
+def _one_outline(points: tuple[tuple[float, float], ...]) -> tuple[tuple[float, float], ...]:
+    if not is_simple(points) or area(points) < LEAST_AREA:
+        raise ValueError("must be one outline that does not cross itself")
+    return points
+
+
 class Molding(Item):
     """A profiled strip that runs along units, bought by the metre: its price is that of a metre."""
 
     role: Literal["crown", "light-rail", "cornice", "soffit-rail", "base", "chair-rail", "panel-mold", "casing"]
-    drawing: str = ""
+    drawing: Line = ""
     """The SVG file of its profile, in the folder `profile` beside the catalogue file."""
-    outline: Annotated[tuple[tuple[float, float], ...], Field(min_length=3, max_length=400)]
-    """The profile, up and outwards, as read from the drawing."""
+    outline: Annotated[tuple[tuple[ProfilePoint, ProfilePoint], ...], Field(min_length=3, max_length=400), AfterValidator(_one_outline)]
+    """The profile, up and outwards, as read from the drawing; it does not cross itself."""
     lengths: tuple[Positive, ...] = (2400.0, 3000.0, 4000.0)
     """The lengths that it is sold in."""
     spring: Annotated[float, Field(ge=0, lt=90)] = 0.0

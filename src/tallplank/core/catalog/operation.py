@@ -2,7 +2,7 @@
 
 from typing import Literal
 
-from tallplank.core.job.base import Id, Name, NotNegative, Record
+from tallplank.core.job.base import Id, Line, Name, NotNegative, Record
 
 Count = Literal[
     "part",
@@ -57,5 +57,5 @@ class Operation(Record):
     minutes: NotNegative
     machine: bool = False
     """Whether a machine runs meanwhile, whose hours are charged too."""
-    basis: str = ""
+    basis: Line = ""
     """What the minutes rest on."""

@@ -21,6 +21,7 @@ from tallplank.core.catalog.kind import Kind
 from tallplank.core.catalog.look import Look
 from tallplank.core.catalog.operation import Operation
 from tallplank.core.catalog.profile import ProfileError, read_profile
+from tallplank.core.disk import DiskError, read_file
 from tallplank.core.job.base import Record
 from tallplank.core.job.construction import Construction
 
@@ -41,8 +42,14 @@ TABLES: Mapping[str, TypeAdapter[Any]] = MappingProxyType(
 """The lists that catalogue files hold, by their names, with what an entry of each is."""
 PROFILE_FILE = re.compile(r"[A-Za-z0-9][A-Za-z0-9 _.-]*\.svg")
 LARGEST_FILE, MOST_FILES = 4 * 1024**2, 200
+MOST_OWN, MOST_DOTTED = 20_000, 2_000
+"""Entries of a folder, and keys with dots of a file, which take the longer to read the more there are."""
+_DOTTED = re.compile(r"^[^=#\n]*\.[^=\n]*=", re.MULTILINE)
 Tables = dict[str, dict[str, Any]]
 """Entries by the name of their list and by their id."""
+_Where = dict[tuple[str, str], object]
+_Known = Mapping[tuple[str, str], object]
+"""For each entry where it comes from: what tells that as text, and only when it is asked."""
 
 
 def laid_over(folder: Path | None) -> Catalog:
@@ -75,7 +82,7 @@ def read_catalog(*folders: Traversable) -> Catalog:
     return catalog_of(tables, where)
 
 
-def catalog_of(tables: Mapping[str, Mapping[str, Any]], where: Mapping[tuple[str, str], str]) -> Catalog:
+def catalog_of(tables: Mapping[str, Mapping[str, Any]], where: _Known) -> Catalog:
     """The catalogue of entries that are read already; `where` says for each where it comes from.
 
     Raises:
@@ -97,9 +104,6 @@ def catalog_of(tables: Mapping[str, Mapping[str, Any]], where: Mapping[tuple[str
     return catalog
 
 
-_Where = dict[tuple[str, str], str]
-
-
 def _lay_over(tables: Tables, where: _Where, folder: Traversable) -> None:
     own: set[tuple[str, str]] = set()
     try:
@@ -118,7 +122,9 @@ def _lay_over(tables: Tables, where: _Where, folder: Traversable) -> None:
             if key in own:
                 raise CatalogError(f"{place}: '{key[1]}' is there twice, first at {where[key]}.")
             own.add(key)
-            tables[name][key[1]], where[key] = entry, place.text
+            if len(own) > MOST_OWN:
+                raise CatalogError(f"{folder}: a catalogue has at most {MOST_OWN} entries.")
+            tables[name][key[1]], where[key] = entry, place
 
 
 def _drawn(folder: Traversable, raw: Any, place: "_Place") -> Any:
@@ -168,9 +174,11 @@ class _Place(NamedTuple):
 
 def _entries(file: Traversable) -> Iterator[tuple[str, Any, _Place]]:
     text = _text(file)
+    if len(_DOTTED.findall(text)) > MOST_DOTTED:
+        raise CatalogError(f"{file.name}: it has more than {MOST_DOTTED} keys with dots.")
     try:
         tables = tomllib.loads(text)
-    except (tomllib.TOMLDecodeError, RecursionError) as problem:
+    except (ValueError, RecursionError) as problem:
         raise CatalogError(f"{file.name}: {problem}.") from None
     for name, entries in tables.items():
         if name not in TABLES or not isinstance(entries, list):
@@ -181,12 +189,12 @@ def _entries(file: Traversable) -> Iterator[tuple[str, Any, _Place]]:
 
 def _text(file: Traversable) -> str:
     try:
-        data = file.read_bytes()
-        if len(data) > LARGEST_FILE:
-            raise CatalogError(f"{file.name} has more than {LARGEST_FILE // 1024**2} MB.")
+        data = read_file(file, LARGEST_FILE) if isinstance(file, Path) else file.read_bytes()
         return data.decode("utf-8-sig")
     except OSError as problem:
         raise CatalogError(f"{file.name} cannot be read: {problem.strerror}.") from None
+    except DiskError as problem:
+        raise CatalogError(str(problem)) from None
     except UnicodeDecodeError:
         raise CatalogError(f"{file.name} is no text.") from None
 
@@ -214,9 +222,6 @@ def _line(text: str, table: str, index: int, key: str = "") -> int:
         elif seen == index and key and plain.split("=")[0].strip() == key:
             return number
     return start or 1
-
-
-_Known = Mapping[tuple[str, str], str]
 
 
 def _check_references(catalog: Catalog, where: _Known) -> None:
@@ -257,4 +262,4 @@ def _of(where: _Known, entry: Record) -> str:
     """Where an entry comes from."""
     names = {Finish: "finish", Kind: "kind", Defaults: "defaults"}
     key = (names[type(entry)], getattr(entry, "id", ""))
-    return where.get(key, f"{key[0]} '{key[1]}'")
+    return str(where.get(key, f"{key[0]} '{key[1]}'"))

@@ -6,11 +6,11 @@ from functools import partial
 from math import ceil
 
 from tallplank.core.catalog.board import Board
-from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.appliance import appliances_in
 from tallplank.core.check.bearing import hanging_boards
 from tallplank.core.check.boxing import boxings
 from tallplank.core.check.by_room import RoomChecker, Units
+from tallplank.core.check.choice import job_choices, unit_choices
 from tallplank.core.check.guard import Guard
 from tallplank.core.check.island import crossing_tops, islands_in
 from tallplank.core.check.kept import kept_entries
@@ -18,7 +18,7 @@ from tallplank.core.check.let_in import let_in_findings
 from tallplank.core.check.machining import Fault, Known, faults
 from tallplank.core.check.obstacle import footing, into_walls, radiators
 from tallplank.core.check.overlap import SLACK, Overlap, OverlapFinder
-from tallplank.core.check.record import Constructions, Finding, Fix, Site, shown
+from tallplank.core.check.record import Finding, Fix, Site, shown
 from tallplank.core.check.room_door import meeting_doors
 from tallplank.core.check.sheet import beyond_its_sheet, runs_beyond_sheets
 from tallplank.core.check.strength import (
@@ -40,8 +40,6 @@ from tallplank.core.edit.corner import SQUARE, corner_angle
 from tallplank.core.edit.unit import change_units, set_rule
 from tallplank.core.job.ceiling import headroom
 from tallplank.core.job.room import Room
-from tallplank.core.job.standard import Standard
-from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.rule.corner import CORNER_PLANS
@@ -283,34 +281,6 @@ def _before_openings(site: Site, unit: MadeUnit) -> Iterator[Finding]:
             yield Finding("warning", "covers-opening", text, f"Keep it beside or below the {opening.kind}.", (unit.unit.id,))
 
 
-def _job_choices(made: Made) -> Iterator[Finding]:
-    standard = made.job.standard
-    yield from _unknown("The job", made.catalog, standard, standard.constructions, ())
-
-
-def _unit_choices(site: Site, unit: MadeUnit) -> Iterator[Finding]:
-    yield from _unknown(unit.label, site.catalog, unit.unit, site.constructions, (unit.unit.id,))
-
-
-def _unknown(who: str, catalog: Catalog, owner: Standard | Unit, own: Constructions, units: tuple[str, ...]) -> Iterator[Finding]:
-    """What is asked for that neither the catalogue nor the job has."""
-    for role, key in owner.finishes.items():
-        if key not in catalog.finishes:
-            text = f"{who} asks for the finish '{key}', which is not in the catalogue."
-            yield Finding("error", "unknown-finish", text, f"Choose another finish for {role}.", units)
-    for item, key in owner.hardware.items():
-        if key not in catalog.hardware or catalog.hardware[key].role != item:
-            text = f"{who} asks for the {item} '{key}', which is not in the catalogue."
-            yield Finding("error", "unknown-item", text, f"Choose another {item}.", units)
-    if owner.door_style is not None and owner.door_style not in catalog.door_styles:
-        text = f"{who} asks for the door style '{owner.door_style}', which is not in the catalogue."
-        yield Finding("error", "unknown-style", text, "Choose another door style.", units)
-    known = owner.construction in catalog.constructions or any(s.id == owner.construction for s in own)
-    if owner.construction is not None and not known:
-        text = f"{who} asks for the construction '{owner.construction}', which neither the job nor the catalogue has."
-        yield Finding("error", "unknown-construction", text, "Another is used until then: choose one.", units)
-
-
 def _thickness_not_sold(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     for board, thickness in sorted({(p.board, p.thickness.value) for p in unit.parts if not _milled(p, site.catalog.boards[p.board])}):
         entry = site.catalog.boards[board]
@@ -368,7 +338,7 @@ def _alike_numbers(made: Made) -> Iterator[Finding]:
 JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
     _run_not_built,
     _moldings_too_high,
-    _job_choices,
+    job_choices,
     _alike_numbers,
     few_legs,
     meeting_doors,
@@ -393,7 +363,7 @@ PLACE_CHECKS: tuple[Callable[[Site, MadeUnit], Iterator[Finding]], ...] = (
 """Checks of where one unit stands."""
 UNIT_CHECKS: tuple[Callable[[Site, MadeUnit], Iterator[Finding]], ...] = (
     _not_built,
-    _unit_choices,
+    unit_choices,
     _thickness_not_sold,
     _legs_out_of_range,
     _badly_bored,

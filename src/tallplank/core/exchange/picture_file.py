@@ -9,7 +9,7 @@ from tallplank.core.disk import DiskError, read_file
 from tallplank.core.error import PlankError
 
 LARGEST_FILE = 40 * 1024 * 1024
-MOST_PIXELS = 80_000_000
+MOST_PIXELS = 40_000_000
 KEPT_PIXELS = 1024
 """The longer side of a picture as the job keeps it."""
 FORMATS = ("PNG", "JPEG", "WEBP", "BMP", "TIFF")
@@ -30,6 +30,7 @@ def read_picture(path: Path) -> tuple[bytes, tuple[int, int]]:
         with Image.open(BytesIO(data), formats=FORMATS) as picture:
             width, height = picture.size
             _check_size(path.name, width, height)
+            picture.draft("RGB", (KEPT_PIXELS, KEPT_PIXELS))
             picture.thumbnail((KEPT_PIXELS, KEPT_PIXELS))
             out = BytesIO()
             picture.convert("RGB").save(out, "JPEG", quality=88)

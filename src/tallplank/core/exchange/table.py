@@ -42,6 +42,7 @@ def _csv_value(value: Value) -> str:
 
 def harmless(text: str) -> str:
     """The text with an apostrophe before each part that a spreadsheet might run as a formula."""
+    text = "".join(c for c in text if c != "\0" and category(c) != "Cs")  # a reader ends at the one, and no file can hold the other
     quoted = "".join(f"'{part}" if _is_run(part) else part for part in _PARTS.split(text))
     return f"'{quoted}" if quoted[:1] in ("\t", "\r", "\n") else quoted
 

@@ -75,9 +75,9 @@ Id = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[A-Za-z0-9_.-]
 
 
 class Record(BaseModel):
-    """Base of all stored records: frozen, strict about unknown keys."""
+    """Base of all stored records: frozen, strict about unknown keys, without numbers that are none."""
 
-    model_config = ConfigDict(frozen=True, extra="forbid")
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
 
     def but(self, **changes: object) -> Self:
         """A validated copy with some values changed; the untouched pieces are the very same objects.

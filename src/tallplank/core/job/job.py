@@ -29,9 +29,7 @@ MOST_UNITS, MOST_ROOMS = 1000, 200
 class MissingError(PlankError, KeyError):
     """The job has no room, face or unit of this id."""
 
-    def __str__(self) -> str:
-        """The text itself; a KeyError would show it in quotes."""
-        return str(self.args[0])
+    __str__ = PlankError.__str__  # a KeyError would show the text in quotes
 
 
 class Rates(Record):

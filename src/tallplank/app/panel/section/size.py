@@ -2,8 +2,9 @@
 
 from functools import partial
 
-from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QLabel, QPushButton, QToolButton, QWidget
+from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QPushButton, QToolButton, QWidget
 
+from tallplank.app.label import Label
 from tallplank.app.panel.angle import degrees_of, shown_degrees
 from tallplank.app.panel.panel import same
 from tallplank.app.panel.row import Origin
@@ -108,7 +109,7 @@ def _anchor_row(panel: UnitsPanel) -> QWidget:
         button.clicked.connect(lambda _, a=anchor: _take_anchor(panel, a))
         group.addButton(button)
         row.addWidget(button)
-    hint = QLabel("side that moves")
+    hint = Label("side that moves")
     hint.setProperty("kind", "soft")
     row.addWidget(hint)
     row.addStretch(1)
