@@ -368,18 +368,15 @@ class Work:
             for r in (grouped(rows) if alike_together else rows)
         )
 
-    @in_words
     def hardware(self) -> tuple[HardwareLine, ...]:
         """The hardware schedule."""
         return tuple(HardwareLine(r.name, r.item.role, r.code, r.quantity, r.item.price, r.where) for r in self._store.derived.schedule)
 
-    @in_words
     def price(self) -> Price:
         """The price of the job."""
         p = self._store.derived.price
         return Price(p.currency, p.cost.total / 100, p.net / 100, p.tax / 100, p.total / 100)
 
-    @in_words
     def findings(self) -> tuple[Finding, ...]:
         """All findings, errors first."""
         return tuple(
@@ -401,12 +398,10 @@ class Work:
 
     # steps and files
 
-    @in_words
     def undo(self) -> None:
         """Take the last step back."""
         self._store.undo()
 
-    @in_words
     def redo(self) -> None:
         """Do again what was taken back."""
         self._store.redo()
@@ -465,13 +460,11 @@ def _laid_over(folder: str | Path | None) -> Catalog:
     return laid_over(Path(folder) if folder is not None else None)
 
 
-@in_words
 def demo() -> Work:
     """The demo job, the Lockkeeper's House."""
     return Work(demo_job(shipped()))
 
 
-@in_words
 def kinds() -> dict[str, str]:
     """The kinds of units, by id, with their names."""
     return {k.id: k.name for k in shipped().kinds.values()}
@@ -489,13 +482,11 @@ def hardware(role: HardwareRole) -> dict[str, str]:
     return {h.id: h.name for h in shipped().hardware_for(role)}
 
 
-@in_words
 def styles() -> dict[str, str]:
     """The door styles, by id, with their names."""
     return {s.id: s.name for s in shipped().door_styles.values()}
 
 
-@in_words
 def papers() -> dict[str, str]:
     """The files that `Work.export` writes, with their titles."""
     return {e.name: e.title for e in EXPORTERS}

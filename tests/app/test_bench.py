@@ -214,7 +214,7 @@ def test_explode_and_pick_a_part(open_window: Open) -> None:
     part = window.board.pane("part")
     assert isinstance(part, PartPane)
     assert part.drawing is not None
-    assert part.drawing.title == "gable left"
+    assert part.drawing.title == "002-01L gable left"
 
 
 def test_seen_through_the_bores_show(open_window: Open) -> None:
@@ -300,7 +300,7 @@ def test_worktop_and_plinth_are_picked_and_explained_on_the_bench(open_window: O
     flat = window.board.pane("part")
     assert isinstance(flat, PartPane)
     assert flat.drawing is not None
-    assert flat.drawing.title == "worktop"
+    assert flat.drawing.title == "T-A1-01 worktop"
     shown.explained_label.linkActivated.emit("u2/unit.width")
     assert window.store.state.bench == "u2"
     assert window.focusWidget() is panel(window).row("Width")

@@ -445,7 +445,7 @@ def test_papers_are_written_in_the_background(open_window: Open, qtbot: QtBot, t
     window = open_window()
     window.write_papers((), tmp_path / "papers")
     window.write_papers((), tmp_path / "second")
-    assert "still being written" in window.message_label.text()
+    assert "still being done" in window.message_label.text()
     qtbot.waitUntil(lambda: window._task is None, timeout=20_000)
     assert len(list((tmp_path / "papers").iterdir())) == 10
     assert "Wrote 10 files" in window.message_label.text()

@@ -66,7 +66,7 @@ HARDWARE_NAMES: dict[HardwareRole, str] = {
     "foam": "Foam",
     "fitting-screw": "Fitting screw",
     "system-screw": "System screw",
-    "top-screw": "Worktop screw",
+    "top-screw": "Top screw",
     "pull-screw": "Pull screw",
     "cap": "Cover cap",
     "wood-glue": "Wood glue",

@@ -2,6 +2,7 @@
 
 from io import BytesIO
 from pathlib import Path
+from warnings import catch_warnings
 
 from PIL import Image, UnidentifiedImageError
 
@@ -27,7 +28,7 @@ def read_picture(path: Path) -> tuple[bytes, tuple[int, int]]:
     """
     try:
         data = read_file(path, LARGEST_FILE)
-        with Image.open(BytesIO(data), formats=FORMATS) as picture:
+        with catch_warnings(action="ignore"), Image.open(BytesIO(data), formats=FORMATS) as picture:
             width, height = picture.size
             _check_size(path.name, width, height)
             picture.draft("RGB", (KEPT_PIXELS, KEPT_PIXELS))
