@@ -3,7 +3,7 @@
 from math import cos, pi, radians, sin
 
 import pytest
-from shapely import Polygon, box
+from shapely import Polygon, box, unary_union
 
 from makers import CATALOG, ROOM, WALL, a_room, made
 from outside.trade.test_room_solids import shared
@@ -16,6 +16,7 @@ from tallplank.core.job.filling import Cover, Panel, Plain, Shelves, Slats, Tile
 from tallplank.core.job.job import Job
 from tallplank.core.job.scheme import Boxing, Outline, Region, Trim
 from tallplank.core.joinery.run.run import Run
+from tallplank.core.shop.moldinglist import moldinglist
 from tallplank.core.space.outline import area
 
 
@@ -169,3 +170,22 @@ def test_a_molding_runs_before_motifs_that_stand_before_their_tiles() -> None:
     (trim,) = [p for p in run(job).parts if p.tag.role == "wall molding"]
     assert trim.box[1].y == pytest.approx(-28.0)
     assert shared(made(job), ROOM) == []
+
+
+def test_a_molding_round_notched_corners_is_cut_to_its_long_points() -> None:
+    """Rise 25, notches of 150: their sides are 150 along the outer edge, and 25 more along the inner one where they go inward."""
+    outline = Outline(border=60.0, corner=150.0, corners="notched")
+    job = walled(Region(fill=Panel(border=40.0, mold="mold-panel-25"), outline=outline), left=900.0, right=900.0, high=1500.0)
+    molds = [p for p in run(job).parts if p.tag.role == "panel mold"]
+    assert len(molds) == 12
+    assert sorted(p.size[0] for p in molds) == pytest.approx([175.0] * 8 + [1200 - 200 - 300.0] * 2 + [1500 - 200 - 300.0] * 2)
+    covered = [Polygon(p.form.front(p.frame, p.size)) for p in molds]
+    assert unary_union(covered).area == pytest.approx(sum(c.area for c in covered))
+    assert sum(c.area for c in covered) == pytest.approx(25.0 * (2 * (1000 + 1300) - 4 * 25))
+    small = [(r.first.long, r.last.long) for r in moldinglist(made(job)) if r.length == 175.0]
+    assert {frozenset(ends) for ends in small} == {frozenset(("inner edge", "outer edge"))}
+    ends = [end for r in moldinglist(made(job)) for end in (r.first, r.last)]
+    assert {(end.kind, end.saw.miter, end.saw.bevel) for end in ends} == {("frame", 45.0, 0.0)}
+    # Seen with its outer edge at the fence, the first end lies at the right hand: long there, the saw goes left.
+    assert {(r.first.long, r.first.swing) for r in moldinglist(made(job))} == {("outer edge", "left"), ("inner edge", "right")}
+    assert {(r.last.long, r.last.swing) for r in moldinglist(made(job))} == {("outer edge", "right"), ("inner edge", "left")}

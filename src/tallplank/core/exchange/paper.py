@@ -83,7 +83,7 @@ def molding_table(shop: Shop) -> Table:
     """The molding list as a table: lengths from long point to long point, the saw's settings in degrees."""
     display = shop.made.job.display
     lengths = Lengths(display, rules_for(shop.made.catalog, shop.made.job.standard).cut_step)
-    ends = tuple(f"{end}_{what}" for end in ("first", "last") for what in ("end", "miter_deg", "bevel_deg"))
+    ends = tuple(f"{end}_{what}" for end in ("first", "last") for what in ("end", "miter_deg", "bevel_deg", "long", "swing"))
     columns = (
         "room",
         "run",
@@ -150,7 +150,7 @@ def top_table(shop: Shop) -> Table:
 
 
 def _end(end: EndOf) -> tuple[Value, ...]:
-    return end.kind, round(end.saw.miter, 1), round(end.saw.bevel, 1)
+    return end.kind, round(end.saw.miter, 1), round(end.saw.bevel, 1), end.long, end.swing
 
 
 def price_table(shop: Shop) -> Table:

@@ -8,7 +8,7 @@ angle s lies flat on the saw: miter atan(sin s / tan(c / 2)), bevel asin(cos s c
 from collections import Counter
 from dataclasses import dataclass, replace
 from math import asin, atan, cos, degrees, radians, sin, tan
-from typing import NamedTuple
+from typing import Literal, NamedTuple
 
 from tallplank.core.catalog.hardware import Molding
 from tallplank.core.joinery.made import Made
@@ -23,12 +23,17 @@ class Saw(NamedTuple):
 
 
 class EndOf(NamedTuple):
-    """How an end of a piece is cut: what it meets, and the settings of the saw."""
+    """How an end of a piece is cut: what it meets, the settings of the saw, where its long point is and which way the saw goes."""
 
     kind: str
     """square, outer or inner; frame where it turns in the plane of the wall, lying on its back; coped where it is cut to the profile
     that it meets, along the line that a mitre leaves."""
     saw: Saw
+    long: str = ""
+    """The edge that is the longer one here: of a frame its outer or inner edge, else the face or the back of the molding."""
+    swing: str = ""
+    """To which side the saw table turns, its front end seen from where one stands: right or left. The piece stands or lies as it is
+    mounted, its back (of a frame the outer edge) to the fence."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,21 +59,26 @@ def flat_settings(spring: float, corner: float) -> Saw:
     return Saw(degrees(atan(sin(s) / tan(half))), degrees(asin(cos(s) * cos(half))))
 
 
-def end_of(cut: EndCut, molding: Molding) -> EndOf:
-    """How an end is cut."""
-    miter, across = cut.mitre, degrees(atan(cut.y))
-    if abs(across) > 1e-9:
-        return EndOf("frame", Saw(abs(across)))
-    if abs(miter) < 1e-9:
+def end_of(cut: EndCut, molding: Molding, at: Literal["first", "last"] = "first") -> EndOf:
+    """How an end is cut; the first end is the left one for someone looking at a run; a frame is gone round counter-clockwise."""
+    miter, across = round(cut.mitre, 6), round(degrees(atan(cut.y)), 6)
+    if across:
+        # Its outer edge to the fence, its face up: the first end is then at the right hand.
+        return EndOf("frame", Saw(abs(across)), "inner edge" if across > 0 else "outer edge", _swing((across > 0) == (at == "first")))
+    if not miter:
         return EndOf("square", Saw(0.0))
     corner = 180.0 - 2 * abs(miter)
     saw = flat_settings(molding.spring, corner) if molding.spring else Saw(abs(miter))
-    return EndOf("outer" if miter > 0 else "inner", saw)
+    return EndOf("outer" if miter > 0 else "inner", saw, "face" if miter > 0 else "back", _swing((miter > 0) == (at == "last")))
+
+
+def _swing(right: bool) -> str:
+    return "right" if right else "left"
 
 
 def _coped(first: EndOf, last: EndOf) -> tuple[EndOf, EndOf]:
     """The ends of a piece that meets others in inner corners: it runs square into the right one, and is coped at the left one."""
-    left = EndOf("coped", first.saw) if first.kind == "inner" else first
+    left = first._replace(kind="coped") if first.kind == "inner" else first
     return left, EndOf("square", Saw(0.0)) if last.kind == "inner" else last
 
 
@@ -82,7 +92,7 @@ def moldinglist(made: Made) -> tuple[MoldingRow, ...]:
             form = part.form
             molding = made.catalog.hardware.get(form.stock) if isinstance(form, Swept) else None
             if isinstance(form, Swept) and isinstance(molding, Molding):
-                first, last = end_of(form.start, molding), end_of(form.end, molding)
+                first, last = end_of(form.start, molding, "first"), end_of(form.end, molding, "last")
                 ends = _coped(first, last) if run.id in coped else (first, last)
                 about = (run.members, rooms[run.room], run.label, part.name, molding.name, molding.code, part.finish.name)
                 found[MoldingRow(*about, round(part.length.value, 3), *ends, 1)] += 1

@@ -56,14 +56,15 @@ def _profile(molding: Molding) -> tuple[Size, Size]:
 
 
 def add_straight(making: Making, tag: Tag, out: Line, into: Line, molding: Molding, finish: Finish, back: float) -> None:
-    """A straight piece: at both ends a fibre ends so much earlier as it lies nearer to the inner edge."""
+    """A straight piece between its outer and its inner edge: at a corner that goes inward the inner edge is the longer one."""
     (x0, z0), (x1, z1) = out.start, out.end
     long = hypot(x1 - x0, z1 - z0)
     way = Vec((x1 - x0) / long, 0.0, (z1 - z0) / long)
     first = (into.start[0] - x0) * way.x + (into.start[1] - z0) * way.z
     last = (x1 - into.end[0]) * way.x + (z1 - into.end[1]) * way.z
-    frame = Frame(Vec(x0, back, z0), way, Vec(0.0 - way.z, 0.0, way.x), OUT)
-    sizes = (Size.of(long, "from long point to long point"), *_PROFILES.get((molding,), lambda: _profile(molding)))
+    before, after = max(0.0, -first), max(0.0, -last)
+    frame = Frame(Vec(x0 - before * way.x, back, z0 - before * way.z), way, Vec(0.0 - way.z, 0.0, way.x), OUT)
+    sizes = (Size.of(before + long + after, "from long point to long point"), *_PROFILES.get((molding,), lambda: _profile(molding)))
     ends = (EndCut(y=-first / molding.rise), EndCut(y=-last / molding.rise))
     form = Swept(molding.outline, *ends, molding.id)
     making.out.add(tag, "front", "top", finish, sizes, Lay("+x", "+z", frame.origin), kind="molding", form=form, frame=frame)
