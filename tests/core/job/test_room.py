@@ -8,6 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from makers import CATALOG, ROOM, a_room, made
+from tallplank.core.check.finding import findings
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.group import add_island, set_face_length, turn_group
 from tallplank.core.edit.survey.room import (
@@ -20,7 +21,7 @@ from tallplank.core.edit.survey.room import (
     turn_room,
 )
 from tallplank.core.edit.survey.walled import add_opening, change_opening
-from tallplank.core.edit.unit import Spot, place_unit
+from tallplank.core.edit.unit import Spot, place_unit, set_width, slide_units
 from tallplank.core.job.face import faces_of
 from tallplank.core.job.file import dumps, load, loads
 from tallplank.core.job.job import Job
@@ -144,3 +145,32 @@ def test_an_island_has_faces_back_to_back_and_turns_as_one() -> None:
     again = turn_group(turned, ROOM, group, -90, about=(1000, 1500))
     assert hypot(again.rooms[0].groups[0].x - 1000, again.rooms[0].groups[0].y - 1500) < 1e-9
     assert again.rooms[0].groups[0].turn == pytest.approx(0)
+
+
+@pytest.mark.parametrize(("typed", "turn"), [(2600.0, 0.0), (1700.0, 0.0), (2611.3, 33.0)])
+def test_both_faces_of_an_island_take_a_length_typed_anew_and_their_units_stay(typed: float, turn: float) -> None:
+    """The left end stays: the back begins as much farther out, and what stands there is as much farther along it."""
+    job, (group, front, back) = add_island(a_room(), ROOM, 1000, 1500, 1800, gap=0, turn=turn)
+    for face, x in ((front, 100.0), (back, 200.0), (back, 800.0)):
+        job = place_unit(job, CATALOG, "base", Spot(ROOM, face, x), width=600.0).job
+    before = {u.id: job.face(ROOM, u.face).frame.out((u.x, 0.0, 0.0)) for u in job.units}
+    longer = set_face_length(job, ROOM, front, typed)
+    a, b = longer.face(ROOM, front), longer.face(ROOM, back)
+    assert (a.length, b.length) == pytest.approx((typed, typed))
+    assert a.frame.origin == pytest.approx(job.face(ROOM, front).frame.origin)
+    assert b.frame.origin[:2] == pytest.approx(a.frame.out((typed, 0.0, 0.0))[:2], abs=1e-5)
+    for unit in longer.units:
+        assert longer.face(ROOM, unit.face).frame.out((unit.x, 0.0, 0.0)) == pytest.approx(before[unit.id], abs=1e-5)
+    assert set_face_length(longer, ROOM, front, 1800.0).units == job.units or turn
+    from_behind = set_face_length(job, ROOM, back, typed)
+    assert from_behind.face(ROOM, front).frame.out((typed, 0.0, 0.0)) == pytest.approx(job.face(ROOM, front).frame.out((1800.0, 0, 0)), abs=1e-5)
+
+
+def test_rows_of_an_island_that_end_apart_are_told() -> None:
+    job, (group, front, back) = add_island(a_room(5000, 5000), ROOM, 1500, 2000, 1800, gap=0)
+    for face, x, width in ((front, 0.0, 1800.0), (back, 300.0, 1500.0)):
+        job = place_unit(job, CATALOG, "base", Spot(ROOM, face, x), width=width).job
+    told = [f.text for f in findings(made(job)) if f.code == "stepped-rows"]
+    assert told == ["Island 1: its rows end 300 mm apart at the right; its worktop is stepped there."]
+    even = set_width(slide_units(job, ["u2"], -300.0), CATALOG, ["u2"], 1800.0)
+    assert [f for f in findings(made(even)) if f.code == "stepped-rows"] == []

@@ -15,6 +15,7 @@ from outside.trade.audit import JOB_RULES, RULES, faults
 from outside.trade.solid import Axes
 from tallplank.core.check.finding import findings
 from tallplank.core.edit.construction import set_job_construction
+from tallplank.core.edit.opening import set_opening, split_opening
 from tallplank.core.edit.standard import set_job_rule, set_job_style
 from tallplank.core.edit.survey.room import change_room
 from tallplank.core.edit.unit import Spot, place_unit
@@ -76,6 +77,20 @@ def test_units_of_every_kind_pass_the_audit(construction: str, capsys: pytest.Ca
         )
     assert wrong == []
     assert swept > len(CATALOG.kinds) * 0.85
+
+
+@pytest.mark.parametrize("construction", list(CATALOG.constructions))
+def test_what_is_pulled_out_behind_doors_passes_the_audit(construction: str) -> None:
+    """A tray and a drawer behind one door, each at widths about those of the tray and at odd ones."""
+    wrong = []
+    for inside, widths in (("pullout", (300.0, 450.0, 803.0)), ("drawer", (400.0, 600.0, 23 * INCH))):
+        for width in widths:
+            job = place_unit(a_room(width=8000.0), CATALOG, "base", Spot(ROOM, WALL, 2000.0), width=width).job
+            job = set_opening(set_job_construction(job, CATALOG, construction), CATALOG, ["u1"], (), shelves=0, front="doors")
+            job = split_opening(job, CATALOG, ["u1"], (), "rows", 2, over=True)
+            job = set_opening(set_opening(job, CATALOG, ["u1"], (0,), inside=inside), CATALOG, ["u1"], (1,), inside=inside)
+            wrong += [f"{inside} {width}: {rule}: {text}" for rule, _, text in faults(parts_of(job))]
+    assert wrong == []
 
 
 @pytest.mark.parametrize("style", list(CATALOG.door_styles))

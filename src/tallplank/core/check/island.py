@@ -11,6 +11,7 @@ from itertools import combinations
 from shapely import Polygon
 
 from tallplank.core.check.record import Finding, Fix, shown
+from tallplank.core.edit.survey.room import folded
 from tallplank.core.edit.walkway import group_outline, standing_out, walkways
 from tallplank.core.edit.waterfall import End, at_end, rubs, with_end_fillers
 from tallplank.core.job.room import SEAT_WIDTH, Group, Room
@@ -18,12 +19,15 @@ from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.run.top.bar import BAR, bar_reach
+from tallplank.core.space.outline import bounds
 
 LEAST_WAY, BEHIND_SEAT = 900.0, 813.0
 """36 in as metric shops plan it, and 32 in."""
 KNEES = ((850.0, 457.0), (990.0, 381.0), (float("inf"), 305.0))
 """Up to which height of the top the knees need how much depth under it."""
 SLACK = 1.0
+ALIKE = 0.01
+"""Degrees within which faces look the same way."""
 TOP_ROLES = {"worktop", "waterfall"}
 ENDS: tuple[End, End] = ("left", "right")
 
@@ -40,6 +44,7 @@ def _findings(made: Made, room: Room, group: Group, units: tuple[MadeUnit, ...])
         return
     members = tuple(u.unit.id for u in units)
     yield from _rubbing(made, room, group)
+    yield from _stepped(made, group, units)
     seated = {s.side for s in group.seats}
     for side, way in walkways(made, room.id, group.id).items():
         least = BEHIND_SEAT if side in seated else LEAST_WAY
@@ -50,6 +55,21 @@ def _findings(made: Made, room: Room, group: Group, units: tuple[MadeUnit, ...])
             )
             yield Finding("warning", "narrow-way", text, "Move the island, or make it smaller.", members)
     yield from _seats(made, room, group, units, members)
+
+
+def _stepped(made: Made, group: Group, units: tuple[MadeUnit, ...]) -> Iterator[Finding]:
+    """Rows back to back that do not end together, where nothing stands at that end."""
+    for face, behind in combinations(group.faces, 2):
+        rows = [[u for u in units if u.unit.face == f.id and u.choice.kind.mount == "floor"] for f in (face, behind)]
+        if abs(abs(folded(face.turn - behind.turn)) - 180.0) > ALIKE or not all(rows):
+            continue
+        frame = made.face(rows[0][0]).frame
+        ends = [bounds([frame.inside((*p, 0.0))[:2] for u in row for p in made.face(u).frame.flat_out(u.outline)]) for row in rows]
+        for end, (one, other) in zip(ENDS, zip(*(((low[0], high[0])) for low, high in ends), strict=True), strict=True):
+            at_end = any(abs(abs(folded(f.turn - face.turn)) - 90.0) <= ALIKE and u.unit.face == f.id for f in group.faces for u in units)
+            if abs(one - other) > SLACK and not at_end:
+                text = f"{group.name}: its rows end {shown(made.job, abs(one - other))} apart at the {end}; its worktop is stepped there."
+                yield Finding("note", "stepped-rows", text, "Let both rows end together, unless it is meant.", tuple(u.unit.id for u in units))
 
 
 def _rubbing(made: Made, room: Room, group: Group) -> Iterator[Finding]:

@@ -8,6 +8,11 @@ from tallplank.core.job.job import Job
 from tallplank.core.job.room import SEAT_WIDTH, Group, GroupFace, RaisedBar, Room, Seats, Side4
 from tallplank.core.space.frame import turned_about_z
 
+FINE = 6
+"""Places are whole millionths of a millimetre, so that what is turned there and back is the same."""
+SAME = 0.01
+"""Millimetres and degrees within which faces end and look alike."""
+
 
 def add_island(job: Job, room_id: str, x: float, y: float, length: float, *, turn: float = 0.0, gap: float = 0.0) -> Edited:
     """A job with a group of two faces back to back, `gap` apart, their left front end at a point of the plan.
@@ -90,14 +95,48 @@ def turn_group(job: Job, room_id: str, group_id: str, degrees: float, about: tup
 def set_face_length(job: Job, room_id: str, face_id: str, length: float) -> Job:
     """A job with a face of another length: of a wall (see `set_wall_length`), or of a group.
 
+    The left end of a group's face stays, with all units; the face at its back grows with it, and faces at its right end move along.
+
     Raises:
         EditError: no such face, or a length that cannot be.
     """
     carrier = job.face(room_id, face_id).carrier
     if not isinstance(carrier, Group):
         return set_wall_length(job, room_id, face_id, length)
-    faces = tuple(valid(partial(f.but, length=length)) if f.id == face_id else f for f in carrier.faces)
-    return change_group(job, room_id, carrier.id, faces=faces)
+    face = next(f for f in carrier.faces if f.id == face_id)
+    by = length - face.length
+    behind = [f for f in carrier.faces if _is_turned(f, face, 180.0) and abs(_along(face, f) - face.length) < SAME]
+    moved = {f.id for f in carrier.faces if _is_turned(f, face, 90.0) and abs(_along(face, f) - face.length) < SAME}
+    longer = {face_id: length, **{f.id: f.length + by for f in behind}}
+    shifted = {f.id for f in behind} | moved
+    step = turned_about_z(face.turn, (0.0, 0.0, 0.0)).out((by, 0.0, 0.0))
+
+    def changed(f: GroupFace) -> GroupFace:
+        place = {"x": round(f.x + step.x, FINE), "y": round(f.y + step.y, FINE)} if f.id in shifted else {}
+        return valid(partial(f.but, length=longer.get(f.id, f.length), **place))
+
+    changed_job = change_group(job, room_id, carrier.id, faces=tuple(changed(f) for f in carrier.faces))
+    for f in behind:
+        changed_job = _kept_in_place(changed_job, room_id, f.id, by)
+    return changed_job
+
+
+def _is_turned(face: GroupFace, from_face: GroupFace, degrees: float) -> bool:
+    return abs(folded(face.turn - from_face.turn - degrees)) < SAME
+
+
+def _along(face: GroupFace, other: GroupFace) -> float:
+    """Where the left end of another face is along a face."""
+    way = turned_about_z(face.turn, (0.0, 0.0, 0.0)).x
+    return (other.x - face.x) * way.x + (other.y - face.y) * way.y
+
+
+def _kept_in_place(job: Job, room_id: str, face_id: str, by: float) -> Job:
+    """A job in which the units of a face whose left end has moved out by so much stay where they are, as far as the face goes."""
+    there = [u for u in job.units if u.room == room_id and u.face == face_id]
+    step = max(by, -min((u.x for u in there), default=0.0))
+    ids = {u.id for u in there}
+    return job.replaced(units=tuple(u.but(x=u.x + step) if u.id in ids else u for u in job.units)) if there and step else job
 
 
 def remove_group(job: Job, room_id: str, group_id: str) -> Job:

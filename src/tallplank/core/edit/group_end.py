@@ -1,7 +1,7 @@
 """Faces at the ends of a group, so that units stand at all four of its sides."""
 
 from tallplank.core.edit.check import EditError, valid
-from tallplank.core.edit.group import change_group, group_of
+from tallplank.core.edit.group import FINE, change_group, group_of
 from tallplank.core.edit.survey.room import fresh_id
 from tallplank.core.job.face import group_frame
 from tallplank.core.job.job import Job
@@ -9,8 +9,6 @@ from tallplank.core.job.room import MOST_GROUP_FACES, GroupFace
 from tallplank.core.joinery.made import Made
 from tallplank.core.space.outline import bounds
 
-FINE = 6
-"""Places are whole millionths of a millimetre, so that what is turned there and back is the same."""
 USUAL = 600.0
 """How deep each row of a group is taken to be in which nothing stands."""
 

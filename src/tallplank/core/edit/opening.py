@@ -95,7 +95,7 @@ def split_opening(
     """A job with an opening divided into equal rows or bays.
 
     Each cell takes the front that the opening had, or with `over` that front stays over all of them. `board` says whether
-    boards part the cells; left open, they do except between drawers. Shelves and insides go into each cell, except those of
+    boards part the cells; left open, they do except between drawers one above the other. Shelves and insides go into each cell, except those of
     which there can be only one.
 
     Raises:
@@ -107,7 +107,7 @@ def split_opening(
     def change(unit: Unit, opening: Opening) -> Opening:
         if opening.openings:
             raise EditError("This opening is divided already: split one of its cells.")
-        parted = opening.front != "drawer" if board is None else board
+        parted = (opening.front != "drawer" or into != "rows") if board is None else board
         cell = opening.but(size=Member(), board=parted, front="none" if over else opening.front)
         cells = tuple(cell if i < count - 1 else cell.but(board=False) for i in range(count))
         front = opening.front if over else "none"

@@ -1,4 +1,4 @@
-"""Blocking: where a face frame stands in front of the uprights, slides are screwed to boards that fill the step behind it.
+"""Blocking: where a face frame or the hinges of a door stand before the uprights, slides are screwed to boards that fill the step.
 
 Source: common practice; its height is a rule of the construction. It is made of the boards that the shop buys, one or two on each other,
 and where those are thinner than the frame stands proud, the box of the drawer is so much wider.
@@ -85,8 +85,14 @@ def _beside_box(choice: Choice) -> float:
     return slide.width_less / 2 - choice.finish("drawer").thickness if slide.width_less else slide.side_clearance
 
 
-def add_blocking(choice: Choice, box: Box, cell: Cell, number: int, z: float, out: Collector) -> None:
-    """Add the blocking for the slides of one drawer, whose screws lie at the height `z`; none where the frame is flush."""
+def add_blocking(choice: Choice, box: Box, cell: Cell, number: int, at: tuple[float, float], out: Collector) -> None:
+    """Add the blocking for the slides of one drawer, none where nothing stands before the uprights.
+
+    Args:
+        at: The y at which it begins, behind a door that closes within the box, and the height of the slides' screws.
+    """
+    start, z = at
+    length = box.inside_depth if start <= box.front else box.inside_depth - Size.of(start - box.front, "front", Decided("finish", "front"))
     span, high = cell.x, choice.rule("blocking_height", "blocking")
     if high.value > cell.z.clear.value:
         high = Size.of(cell.z.clear.value, "clear height", cell.source)
@@ -98,17 +104,17 @@ def add_blocking(choice: Choice, box: Box, cell: Cell, number: int, z: float, ou
         for layer, thick in enumerate(boards):
             size = Size.of(thick, "carcass board", Decided("finish", "carcass"))
             name = "slide blocking" if layer == 0 else "slide packing"
-            at = x + sum(boards[:layer]) * (1.0 if side == "left" else -1.0)
-            place = _Place(Tag(name, side, number), at, side == "left", screws - layer * LAYERS_APART)
-            _add(choice, box, place, low, (box.inside_depth, high, size), out)
+            face = x + sum(boards[:layer]) * (1.0 if side == "left" else -1.0)
+            place = _Place(Tag(name, side, number), face, side == "left", screws - layer * LAYERS_APART)
+            _add(choice, place, Vec(face, start, low), (length, high, size), out)
 
 
-def _add(choice: Choice, box: Box, place: _Place, low: float, sizes: tuple[Size, Size, Size], out: Collector) -> None:
+def _add(choice: Choice, place: _Place, origin: Vec, sizes: tuple[Size, Size, Size], out: Collector) -> None:
     length, _, thick = sizes
-    rear = box.front + length.value
-    lay = Lay("+y", "+z", (place.x, box.front, low)) if place.left else Lay("-y", "+z", (place.x, rear, low))
+    start, rear = origin.y, origin.y + length.value
+    lay = Lay("+y", "+z", origin) if place.left else Lay("-y", "+z", origin._replace(y=rear))
     out.add(place.tag, "carcass", "carcass", choice.finish("carcass"), sizes, lay, kind="blocking")
-    upright = out.host(Vec(place.x, (box.front + rear) / 2, place.z), place.into, ("gable", "partition", "blocking"))
+    upright = out.host(Vec(place.x, (start + rear) / 2, place.z), place.into, ("gable", "partition", "blocking"))
     if upright is None:
         out.miss("The blocking behind a face frame finds no board to be screwed to.")
         return
@@ -116,7 +122,7 @@ def _add(choice: Choice, box: Box, place: _Place, low: float, sizes: tuple[Size,
     if screw is None:
         out.note(Note("no-screw", f"No screw holds a blocking {thick.value:g} thick.", "Choose other screws, or a narrower frame."))
         return
-    _fix(screw, len(out.parts) - 1, upright, place, (box.front, length.value), out)
+    _fix(screw, len(out.parts) - 1, upright, place, (start, length.value), out)
 
 
 def _fix(screw: Fixing, blocking: int, upright: int, place: _Place, depth: tuple[float, float], out: Collector) -> None:

@@ -119,7 +119,7 @@ def add_drawer(choice: Choice, box: Box, drawer: Drawer, out: Collector) -> floa
     _bore_sides(slide, body, first, out)
     out.drawers.append((drawer.tag, length))
     out.slides.append((drawer.cell, body.z + slide.rise, length))
-    add_blocking(choice, box, drawer.cell, drawer.number, body.z + slide.rise, out)
+    add_blocking(choice, box, drawer.cell, drawer.number, (max(drawer.start, box.front) if drawer.inner else box.front, body.z + slide.rise), out)
     return length
 
 

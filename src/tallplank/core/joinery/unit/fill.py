@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 from tallplank.core.joinery.front.fixed import fix_false
 from tallplank.core.joinery.front.front import add_doors, add_drawer_front, add_level_front
 from tallplank.core.joinery.front.hinge import hang_door, hang_flap
+from tallplank.core.joinery.inside.behind import between_hinges
 from tallplank.core.joinery.inside.drawer import Drawer, add_drawer, bore_slides, box_height
 from tallplank.core.joinery.inside.inside import add_inside
 from tallplank.core.joinery.inside.shelf import PinRow, add_shelves, bore_pins
@@ -94,18 +95,22 @@ def _add_contents(filling: _Filling, cell: Cell) -> None:
             raise BuildError("A drawer's opening takes no shelves.")
         filling.drawers += 1
         number = filling.drawers
-        drawer = Drawer(
-            number, cell, filling.plane.back if fronted else filling.plane.inner, inner=not fronted, height=filling.boxes.get(cell.path)
-        )
+        start, room = (filling.plane.back, cell) if fronted else (filling.plane.inner, _between_hinges(filling, cell))
+        drawer = Drawer(number, room, start, inner=not fronted, height=filling.boxes.get(cell.path))
         filling.reach[cell.path] = number, add_drawer(choice, box, drawer, out)
         return
     if opening.inside == "pullout":
         filling.drawers += 1
-        add_drawer(choice, box, Drawer(filling.drawers, cell, filling.plane.inner, low=True), out)
+        tray = Drawer(filling.drawers, _between_hinges(filling, cell), filling.plane.inner, inner=True, low=True)
+        add_drawer(choice, box, tray, out)
     elif opening.inside != "none":
         add_inside(choice, box, cell, filling.plane, out)
     if opening.shelves:
         add_shelves(choice, box, cell, filling.plane, out)
+
+
+def _between_hinges(filling: _Filling, cell: Cell) -> Cell:
+    return between_hinges(filling.choice, cell, filling.layout.cells)
 
 
 def _equal_boxes(filling: _Filling) -> dict[tuple[int, ...], Size]:
