@@ -1,5 +1,7 @@
 """Makers of jobs and units with sensible defaults, for tests."""
 
+from functools import cache
+
 from tallplank.core.catalog.reader import shipped
 from tallplank.core.edit.group import add_island
 from tallplank.core.edit.survey.room import add_free_wall, add_room, add_room_of
@@ -10,6 +12,7 @@ from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.workshop import make, make_unit
+from tallplank.demo import demo_job
 
 CATALOG = shipped()
 ROOM, WALL = "room1", "back"
@@ -45,6 +48,12 @@ def a_wall_of(*kinds: str, room: Job | None = None, **sizes: object) -> Job:
 def made(job: Job) -> Made:
     """The job as it is made, from nothing."""
     return make(job, CATALOG)
+
+
+@cache
+def the_demo() -> Made:
+    """The demo as it is made: once for all tests that only look at it."""
+    return made(demo_job(CATALOG))
 
 
 def many_units(count: int) -> Job:

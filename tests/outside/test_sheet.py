@@ -10,13 +10,12 @@ from reportlab.lib.units import mm
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 
-from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
+from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made, the_demo
 from tallplank.core.draw.dimension import FIGURE_WIDTH, set_out
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.edit.standard import change_job
 from tallplank.core.exchange.sheet import FRAME_MM, PAGE, SCALES, TEXT_MM, TITLE_MM, elevations, lay_out
 from tallplank.core.measure.display import LengthStyle, format_length
-from tallplank.demo import demo_job
 from tallplank.session.derived import Deriver
 
 
@@ -38,7 +37,7 @@ def test_the_largest_scale_that_fits_is_taken(width: float, scale: int) -> None:
 
 @pytest.mark.parametrize("style", LengthStyle)
 def test_everything_stays_inside_the_frame_and_clear_of_the_title(style: LengthStyle) -> None:
-    drawing = elevation(made(demo_job(CATALOG)), ROOM, WALL)
+    drawing = elevation(the_demo(), ROOM, WALL)
     layout = lay_out(drawing, lambda v: format_length(v, style))
     left = layout.x + min(drawing.low[0], layout.chains.low[0]) / layout.scale
     right = layout.x + max(drawing.high[0], layout.chains.high[0]) / layout.scale
@@ -64,7 +63,7 @@ def test_texts_on_paper_keep_apart_by_the_faces_own_widths() -> None:
     """Source: ReportLab's string widths of the shipped typeface."""
     data = (files("tallplank") / "font" / "PlankSansNarrow-Regular.ttf").read_bytes()
     pdfmetrics.registerFont(TTFont("Measured", io.BytesIO(data)))
-    layout = lay_out(elevation(made(demo_job(CATALOG)), ROOM, WALL), show)
+    layout = lay_out(elevation(the_demo(), ROOM, WALL), show)
     boxes = []
     for text in layout.chains.texts:
         half = pdfmetrics.stringWidth(text.text, "Measured", TEXT_MM * mm) / mm / 2 * layout.scale

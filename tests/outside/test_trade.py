@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.integrate import solve_bvp
 
-from makers import CATALOG, a_made_unit, made
+from makers import CATALOG, a_made_unit, the_demo
 from tallplank.core.check.strength import plate_sag, sag, shelf_sag
 from tallplank.core.job.opening import Opening
 from tallplank.core.job.standard import Standard
@@ -173,9 +173,8 @@ def test_drawer_boxes_by_their_slides() -> None:
 
 def test_the_demo_is_sound() -> None:
     from tallplank.core.check.finding import findings
-    from tallplank.demo import demo_job
 
-    assert findings(made(demo_job(CATALOG))) == ()
+    assert findings(the_demo()) == ()
 
 
 def test_a_board_that_is_loaded_for_years_goes_on_bending() -> None:

@@ -173,6 +173,7 @@ def test_taking_over_removes_the_old_file_only_when_the_job_is_kept_anew(session
 def test_what_cannot_be_kept_anew_stays_where_it_was(
     session: Callable[..., Autosave], tmp_path: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
+    monkeypatch.setattr("tallplank.session.autosave.RETRY_S", 60.0)
     killed(child(tmp_path / "recovery"))
     autosave, problems = session(), []
     autosave.on_problem = problems.append

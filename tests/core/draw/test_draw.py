@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
+from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made, the_demo
 from tallplank.core.draw.dimension import DimensionText, set_out
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.plan import face_at, plan
@@ -17,7 +17,6 @@ from tallplank.core.edit.unit import Spot, place_unit, set_width, slide_units
 from tallplank.core.job.face import faces_of
 from tallplank.core.job.measure import GAP, OfGap, OfOpening, OfUnit, can_be_typed
 from tallplank.core.measure.display import LengthStyle, format_length
-from tallplank.demo import demo_job
 
 
 def chain_of(drawing: Drawing, side: str, number: int = 0) -> Chain:
@@ -59,7 +58,7 @@ def test_texts_never_overlap(chains: list, height: float, style: LengthStyle) ->
 @pytest.mark.parametrize("height", [10, 25, 40, 62.5, 120])
 @pytest.mark.parametrize("style", LengthStyle)
 def test_the_demo_drawings_have_no_overlapping_texts(height: float, style: LengthStyle) -> None:
-    shown = made(demo_job(CATALOG))
+    shown = the_demo()
     for drawing in (elevation(shown, ROOM, WALL), plan(shown, ROOM)):
         assert clashes(set_out(drawing.chains, height, lambda v: format_length(v, style)).texts) == []
 

@@ -150,7 +150,7 @@ def test_an_island_has_faces_back_to_back_and_turns_as_one() -> None:
 @pytest.mark.parametrize(("typed", "turn"), [(2600.0, 0.0), (1700.0, 0.0), (2611.3, 33.0)])
 def test_both_faces_of_an_island_take_a_length_typed_anew_and_their_units_stay(typed: float, turn: float) -> None:
     """The left end stays: the back begins as much farther out, and what stands there is as much farther along it."""
-    job, (group, front, back) = add_island(a_room(), ROOM, 1000, 1500, 1800, gap=0, turn=turn)
+    job, (_, front, back) = add_island(a_room(), ROOM, 1000, 1500, 1800, gap=0, turn=turn)
     for face, x in ((front, 100.0), (back, 200.0), (back, 800.0)):
         job = place_unit(job, CATALOG, "base", Spot(ROOM, face, x), width=600.0).job
     before = {u.id: job.face(ROOM, u.face).frame.out((u.x, 0.0, 0.0)) for u in job.units}
@@ -163,11 +163,13 @@ def test_both_faces_of_an_island_take_a_length_typed_anew_and_their_units_stay(t
         assert longer.face(ROOM, unit.face).frame.out((unit.x, 0.0, 0.0)) == pytest.approx(before[unit.id], abs=1e-5)
     assert set_face_length(longer, ROOM, front, 1800.0).units == job.units or turn
     from_behind = set_face_length(job, ROOM, back, typed)
-    assert from_behind.face(ROOM, front).frame.out((typed, 0.0, 0.0)) == pytest.approx(job.face(ROOM, front).frame.out((1800.0, 0, 0)), abs=1e-5)
+    assert from_behind.face(ROOM, front).frame.out((typed, 0.0, 0.0)) == pytest.approx(
+        job.face(ROOM, front).frame.out((1800.0, 0, 0)), abs=1e-5
+    )
 
 
 def test_rows_of_an_island_that_end_apart_are_told() -> None:
-    job, (group, front, back) = add_island(a_room(5000, 5000), ROOM, 1500, 2000, 1800, gap=0)
+    job, (_, front, back) = add_island(a_room(5000, 5000), ROOM, 1500, 2000, 1800, gap=0)
     for face, x, width in ((front, 0.0, 1800.0), (back, 300.0, 1500.0)):
         job = place_unit(job, CATALOG, "base", Spot(ROOM, face, x), width=width).job
     told = [f.text for f in findings(made(job)) if f.code == "stepped-rows"]

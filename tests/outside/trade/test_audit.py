@@ -59,7 +59,8 @@ def test_units_of_every_kind_pass_the_audit(construction: str, capsys: pytest.Ca
     swept = boards = holes = refused = 0
     wrong = []
     for number, kind in enumerate(CATALOG.kinds):
-        for size in sizes(kind, number + list(CATALOG.constructions).index(construction)):
+        turn = number + list(CATALOG.constructions).index(construction)
+        for size in sizes(kind, turn) if LONG or turn % 3 else ():
             try:
                 alone = place_unit(a_room(width=8000.0, height=3000.0), CATALOG, kind, Spot(ROOM, WALL, 2000.0), **size).job
                 job = set_job_construction(alone, CATALOG, construction)
@@ -76,7 +77,7 @@ def test_units_of_every_kind_pass_the_audit(construction: str, capsys: pytest.Ca
             end="",
         )
     assert wrong == []
-    assert swept > len(CATALOG.kinds) * 0.85
+    assert swept > len(CATALOG.kinds) * (0.85 if LONG else 0.55)
 
 
 @pytest.mark.parametrize("construction", list(CATALOG.constructions))
@@ -84,6 +85,7 @@ def test_what_is_pulled_out_behind_doors_passes_the_audit(construction: str) -> 
     """A tray and a drawer behind one door, each at widths about those of the tray and at odd ones."""
     wrong = []
     for inside, widths in (("pullout", (300.0, 450.0, 803.0)), ("drawer", (400.0, 600.0, 23 * INCH))):
+        widths = widths if LONG else widths[::2]
         for width in widths:
             job = place_unit(a_room(width=8000.0), CATALOG, "base", Spot(ROOM, WALL, 2000.0), width=width).job
             job = set_opening(set_job_construction(job, CATALOG, construction), CATALOG, ["u1"], (), shelves=0, front="doors")

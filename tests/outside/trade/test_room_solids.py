@@ -12,7 +12,7 @@ import manifold3d
 import numpy as np
 import pytest
 
-from makers import CATALOG, ROOM, a_room, made
+from makers import CATALOG, ROOM, a_room, made, the_demo
 from outside.test_solids import manifold
 from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.filler import place_beside
@@ -29,7 +29,6 @@ from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.space.frame import Frame
 from tallplank.core.space.outline import is_clockwise
-from tallplank.demo import demo_job
 
 LONG = int(os.environ.get("PLANK_EXAMPLES", "60")) >= 600
 LEAST = 200.0
@@ -190,5 +189,5 @@ def test_nothing_of_an_island_shares_space(construction: str, turn: float, water
 
 
 def test_nothing_in_the_demo_shares_space() -> None:
-    whole = made(demo_job(CATALOG))
+    whole = the_demo()
     assert [wrong for room in whole.job.rooms for wrong in shared(whole, room.id)] == []
