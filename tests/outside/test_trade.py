@@ -9,12 +9,13 @@ from hypothesis import strategies as st
 from scipy.integrate import solve_bvp
 
 from makers import CATALOG, a_made_unit, the_demo
-from tallplank.core.check.strength import plate_sag, sag, shelf_sag
+from tallplank.core.check.strength import sag, shelf_sag
 from tallplank.core.job.opening import Opening
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.front.hinge import hinge_places
 from tallplank.core.joinery.joint.system import on_row, row_holes, row_lines
 from tallplank.core.joinery.rule.load import GRAVITY, design_kg, drawer_loads
+from tallplank.core.joinery.rule.plate import plate_sag
 from tallplank.core.measure.wood import movement
 
 LB_PER_FT2 = 4.4482216152605 / 0.3048**2 / 1000

@@ -132,7 +132,8 @@ def test_openings_have_the_area_of_their_bowls(sink: str) -> None:
 
 def test_a_drainer_is_milled_beside_the_bowl_where_there_is_room() -> None:
     """By hand: five grooves 420 long and 10 wide, 4 deep, 30 from the bowl; none where the top ends sooner."""
-    wide = set_hardware(a_wall_of("sink", "base"), CATALOG, ["u1"], "sink", "sink-under-drain")
+    at_wall = place_unit(a_room(), CATALOG, "sink", Spot(ROOM, WALL, 0.0)).job
+    wide = set_hardware(place_unit(at_wall, CATALOG, "base", Spot(ROOM, WALL)).job, CATALOG, ["u1"], "sink", "sink-under-drain")
     grooves = [p for p in top_of(wide).pockets if p.what == "groove"]
     assert len(grooves) == 5
     assert {(round(p.high.x - p.low.x, 6), round(p.high.y - p.low.y, 6), p.high.z - p.low.z) for p in grooves} == {(420.0, 10.0, 4.0)}
@@ -143,7 +144,7 @@ def test_a_drainer_is_milled_beside_the_bowl_where_there_is_room() -> None:
 
 def test_a_tap_stands_behind_the_bowl_and_reaches_over_it() -> None:
     """By hand: 480 × 420 in a top 601 deep leaves 90.5 behind; the hole's middle is half of that from the wall."""
-    job = set_hardware(a_wall_of("sink"), CATALOG, ["u1"], "tap", "tap-arc")
+    job = set_hardware(place_unit(a_room(), CATALOG, "sink", Spot(ROOM, WALL, 0.0)).job, CATALOG, ["u1"], "tap", "tap-arc")
     (hole,) = [p for p in top_of(job).pockets if p.high.x - p.low.x < 50.0]
     assert ((hole.low.x + hole.high.x) / 2, (hole.low.y + hole.high.y) / 2) == pytest.approx((400.0, 601.0 - 45.25))
     (run,) = [r for r in made(job).runs if r.what == "top"]

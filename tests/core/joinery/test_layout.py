@@ -173,7 +173,7 @@ def test_slides_behind_a_face_frame_are_screwed_to_blocking() -> None:
     assert box.box[0].x == pytest.approx(36 + made.choice.hardware("slide").side_clearance)
 
 
-@pytest.mark.parametrize(("overhang", "item"), [(0.0, "screw-40-30"), (6.0, "screw-40-20")])
+@pytest.mark.parametrize(("overhang", "item"), [(0.0, "screw-40-30"), (6.0, "screw-40-25")])
 def test_blocking_is_screwed_through_with_the_longest_screw_that_stays_inside(overhang: float, item: str) -> None:
     made = framed(Opening(front="drawer"), rules={"frame_overhang": overhang})
     used = {f.item: f.count.value for f in made.fittings if f.where.startswith("slide blocking")}

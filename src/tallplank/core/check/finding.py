@@ -48,6 +48,8 @@ from tallplank.core.measure.memo import Rounds, are_same
 from tallplank.core.space.outline import shared_depth
 
 LEVELS = ("error", "warning", "note")
+MEANT = {"frameless-here"}
+"""Notes about what cannot be otherwise."""
 Found = tuple[tuple[Finding, ...], tuple[Finding, ...]]
 """What was found of where a unit stands, and of the unit itself."""
 Told = tuple[tuple[Finding, ...] | None, tuple[Finding, ...] | None]
@@ -320,7 +322,7 @@ def _notes(site: Site, unit: MadeUnit) -> Iterator[Finding]:
         text, ids = f"{unit.label}: {site.display.told(note.text)}", (unit.unit.id,)
         fits = fitted_unit(site.catalog, unit.choice.standard, unit.unit) if note.code == "niche" else unit.unit
         fix = Fix("Fit the unit to it", partial(fit_appliances, catalog=site.catalog, ids=ids)) if fits is not unit.unit else None
-        yield Finding("warning", note.code, text, note.remedy, ids, fix)
+        yield Finding("note" if note.code in MEANT else "warning", note.code, text, note.remedy, ids, fix)
 
 
 def _alike_numbers(made: Made) -> Iterator[Finding]:

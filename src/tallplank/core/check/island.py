@@ -69,7 +69,9 @@ def _stepped(made: Made, group: Group, units: tuple[MadeUnit, ...]) -> Iterator[
             at_end = any(abs(abs(folded(f.turn - face.turn)) - 90.0) <= ALIKE and u.unit.face == f.id for f in group.faces for u in units)
             if abs(one - other) > SLACK and not at_end:
                 text = f"{group.name}: its rows end {shown(made.job, abs(one - other))} apart at the {end}; its worktop is stepped there."
-                yield Finding("note", "stepped-rows", text, "Let both rows end together, unless it is meant.", tuple(u.unit.id for u in units))
+                yield Finding(
+                    "note", "stepped-rows", text, "Let both rows end together, unless it is meant.", tuple(u.unit.id for u in units)
+                )
 
 
 def _rubbing(made: Made, room: Room, group: Group) -> Iterator[Finding]:

@@ -10,8 +10,6 @@ from functools import partial
 from itertools import pairwise
 from typing import Literal
 
-import numpy as np
-
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.hardware import Hanger, Slide
 from tallplank.core.check.record import Finding, Fix, Site, shown
@@ -24,6 +22,7 @@ from tallplank.core.joinery.joint.meeting import TOUCH
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import BOTTOM, Part
 from tallplank.core.joinery.rule.load import GRAVITY, drawer_loads, hung_load
+from tallplank.core.joinery.rule.plate import DRAWER_LIMIT, plate_sag
 
 SHELVES = ("shelf", "fixed-shelf")
 NOTED = 1.5
@@ -49,22 +48,6 @@ def shelf_sag(part: Part, catalog: Catalog, rules: Construction, thickness: floa
         return None
     lasting = board.creep * rules.lasting_load
     return sag(long, part.width.value, thick, board.modulus, rules.shelf_load, board.density, lasting)
-
-
-POISSON, WAVES = 0.3, np.arange(1, 20, 2)
-DRAWER_LIMIT = 100.0
-"""The bottom of a drawer, which is not seen, may bend by its shorter side divided by this. Source: common practice."""
-
-
-def plate_sag(sides: tuple[float, float], thickness: float, modulus: float, load_kn_m2: float, lasting: float = 0.0) -> float:
-    """The sag in the middle of a board that is held along all four sides, in millimetres.
-
-    Source: Navier's double series for simply supported rectangular plates, any text on plates.
-    """
-    m, n = WAVES[:, None], WAVES[None, :]
-    stiff = modulus * thickness**3 / (12 * (1 - POISSON**2))
-    series = ((-1.0) ** ((m + n) // 2 - 1) / (m * n * (m**2 / sides[0] ** 2 + n**2 / sides[1] ** 2) ** 2)).sum()
-    return float(16 * load_kn_m2 / 1000 * (1 + lasting) / (np.pi**6 * stiff) * series)
 
 
 def sagging_drawer_bottoms(site: Site, unit: MadeUnit) -> Iterator[Finding]:

@@ -6,6 +6,7 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.hardware import Appliance
 from tallplank.core.catalog.kind import Kind
 from tallplank.core.edit.check import EditError, with_units
+from tallplank.core.edit.stand import kept_in_place
 from tallplank.core.job.job import Job
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
@@ -33,7 +34,7 @@ def fit_appliances(job: Job, catalog: Catalog, ids: Iterable[str]) -> Job:
             if any(_lack(catalog, job.standard, fitted)):
                 raise EditError(f"No width of unit {unit.mark} suits what is built into it: choose another appliance.")
             if fitted is not unit:
-                changed[unit.id] = fitted
+                changed[unit.id] = kept_in_place(job, catalog, unit, fitted)
     return with_units(job, catalog, changed) if changed else job
 
 

@@ -7,6 +7,7 @@ from typing import Literal
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.appliance import fitted_unit
 from tallplank.core.edit.check import EditError, valid, with_units
+from tallplank.core.edit.stand import kept_in_place
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import MOST_CELLS, FrontKind, Opening, Path, divides_fronts, opening_at, replaced_at
 from tallplank.core.job.unit import Unit
@@ -26,8 +27,12 @@ def set_opening(job: Job, catalog: Catalog, ids: Iterable[str], path: Path, **va
     Raises:
         EditError: a value out of range, or a unit that could not be built.
     """
-    followed = partial(fitted_unit, catalog, job.standard) if {"item", "inside"} & values.keys() else None
-    return _changed(job, catalog, ids, path, lambda _, opening: opening.but(**values), followed)
+
+    def followed(unit: Unit) -> Unit:
+        return kept_in_place(job, catalog, unit, fitted_unit(catalog, job.standard, unit))
+
+    follows = followed if {"item", "inside"} & values.keys() else None
+    return _changed(job, catalog, ids, path, lambda _, opening: opening.but(**values), follows)
 
 
 def set_opening_size(job: Job, catalog: Catalog, ids: Iterable[str], path: Path, size: float | None) -> Job:
@@ -95,8 +100,8 @@ def split_opening(
     """A job with an opening divided into equal rows or bays.
 
     Each cell takes the front that the opening had, or with `over` that front stays over all of them. `board` says whether
-    boards part the cells; left open, they do except between drawers one above the other. Shelves and insides go into each cell, except those of
-    which there can be only one.
+    boards part the cells; left open, they do except between drawers one above the other. Shelves and insides go
+    into each cell, except those of which there can be only one.
 
     Raises:
         EditError: a count that makes no division, an opening that is divided already, or cells too small for what is in them.

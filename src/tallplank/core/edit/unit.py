@@ -11,6 +11,7 @@ from tallplank.core.edit.appliance import fit_appliances, fitted_unit
 from tallplank.core.edit.check import Edited, EditError, buildable, valid, with_more, with_units
 from tallplank.core.edit.corner import set_for_place
 from tallplank.core.edit.snap import first_gap, mover_of, neighbour
+from tallplank.core.edit.stand import off_the_wall, over_a_hob
 from tallplank.core.edit.survey.room import fresh_id, taken_ids
 from tallplank.core.job.construction import Construction, RuleValue, check_rules
 from tallplank.core.job.job import Job
@@ -19,6 +20,7 @@ from tallplank.core.job.room import Group
 from tallplank.core.job.unit import FinishRole, HardwareRole, Unit
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.rule.choice import choice_for
+from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.rule.place import Placed, place
 from tallplank.core.joinery.run.stretch import JOINED
 from tallplank.core.joinery.workshop import make
@@ -52,8 +54,8 @@ def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | N
     """
     if kind not in catalog.kinds:
         raise EditError(f"The catalogue has no kind of unit called '{kind}'.")
-    usual = catalog.kinds[kind]
-    values: dict[str, object] = {**usual_values(usual, inches=job.display.style.unit is LengthUnit.INCH), **sizes}
+    usual, inches = catalog.kinds[kind], job.display.style.unit is LengthUnit.INCH
+    values: dict[str, object] = {**usual_values(usual, inches=inches), **sizes}
     try:
         room, face = job.room(spot.room), job.face(spot.room, spot.face)
     except KeyError:
@@ -64,15 +66,18 @@ def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | N
     unit = valid(lambda: Unit.model_validate({**base, "x": spot.x or 0.0, **values}))
     present = cache(lambda: made if made is not None and made.job is job else make(job, catalog))
     unit = fitted_unit(catalog, job.standard, unit, keep=frozenset(sizes))
+    unit = over_a_hob(catalog, job, unit, frozenset(sizes), inches=inches)
     if spot.x is None:
-        placed = place(choice_for(catalog, job.standard, unit))
-        unit = unit.but(x=first_gap(present(), room.id, face, mover_of(placed)))
+        mover = mover_of(place(choice_for(catalog, job.standard, unit)))
+        unit = unit.but(x=first_gap(present(), room.id, face, mover))
     if usual.build == "filler" and not sizes.keys() >= MATCHED:
         unit = _matched(unit, present(), sizes)
     if usual.build in PANELS and isinstance(face.carrier, Group) and "height" not in sizes:
         unit = _as_high_as_the_group(unit, face.carrier, present())
     if not {"opening", "side"} & sizes.keys():
         unit = set_for_place(choice_for(catalog, job.standard, unit), face, present)
+    if spot.x is None and not face.is_loose and usual.plan not in CORNER_PLANS:
+        unit = unit.but(x=off_the_wall(choice_for(catalog, job.standard, unit), face, mover, unit.x, inches=inches))
     return Edited(with_more(job, [buildable(job, catalog, unit)]), (unit.id,))
 
 

@@ -88,8 +88,7 @@ def _beside_box(choice: Choice) -> float:
 def add_blocking(choice: Choice, box: Box, cell: Cell, number: int, at: tuple[float, float], out: Collector) -> None:
     """Add the blocking for the slides of one drawer, none where nothing stands before the uprights.
 
-    Args:
-        at: The y at which it begins, behind a door that closes within the box, and the height of the slides' screws.
+    It begins at the y and has the slides' screws at the height of `at`.
     """
     start, z = at
     length = box.inside_depth if start <= box.front else box.inside_depth - Size.of(start - box.front, "front", Decided("finish", "front"))

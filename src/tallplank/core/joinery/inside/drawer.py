@@ -12,6 +12,7 @@ from tallplank.core.joinery.joint.system import on_row
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BOTTOM, BOX_FRONT, UPRIGHTS, BuildError, Edges, Part, PartKind, Piece, Tag, pulled_out
 from tallplank.core.joinery.rule.choice import Choice
+from tallplank.core.joinery.rule.plate import bottom_thickness
 from tallplank.core.joinery.setout.box import Box
 from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, slot
 from tallplank.core.joinery.setout.layout import Cell
@@ -119,7 +120,8 @@ def add_drawer(choice: Choice, box: Box, drawer: Drawer, out: Collector) -> floa
     _bore_sides(slide, body, first, out)
     out.drawers.append((drawer.tag, length))
     out.slides.append((drawer.cell, body.z + slide.rise, length))
-    add_blocking(choice, box, drawer.cell, drawer.number, (max(drawer.start, box.front) if drawer.inner else box.front, body.z + slide.rise), out)
+    start = max(drawer.start, box.front) if drawer.inner else box.front
+    add_blocking(choice, box, drawer.cell, drawer.number, (start, body.z + slide.rise), out)
     return length
 
 
@@ -152,7 +154,7 @@ def _body(choice: Choice, box: Box, drawer: Drawer, slide: Slide, length: float)
     if width.value - 2 * side.value < NARROWEST_BOX:
         raise BuildError(f"{drawer.name.capitalize()} has a clear width of {mm(cell.x.free.value)}, too narrow for a box.")
     z = _on_rows(rules, slide, (low, high), height.value)
-    bottom = Size.of(choice.finish("back").thickness, "back", Decided("finish", "back"))
+    bottom = Size.of(bottom_thickness(choice, (run.value, width.value)), "drawer bottom", Decided("finish", "back"))
     inset, groove = slide.bottom_recess or rules.drawer_bottom_inset, choice.rule("drawer_groove", "groove")
     body = _Body(drawer.tag, run, width, height, side, bottom, inset, groove, rules.groove_play, x, drawer.start, z)
     if groove.value >= side.value or body.lip[1] >= height.value:
