@@ -112,7 +112,7 @@ def test_the_costs_paper_adds_up_to_the_price_paper() -> None:
     costs = read(next(e for e in EXPORTERS if e.name == "costs.csv").write(papers))
     for line in papers.price.lines:
         amounts = [float(r[7]) for r in costs[1:] if r[0] == line.label]
-        assert sum(amounts) == pytest.approx(line.cost.total / 100, abs=0.06)
+        assert sum(amounts) == pytest.approx(line.cost.total / 100, abs=1e-6)
         for r in costs[1:]:
             assert float(r[3]) * float(r[5]) * float(r[6]) == pytest.approx(float(r[7]), abs=0.02 + abs(float(r[7])) * 0.01)
 

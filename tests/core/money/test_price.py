@@ -15,7 +15,7 @@ from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.job.filling import Panel, Plain
 from tallplank.core.job.job import Job
 from tallplank.core.job.scheme import Region
-from tallplank.core.money.entry import COST_KINDS
+from tallplank.core.money.entry import COST_KINDS, in_cents
 from tallplank.core.money.labour import Labour, unit_counts
 from tallplank.core.money.material import board_price_m2
 from tallplank.core.money.price import PriceLine, PriceMaker, entries, price
@@ -143,13 +143,19 @@ def line_of(job: Job, owner: str) -> PriceLine:
 def test_what_the_whole_job_takes_by_hand() -> None:
     """Two bases of 600 and a wall unit in one room, 1.2 m of worktop and of plinth.
 
-    Survey 150 and talks 240 minutes, 15 to draw each unit; 2 x 40 to set up, 50 to hang, 22 a metre of 2.4; one trip for
+    Survey 150 and talks 240 minutes, 15 to draw each unit; 150 to come and go, 10 to carry each in, 2 x 40 to set up, 50 to hang, 25 a metre
+    of worktop and 11 of plinth, 4 for each of five sprayed fronts; one trip for
     1.25 x (2 x 0.6 x 0.72 x 0.56 + 0.6 x 0.72 x 0.32) = 0.78 cubic metres.
     """
     job = a_wall_of("base", "base", "wall")
-    metres = sum(p.length.value for run in made(job).runs for p in run.parts) / 1000
+    top, plinth = (
+        sum(p.length.value for run in made(job).runs if run.what == what for p in run.parts) / 1000 for what in ("top", "plinth")
+    )
+    sprayed = sum(len(u.fronts) for u in made(job).units if u.choice.finish("front").coated_faces)
     assert line_of(job, "design").cost.labour == round(100 * (150 + 240 + 3 * 15) / 60 * 52)
-    assert line_of(job, "installation").cost.labour == round(100 * (2 * 40 + 50 + 22 * metres) / 60 * 44)
+    assert line_of(job, "installation").cost.labour == round(
+        100 * (150 + 3 * 10 + 2 * 40 + 50 + 25 * top + 11 * plinth + 4 * sprayed) / 60 * 44
+    )
     assert line_of(job, "delivery").cost.delivery == 12_000
     assert line_of(change_rates(job, van_m3=0.5), "delivery").cost.delivery == 24_000
     assert price(made(a_room())).total == 0
@@ -158,11 +164,11 @@ def test_what_the_whole_job_takes_by_hand() -> None:
 def test_a_paneled_wall_is_drawn_brought_and_set_up_by_hand() -> None:
     """A wall of 3 m by 2.5: backing in three boards, 3 m of baseboard, and three coats on 3 by 2.4 m, with no unit in the job.
 
-    6 minutes a board, 8 a metre of molding, 6 a square metre of each coat: 18 + 24 + 129.6.
+    150 minutes to come and go, 6 a board, 8 a metre of molding, 6 a square metre of each coat: 150 + 18 + 24 + 129.6.
     """
     painted = Region(fill=Plain(paint="paint-heron", coats=3))
     job = add_scheme(a_room(3000.0), CATALOG, ROOM, WALL, backing=12.0, base="base-square-100", root=painted).job
-    assert line_of(job, "installation").cost.labour == round(100 * (18 + 24 + 129.6) / 60 * 44)
+    assert line_of(job, "installation").cost.labour == round(100 * (150 + 18 + 24 + 129.6) / 60 * 44)
     assert line_of(job, "design").cost.labour == round(100 * (150 + 240 + 15) / 60 * 52)
     assert line_of(job, "delivery").cost.delivery == 12_000
     (volume,) = (e.text for e in entries(made(job), "delivery"))
@@ -185,6 +191,29 @@ def test_an_odd_paneled_wall_costs_what_it_takes_by_hand() -> None:
     coated = backing + boards + molds * 0.025 + 2.489 * (0.145 + 0.045)
     assert cost.coats == pytest.approx(100 * coated * CATALOG.finishes["lock-gate"].coat_m2, abs=1)
     assert cost.labour == pytest.approx(100 * 46 / 60 * (28 * 3 + 28 * 4 + coated * 28), abs=2)
+
+
+def test_the_terms_of_every_cost_add_up_to_it_to_the_cent() -> None:
+    """Of every line and kind of the demo, and of a job that buys whole sheets; what is rounded off one term is in the next."""
+    for job in (demo_job(CATALOG), change_rates(a_wall_of("base", "tall", "wall"), boards="sheets", bands="rolls", packs="whole")):
+        whole = made(job)
+        for line in price(whole).lines:
+            terms = entries(whole, line.owner)
+            cents = in_cents(terms)
+            for kind, cost in line.cost.by_kind.items():
+                assert sum(c for e, c in zip(terms, cents, strict=True) if e.kind == kind) == cost, (line.label, kind)
+            assert all(abs(c - 100 * e.amount) <= 1.0 for e, c in zip(terms, cents, strict=True))
+
+
+def test_what_holds_a_framed_front_together_is_charged_with_its_framing() -> None:
+    """A base with a door of five pieces has as many grooves to cut as one with a plain door; eleven grooves for beads are cut for themselves."""
+    plain, framed, beaded = (
+        unit_counts(made(set_job_style(a_wall_of("base"), CATALOG, style)).units[0])
+        for style in ("quayside-slab", "sluice-frame", "reedbed-beaded")
+    )
+    assert framed["pocket"] == plain["pocket"]
+    assert beaded["pocket"] == plain["pocket"] + 11
+    assert (plain["frame_front"], framed["frame_front"]) == (0, 1)
 
 
 def test_whole_sheets_rolls_and_packs_cost_what_is_bought() -> None:

@@ -35,13 +35,18 @@ Count = Literal[
     "hung_unit",
     "scribed_piece",
     "run_metre",
+    "light_metre",
+    "house",
+    "carried_unit",
+    "coated_front",
     "wall_board",
     "wall_metre",
     "painted_m2",
 ]
-"""What an operation can be counted by; the last eleven once for the whole job: what is designed, and what is set up in the house.
+"""What an operation can be counted by; the last fifteen once for the whole job: what is designed, and what is set up in the house.
 
-A wall board is one of a paneled wall, wall metres are of its moldings, and what is painted there counts once for each coat.
+Light metres are those of plinths, moldings of units, strips and panels; a house is one job that is set up somewhere. A wall board is
+one of a paneled wall, wall metres are of its moldings, and what is painted there counts once for each coat.
 A boxed board is one that is put together with its box, boxed cubic metres are what the boxes take; a pocket is a groove, notch or
 rebate."""
 Department = Literal["machining", "assembly", "finishing", "fitting", "design", "installation"]

@@ -7,7 +7,7 @@ from tallplank.core.exchange.table import Table, Value, as_csv, as_xlsx
 from tallplank.core.exchange.unit import Lengths
 from tallplank.core.job.job import Display
 from tallplank.core.joinery.rule.choice import rules_for
-from tallplank.core.money.entry import COST_KINDS, Cost
+from tallplank.core.money.entry import COST_KINDS, Cost, in_cents
 from tallplank.core.money.price import PriceMaker
 from tallplank.core.shop.cutlist import CutRow, grouped
 from tallplank.core.shop.doorlist import DoorPiece, DoorRow
@@ -180,14 +180,14 @@ def _cents(cost: Cost) -> tuple[float, ...]:
 
 
 def costs_table(shop: Shop) -> Table:
-    """Every term of every cost: so much of something, with what is added for waste, at its rate."""
+    """Every term of every cost: so much of something, with what is added for waste, at its rate; cents add up to those of the price."""
     columns = ("item", "kind", "what", "quantity", "unit", "factor", "rate", "amount")
     maker = PriceMaker()
-    lines = [
-        (line.label, e.kind, e.text, round(e.quantity, 4), e.unit, e.factor, e.rate, round(e.amount, 4))
-        for line in shop.price.lines
-        for e in maker.entries(shop.made, line.owner)
-    ]
+    lines: list[tuple[Value, ...]] = []
+    for line in shop.price.lines:
+        entries = maker.entries(shop.made, line.owner)
+        for e, cents in zip(entries, in_cents(entries), strict=True):
+            lines.append((line.label, e.kind, e.text, round(e.quantity, 4), e.unit, e.factor, e.rate, cents / 100))
     return Table("Costs", columns, tuple(lines))
 
 

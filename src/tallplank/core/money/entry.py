@@ -75,6 +75,19 @@ def amounts_of(entries: Iterable[Entry]) -> Amounts:
     return found
 
 
+def in_cents(entries: Iterable[Entry]) -> list[int]:
+    """What each entry comes to in whole cents, so that those of a kind add up to its cost: what was rounded is carried to the next."""
+    exact: defaultdict[CostKind, float] = defaultdict(float)
+    told: defaultdict[CostKind, int] = defaultdict(int)
+    found = []
+    for entry in entries:
+        exact[entry.kind] += entry.quantity * entry.factor * entry.rate
+        cents = round(exact[entry.kind] * 100) - told[entry.kind]
+        told[entry.kind] += cents
+        found.append(cents)
+    return found
+
+
 def totals(groups: Iterable[Amounts]) -> dict[CostKind, float]:
     """The money of each kind, not rounded: to the last bit the same, however the entries were grouped."""
     rows: defaultdict[CostKind, list[float]] = defaultdict(list)

@@ -12,6 +12,8 @@ from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import BySome
 
 FIXINGS = ("cam", "dowel", "confirmat", "screw", "pocket-screw")
+FRAMING = ("stile", "rail")
+"""Pieces of framed fronts whose profiles and tongues are cut when the front is framed."""
 LOOSE = ("front", "drawer", "shelf")
 """Kinds of parts that are not put together with the box."""
 Counts = Mapping[Count, float]
@@ -118,7 +120,14 @@ def _count(part: Part) -> _Count:
     edges, faces = banded_edges(part), part.finish.coated_faces
     area = faces * part.length.value * part.width.value
     metres = sum(length for _, length in edges)
-    return _Count(len(edges), metres, len(part.holes), bool(part.holes), len(part.pockets), area, bool(faces))
+    return _Count(len(edges), metres, len(part.holes), bool(part.holes), _passes(part), area, bool(faces))
+
+
+def _passes(part: Part) -> int:
+    """Grooves, notches and rebates; those that hold a framed front together come with its framing."""
+    if part.kind != "front":
+        return len(part.pockets)
+    return 0 if part.tag.role in FRAMING else sum(pocket.what != "tongue" for pocket in part.pockets)
 
 
 def _front_counts(fronts: Sequence[Front]) -> dict[Count, float]:

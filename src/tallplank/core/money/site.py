@@ -21,28 +21,36 @@ WRAPPED = 1.25
 """What units take in a van, wrapped and stacked, against their own volume; common practice, no source."""
 
 
+HEAVY = ("top", "sill")
+"""Runs that are scribed, cut out and jointed as worktops are."""
+
+
 class Load(NamedTuple):
     """What one unit is on its way to the house and in it: its room, how it is set up, and what it takes of a van, in m³."""
 
     room: str
     set_up: Count
     volume: float
+    coated: int = 0
+    """How many of its fronts are sprayed, and touched up where it stands."""
 
 
 def load_of(unit: MadeUnit) -> Load:
     """What a unit is on its way."""
-    record = unit.unit
-    return Load(record.room, _set_up(unit), record.width * record.height * record.depth / 1e9 * WRAPPED)
+    record, fronts = unit.unit, unit.choice.finish("front").coated_faces
+    return Load(record.room, _set_up(unit), record.width * record.height * record.depth / 1e9 * WRAPPED, len(unit.fronts) if fronts else 0)
 
 
 class Stretch(NamedTuple):
-    """What one run is in the house: its room, the metres that are set up of a worktop or a plinth, and what there is of a paneled wall.
+    """What one run is in the house: its room, the metres that are set up of a worktop or of what is light, such as a plinth or a molding.
 
-    Of that: boards, metres of moldings, square metres that are painted, each coat of them, and what it takes of a van in m³.
+    Then what there is of a paneled wall:
+    boards, metres of moldings, square metres that are painted, each coat of them, and what it takes of a van in m³.
     """
 
     room: str
     metres: float = 0.0
+    light: float = 0.0
     boards: int = 0
     molded: float = 0.0
     painted: float = 0.0
@@ -72,9 +80,9 @@ def stretch_of(run: Run) -> Stretch:
     """What a run is in the house."""
     length, molded, boards, volume = (sum(column) for column in zip(_Sums(0.0, 0.0, 0, 0.0), *_SUMS.of(run.parts, _sums), strict=True))
     if run.what != "panel":
-        return Stretch(run.room, length / 1000)
+        return Stretch(run.room, length / 1000) if run.what in HEAVY else Stretch(run.room, light=length / 1000)
     painted = sum([area(coat.ring) * coat.times for coat in run.coats]) / 1e6
-    return Stretch(run.room, 0.0, int(boards), molded / 1000, painted, volume * WRAPPED)
+    return Stretch(run.room, 0.0, 0.0, int(boards), molded / 1000, painted, volume * WRAPPED)
 
 
 def design_counts(loads: Sequence[Load], stretches: Sequence[Stretch]) -> Counts:
@@ -87,7 +95,10 @@ def design_counts(loads: Sequence[Load], stretches: Sequence[Stretch]) -> Counts
 def install_counts(loads: Sequence[Load], stretches: Sequence[Stretch]) -> Counts:
     """What is set up in the house: units, so many metres of each run, and what is on walls."""
     counts: dict[Count, float] = {count: float(n) for count, n in Counter(load.set_up for load in loads).items()}
-    counts["run_metre"] = sum([one.metres for one in stretches])
+    counts["house"] = float(bool(loads or stretches))
+    counts["carried_unit"] = float(len(loads))
+    counts["coated_front"] = float(sum([load.coated for load in loads]))
+    counts["run_metre"], counts["light_metre"] = sum([one.metres for one in stretches]), sum([one.light for one in stretches])
     counts["wall_board"] = float(sum([one.boards for one in stretches]))
     counts["wall_metre"] = sum([one.molded for one in stretches])
     counts["painted_m2"] = sum([one.painted for one in stretches])
