@@ -6,7 +6,6 @@ from dataclasses import dataclass, field
 from tallplank.core.joinery.front.fixed import fix_false
 from tallplank.core.joinery.front.front import add_doors, add_drawer_front, add_level_front
 from tallplank.core.joinery.front.hinge import hang_door, hang_flap
-from tallplank.core.joinery.inside.behind import between_hinges
 from tallplank.core.joinery.inside.drawer import Drawer, add_drawer, bore_slides, box_height
 from tallplank.core.joinery.inside.inside import add_inside
 from tallplank.core.joinery.inside.shelf import PinRow, add_shelves, bore_pins
@@ -17,6 +16,7 @@ from tallplank.core.joinery.setout.box import Box
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.joinery.setout.layout import Cell, Divider, Layout
 from tallplank.core.joinery.setout.plane import Plane, plane_of
+from tallplank.core.joinery.unit.behind import between_hinges
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 
