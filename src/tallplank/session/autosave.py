@@ -68,6 +68,7 @@ class Autosave:
         self._wanted: Unsaved | None = None
         self._due: float | None = None
         self._busy = self._ending = False
+        self._failures = 0
         self._thread: Thread | None = None
         self.unreadable: tuple[str, ...] = ()
         """What `left` found but could not open, in words."""
@@ -88,12 +89,14 @@ class Autosave:
             self._wake()
 
     def flush(self, timeout_s: float = 10.0) -> bool:
-        """Write at once what is not written yet; returns whether all is kept now."""
+        """Write at once what is not written yet; returns whether all is kept now, False as soon as it has failed."""
         with self._changed:
             if self._due is not None:
                 self._due = time.monotonic()
                 self._wake()
-            return self._changed.wait_for(lambda: self._due is None and not self._busy, timeout_s)
+            failed = self._failures
+            self._changed.wait_for(lambda: self._failures > failed or (self._due is None and not self._busy), timeout_s)
+            return self._due is None and not self._busy
 
     def end(self) -> None:
         """The session is over: finish what is being written, and let go of the lock. What is kept stays unless it was forgotten."""
@@ -120,6 +123,7 @@ class Autosave:
             problem = self._written(wanted)
             with self._changed:
                 self._busy = False
+                self._failures += bool(problem)
                 if problem and self._due is None and not self._ending:
                     self._due = time.monotonic() + RETRY_S
                 self._changed.notify_all()
