@@ -8,10 +8,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from makers import CATALOG, ROOM, WALL, a_wall_of, made, many_units
+from makers import CATALOG, ROOM, WALL, a_made_unit, a_wall_of, made, many_units
 from strategies import kinds
 from tallplank.core.edit.standard import set_job_finish, set_job_hardware, set_job_rule, set_job_style
 from tallplank.core.edit.unit import Spot, place_unit, set_finish, set_width
+from tallplank.core.error import told
 from tallplank.core.job.job import Job
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import FINISH_ROLES, FinishRole
@@ -125,3 +126,19 @@ def test_finishes_of_one_board_are_refinished_and_others_built() -> None:
     assert refinished(unit, oak) is None
     assert refinished(unit, Standard(finishes={"front": "heron"}, hardware={"hinge": "hinge-155"})) is None
     assert not cut_alike(CATALOG, CATALOG.finishes["heron"], CATALOG.finishes["oak"])
+
+
+@pytest.mark.parametrize(
+    ("kind", "width", "height", "depth", "says"),
+    [
+        ("corner-diagonal", 693.0, 200.0, 1800.0, "the door would stand 20.7"),
+        ("tall-diagonal", 693.0, 200.0, 1800.0, "the door would stand 20.7"),
+        ("console-bow", 600.0, 5.0, 360.0, "the bottom would stand 13"),
+        ("between", 1.0, 870.0, 300.0, "the shelf cleat left would stand 17"),
+        ("base", 76.0, 720.0, 560.0, "The door would be 73 mm wide; a hinge needs 80 mm."),
+    ],
+)
+def test_sizes_at_which_parts_would_stand_out_of_a_unit_are_refused(
+    kind: str, width: float, height: float, depth: float, says: str
+) -> None:
+    assert says in told(a_made_unit(kind, width=width, height=height, depth=depth).problem)

@@ -37,6 +37,7 @@ from tallplank.core.joinery.unit.carcass import build_carcass
 from tallplank.core.joinery.unit.filler import build_filler
 from tallplank.core.joinery.unit.sheet import build_back_panel, build_end_panel
 from tallplank.core.joinery.unit.sundry import add_sundries
+from tallplank.core.joinery.unit.within import check_within
 from tallplank.core.joinery.wall.build import wall_runs
 from tallplank.core.joinery.wall.covered import Standing
 from tallplank.core.measure.memo import IdentityMemo, are_same
@@ -105,11 +106,13 @@ def build_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
     try:
         BUILDERS[choice.kind.build](choice, out)
         add_sundries(choice, out)
+        parts = out.finished()
+        check_within(choice, parts, out.plan)
     except PlankError as error:
         return MadeUnit(unit, choice, placed, (), (), (), (), problem=error.text)
     except Exception as fault:  # noqa: BLE001  one unit that the program stumbles over must not take the job down
         return MadeUnit(unit, choice, placed, (), (), (), (), problem=fault_text(fault))
-    made = (out.finished(), tuple(out.fittings), tuple(out.pieces), tuple(out.fronts))
+    made = (parts, tuple(out.fittings), tuple(out.pieces), tuple(out.fronts))
     return MadeUnit(unit, choice, placed, *made, out.layout, out.plan, tuple(out.tails.items()), tuple(out.notes))
 
 

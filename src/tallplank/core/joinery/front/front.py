@@ -35,6 +35,8 @@ def door_count(choice: Choice, cell: Cell) -> int:
     return cell.opening.doors or (1 if cell.x.front.value - cell.opening.blind + choice.rules.reveal <= choice.rules.door_most else 2)
 
 
+LEAST_DOOR = 80.0
+"""A cup of 35 lies 20 behind the edge of a door, and has wood around it."""
 STACKED = {2: ("upper", "lower"), 3: ("upper", "middle", "lower")}
 """What doors one above the other are called."""
 
@@ -56,6 +58,8 @@ def add_doors(choice: Choice, cell: Cell, others: Sequence[Cell], plane: Plane, 
     if cell.opening.blind:
         width, start = _add_blind(choice, cell, plane, out)
     each = width if count == 1 else (width - reveal).named("both doors", 0.5)
+    if each.value < LEAST_DOOR:
+        raise BuildError(f"The door would be {mm(each.value)} wide; a hinge needs {mm(LEAST_DOOR)}.")
     thick = choice.finish("front").thickness
     for i in range(count):
         left = (cell.opening.hand if count == 1 else ("left", "right")[i]) == "left"
