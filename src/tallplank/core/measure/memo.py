@@ -38,7 +38,7 @@ def alike(key: _H) -> Same[_H]:
 
 def are_same(a: Sequence[object], b: Sequence[object]) -> bool:
     """Whether two rows hold the very same objects."""
-    return len(a) == len(b) and all(map(is_, a, b))
+    return a is b or (len(a) == len(b) and all(map(is_, a, b)))
 
 
 class IdentityMemo(Generic[_T]):
