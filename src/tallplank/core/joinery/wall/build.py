@@ -12,6 +12,7 @@ from shapely.geometry.base import BaseGeometry
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
+from tallplank.core.error import fault_text
 from tallplank.core.job.face import Face, Faces
 from tallplank.core.job.filling import Kept
 from tallplank.core.job.room import Room
@@ -89,6 +90,8 @@ def _outcome(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standar
         parts, coats = make_scheme(scheme, room, faces, catalog, standard, out, members)
     except BuildError as error:
         return Outcome((), (), error.text)
+    except Exception as fault:  # noqa: BLE001  one wall that the program stumbles over must not take the job down
+        return Outcome((), (), fault_text(fault))
     return Outcome(parts, tuple(out.fittings), "", tuple(out.pieces), coats, thick)
 
 
