@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from makers import CATALOG, ROOM, a_room, made
 from tallplank.core.check.finding import findings
 from tallplank.core.edit.check import EditError
-from tallplank.core.edit.group import add_island, set_face_length, turn_group
+from tallplank.core.edit.group import add_island, set_face_length, set_top, turn_group
 from tallplank.core.edit.survey.room import (
     add_free_wall,
     add_room_of,
@@ -176,3 +176,22 @@ def test_rows_of_an_island_that_end_apart_are_told() -> None:
     assert told == ["Island 1: its rows end 300 mm apart at the right; its worktop is stepped there."]
     even = set_width(slide_units(job, ["u2"], -300.0), CATALOG, ["u2"], 1800.0)
     assert [f for f in findings(made(even)) if f.code == "stepped-rows"] == []
+
+
+def test_an_overhang_with_too_few_brackets_says_how_many_are_needed() -> None:
+    """At the free back of a single row; one bracket in the middle leaves the ends as they were."""
+    job, (group, front, _) = add_island(a_room(5000, 5000), ROOM, 1500, 2000, 2400, gap=0)
+    for x in (0.0, 800.0, 1600.0):
+        job = place_unit(job, CATALOG, "base", Spot(ROOM, front, x), width=800.0).job
+
+    def told(count: int) -> list[tuple[str, str]]:
+        held = set_top(job, ROOM, group, back=400.0, supports=count)
+        return [(f.text, f.remedy) for f in findings(made(held)) if f.code == "worktop-overhang"]
+
+    ((bare, remedy),) = told(0)
+    assert "stands out 400 mm" in bare
+    ((with_one, again),) = told(1)
+    assert "from the nearest bracket or unit" in with_one
+    assert again == remedy
+    needed = int(remedy.split(" along")[0].rsplit(" ", 1)[1])
+    assert told(needed) == []

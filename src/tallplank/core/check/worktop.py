@@ -106,17 +106,21 @@ def _seen_from(face: Face, own: Face, part: Part) -> tuple[Vec, Vec]:
 
 def _standing_out(made: Made, run: Run, members: Sequence[MadeUnit]) -> Iterator[Finding]:
     most = min(FREE_BY_THICKNESS * run.parts[0].thickness.value, FREE_MOST)
-    if _at_most(run.parts, members) <= most:
-        return
     face = made.faces[run.room][run.face]
+    if _at_most(run.parts, members, face) <= most:
+        return
     boxes = [*(_seen_carcass(made, unit, face) for unit in members), *_corner_boxes(made, run, face)]
     boxes += [part.above for part in run.parts if part.tag.role == "waterfall"]
     boxes += [piece.above for piece in run.pieces if piece.role == "top-support"]
     tops = tuple(part for part in run.parts if part.tag.role == "worktop")
     far, where = max(_overhangs(tops, boxes, [u for u in members if u.unit.face == run.face], face))
     if far > most:
-        text = f"{run.label} stands out {shown(made.job, far)} {where} without support; {shown(made.job, most)} is the most."
-        yield Finding("warning", "worktop-overhang", text, "Make the overhang smaller, or put brackets under it.", run.members)
+        bracketed = any(piece.role == "top-support" for piece in run.pieces)
+        free = f"lies {shown(made.job, far)} from the nearest bracket or unit" if bracketed else f"stands out {shown(made.job, far)}"
+        text = f"{run.label} {free} {where}{'' if bracketed else ' without support'}; {shown(made.job, most)} is the most."
+        long = max(high.x for _, high in (p.box for p in tops)) - min(low.x for low, _ in (p.box for p in tops))
+        remedy = f"Make the overhang smaller, or put brackets under it, {ceil(long / (2 * most))} along the whole length."
+        yield Finding("warning", "worktop-overhang", text, remedy, run.members)
 
 
 def _bar_standing_out(made: Made, run: Run) -> Iterator[Finding]:
@@ -133,14 +137,15 @@ def _bar_standing_out(made: Made, run: Run) -> Iterator[Finding]:
         yield Finding("warning", "worktop-overhang", text, "Make the bar less deep, or put brackets under it.", run.members)
 
 
-def _at_most(parts: tuple[Part, ...], members: Sequence[MadeUnit]) -> float:
+def _at_most(parts: tuple[Part, ...], members: Sequence[MadeUnit], face: Face) -> float:
     """How far a worktop of rectangles stands out at most, told by the boxes around it and its units alone; no limit for any other."""
     if not all(part.form.is_square for part in parts) or len({u.unit.face for u in members}) > 1:
         return FAR
     boxes = [part.box for part in parts]
     left = min(u.placed.x for u in members) - min(low.x for low, _ in boxes)
     right = max(high.x for _, high in boxes) - max(u.placed.right for u in members)
-    return max(left, right, max(u.placed.back - u.unit.depth for u in members) - min(low.y for low, _ in boxes))
+    behind = max(high.y for _, high in boxes) - max(u.placed.back for u in members) if face.is_loose else 0.0
+    return max(left, right, behind, max(u.placed.back - u.unit.depth for u in members) - min(low.y for low, _ in boxes))
 
 
 def _overhangs(parts: tuple[Part, ...], boxes: Sequence[Ring], members: Sequence[MadeUnit], face: Face) -> Iterator[tuple[float, str]]:
