@@ -185,3 +185,9 @@ def test_many_entries_are_read_in_a_time_that_grows_with_their_number(tmp_path: 
 def test_what_takes_too_long_or_is_no_number_is_refused(tmp_path: Path, text: str, words: str) -> None:
     with pytest.raises(CatalogError, match=words):
         laid_over(shop_folder(tmp_path, text))
+
+
+def test_no_two_items_of_a_supplier_share_a_code() -> None:
+    """A buyer orders by the code: two prices for one would be a riddle."""
+    codes = [(item.supplier, item.code) for item in CATALOG.hardware.values()]
+    assert [code for code in codes if codes.count(code) > 1] == []

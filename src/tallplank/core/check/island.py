@@ -66,7 +66,9 @@ def _stepped(made: Made, group: Group, units: tuple[MadeUnit, ...]) -> Iterator[
         frame = made.face(rows[0][0]).frame
         ends = [bounds([frame.inside((*p, 0.0))[:2] for u in row for p in made.face(u).frame.flat_out(u.outline)]) for row in rows]
         for end, (one, other) in zip(ENDS, zip(*(((low[0], high[0])) for low, high in ends), strict=True), strict=True):
-            at_end = any(abs(abs(folded(f.turn - face.turn)) - 90.0) <= ALIKE and u.unit.face == f.id for f in group.faces for u in units)
+            turn = -90.0 if end == "left" else 90.0
+            there = {f.id for f in group.faces if abs(folded(f.turn - face.turn) - turn) <= ALIKE}
+            at_end = any(u.unit.face in there for u in units)
             if abs(one - other) > SLACK and not at_end:
                 text = f"{group.name}: its rows end {shown(made.job, abs(one - other))} apart at the {end}; its worktop is stepped there."
                 yield Finding(

@@ -3,14 +3,11 @@
 Source: a filler beside a wall and hoods 650 over a hob are common practice; 24 in is the least, see `check/appliance.py`.
 """
 
-from collections.abc import Iterator
-
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.hardware import Appliance
 from tallplank.core.edit.snap import Mover
 from tallplank.core.job.face import Face
 from tallplank.core.job.job import Job
-from tallplank.core.job.opening import Opening
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.rule.choice import Choice, choice_for
 from tallplank.core.joinery.rule.place import Placed, place
@@ -19,21 +16,20 @@ from tallplank.core.joinery.workshop import make_unit
 from tallplank.core.measure.length import LengthUnit
 from tallplank.core.space.motion import Turn
 
-FILLER = {False: 50.0, True: 2 * LengthUnit.INCH.value}
-"""The width of a usual filler, in metric and in inch work."""
 OVER_HOB = {False: 650.0, True: 26 * LengthUnit.INCH.value}
-TOP_OF_BASE = {False: 870.0, True: 34.5 * LengthUnit.INCH.value}
-"""The usual height of a base unit with what it stands on."""
+"""In metric and in inch work."""
+HINGED_BESIDE = 50.0
+"""A door turns beside a wall whose axis is no farther from it."""
 LEAST_HOOD = 300.0
 
 
 def off_the_wall(choice: Choice, face: Face, mover: Mover, x: float, *, inches: bool) -> float:
     """Where a unit stands whose first gap begins at `x`: a filler off a wall that a door hung beside it would meet."""
-    low, high = mover.span(face)
+    (low, high), filler = mover.span(face), _usual(choice.catalog, "filler", inches=inches)[0]
     if face.closed_left and x - low < JOINED and _turns_at(choice, 0.0):
-        return min(x + FILLER[inches], max(x, high - mover.width))
+        return min(x + filler, max(x, high - mover.width))
     if face.closed_right and high - x - mover.width < JOINED and _turns_at(choice, mover.width):
-        return max(x - FILLER[inches], low)
+        return max(x - filler, low)
     return x
 
 
@@ -41,35 +37,39 @@ def _turns_at(choice: Choice, x: float) -> bool:
     """Whether a door of a unit, or of what stands in its place, turns about an upright axis beside this x."""
     made = make_unit(choice.catalog, choice.standard, choice.unit)
     motions = (*(p.motion for p in made.parts), *(p.motion for p in made.pieces))
-    return any(isinstance(m, Turn) and abs(m.axis.z) > 0.5 and abs(m.point.x - x) < FILLER[False] for m in motions)
+    return any(isinstance(m, Turn) and abs(m.axis.z) > 0.5 and abs(m.point.x - x) < HINGED_BESIDE for m in motions)
 
 
 def over_a_hob(catalog: Catalog, job: Job, unit: Unit, given: frozenset[str], *, inches: bool) -> Unit:
-    """A hood hung so that a hob below it is far enough off: one in a box with its upper edge where that would be."""
+    """A hood hung so that a hob below it is far enough off, under the ceiling: one in a box with its upper edge where that would be."""
     if not given.isdisjoint({"z", "height"}) or not _is_hood(catalog, unit):
         return unit
     choice = choice_for(catalog, job.standard, unit)
     placed = place(choice)
-    top = TOP_OF_BASE[inches] + choice.finish("top").thickness
+    kick = 0.0 if choice.rules.kick == "none" else choice.rules.kick_height
+    top = kick + _usual(catalog, "base", inches=inches)[1] + choice.finish("top").thickness
     up = top + OVER_HOB[inches] - placed.z
     if up <= 0.0:
         return unit
     boxed = catalog.kinds[unit.kind].build != "appliance"
-    return unit.but(z=placed.z + up, height=max(unit.height - up, LEAST_HOOD) if boxed else unit.height)
+    if boxed:
+        return unit.but(z=placed.z + up, height=max(unit.height - up, LEAST_HOOD))
+    ceiling = job.face(unit.room, unit.face).height
+    return unit.but(z=max(min(placed.z + up, ceiling - unit.height), placed.z))
+
+
+def _usual(catalog: Catalog, kind: str, *, inches: bool) -> tuple[float, float, float]:
+    """The usual width, height and depth of a kind."""
+    usual = catalog.kinds[kind]
+    return usual.inch if inches and usual.inch is not None else (usual.width, usual.height, usual.depth)
 
 
 def _is_hood(catalog: Catalog, unit: Unit) -> bool:
     if catalog.kinds[unit.kind].mount != "wall":
         return False
-    names = [unit.hardware.get("appliance", ""), *(cell.item or "" for cell in _cells(unit.opening))]
+    names = [unit.hardware.get("appliance", ""), *(cell.item or "" for cell in unit.opening.cells)]
     items = [catalog.hardware.get(name) for name in names]
     return any(isinstance(item, Appliance) and (item.shape == "hood" or any(item.below)) for item in items)
-
-
-def _cells(opening: Opening) -> Iterator[Opening]:
-    yield opening
-    for cell in opening.openings:
-        yield from _cells(cell)
 
 
 def kept_in_place(job: Job, catalog: Catalog, before: Unit, after: Unit) -> Unit:
@@ -80,10 +80,11 @@ def kept_in_place(job: Job, catalog: Catalog, before: Unit, after: Unit) -> Unit
     if _is_hood(catalog, before) and catalog.kinds[before.kind].build == "appliance":
         return after.but(x=round(before.x - by / 2, 6))
     left, right = _free(job, catalog, before)
-    if by > 0:
-        aside = 0.0 if right >= by - JOINED else by if left >= by - JOINED else max(by - right, 0.0) if left + right >= by - JOINED else 0.0
-    else:
-        aside = by if right <= JOINED < left else 0.0
+    aside = 0.0
+    if by > 0 and left + right >= by - JOINED:
+        aside = max(by - right, 0.0)
+    elif by < 0 and right <= JOINED < left:
+        aside = by
     return after.but(x=round(before.x - aside, 6)) if aside else after
 
 
