@@ -323,6 +323,10 @@ class Appliance(Item):
     kg: NotNegative = 0.0
 
 
+BOARD_LEFT = 50.0
+"""So much of a worktop is left beside an opening and between two, as worktop makers ask. Common practice, no source."""
+
+
 class Fixture(Item):
     """A sink or a hob, let into a worktop from above."""
 
@@ -344,6 +348,11 @@ class Fixture(Item):
     """How long the grooves are that are milled into the top beside it; 0 for none."""
     needs: tuple[ServiceKind, ...] = ()
     """The services that must be in reach of it; of sinks water and waste anyway."""
+
+    @property
+    def least_board(self) -> float:
+        """How much of the top is left beside the opening at any edge: what is usual, or less where its maker asks for less."""
+        return min(self.edge, BOARD_LEFT)
 
 
 class Tap(Item):

@@ -1,15 +1,15 @@
 """What is let into worktops: openings too near to an edge or to one another, bowls in drawers and in boards, sinks before the front.
 
-Source: cut-outs so far from edges and from one another as worktop makers ask, 50 mm, common practice.
+Source: cut-outs 50 mm from edges, or less where their makers ask for less, and 50 mm from one another, common practice.
 """
 
 from collections.abc import Iterator
 from itertools import combinations
 
-from shapely import LinearRing, Polygon
+from shapely import LinearRing, Polygon, box, union_all
 from shapely import Point as Spot
 
-from tallplank.core.catalog.hardware import Fixture
+from tallplank.core.catalog.hardware import BOARD_LEFT, Fixture
 from tallplank.core.check.record import Finding, shown
 from tallplank.core.job.room import Room
 from tallplank.core.job.unit import HardwareRole
@@ -19,7 +19,7 @@ from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.space.frame import Vec
 
-EDGE, SLACK = 50.0, 0.5
+SLACK = 0.5
 
 
 def let_in_findings(made: Made, room: Room, units: tuple[MadeUnit, ...]) -> Iterator[Finding]:
@@ -112,23 +112,46 @@ def _boards_in(unit: MadeUnit, body: tuple[Vec, Vec], close: float) -> Iterator[
             continue
         (a, b, c), (d, e, f) = part.box
         own = (Vec(a + x0, b + y0, c + z0), Vec(d + x0, e + y0, f + z0))
-        if all(min(body[1][i], own[1][i]) - max(body[0][i], own[0][i]) > close for i in range(3)):
+        meets = all(min(body[1][i], own[1][i]) - max(body[0][i], own[0][i]) > close for i in range(3))
+        if meets and not _is_notched(unit, part, body, close):
             yield part
+
+
+def _is_notched(unit: MadeUnit, part: Part, body: tuple[Vec, Vec], close: float) -> bool:
+    """Whether a board is notched where a body would run into it."""
+    notches = [p for p in part.pockets if p.what == "notch"]
+    if not notches:
+        return False
+    a, b = (part.frame.inside(tuple(v - o for v, o in zip(corner, unit.frame.origin, strict=True))) for corner in body)
+    length, width, _ = part.size
+    there = box(min(a.x, b.x), min(a.y, b.y), max(a.x, b.x), max(a.y, b.y)).intersection(box(0.0, 0.0, length, width))
+    left = there.difference(union_all([box(p.low.x, p.low.y, p.high.x, p.high.y) for p in notches]))
+    return bool(left.buffer(-close / 2).is_empty)
 
 
 def _near_edges(made: Made, run: Run) -> Iterator[Finding]:
     for part in run.parts:
         cuts = [Polygon(p.outline) for p in part.pockets if p.what == "cutout" and p.outline is not None]
-        if not cuts:
+        openings = [(cut, _unit_under(made, run, part, cut)) for cut in cuts if _is_opening(cut)]
+        if not openings:
             continue
         edge = LinearRing(part.form.ring(part.size))
-        near = [d for cut in cuts if SLACK < (d := float(edge.distance(cut))) < EDGE - SLACK and _is_opening(cut)]
-        openings = [cut for cut in cuts if _is_opening(cut)]
-        pairs = [(a, b) for a, b in combinations(openings, 2) if _unit_under(made, run, part, a) != _unit_under(made, run, part, b)]
-        near += [d for a, b in pairs if (d := float(a.distance(b))) < EDGE - SLACK]
+        left = [(float(edge.distance(cut)), _edge_asked(made, unit)) for cut, unit in openings]
+        left = [(free, least) for free, least in left if free > SLACK]  # what is open to the front has no board there
+        left += [(float(a.distance(b)), BOARD_LEFT) for (a, one), (b, other) in combinations(openings, 2) if one != other]
+        near = [(free, least) for free, least in left if free < least - SLACK]
         if near:
-            text = f"{run.label}: {shown(made.job, min(near))} of board is left beside an opening; {shown(made.job, EDGE)} is the least."
-            yield Finding("warning", "cut-near-edge", text, "Choose a smaller sink or hob, or a deeper top.", run.members)
+            free, least = min(near)
+            text = f"{run.label}: {shown(made.job, free)} of board is left beside an opening; {shown(made.job, least)} is the least."
+            remedy = "Choose a smaller sink or hob, a deeper top, or put a filler beside the unit."
+            yield Finding("warning", "cut-near-edge", text, remedy, run.members)
+
+
+def _edge_asked(made: Made, unit: str) -> float:
+    """How much board what is let in over a unit asks for at the edges of the top."""
+    chosen = made.by_id[unit].unit.hardware if unit else {}
+    items = [made.catalog.hardware.get(chosen.get(role, "")) for role in REACHES]
+    return max((item.least_board for item in items if isinstance(item, Fixture)), default=BOARD_LEFT)
 
 
 def _unit_under(made: Made, run: Run, part: Part, cut: Polygon) -> str:

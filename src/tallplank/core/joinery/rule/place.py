@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from tallplank.core.catalog.hardware import Fixture
 from tallplank.core.catalog.kind import Kind
 from tallplank.core.job.construction import Construction
 from tallplank.core.job.unit import Unit
@@ -9,6 +10,8 @@ from tallplank.core.joinery.rule.choice import Choice
 
 HUNG_FROM = 600.0
 """A filler whose lower end is higher than this hangs."""
+AROUND = 2.0
+"""What is left free around a hob that reaches into the box."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,3 +64,15 @@ def place(choice: Choice) -> Placed:
     by_rule = rules.wall_height if choice.kind.mount == "wall" else rules.kick_height if kicked else 0.0
     z = unit.z if unit.z is not None else by_rule
     return Placed(unit, choice.kind, rules, unit.x, z, choice.finish("front").thickness)
+
+
+def middle_of_opening(placed: Placed, item: Fixture, depth: float) -> float:
+    """The y of the middle of what is let into a worktop so deep, in the frame of the face: the top's own, or farther back off a face frame.
+
+    It never comes nearer to the back edge than its maker asks. Source: common practice.
+    """
+    middle, half = -depth / 2, item.cut[1] / 2
+    if placed.rules.box != "face-frame" or item.mount == "front":
+        return middle
+    off_frame = placed.back - placed.unit.depth + placed.rules.frame_thickness + AROUND + half
+    return max(middle, min(off_frame, -item.edge - half))

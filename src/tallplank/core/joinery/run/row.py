@@ -98,6 +98,8 @@ TALL_FROM = 1600.0
 """Units whose tops are higher than this carry a crown, and no worktop: a filler is as high as what it stands against."""
 BEYOND = 500.0
 """How far beyond its ends a worktop may reach under what hangs there."""
+BY_ITSELF = 100.0
+"""How far a worktop may stand out at most without being told to, so that board enough is left beside an opening."""
 BOXES = ("carcass", "filler")
 OVER: tuple[RunKind, ...] = ("top", "scribe", "crown")
 """What runs over units."""
@@ -164,11 +166,13 @@ def _stretch(group: list[Placed], row: Row, outlines: Mapping[str, Ring], what: 
         low, high = first.x - BEYOND, last.right + BEYOND
         below = tuple(p for p in row.units if CARRIES["top"](p) and p.rules.splash != "none" and p.x <= high and p.right >= low)
     panels = row.panel(first, "left"), row.panel(last, "right")
-    beyond = (0.0, 0.0)
+    beyond, room = (0.0, 0.0), (0.0, 0.0)
     if what == "top":
         wanted = first.rules.top_end + panels[0], last.rules.top_end + panels[1]
-        beyond = min(wanted[0], row.room_at(first, "left", level)), min(wanted[1], row.room_at(last, "right", level))
-    return Stretch(tuple(group), open_left, open_right, shaped, *walls, over, below, panels, beyond)
+        free = row.room_at(first, "left", level), row.room_at(last, "right", level)
+        beyond = min(wanted[0], free[0]), min(wanted[1], free[1])
+        room = max(beyond[0], min(free[0], BY_ITSELF)), max(beyond[1], min(free[1], BY_ITSELF))
+    return Stretch(tuple(group), open_left, open_right, shaped, *walls, over, below, panels, beyond, room)
 
 
 def _alone(placed: Placed, row: Row) -> Stretch:

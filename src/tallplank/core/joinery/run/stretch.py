@@ -48,6 +48,8 @@ class Stretch:
     """How thick the panels are that cover its free ends."""
     beyond: tuple[float, float] = (0.0, 0.0)
     """How far a worktop stands out at its free ends, as their units' rules ask and what stands there allows."""
+    room: tuple[float, float] = (0.0, 0.0)
+    """How far it could stand out there at most, for an opening near an end."""
 
     @property
     def plain(self) -> tuple[Placed, ...]:
@@ -149,7 +151,7 @@ class Course:
         return tuple(j for j in (self.left, self.right) if j is not None)
 
 
-ENDS = ("open_left", "open_right", "wall_left", "wall_right", "panels", "beyond")
+ENDS = ("open_left", "open_right", "wall_left", "wall_right", "panels", "beyond", "room")
 
 
 def _same(one: Stretch | None, other: Stretch | None) -> bool:

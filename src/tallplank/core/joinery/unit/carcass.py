@@ -10,7 +10,7 @@ from tallplank.core.joinery.joint.joint import add_joints
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BOTTOM, BuildError, Edges, Tag
 from tallplank.core.joinery.rule.choice import Choice
-from tallplank.core.joinery.rule.place import place
+from tallplank.core.joinery.rule.place import AROUND, middle_of_opening, place
 from tallplank.core.joinery.rule.under_top import has_top_drawer
 from tallplank.core.joinery.setout.box import Box, box_of, foot_of, front_band
 from tallplank.core.joinery.setout.collector import Collector, Lay, slot
@@ -70,7 +70,27 @@ def _gables(choice: Choice, box: Box, out: Collector) -> None:
         ("right", Lay("+z", "+y", (right, box.front, -foot.value)), 0.0),
     ):
         notch = _notch(choice, box, (low, low + foot.value)) if foot.value else ()
-        out.add(Tag("gable", side), "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=(*pockets, *notch), kind="gable")
+        bowl = _notch_for_sink(choice, box, height.value if side == "right" else None)
+        out.add(Tag("gable", side), "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=(*pockets, *notch, *bowl), kind="gable")
+
+
+BOWL_AROUND = 5.0
+"""The wall of a bowl beside its opening, with what is free around it."""
+
+
+def _notch_for_sink(choice: Choice, box: Box, top: float | None) -> tuple[Pocket, ...]:
+    """The notch in the upper front corner of a gable for a sink before the front that is wider than the box inside.
+
+    `top` is the place of the gable's upper end along it, None where that is its start.
+    """
+    apron = choice.apron
+    if apron is None or (sink := choice.hardware("sink")).size[0] <= box.inside_width.value:
+        return ()
+    placed = place(choice)
+    middle = middle_of_opening(placed, sink, choice.rules.top_front - placed.front)
+    deep = middle + sink.cut[1] / 2 + BOWL_AROUND - placed.back + choice.unit.depth - box.front
+    along = (0.0, apron.value) if top is None else (top - apron.value, top)
+    return (slot(along, (0.0, min(deep, box.inside_depth.value)), (0.0, box.board.value), "notch"),)
 
 
 def _notch(choice: Choice, box: Box, along: tuple[float, float]) -> tuple[Pocket, ...]:
@@ -116,15 +136,11 @@ def _flat_stretchers(choice: Choice, box: Box, out: Collector) -> None:
 
 
 def _free_of_hob(choice: Choice, box: Box) -> tuple[float, float]:
-    """What of the depth of the boards a hob leaves before and behind itself, in the middle of a worktop over this unit."""
-    placed, cut = place(choice), choice.hardware("hob").cut[1]
-    over = choice.rules.top_front + placed.back - choice.unit.depth - placed.front
-    front = (over + choice.unit.depth + choice.unit.off - cut) / 2 - over - box.front
-    return front - AROUND_HOB, box.gable_depth.value - front - cut - AROUND_HOB
-
-
-AROUND_HOB = 2.0
-"""What is left free around a hob that reaches into the box."""
+    """What of the depth of the boards a hob leaves before and behind itself, in a worktop over this unit."""
+    placed, hob = place(choice), choice.hardware("hob")
+    cut, middle = hob.cut[1], middle_of_opening(placed, hob, choice.rules.top_front - placed.front)
+    front = middle - cut / 2 - placed.back + choice.unit.depth - box.front
+    return front - AROUND, box.gable_depth.value - front - cut - AROUND
 
 
 def _upright_rails(choice: Choice, box: Box, out: Collector) -> None:

@@ -13,12 +13,13 @@ def add_face_frame(choice: Choice, box: Box, layout: Layout, out: Collector) -> 
     thick = choice.rule("frame_thickness", "frame")
     stile, rail = choice.rule("frame_stile", "stile"), choice.rule("frame_rail", "rail")
     finish, y, between = choice.finish("front"), thick.value, box.width - 2 * stile
+    apron = choice.apron or NOTHING
+    low = choice.apron is not None and choice.hardware("sink").size[0] > between.value  # the sink stands on the stiles
     for name, x in (("left", stile.value), ("right", box.width.value)):
         foot = foot_of(choice) if choice.rules.stile_to_floor in (name, "both") else NOTHING
-        height = box.height + foot
+        height = box.height + foot - (apron if low else NOTHING)
         lay = Lay("+z", "-x", (x, y, -foot.value))
         out.add(Tag("frame stile", name), "front", "front", finish, (height, stile, thick), lay, kind="frame")
-    apron = choice.apron or NOTHING
     for name, z in (("bottom", 0.0), ("top", box.height.value - rail.value - apron.value)):
         lay = Lay("+x", "+z", (stile.value, y, z))
         out.add(Tag("frame rail", name), "front", "front", finish, (between, rail, thick), lay, kind="frame")

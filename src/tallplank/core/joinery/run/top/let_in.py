@@ -1,7 +1,7 @@
 """Sinks and hobs that are let into worktops, and taps: what is cut out for them, and where seams must not be.
 
-Source: common practice: in the middle of their unit and of the top's depth, so far from its edges as their makers ask; seams keep
-clear of what is cut out; a tap stands behind the bowl, in the middle of what is left there.
+Source: common practice: in the middle of their unit and of the top's depth or behind a face frame, so far from its edges as their
+makers ask; seams keep clear of what is cut out; a tap stands behind the bowl, in the middle of what is left there.
 """
 
 from collections.abc import Iterator, Sequence
@@ -15,7 +15,7 @@ from tallplank.core.error import mm
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BuildError, Part
 from tallplank.core.joinery.rule.corner import CORNER_PLANS
-from tallplank.core.joinery.rule.place import Placed
+from tallplank.core.joinery.rule.place import Placed, middle_of_opening
 from tallplank.core.joinery.run.stretch import Stretch
 from tallplank.core.joinery.run.top.seen import APRON, BRIDGE, HERE, is_square, pieces_of_item, seen_in, tap_pieces
 from tallplank.core.joinery.setout.collector import Collector
@@ -113,7 +113,7 @@ def let_ins(stretch: Stretch, depth: float, catalog: Catalog, there: Frame = HER
                 if item.cut[1] + 2 * item.edge > depth + 1e-6:
                     raise BuildError(f"{item.name} needs a worktop {mm(item.cut[1] + 2 * item.edge)} deep; this one is {mm(depth)}.")
                 tap = catalog.hardware.get(placed.unit.hardware.get("tap", "")) if role == "sink" else None
-                middle = (placed.x + placed.unit.width / 2, -depth / 2)
+                middle = (placed.x + placed.unit.width / 2, middle_of_opening(placed, item, depth))
                 found.append(LetIn(item, placed, middle, depth, there, tap if isinstance(tap, Tap) else None))
     return tuple(found)
 

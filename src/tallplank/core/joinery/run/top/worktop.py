@@ -21,7 +21,7 @@ from tallplank.core.joinery.run.length import body_depth, length_of, of_unit, pi
 from tallplank.core.joinery.run.stretch import Course, Stretch
 from tallplank.core.joinery.run.top.in_corner import corner_let_ins
 from tallplank.core.joinery.run.top.island import add_island_top
-from tallplank.core.joinery.run.top.let_in import cut_for, kept_clear, let_ins
+from tallplank.core.joinery.run.top.let_in import LetIn, cut_for, kept_clear, let_ins
 from tallplank.core.joinery.run.top.outline import SLIVER, cut_line, is_let_in, lies_on, region
 from tallplank.core.joinery.run.top.piece import add_top_piece, is_at
 from tallplank.core.joinery.run.top.upstand import add_upstand
@@ -35,6 +35,7 @@ from tallplank.core.space.outline import Point, Ring, bounds, edges
 LONG_JOINT = 700.0
 """From this length on a joint takes three bolts."""
 ALIKE = 0.01
+NO_OVERHANG = Size.of(0.0, "end overhang")
 
 
 def add_worktop(course: Course, finish: Finish, out: Collector, catalog: Catalog, standard: Standard) -> None:
@@ -43,9 +44,10 @@ def add_worktop(course: Course, finish: Finish, out: Collector, catalog: Catalog
     if course.island is not None:
         add_island_top(course, course.island, finish, out, catalog, standard)
         return
-    left, right = end_overhangs(course)
     deepest = stretch.deepest
     depth = top_depth(deepest)
+    straight = let_ins(stretch, depth.value, catalog)
+    left, right = _end_overhangs(course, straight)
     butt = deepest.rules.top_corner == "butt"
     over = deepest.rules.top_front
     covered = region(course, depth.value, over, (left.value, right.value), butt=butt)
@@ -55,7 +57,7 @@ def add_worktop(course: Course, finish: Finish, out: Collector, catalog: Catalog
     walls = leaning_ends(course, depth.value)
     cuts = [line for j in course.joints if (line := cut_line(course, j, depth.value, butt=butt)) is not None]
     uneven = getattr(course.face.carrier, "out_of_plumb", 0.0)
-    let_in = (*let_ins(stretch, depth.value, catalog), *corner_let_ins(stretch, covered, catalog))
+    let_in = (*straight, *corner_let_ins(stretch, covered, catalog))
     longest = catalog.boards[finish.board].sheet[0]
     ends_of = [start, *_corner_ends(stretch, start, end), end]
     pieces = [piece for a, b in pairwise(ends_of) for piece in pieces_of(a, b, seams, longest, kept_clear(let_in))]
@@ -85,16 +87,22 @@ def _own(members: Sequence[Placed], role: FinishRole) -> Unit | None:
     return next((p.unit for p in members if role in p.unit.finishes), None)
 
 
-def end_overhangs(course: Course) -> tuple[Size, Size]:
-    """How far a worktop stands out at its free ends."""
+def _end_overhangs(course: Course, found: Sequence[LetIn]) -> tuple[Size, Size]:
+    """How far a worktop stands out at its free ends: as its units' rules ask, and so that board enough is left beside an opening."""
     stretch = course.stretch
-    first, last = stretch.members[0], stretch.last("right")
-    left = stretch.beyond[0] if stretch.open_left and course.left is None else 0.0
-    right = stretch.beyond[1] if stretch.open_right and course.right is None else 0.0
+    left = max((f.item.least_board - (f.span[0] - stretch.start) for f in found), default=0.0)
+    right = max((f.item.least_board - (stretch.end - f.span[1]) for f in found), default=0.0)
     return (
-        Size.of(left, "end overhang", of_unit(first, Decided("rule", "top_end"))),
-        Size.of(right, "end overhang", of_unit(last, Decided("rule", "top_end"))),
+        _end_overhang(stretch, 0, left) if stretch.open_left and course.left is None else NO_OVERHANG,
+        _end_overhang(stretch, 1, right) if stretch.open_right and course.right is None else NO_OVERHANG,
     )
+
+
+def _end_overhang(stretch: Stretch, end: int, needed: float) -> Size:
+    placed = stretch.last("right" if end else "left")
+    if needed <= stretch.beyond[end]:
+        return Size.of(stretch.beyond[end], "end overhang", of_unit(placed, Decided("rule", "top_end")))
+    return Size.of(min(needed, stretch.room[end]), "end overhang beside an opening", of_unit(placed, Decided("unit", "width")))
 
 
 def top_depth(deepest: Placed) -> Size:
