@@ -1,15 +1,25 @@
 """What all tests share."""
 
+import gc
 import os
 
+import pytest
 from hypothesis import HealthCheck, settings
+
+from makers import EXAMPLES
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 settings.register_profile(
     "plank",
     deadline=None,
-    max_examples=int(os.environ.get("PLANK_EXAMPLES", "60")),
+    max_examples=EXAMPLES,
     suppress_health_check=[HealthCheck.too_slow],
     derandomize=True,
 )
 settings.load_profile("plank")
+
+
+def pytest_collection_finish(session: pytest.Session) -> None:
+    """Look for garbage seldom, as the application does: all that the tests keep would be gone through again and again."""
+    gc.set_threshold(100_000, 50, 100)
+    gc.freeze()

@@ -1,5 +1,6 @@
 """Makers of jobs and units with sensible defaults, for tests."""
 
+import os
 from functools import cache
 
 from tallplank.core.catalog.reader import shipped
@@ -14,6 +15,10 @@ from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.workshop import make, make_unit
 from tallplank.demo import demo_job
 
+EXAMPLES = int(os.environ.get("PLANK_EXAMPLES", "30"))
+"""How many examples a property is tried on."""
+LONG = EXAMPLES >= 600
+"""Whether sweeps are to be long."""
 CATALOG = shipped()
 ROOM, WALL = "room1", "back"
 ELL = ((0, 4000), (3000, 4000), (3000, 2500), (5000, 2500), (5000, 0), (0, 0))

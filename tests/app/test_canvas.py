@@ -8,14 +8,13 @@ from PyQt6.QtGui import QDropEvent, QFontMetricsF, QWheelEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QCheckBox, QLabel, QPushButton, QWidget
 
-from makers import CATALOG, ROOM, WALL, a_wall_of
+from makers import ROOM, WALL, a_wall_of, the_demo
 from tallplank.app.canvas.view import KIND_MIME, DrawingCanvas
 from tallplank.app.inline import InlineField
 from tallplank.app.money import money
 from tallplank.app.theme import FAMILY, NARROW, THEMES, font
 from tallplank.app.window import MainWindow
 from tallplank.core.job.measure import OfUnit
-from tallplank.demo import demo_job
 
 Open = Callable[..., MainWindow]
 LEFT, MIDDLE = Qt.MouseButton.LeftButton, Qt.MouseButton.MiddleButton
@@ -228,7 +227,7 @@ def _texts(widget: QWidget) -> Iterator[QWidget]:
 
 @pytest.mark.parametrize("selected", [0, 1, 13])
 def test_no_text_is_cut_off_at_1280_by_800(open_window: Open, selected: int) -> None:
-    window = open_window(demo_job(CATALOG))
+    window = open_window(the_demo().job)
     for stage in ("survey", "layout", "finish", "make", "quote"):
         window.store.go(stage)  # type: ignore[arg-type]
         window.store.select([u.id for u in window.store.job.units][:selected])

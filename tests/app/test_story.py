@@ -11,7 +11,7 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QFileDialog, QLineEdit, QMessageBox, QWidget
 from pytestqt.qtbot import QtBot
 
-from makers import CATALOG, ROOM, WALL, a_room, a_wall_of
+from makers import ROOM, WALL, a_room, a_wall_of, the_demo
 from tallplank.app.board.cutlist import CutlistPane
 from tallplank.app.board.price import PricePane
 from tallplank.app.board.room3d import Room3DPane
@@ -28,7 +28,6 @@ from tallplank.app.panel.rates_panel import RatesPanel
 from tallplank.app.window import MainWindow
 from tallplank.core.job.file import save
 from tallplank.core.job.measure import OfUnit
-from tallplank.demo import demo_job
 
 Open = Callable[..., MainWindow]
 LEFT = Qt.MouseButton.LeftButton
@@ -410,7 +409,7 @@ def test_the_command_finder_runs_what_is_found(open_window: Open) -> None:
 
 
 def test_save_and_open_again(open_window: Open, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
-    window = open_window(demo_job(CATALOG))
+    window = open_window(the_demo().job)
     monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_: (str(tmp_path / "house"), ""))
     monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_: (str(tmp_path / "house.plank"), ""))
     window.store.select([window.store.job.units[0].id])
@@ -499,7 +498,7 @@ def test_figures_open_what_they_count(open_window: Open) -> None:
 
 @pytest.mark.parametrize("stage", ["survey", "layout", "finish", "make", "quote"])
 def test_every_stage_works_in_both_themes_with_and_without_selection(open_window: Open, stage: str) -> None:
-    window = open_window(demo_job(CATALOG))
+    window = open_window(the_demo().job)
     window.store.go(stage)  # type: ignore[arg-type]
     for selected in ([], [window.store.job.units[1].id], [u.id for u in window.store.job.units]):
         window.store.select(selected)

@@ -9,6 +9,8 @@ from pathlib import Path
 
 import pytest
 
+from makers import LONG
+
 ROOT = Path(__file__).parents[2]
 SRC = ROOT / "src" / "tallplank"
 
@@ -69,7 +71,6 @@ def test_a_new_package_of_the_core_must_be_placed(copied: Path) -> None:
     assert done.returncode != 0
 
 
-LONG = int(os.environ.get("PLANK_EXAMPLES", "60")) >= 600
 WITHOUT_WINDOW = ("tests/core", "tests/session") if LONG else ("tests/core/money", "tests/core/draw/test_section.py")
 """What is run where there is neither Qt nor VTK: all tests of the core, or some that use the most of it."""
 

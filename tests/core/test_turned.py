@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from makers import CATALOG, ELL, ROOM, WALL, a_furnished_ell, a_room, a_wall_of, made
+from makers import CATALOG, ELL, ROOM, WALL, a_furnished_ell, a_room, a_wall_of, made, the_demo
 from tallplank.core.check.finding import findings
 from tallplank.core.check.overlap import OverlapFinder, ids_of
 from tallplank.core.draw.dimension import set_out
@@ -24,7 +24,6 @@ from tallplank.core.job.face import faces_of
 from tallplank.core.job.job import Job
 from tallplank.core.solid.scene import SolidMaker
 from tallplank.core.space.outline import area, holds
-from tallplank.demo import demo_job
 from tallplank.session.derived import Deriver
 
 ANGLES = st.sampled_from((30.0, 45.0, 90.0, 137.5, 180.0, -63.0)) | st.floats(-180, 180)
@@ -130,7 +129,7 @@ def test_texts_of_a_turned_plan_are_read_from_below_or_the_right() -> None:
 
 @pytest.mark.parametrize("degrees", [0.0, 30.0])
 def test_the_demo_turned_has_the_same_numbers(degrees: float) -> None:
-    job = demo_job(CATALOG)
+    job = the_demo().job
     old, new = (Deriver(CATALOG).derive(j) for j in (job, turn_room(job, ROOM, degrees)))
     assert new.shop.price.total == old.shop.price.total
     assert new.findings == old.findings

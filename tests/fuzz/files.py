@@ -13,7 +13,7 @@ from fuzz.sizes import use_everywhere
 from fuzz.sound import in_words
 from fuzz.trial import Fuzzer, limited
 from fuzz.value import ABSURD_NUMBERS, ABSURD_TEXTS, opening, rule
-from makers import CATALOG, ROOM, WALL, a_room, a_wall_of
+from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, the_demo
 from tallplank.core.catalog.carried import carried as carried_by
 from tallplank.core.edit.construction import save_construction
 from tallplank.core.edit.group import add_island
@@ -25,7 +25,6 @@ from tallplank.core.error import PlankError
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.file import dumps, loads, loads_all
 from tallplank.core.job.job import Job
-from tallplank.demo import demo_job
 from tallplank.session.derived import Deriver
 
 Path = tuple[Any, ...]
@@ -44,7 +43,7 @@ def samples() -> tuple[str, ...]:
     shaped = a_wall_of("corner-diagonal", "base-bow", "box-on-legs", room=turn_room(group, ROOM, 15))
     old = tuple((OLD / f"format-{version}.plank").read_text() for version in (1, 2))
     carrying = dumps(small, carried_by(CATALOG, small))
-    return dumps(own), dumps(shaped), dumps(demo_job(CATALOG)), carrying, *old
+    return dumps(own), dumps(shaped), dumps(the_demo().job), carrying, *old
 
 
 def leaves(value: object, path: Path = ()) -> Iterator[Path]:

@@ -9,7 +9,7 @@ import openpyxl
 import pypdf
 import pytest
 
-from makers import CATALOG, ROOM, a_wall_of
+from makers import CATALOG, ROOM, a_wall_of, the_demo
 from tallplank.core.edit.survey.room import change_room
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.exchange.sheet import SCALES
@@ -17,7 +17,6 @@ from tallplank.core.exchange.table import Table, as_xlsx
 from tallplank.core.job.file import dumps
 from tallplank.core.job.job import Job
 from tallplank.core.measure.display import LengthStyle
-from tallplank.demo import demo_job
 from tallplank.session.derived import Deriver
 
 ROOT = Path(__file__).parents[2]
@@ -29,7 +28,7 @@ def paper(name: str, job: Job) -> bytes:
 
 def test_the_workbook_holds_the_cut_list() -> None:
     """Source: openpyxl as the reader."""
-    job = demo_job(CATALOG)
+    job = the_demo().job
     book = openpyxl.load_workbook(io.BytesIO(paper("cutlist.xlsx", job)))
     assert book.sheetnames == ["Per unit", "Grouped", "Doors", "Moldings", "Worktops", "Hardware", "Legend"]
     rows = list(book["Per unit"].iter_rows(values_only=True))
@@ -63,7 +62,7 @@ def test_a_room_named_like_a_formula_does_no_harm() -> None:
 
 def test_the_elevation_is_a_page_with_its_numbers() -> None:
     """Source: pypdf as the reader."""
-    reader = pypdf.PdfReader(io.BytesIO(paper("elevations.pdf", demo_job(CATALOG))))
+    reader = pypdf.PdfReader(io.BytesIO(paper("elevations.pdf", the_demo().job)))
     assert len(reader.pages) == 10, "eight walls have units or paneling, and both faces of the island"
     page = reader.pages[0]
     assert float(page.mediabox.width) == pytest.approx(420 / 25.4 * 72, abs=0.1)
@@ -77,7 +76,7 @@ def test_the_elevation_is_a_page_with_its_numbers() -> None:
 @pytest.mark.parametrize("style", LengthStyle)
 def test_papers_can_be_in_any_style_of_lengths(style: LengthStyle) -> None:
     """Source: pypdf as the reader."""
-    job = demo_job(CATALOG)
+    job = the_demo().job
     job = job.but(display=job.display.but(style=style))
     text = pypdf.PdfReader(io.BytesIO(paper("elevations.pdf", job))).pages[0].extract_text()
     assert {LengthStyle.MM: "4500", LengthStyle.CM: "450", LengthStyle.INCH_DECIMAL: "177.165", LengthStyle.INCH_FRACTION: "177 3/16",
@@ -89,7 +88,7 @@ def test_the_job_file_is_valid_by_its_schema() -> None:
     schema = json.loads((ROOT / "docs" / "job.schema.json").read_text())
     jsonschema.Draft202012Validator.check_schema(schema)
     validator = jsonschema.Draft202012Validator(schema)
-    document = json.loads(dumps(demo_job(CATALOG)))
+    document = json.loads(dumps(the_demo().job))
     validator.validate(document)
     document["job"]["rooms"][0]["width"] = -1
     assert not validator.is_valid(document)

@@ -5,7 +5,7 @@ from pathlib import Path
 
 import pytest
 
-from makers import CATALOG, ROOM, WALL, a_room, a_wall_of
+from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, the_demo
 from tallplank.core.catalog.carried import carried, changes, effective, tables_of
 from tallplank.core.catalog.catalog import Catalog, CatalogError
 from tallplank.core.catalog.reader import laid_over
@@ -130,7 +130,7 @@ def test_a_job_opens_elsewhere_with_the_same_numbers(tmp_path: Path) -> None:
 
 def test_a_changed_entry_is_told_and_offered_and_taken_only_when_asked(tmp_path: Path) -> None:
     catalog = with_own(tmp_path)
-    store = Store(CATALOG, demo_job(CATALOG))
+    store = Store(CATALOG, the_demo().job)
     before = store.derived.price.total
     store.save(tmp_path / "job.plank")
     later = Store(catalog)
@@ -142,7 +142,7 @@ def test_a_changed_entry_is_told_and_offered_and_taken_only_when_asked(tmp_path:
     assert told.fix is not None
     later.apply(told.fix.edit, told.fix.label)
     assert later.catalog is catalog
-    assert later.derived.price.total == total(catalog, demo_job(CATALOG)) > before
+    assert later.derived.price.total == total(catalog, the_demo().job) > before
     assert not [f for f in later.derived.findings if f.code == "changed-entry"]
     later.undo()
     assert later.derived.price.total == before

@@ -5,7 +5,7 @@ from collections import Counter
 import pytest
 
 from fuzz.trial import limited
-from makers import CATALOG, ROOM, WALL, a_room, a_unit, a_wall_of, made
+from makers import CATALOG, ROOM, WALL, a_room, a_unit, a_wall_of, made, the_demo
 from tallplank.core.check.finding import findings
 from tallplank.core.check.overlap import overlapping
 from tallplank.core.draw.plan import plan
@@ -14,7 +14,6 @@ from tallplank.core.edit.survey.room import change_room
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, change_units, place_unit, set_rule, slide_units
 from tallplank.core.job.job import Job
-from tallplank.demo import demo_job
 
 
 def codes(job: Job) -> list[str]:
@@ -23,7 +22,7 @@ def codes(job: Job) -> list[str]:
 
 def test_a_sound_job_has_no_findings() -> None:
     assert codes(a_wall_of("base", "drawers", "wall", "tall", "filler")) == []
-    assert codes(demo_job(CATALOG)) == []
+    assert codes(the_demo().job) == []
 
 
 def test_an_overlap_names_both_and_how_deep() -> None:

@@ -1,10 +1,9 @@
 """What is placed by itself stands without a finding; what changes its width by itself keeps its middle or grows where it is free."""
 
-import os
 
 import pytest
 
-from makers import CATALOG, ROOM, WALL, a_room, made
+from makers import CATALOG, LONG, ROOM, WALL, a_room, made
 from tallplank.core.catalog.hardware import Fixture
 from tallplank.core.check.finding import findings
 from tallplank.core.edit.appliance import fit_appliances
@@ -13,7 +12,6 @@ from tallplank.core.edit.unit import Spot, place_unit, set_hardware
 from tallplank.core.job.job import Display, Job
 from tallplank.core.measure.display import LengthStyle
 
-LONG = int(os.environ.get("PLANK_EXAMPLES", "60")) >= 600
 METRIC, INCHES = Display(), Display(style=LengthStyle.INCH_FRACTION)
 
 

@@ -11,7 +11,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from makers import CATALOG, ROOM, WALL, a_room, a_wall_of
+from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, the_demo
 from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.standard import set_job_finish, set_job_rule
 from tallplank.core.edit.unit import Spot, place_unit
@@ -21,7 +21,6 @@ from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.exchange.table import Table, as_csv, as_xlsx, number
 from tallplank.core.job.job import Display, Job
 from tallplank.core.measure.display import LengthStyle
-from tallplank.demo import demo_job
 from tallplank.session.derived import Deriver
 
 
@@ -35,7 +34,7 @@ def read(data: bytes) -> list[list[str]]:
 
 def test_all_papers_are_written(tmp_path: Path) -> None:
     steps: list[tuple[int, int, str]] = []
-    paths = export(shop(demo_job(CATALOG)), EXPORTERS, tmp_path / "new" / "folder", lambda *s: steps.append(s))
+    paths = export(shop(the_demo().job), EXPORTERS, tmp_path / "new" / "folder", lambda *s: steps.append(s))
     assert [p.name for p in paths] == [
         "cutlist.csv",
         "cutlist.xlsx",

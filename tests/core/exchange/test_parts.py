@@ -9,13 +9,12 @@ from typing import Any
 import jsonschema
 import pytest
 
-from makers import CATALOG, a_furnished_ell, a_room, a_wall_of
+from makers import CATALOG, a_furnished_ell, a_room, a_wall_of, the_demo
 from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.standard import set_job_style
 from tallplank.core.exchange.parts import PARTS_JSON
 from tallplank.core.exchange.parts_format import schema
 from tallplank.core.job.job import Job
-from tallplank.demo import demo_job
 from tallplank.session.derived import Derived, Deriver
 
 SCHEMA = Path(__file__).parents[3] / "docs" / "parts.schema.json"
@@ -26,7 +25,7 @@ def every_kind() -> Job:
 
 
 JOBS = {
-    "demo": lambda: demo_job(CATALOG),
+    "demo": lambda: the_demo().job,
     "ell": a_furnished_ell,
     "kinds": every_kind,
     "arched": lambda: set_job_style(every_kind(), CATALOG, "aqueduct-arched"),

@@ -7,14 +7,13 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from makers import CATALOG, a_wall_of, made
+from makers import a_wall_of, made, the_demo
 from strategies import edits
 from tallplank.core.error import PlankError
 from tallplank.core.job.construction import RuleError, check_rules
 from tallplank.core.job.file import JobFileError, dumps, dumps_compact, job_path, load, load_stamped, loads, save, schema
 from tallplank.core.job.history import LONGEST, History
 from tallplank.core.job.job import Job
-from tallplank.demo import demo_job
 
 ROOT = Path(__file__).parents[3]
 
@@ -32,7 +31,7 @@ def test_save_then_load_is_equal(changes: list) -> None:
 
 
 def test_saving_twice_writes_the_same_bytes(tmp_path: Path) -> None:
-    job, path = demo_job(CATALOG), tmp_path / "job.plank"
+    job, path = the_demo().job, tmp_path / "job.plank"
     save(job, path)
     first = path.read_bytes()
     save(load(path), path)
@@ -110,7 +109,7 @@ def test_numbers_in_quotes_are_kept_as_numbers() -> None:
 
 
 def test_the_compact_text_is_the_same_document() -> None:
-    job = demo_job(CATALOG)
+    job = the_demo().job
     assert json.loads(dumps_compact(job)) == json.loads(dumps(job))
     assert "\n" not in dumps_compact(job)
 

@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from makers import CATALOG, ROOM, WALL, a_room, made
+from makers import CATALOG, ROOM, WALL, a_room, made, the_demo
 from outside.trade.test_room_solids import shared
 from tallplank.core.check.finding import findings
 from tallplank.core.draw.wall import schemes_at
@@ -22,7 +22,6 @@ from tallplank.core.job.scheme import Boxing, Path, Region
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.place import Held, path_of, placed
 from tallplank.core.measure.memo import alike
-from tallplank.demo import demo_job
 
 
 def room() -> Job:
@@ -160,7 +159,7 @@ def test_an_edit_keeps_what_is_held() -> None:
 @pytest.mark.parametrize("start", ["wainscot", "slats", "facets", "grid"])
 def test_the_back_of_an_island_is_paneled_on_its_back_panel(start: str) -> None:
     """The demo's island: what is planted begins 18 before its face, reaches up to the panel's top, and shares no space with anything."""
-    job = demo_job(CATALOG)
+    job = the_demo().job
     room = job.rooms[0]
     face = next(f for f in made(job).faces[room.id].values() if f.name.endswith("back"))
     values = {**STARTS[start].values(Sizes()), "high": None, "base": None, "rail": None, "crown": None}
@@ -174,7 +173,7 @@ def test_the_back_of_an_island_is_paneled_on_its_back_panel(start: str) -> None:
 
 
 def test_an_island_without_a_panel_and_a_boxing_on_one_are_refused() -> None:
-    job = demo_job(CATALOG)
+    job = the_demo().job
     room = job.rooms[0].id
     front, back = (f.id for f in made(job).faces[room].values() if f.is_loose)
     with pytest.raises(EditError, match="place one there first"):

@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
+from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made, the_demo
 from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.standard import change_rates, set_job_hardware, set_job_style
 from tallplank.core.edit.unit import Spot, place_unit, set_finish, set_rule, set_width
@@ -19,7 +19,6 @@ from tallplank.core.money.entry import COST_KINDS, in_cents
 from tallplank.core.money.labour import Labour, unit_counts
 from tallplank.core.money.material import board_price_m2
 from tallplank.core.money.price import PriceLine, PriceMaker, entries, price
-from tallplank.demo import demo_job
 
 kinds = st.lists(st.sampled_from(sorted(CATALOG.kinds)), min_size=1, max_size=5)
 shares = st.floats(0, 0.6)
@@ -131,7 +130,7 @@ def test_a_galley_kitchen_takes_the_hours_that_a_maker_reckons() -> None:
         job = place_unit(job, CATALOG, kind, Spot(ROOM, WALL, x), width=width).job
     assert len(job.units) == 13
     assert 60 <= in_shop(job) <= 70
-    demo = kitchen_of(demo_job(CATALOG))
+    demo = kitchen_of(the_demo().job)
     assert 60 / 13 * 0.75 <= in_shop(demo) / len(demo.units) <= 70 / 13 * 1.25
     assert all(o.basis.startswith("common practice") for o in CATALOG.operations.values())
 
@@ -195,7 +194,7 @@ def test_an_odd_paneled_wall_costs_what_it_takes_by_hand() -> None:
 
 def test_the_terms_of_every_cost_add_up_to_it_to_the_cent() -> None:
     """Of every line and kind of the demo, and of a job that buys whole sheets; what is rounded off one term is in the next."""
-    for job in (demo_job(CATALOG), change_rates(a_wall_of("base", "tall", "wall"), boards="sheets", bands="rolls", packs="whole")):
+    for job in (the_demo().job, change_rates(a_wall_of("base", "tall", "wall"), boards="sheets", bands="rolls", packs="whole")):
         whole = made(job)
         for line in price(whole).lines:
             terms = entries(whole, line.owner)
@@ -256,7 +255,7 @@ def test_a_markup_and_a_discount_by_hand() -> None:
 
 
 def test_every_kind_of_cost_can_be_told() -> None:
-    job = change_rates(demo_job(CATALOG), boards="sheets", packs="whole")
+    job = change_rates(the_demo().job, boards="sheets", packs="whole")
     whole = made(job)
     kinds = {e.kind for line in price(whole).lines for e in entries(whole, line.owner)}
     assert kinds >= set(COST_KINDS) - {"solid", "bought"}

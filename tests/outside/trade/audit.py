@@ -13,7 +13,7 @@ import shapely
 from scipy.spatial import ConvexHull, QhullError
 
 from outside.trade.opening import fronts_open, reveals_even
-from outside.trade.solid import Axes, Bar, Block, Floats, bars_of, block_of, body_of, flat_points, inside
+from outside.trade.solid import Axes, Bar, Block, Floats, bars_of, block_of, body_of, flat_points, inside, near_pairs
 
 Owner = dict[str, Any]
 Part = dict[str, Any]
@@ -58,7 +58,7 @@ def holes_within_boards(owner: Owner) -> Iterator[str]:
 def holes_apart(owner: Owner) -> Iterator[str]:
     """No two holes of a board run into each other, unless they belong to one fitting or are pins from both sides on one line."""
     for part in owner["parts"]:
-        for one, other in combinations(list(bars_of(part)), 2):
+        for one, other in near_pairs(list(bars_of(part)), SKIN):
             if one.gap(other) < SKIN and not _may_meet(one, other):
                 yield f"{part['name']}: {one.what} and {other.what} at {np.round(one.start, 2)} and {np.round(other.start, 2)}"
 

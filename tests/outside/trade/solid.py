@@ -54,6 +54,8 @@ class Block:
     def meets(self, other: "Block") -> bool:
         """Whether the two share space. Source: the separating axis theorem for boxes."""
         gap = other.middle - self.middle
+        if gap @ gap > (np.sqrt(self.half @ self.half) + np.sqrt(other.half @ other.half)) ** 2:
+            return False  # the balls around them are apart
         crossed = np.cross(self.rows[:, None], other.rows[None]).reshape(-1, 3)
         ways = np.concatenate([self.rows, other.rows, crossed[np.linalg.norm(crossed, axis=1) > 1e-9]])
         ways = ways / np.linalg.norm(ways, axis=1)[:, None]
@@ -86,6 +88,17 @@ class Bar:
         mine, theirs = sorted((self.start @ way, self.end @ way)), sorted((other.start @ way, other.end @ way))
         ahead = float(max(mine[0], theirs[0]) - min(mine[1], theirs[1]))
         return max(beside, ahead)
+
+
+def near_pairs(bars: list[Bar], by: float) -> Iterator[tuple[Bar, Bar]]:
+    """Those pairs of bars that may be nearer than so much: the balls around the others are farther apart."""
+    if not bars:
+        return
+    middles = np.array([(bar.start + bar.end) / 2 for bar in bars])
+    reach = np.array([np.linalg.norm(bar.end - bar.start) / 2 + bar.radius for bar in bars])
+    near = np.linalg.norm(middles[:, None] - middles[None], axis=2) <= reach[:, None] + reach[None] + by
+    for i, j in zip(*np.nonzero(np.triu(near, 1)), strict=True):
+        yield bars[i], bars[j]
 
 
 def _distance(a: Floats, b: Floats, c: Floats, d: Floats) -> float:

@@ -4,13 +4,12 @@ By default every kind and construction is swept at a few sizes; `PLANK_EXAMPLES=
 """
 
 import json
-import os
 from collections.abc import Callable, Iterator
 from typing import Any
 
 import pytest
 
-from makers import CATALOG, ROOM, WALL, a_furnished_ell, a_room, a_wall_of
+from makers import CATALOG, LONG, ROOM, WALL, a_furnished_ell, a_room, a_wall_of, the_demo
 from outside.trade.audit import JOB_RULES, RULES, faults
 from outside.trade.solid import Axes
 from tallplank.core.check.finding import findings
@@ -23,7 +22,6 @@ from tallplank.core.error import PlankError
 from tallplank.core.exchange.parts import PARTS_JSON
 from tallplank.core.job.job import Job
 from tallplank.core.joinery.workshop import make
-from tallplank.demo import demo_job
 from tallplank.session.derived import Deriver
 
 INCH = 25.4
@@ -31,7 +29,6 @@ ODD = ((0.0, 0.0, 0.0), (-37.5, -61.0, -23.3), (83.25, 117.5, 31.0), (141.0, -13
 """Millimetres that a kind's usual sizes are changed by."""
 EIGHTHS = ((0, 0, 0), (9, -5, 3), (-21, 13, -7), (31, -33, 1))
 """The same in eighths of an inch, from the nearest whole inches."""
-LONG = int(os.environ.get("PLANK_EXAMPLES", "60")) >= 600
 
 
 def parts_of(job: Job) -> dict[str, Any]:
@@ -113,7 +110,7 @@ def test_runs_round_corners_pass_the_audit(kind: str, construction: str) -> None
 
 
 def test_the_demo_passes_the_audit() -> None:
-    assert list(faults(parts_of(demo_job(CATALOG)))) == []
+    assert list(faults(parts_of(the_demo().job))) == []
 
 
 def test_a_crowded_job_has_no_faults_but_those_that_the_application_tells() -> None:

@@ -6,12 +6,11 @@ from typing import Any
 
 import pytest
 
-from makers import CATALOG, a_furnished_ell, a_wall_of
+from makers import CATALOG, a_furnished_ell, a_wall_of, the_demo
 from outside.trade.test_audit import parts_of
 from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.standard import set_job_rule
 from tallplank.core.job.job import Job
-from tallplank.demo import demo_job
 from tallplank.session.derived import Deriver
 
 WASTE, SOLID_WASTE = 1.15, 1.35
@@ -27,7 +26,7 @@ def listed(name: str, file: str = "") -> dict[str, dict[str, Any]]:
 def jobs() -> dict[str, Job]:
     framed = set_job_construction(a_wall_of("base", "drawers", "tall"), CATALOG, "inch-face-frame")
     crowned = set_job_rule(set_job_rule(a_wall_of("wall", "wall", "tall"), CATALOG, "crown", "yes"), CATALOG, "light_rail", "yes")
-    return {"crowned": crowned, "demo": demo_job(CATALOG), "ell": a_furnished_ell(), "inch": framed}
+    return {"crowned": crowned, "demo": the_demo().job, "ell": a_furnished_ell(), "inch": framed}
 
 
 @pytest.mark.parametrize("name", list(jobs()))

@@ -3,16 +3,14 @@
 By default a few rooms are swept; `PLANK_EXAMPLES=600` or more sweeps all constructions and angles.
 """
 
-import os
 from collections.abc import Iterator
-from itertools import combinations
 from math import cos, radians, sin
 
 import manifold3d
 import numpy as np
 import pytest
 
-from makers import CATALOG, ROOM, a_room, made, the_demo
+from makers import CATALOG, LONG, ROOM, a_room, made, the_demo
 from outside.test_solids import manifold
 from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.filler import place_beside
@@ -30,7 +28,6 @@ from tallplank.core.joinery.part.part import Part
 from tallplank.core.space.frame import Frame
 from tallplank.core.space.outline import is_clockwise
 
-LONG = int(os.environ.get("PLANK_EXAMPLES", "60")) >= 600
 LEAST = 200.0
 """Cubic millimetres that two solids may share: what rounding leaves."""
 RULES: tuple[dict[str, str | float], ...] = (
@@ -91,11 +88,11 @@ def shared(job: Made, room: str) -> list[str]:
     inside = manifold3d.CrossSection([np.array(ring)]).offset(0.05, manifold3d.JoinType.Miter).extrude(record.height + 0.1)
     inside = inside.translate((0.0, 0.0, -0.05))
     wrong = [f"{owner}: {name} in a wall" for owner, name, body in found if (body - inside).volume() > LEAST]
-    boxes = [np.array(body.bounding_box()) for _, _, body in found]
-    for (i, (one, name, body)), (j, (other, its, there)) in combinations(enumerate(found), 2):
-        if one == other or (boxes[i][:3] > boxes[j][3:] - 0.05).any() or (boxes[j][:3] > boxes[i][3:] - 0.05).any():
-            continue
-        if (body ^ there).volume() > LEAST:
+    boxes = np.array([body.bounding_box() for _, _, body in found])
+    near = (boxes[:, None, :3] <= boxes[None, :, 3:] - 0.05).all(axis=2)
+    for i, j in zip(*np.nonzero(np.triu(near & near.T, 1)), strict=True):
+        (one, name, body), (other, its, there) = found[i], found[j]
+        if one != other and (body ^ there).volume() > LEAST:
             wrong.append(f"{one}: {name} in {other}: {its}")
     return wrong
 
