@@ -24,7 +24,8 @@ from tallplank.core.catalog.look import Look
 from tallplank.core.job.picture import Picture
 from tallplank.core.measure.memo import are_same
 from tallplank.core.solid.mesh import Faces
-from tallplank.core.solid.scene import Block, SideSolids, Solids
+from tallplank.core.solid.on_wall import SideSolids
+from tallplank.core.solid.scene import Block, Solids
 from tallplank.core.solid.shell import STANDS
 from tallplank.core.space.frame import Vec
 from tallplank.view3d.eye import Eye, Place

@@ -122,7 +122,8 @@ def _is_notched(unit: MadeUnit, part: Part, body: tuple[Vec, Vec], close: float)
     notches = [p for p in part.pockets if p.what == "notch"]
     if not notches:
         return False
-    a, b = (part.frame.inside(tuple(v - o for v, o in zip(corner, unit.frame.origin, strict=True))) for corner in body)
+    x, y, z = unit.frame.origin
+    a, b = (part.frame.inside((corner.x - x, corner.y - y, corner.z - z)) for corner in body)
     length, width, _ = part.size
     there = box(min(a.x, b.x), min(a.y, b.y), max(a.x, b.x), max(a.y, b.y)).intersection(box(0.0, 0.0, length, width))
     left = there.difference(union_all([box(p.low.x, p.low.y, p.high.x, p.high.y) for p in notches]))

@@ -2,7 +2,7 @@
 
 from collections.abc import Collection, Iterable, Iterator, Sequence
 from dataclasses import replace
-from functools import partial
+from functools import lru_cache, partial
 from itertools import chain
 from math import hypot
 from operator import itemgetter
@@ -42,8 +42,8 @@ from tallplank.core.joinery.part.part import Front, Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.wall.box.boxing import INSIDE
 from tallplank.core.measure.memo import BySome, IdentityMemo
-from tallplank.core.space.frame import Vec
-from tallplank.core.space.outline import Point, strip_span
+from tallplank.core.space.frame import Frame, Vec
+from tallplank.core.space.outline import Point, Ring, strip_span
 
 
 def elevation(
@@ -290,8 +290,21 @@ def _seen(part: Part, *ends: tuple[float, float, float]) -> Line:
 
 def _molding_faces(part: Part, form: Swept, fill: Fill) -> tuple[Shape, ...]:
     """A molding with the edges of its profile, as far as it is seen from the front."""
-    ends = [(part.frame.out(a), part.frame.out(b)) for a, b in form.seen_edges(part.size)]
-    return Poly(part.form.front(part.frame, part.size), Pen.EDGE, fill), *(Line((p.x, p.z), (q.x, q.z), Pen.EDGE) for p, q in ends)
+    frame = part.frame
+    ring, edges = _molding_at_zero(form, part.size, (frame.x, frame.y, frame.z))
+    x, _, z = frame.origin
+    lines = [Line((ax + x, az + z), (bx + x, bz + z), Pen.EDGE) for (ax, az), (bx, bz) in edges]
+    return Poly(tuple([(a + x, b + z) for a, b in ring]), Pen.EDGE, fill), *lines
+
+
+@lru_cache(maxsize=2000)
+def _molding_at_zero(
+    form: Swept, size: tuple[float, float, float], axes: tuple[Vec, Vec, Vec]
+) -> tuple[Ring, tuple[tuple[Point, Point], ...]]:
+    """What is seen of a molding that begins where its face does: pieces that are cut alike share it."""
+    frame = Frame(Vec(0.0, 0.0, 0.0), *axes)
+    ends = [(frame.out(a), frame.out(b)) for a, b in form.seen_edges(size)]
+    return form.front(frame, size), tuple([((p.x, p.z), (q.x, q.z)) for p, q in ends])
 
 
 _SEEN: BySome[Part, list[tuple[float, tuple[Shape, ...]]]] = BySome(4000)

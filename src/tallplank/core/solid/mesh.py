@@ -53,7 +53,7 @@ class Surfaces:
     def faces(self, part: Part, seed: int = 0, standing: Frame | None = None) -> Faces:
         """The surface of a part in the frame of its unit, or as it stands in another; `seed` shifts the grain so that no two look alike."""
         bare = self.of(part)
-        shift = np.array([(seed * 373.0) % 1700, (seed * 197.0) % 1300], dtype=np.float32)
+        shift = np.array(grain_shift(seed), dtype=np.float32)
         frame = standing or part.form.standing(part.frame)
         return Faces(*frame.both_out(bare.corners, bare.normals), bare.uv + shift)
 
@@ -67,6 +67,11 @@ class Surfaces:
         lifted = corners[chosen] + normals[chosen][:, None] * np.float32(proud)
         none = np.zeros((int(chosen.sum()), 4, 2), np.float32)
         return Faces(part.frame.all_out(lifted), part.frame.all_turned_out(normals[chosen]), none)
+
+
+def grain_shift(seed: int) -> tuple[float, float]:
+    """How far the grain of a part is shifted, so that no two look alike."""
+    return (seed * 373.0) % 1700, (seed * 197.0) % 1300
 
 
 def _bare(part: Part) -> Faces:

@@ -1,25 +1,21 @@
 """A room as surfaces gathered by look, ready for any renderer. Units that did not change keep their arrays."""
 
-from collections.abc import Iterable, Iterator, Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
-from functools import lru_cache, partial
 
 import numpy as np
 
-from tallplank.core.job.face import Face
 from tallplank.core.job.face import Faces as FacesOfRoom
 from tallplank.core.job.picture import Picture
 from tallplank.core.job.room import Room
 from tallplank.core.job.unit import ROOM_KINDS
 from tallplank.core.joinery.made import Made, MadeUnit
-from tallplank.core.joinery.part.form.form import Form
-from tallplank.core.joinery.part.groove import groove_edges
 from tallplank.core.joinery.part.part import Part, PartRef
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.joinery.wall.box.boxing import INSIDE
-from tallplank.core.joinery.wall.filling.slat import SLAT
-from tallplank.core.measure.memo import BySome, IdentityMemo, Mapped, are_same
-from tallplank.core.solid.mesh import Batch, Faces, Surfaces, coat_faces, piece_faces
+from tallplank.core.measure.memo import Mapped, are_same
+from tallplank.core.solid.mesh import Batch, Faces, Surfaces, piece_faces
+from tallplank.core.solid.on_wall import Placed, SideSolids, WallSolids, gathered, joined
+from tallplank.core.solid.outline import outline
 from tallplank.core.solid.shell import services_of, shell, shell_lines
 from tallplank.core.space.frame import Floats, Frame, Vec
 from tallplank.core.space.motion import Motion
@@ -72,25 +68,10 @@ class Solids:
     low: Vec
     high: Vec
     """The corners of the box around the room, or around the unit."""
-    sides: tuple["SideSolids", ...] = ()
+    sides: tuple[SideSolids, ...] = ()
     """What is mounted on walls themselves, wall by wall."""
     pictures: Mapping[str, Picture] = field(default_factory=dict)
     """What the user brought along for walls and floors, by id."""
-
-
-@dataclass(frozen=True, slots=True)
-class SideSolids:
-    """What is mounted on one wall, and is not seen from behind it: a point of the wall, the way into it, surfaces and lines."""
-
-    at: Vec
-    into: Vec
-    batches: tuple[Batch, ...]
-    lines: Floats
-
-
-MANY = 600
-"""A wall of as many parts is one of slats, which change all together: the fewer surfaces are shown of it, the quicker it turns."""
-_Placed = tuple[str, Faces, Floats]
 
 
 class SolidMaker:
@@ -100,14 +81,11 @@ class SolidMaker:
         self._surfaces = Surfaces()
         self._units: Mapped[MadeUnit, tuple[Body, ...]] = Mapped()
         self._insides: Mapped[MadeUnit, tuple[Body, ...]] = Mapped()
-        self._standing: Mapped[MadeUnit, tuple[_Placed, ...]] = Mapped()
-        self._runs: Mapped[Run, tuple[_Placed, ...]] = Mapped()
+        self._standing: Mapped[MadeUnit, tuple[Placed, ...]] = Mapped()
+        self._runs: Mapped[Run, tuple[Placed, ...]] = Mapped()
         self._last_shell: tuple[list[object], tuple[Batch, ...], Floats] | None = None
         self._on_walls: Mapped[Run, tuple[SideSolids, ...]] = Mapped()
-        self._pieces: BySome[Part, SideSolids] = BySome(2000, 30)
-        self._many: BySome[Part, SideSolids] = BySome(100, 2 * MANY)
-        """Parts on walls, shown so many at once, put together from a few at a time: of those a drag changes one or two."""
-        self._few: BySome[Part, tuple[_Placed, ...]] = BySome(8000)
+        self._wall_solids = WallSolids(self._surfaces)
 
     def solids(self, made: Made, room_id: str, opened: float = 0.0) -> Solids:
         """The surfaces of a room with its fronts open by a share from 0 to 1."""
@@ -120,7 +98,7 @@ class SolidMaker:
         passing = self._runs.of(
             runs, lambda r: tuple(_placed(body, faces[r.face].frame, 0.0) for body in self._run_bodies(r)), room_id, along
         )
-        on_walls = self._on_walls.of(mounted, lambda r: self._mounted(r, faces[r.face]), room_id, [faces[r.face] for r in mounted])
+        on_walls = self._on_walls.of(mounted, lambda r: self._wall_solids.of(r, faces[r.face]), room_id, [faces[r.face] for r in mounted])
         sides = (*(some for wall in on_walls for some in wall), *_services(faces))
         self._surfaces.turn()
         placed = [one for bodies in (*standing, *passing) for one in bodies]
@@ -128,7 +106,7 @@ class SolidMaker:
         lines = [*(line for _, _, line in placed if len(line)), edges]
         (left, near), (right, far) = bounds(room.corners)
         return Solids(
-            tuple(_gathered(placed)),
+            tuple(gathered(placed)),
             np.concatenate(lines),
             tuple(_block(unit, faces[unit.unit.face].frame) for unit in units),
             batches,
@@ -150,44 +128,19 @@ class SolidMaker:
         for piece in run.pieces:
             yield Body(piece.colour, piece_faces(piece), np.zeros((0, 2, 3), np.float32), None)
 
-    def _mounted(self, run: Run, face: Face) -> tuple[SideSolids, ...]:
-        pieces = self._pieces if len(run.parts) < MANY else self._many
-        some = pieces.of(run.parts, partial(self._some_mounted, face), face)
-        return (*some, _beside_parts(run, face)) if run.pieces or run.coats else tuple(some)
-
-    def _some_mounted(self, face: Face, parts: Sequence[Part]) -> SideSolids:
-        few = self._few.of(parts, partial(self._few_placed, face), face)
-        placed = [one for some in few for one in some]
-        lines = np.concatenate([line for _, _, line in placed])
-        return SideSolids(face.frame.origin, face.frame.y, tuple(_gathered(placed)), lines)
-
-    def _few_placed(self, face: Face, parts: Sequence[Part]) -> tuple[_Placed, ...]:
-        looks: dict[str, list[tuple[Faces, Floats]]] = {}
-        for part in parts:
-            looks.setdefault(part.finish.look, []).append(_on_wall(self._surfaces, part, face))
-        return tuple((look, _joined([f for f, _ in found]), np.concatenate([line for _, line in found])) for look, found in looks.items())
-
-    def _stood(self, units: Sequence[MadeUnit], faces: FacesOfRoom, opened: float) -> list[tuple[_Placed, ...]]:
+    def _stood(self, units: Sequence[MadeUnit], faces: FacesOfRoom, opened: float) -> list[tuple[Placed, ...]]:
         """The surfaces of units in their room; those in the units' own frames are kept, however far fronts stand open."""
         insides = self._insides.of(units, lambda u: tuple(_inside_bodies(self._surfaces, u))) if opened > 0 else [()] * len(units)
         outsides = self._units.of(units, lambda u: tuple(_outside_bodies(self._surfaces, u)))
         bodies = {id(u): (*inside, *outside) for u, inside, outside in zip(units, insides, outsides, strict=True)}
 
-        def placed(unit: MadeUnit) -> tuple[_Placed, ...]:
+        def placed(unit: MadeUnit) -> tuple[Placed, ...]:
             frame = unit.frame.then(faces[unit.unit.face].frame)
             if opened > 0:
                 return tuple(_placed(body, frame, opened) for body in bodies[id(unit)])
             return tuple(_placed_shut(bodies[id(unit)], frame))
 
         return self._standing.of(units, placed, opened, [faces[u.unit.face] for u in units])
-
-
-def _beside_parts(run: Run, face: Face) -> SideSolids:
-    """What is on a wall beside its boards: light, pads and paint."""
-    none = np.zeros((0, 2, 3), np.float32)
-    bodies = [Body(piece.colour, piece_faces(piece), none, None) for piece in run.pieces]
-    bodies += [Body(coat.look, coat_faces(coat), none, None) for coat in run.coats]
-    return SideSolids(face.frame.origin, face.frame.y, tuple(_gathered([_placed(body, face.frame, 0.0) for body in bodies])), none)
 
 
 SERVICE = "#f4f2ec"
@@ -219,72 +172,23 @@ def _outside_bodies(surfaces: Surfaces, unit: MadeUnit) -> Iterator[Body]:
         yield Body(piece.colour, piece_faces(piece), np.zeros((0, 2, 3), np.float32), piece.motion)
 
 
-FACING = 0.99
-"""What faces a way has that share of it."""
-TOUCHING = 0.5
-"""What is so near to the floor or the ceiling, in millimetres, lies on it."""
-_ON_WALLS: IdentityMemo[tuple[Faces, Floats]] = IdentityMemo(20_000)
-"""Of parts on walls, for as long as they are the same; their grain begins where they lie, whatever comes before them."""
-
-
-def _on_wall(surfaces: Surfaces, part: Part, face: Face) -> tuple[Faces, Floats]:
-    """The surface and the edges of a part on a wall, in the room."""
-    return _ON_WALLS.get((part, face), lambda: _put_on_wall(surfaces, part, face))
-
-
-def _put_on_wall(surfaces: Surfaces, part: Part, face: Face) -> tuple[Faces, Floats]:
-    wall = face.frame
-    origin, frame = part.frame.origin, part.form.standing(part.frame).then(wall)
-    faces = surfaces.faces(part, round(origin.x + 7 * origin.z), frame)
-    if part.tag == SLAT:  # without its back, which stands on what is behind it, and its ends on the floor and under the ceiling
-        seen = faces.normals @ np.array(part.frame.then(wall).y, dtype=np.float32) > -FACING
-        seen &= (faces.corners[:, :, 2].max(axis=1) > TOUCHING) & (faces.corners[:, :, 2].min(axis=1) < face.height - TOUCHING)
-        faces = Faces(faces.corners[seen], faces.normals[seen], faces.uv[seen])
-    edges, grooves = frame.all_out(bare_outline(part)), list(groove_edges(part))
-    if grooves:
-        edges = np.concatenate([edges, part.frame.then(wall).all_out(np.array(grooves, dtype=np.float32))])
-    return faces, edges
-
-
 def _bodies(surfaces: Surfaces, parts: Sequence[Part], seed: int = 1) -> Iterator[Body]:
     groups: dict[tuple[str, Motion | None], list[tuple[Faces, Floats]]] = {}
     for number, part in enumerate(parts):
         made = (surfaces.faces(part, seed * 31 + number), outline(part))
         groups.setdefault((part.finish.look, part.motion), []).append(made)
     for (look, motion), found in groups.items():
-        yield Body(look, _joined([f for f, _ in found]), np.concatenate([line for _, line in found]), motion)
+        yield Body(look, joined([f for f, _ in found]), np.concatenate([line for _, line in found]), motion)
 
 
-def outline(part: Part) -> Floats:
-    """The edges of what is seen of a part, in its unit."""
-    return part.form.standing(part.frame).all_out(bare_outline(part))
-
-
-def bare_outline(part: Part) -> Floats:
-    """The same where it stands: without its tongues; none of a panel in grooves, of what is in a boxing, and of slats."""
-    length, _, thickness = part.size
-    if part.tag == SLAT or part.tag.role in INSIDE:
-        return np.zeros((0, 2, 3), np.float32)
-    if part.surface == "front" and part.kind == "front" and thickness < part.finish.thickness and part.form.is_square:
-        return np.zeros((0, 2, 3), np.float32)
-    tongue = max((p.high.x - p.low.x for p in part.pockets if p.what == "tongue" and p.high.x - p.low.x < length / 2), default=0.0)
-    return _lines(part.form, part.size, tongue)
-
-
-@lru_cache(maxsize=5000)
-def _lines(form: Form, size: tuple[float, float, float], tongue: float) -> Floats:
-    """The edges of a form of a size: alike parts share them."""
-    return form.lines(size, tongue)
-
-
-def _placed(body: Body, frame: Frame, opened: float) -> _Placed:
+def _placed(body: Body, frame: Frame, opened: float) -> Placed:
     corners, normals, lines = body.faces.corners, body.faces.normals, body.lines
     if body.motion is not None and opened > 0:
         frame = body.motion.at(opened).then(frame)
     return body.look, Faces(*frame.both_out(corners, normals), body.faces.uv), frame.all_out(lines)
 
 
-def _placed_shut(bodies: Sequence[Body], frame: Frame) -> Iterator[_Placed]:
+def _placed_shut(bodies: Sequence[Body], frame: Frame) -> Iterator[Placed]:
     """All bodies of a unit whose fronts are shut, turned at once."""
     if not bodies:
         return
@@ -296,24 +200,6 @@ def _placed_shut(bodies: Sequence[Body], frame: Frame) -> Iterator[_Placed]:
         after, below = face + len(body.faces.corners), line + len(body.lines)
         yield body.look, Faces(corners[face:after], normals[face:after], body.faces.uv), lines[line:below]
         face, line = after, below
-
-
-def _gathered(placed: Iterable[_Placed]) -> Iterator[Batch]:
-    by_look: dict[str, list[Faces]] = {}
-    for look, surface, _ in placed:
-        by_look.setdefault(look, []).append(surface)
-    for look, surfaces in by_look.items():
-        yield Batch(look, _joined(surfaces))
-
-
-def _joined(surfaces: Sequence[Faces]) -> Faces:
-    if len(surfaces) == 1:
-        return surfaces[0]
-    return Faces(
-        np.concatenate([f.corners for f in surfaces]),
-        np.concatenate([f.normals for f in surfaces]),
-        np.concatenate([f.uv for f in surfaces]),
-    )
 
 
 def _block(unit: MadeUnit, frame: Frame) -> Block:

@@ -13,7 +13,8 @@ from tallplank.core.joinery.part.hole import Hole
 from tallplank.core.joinery.part.part import EDGE_NAMES, Part, part_refs
 from tallplank.core.measure.memo import Rounds
 from tallplank.core.solid.mesh import Batch, Faces, Surfaces, piece_faces, shaped_edge_faces
-from tallplank.core.solid.scene import Block, Solids, outline
+from tallplank.core.solid.outline import outline
+from tallplank.core.solid.scene import Block, Solids
 from tallplank.core.space.frame import Floats, Vec
 from tallplank.core.space.layered import Surface
 

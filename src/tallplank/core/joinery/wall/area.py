@@ -1,5 +1,6 @@
 """Rectangles on the elevation of a face."""
 
+from collections.abc import Sequence
 from typing import NamedTuple
 
 from shapely import Polygon, box
@@ -43,3 +44,14 @@ class Area(NamedTuple):
 def rectangle_of(area: Area) -> Polygon:
     """An area as a shape."""
     return box(area.x, area.z, area.right, area.top)
+
+
+def wider(area: Area, by: float) -> Area:
+    """An area that reaches so much farther to the right."""
+    return area._replace(width=area.width + by)
+
+
+def around(areas: Sequence[Area]) -> Area:
+    """The smallest rectangle round some."""
+    left, low = min(area.x for area in areas), min(area.z for area in areas)
+    return Area(left, low, max(area.right for area in areas) - left, max(area.top for area in areas) - low)

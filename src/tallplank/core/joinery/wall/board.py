@@ -32,6 +32,8 @@ NEAR = 1.0
 NARROW = 100.0
 """What a seam would leave that is narrower is a strip rather than a board (common practice, no source)."""
 Bounds = tuple[float, float, float, float]
+CLOSE = 10.0
+"""What is farther from a board does not change it."""
 SLIVER, SAME = 1.0, 1e-6
 """What is narrower, in millimetres, is no board; and corners nearer than this are one."""
 
@@ -56,9 +58,11 @@ class Making:
     """What boards may cover: the wall but for openings and what stands against it."""
     covered: Sequence[Area]
     """These, one by one."""
+    cut_outs: Sequence[Area]
+    """What is cut out of boards besides."""
     out: Collector
     known: OrderedDict[Hashable, Kept]
-    """What was made before, of those walls that have the same free to them, the same backing, and the same finish where none is chosen."""
+    """What was made before, of those walls that have the same backing, and the same finish where none is chosen."""
     proud: float = 0.0
     """How far what boards stand on is before the backing."""
 
@@ -75,6 +79,11 @@ class Making:
     def is_free(self, shape: BaseGeometry) -> bool:
         """Whether boards may cover all of a shape."""
         return bool(_WIDER.get((self.free,), lambda: prepared(self.free.buffer(SAME))).contains(shape))
+
+    def near(self, area: Area) -> tuple[Area, ...]:
+        """What of the wall is not free in an area or close to it."""
+        around = area.within(-CLOSE)
+        return tuple([one for one in (*self.covered, *self.cut_outs) if around.meets(one)])
 
     @property
     def behind(self) -> float:
@@ -146,11 +155,14 @@ def _cut_out(ring: Ring, thick: float) -> Pocket:
 
 
 def _ring(line: LinearRing, area: Area, *, upright: bool) -> Ring:
-    """An outline as its part sees it: along the grain and across, counter-clockwise."""
+    """An outline as its part sees it: along the grain and across, counter-clockwise, from the corner nearest to its start.
+
+    What it was cut out of does not decide where it begins.
+    """
     points = list(orient(Polygon(line), 1.0).exterior.coords)[:-1]
-    if upright:
-        return tuple((z - area.z, area.right - x) for x, z in points)
-    return tuple((x - area.x, z - area.z) for x, z in points)
+    ring = [(z - area.z, area.right - x) if upright else (x - area.x, z - area.z) for x, z in points]
+    first = min(range(len(ring)), key=lambda i: (round(ring[i][0], 6), round(ring[i][1], 6)))
+    return tuple(ring[first:] + ring[:first])
 
 
 def _is_rectangle(piece: Polygon) -> bool:

@@ -23,7 +23,7 @@ from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.joinery.wall.arch import face_below
-from tallplank.core.joinery.wall.area import Area, rectangle_of
+from tallplank.core.joinery.wall.area import Area, rectangle_of, wider
 from tallplank.core.joinery.wall.board import NEAR, Making, add_boards, pieces_within
 from tallplank.core.joinery.wall.box.bowed import add_on_skin, add_skin, bow_of
 from tallplank.core.joinery.wall.box.boxing import add_boxing
@@ -124,10 +124,11 @@ def make_scheme(
     edge = face_below(solved.arch, solved.inner) if solved.arch is not None else None
     beyond = tuple(max(0.0 - end, 0.0) for end in corners.board_ends())
     whole = Area(0.0 - beyond[0], 0.0, face.length + sum(beyond), face.height)
-    free = _free(whole, (*covered, *cut_outs_on(face)), tuple(ground.area for ground in grounds), edge)
+    cut_outs = tuple(cut_outs_on(face))
+    free = _free(whole, (*covered, *cut_outs), tuple(ground.area for ground in grounds), edge)
     usual = chosen_finish(catalog, standard, None, "front").id
-    around = alike((Same(free), face.length, face.height, grounds, tuple(covered), scheme.stands, usual, Same(standard)))
-    making = Making(catalog, standard, face, solved, free, covered, out, kept_of(catalog, around))
+    around = alike((whole, edge, face.length, grounds, scheme.stands, usual, Same(standard)))
+    making = Making(catalog, standard, face, solved, free, covered, cut_outs, out, kept_of(catalog, around))
     seams, sides = [], corners.free_sides()
     if scheme.box is not None:
         if corners.bows_into_another():
@@ -166,15 +167,17 @@ def _add_block(making: Making, block: Block, hidden: float) -> None:
     on = making if making.proud == block.field.proud else replace(making, proud=block.field.proud)
     reach = alike((*_middles(making), making.solved.inner.right))
     if block.strips:
-        add_kept(on, ("strips", Same(block.strips), hidden, reach), partial(_add_strips, strips=block.strips, hidden=hidden))
+        of = ("strips", Same(block.strips), hidden, reach)
+        add_kept(on, of, block.reach(hidden), partial(_add_strips, strips=block.strips, hidden=hidden))
     _add_field(on, block.field, hidden)
     for part in block.parts:
-        add_kept(making, ("block", Same(part), hidden, reach), partial(_add_block, block=part, hidden=hidden))
+        add_kept(making, ("block", Same(part), hidden, reach), part.reach(hidden), partial(_add_block, block=part, hidden=hidden))
 
 
 def _add_strips(making: Making, strips: Sequence[Strip], hidden: float) -> None:
     for strip in strips:
-        add_kept(making, (strip, hidden, *_seams_in(making, strip)), partial(_add_strip, strip=strip, hidden=hidden))
+        of = (strip, hidden, *_seams_in(making, strip))
+        add_kept(making, of, wider(strip.area, hidden), partial(_add_strip, strip=strip, hidden=hidden))
 
 
 def _add_bowed(making: Making, bow: Bow, seams: Sequence[float]) -> None:
@@ -192,9 +195,9 @@ def _add_field(making: Making, field: Field, hidden: float) -> None:
     if region.proud:
         _add_ground(replace(making, proud=field.proud - region.proud), field, hidden)
     if region.outline is not None:
-        add_kept(making, ("around", Same(field)), partial(_add_around, field=field))
+        add_kept(making, ("around", Same(field)), field.reach, partial(_add_around, field=field))
     if not region.parts:
-        add_kept(making, (Same(field),), partial(add_fill, field=field))
+        add_kept(making, (Same(field),), field.reach, partial(add_fill, field=field))
 
 
 def _add_ground(making: Making, field: Field, hidden: float) -> None:
@@ -255,7 +258,7 @@ def _add_backing(making: Making, hidden: float, seams: Sequence[float]) -> None:
         return
     kept, stops = _spared(making.solved.block), (tuple(seams), scheme.studs)
     of = ("backing", whole, inner, hidden, scheme.finish, scheme.backing, kept, _middles(making), *stops)
-    add_kept(making, of, partial(_add_backing_pieces, hidden=hidden, seams=seams, kept=kept))
+    add_kept(making, of, wider(whole, hidden), partial(_add_backing_pieces, hidden=hidden, seams=seams, kept=kept))
 
 
 def _add_backing_pieces(making: Making, hidden: float, seams: Sequence[float], kept: Sequence[Area]) -> None:
@@ -265,7 +268,7 @@ def _add_backing_pieces(making: Making, hidden: float, seams: Sequence[float], k
     for a, b in pieces_within(inner.x, inner.right + hidden, _middles(making), wide, seams or _studs(making)):
         area = Area(a, whole.z, b - a, whole.height)
         of = ("backing", area, finish.id, scheme.backing, kept)
-        add_kept(making, of, partial(_add_backing_piece, area=area, finish=finish, kept=kept))
+        add_kept(making, of, area, partial(_add_backing_piece, area=area, finish=finish, kept=kept))
 
 
 _SPARED: IdentityMemo[tuple[Area, ...]] = IdentityMemo(5000)

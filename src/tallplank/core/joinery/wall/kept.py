@@ -6,6 +6,7 @@ from dataclasses import replace
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.joinery.setout.collector import Collector
+from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.board import Kept, Making
 from tallplank.core.measure.memo import Same
 
@@ -27,8 +28,12 @@ def kept_of(catalog: Catalog, around: Hashable) -> OrderedDict[Hashable, Kept]:
     return known
 
 
-def add_kept(making: Making, of: Hashable, add: Callable[[Making], None]) -> None:
-    """Add what `add` makes of a region or a board, which depends on nothing but `of` and what the whole wall depends on."""
+def add_kept(making: Making, of: Hashable, area: Area, add: Callable[[Making], None]) -> None:
+    """Add what `add` makes of a region or a board within an area.
+
+    It depends on nothing but `of`, on what there is not free to it, and on what the whole wall depends on.
+    """
+    of = (of, making.near(area))
     known = making.known.get(of)
     if known is None:
         own = Collector(making.catalog)

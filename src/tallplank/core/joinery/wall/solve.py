@@ -19,14 +19,14 @@ from tallplank.core.job.face import Face
 from tallplank.core.job.scheme import ROOT, Path, Region, Scheme
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.arch import arch_of, face_below
-from tallplank.core.joinery.wall.area import Area
+from tallplank.core.joinery.wall.area import Area, around, wider
 from tallplank.core.joinery.wall.edge import Bounded, area_of, bounded, strips_between
 from tallplank.core.joinery.wall.place import NO_MARKS, SAME, Held, name_of, number_of, placed
 from tallplank.core.joinery.wall.shape import common, cut_by, ring_within
 from tallplank.core.measure.divide import DivideError
 from tallplank.core.measure.memo import alike
 from tallplank.core.space.bow import Bow
-from tallplank.core.space.outline import Ring
+from tallplank.core.space.outline import Ring, bounds
 
 LEAST, MOST_ROUNDS = 1.0, 20
 """A wall that is narrower is none."""
@@ -60,6 +60,15 @@ class Field(NamedTuple):
         return self.area.within(outline.border) if outline is not None else self.area
 
 
+    @property
+    def reach(self) -> Area:
+        """All that it takes up, with a curved outline that bulges beyond its rectangle."""
+        if self.ring is None:
+            return self.area
+        (left, low), (right, top) = bounds(self.ring)
+        return around((self.area, Area(left, low, right - left, top - low)))
+
+
 class Strip(NamedTuple):
     """A board between two regions, or at an end of a division: upright between those side by side, else level."""
 
@@ -81,6 +90,14 @@ class Block:
     field: Field
     strips: tuple[Strip, ...] = ()
     parts: tuple["Block", ...] = ()
+
+    def reach(self, hidden: float) -> Area:
+        """All that it takes up, where boards at the end of the wall go on by so much into the corner."""
+        return wider(self._reach, hidden)
+
+    @cached_property
+    def _reach(self) -> Area:
+        return around((self.field.reach, *(strip.area for strip in self.strips), *(part._reach for part in self.parts)))
 
     @cached_property
     def fields(self) -> tuple[Field, ...]:
@@ -168,6 +185,8 @@ def solve(
 def _held(root: Field, marks: Mapping[str, float]) -> Block:
     """The whole divided, over and over until what is as large as something else is so."""
     wanted = root.region.within.likes
+    used = frozenset(mark for _, mark in root.region.within.marks)  # what moves elsewhere on the wall leaves it as it is
+    marks = {key: at for key, at in marks.items() if key in used}
     likes: Mapping[Path, tuple[float, float]] = {}
     for _ in range(MOST_ROUNDS):
         block = _divided(root, Held(alike(tuple(marks.items())), alike(tuple(likes.items()))))

@@ -1,0 +1,35 @@
+"""The edges of parts that are drawn as lines."""
+
+from functools import lru_cache
+
+import numpy as np
+
+from tallplank.core.joinery.part.form.form import Form
+from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.wall.box.boxing import INSIDE
+from tallplank.core.joinery.wall.filling.slat import SLAT
+from tallplank.core.space.frame import Floats
+
+NONE = np.zeros((0, 2, 3), np.float32)
+
+
+def outline(part: Part) -> Floats:
+    """The edges of what is seen of a part, in its unit."""
+    return part.form.standing(part.frame).all_out(bare_outline(part))
+
+
+def bare_outline(part: Part) -> Floats:
+    """The same where it stands: without its tongues; none of a panel in grooves, of what is in a boxing, and of slats."""
+    length, _, thickness = part.size
+    if part.tag == SLAT or part.tag.role in INSIDE:
+        return NONE
+    if part.surface == "front" and part.kind == "front" and thickness < part.finish.thickness and part.form.is_square:
+        return NONE
+    tongue = max((p.high.x - p.low.x for p in part.pockets if p.what == "tongue" and p.high.x - p.low.x < length / 2), default=0.0)
+    return _lines(part.form, part.size, tongue)
+
+
+@lru_cache(maxsize=5000)
+def _lines(form: Form, size: tuple[float, float, float], tongue: float) -> Floats:
+    """The edges of a form of a size: alike parts share them."""
+    return form.lines(size, tongue)
