@@ -18,7 +18,7 @@ from tallplank.core.job.wall import FreeWall
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.measure.memo import BySome
+from tallplank.core.measure.memo import BySome, alike
 from tallplank.core.space.frame import Frame, Vec
 from tallplank.core.space.outline import Ring, edges, shared_depth
 
@@ -138,8 +138,8 @@ RUN_NAMES: Mapping[RunKind, str] = {
 def obstacles_of_runs(runs: Sequence[Run], faces: Faces) -> Iterator[Obstacle]:
     """Worktops, plinths and moldings."""
     for run in runs:
-        face, name = faces[run.face], f"the {RUN_NAMES[run.what]}"
-        for some in _BODIES.of(run.parts, partial(_bodies_of, face=face, on_wall=run.what == "panel"), face):
+        frame, name = faces[run.face].frame, f"the {RUN_NAMES[run.what]}"
+        for some in _BODIES.of(run.parts, partial(_bodies_of, frame=frame, on_wall=run.what == "panel"), alike(frame)):
             yield from (Obstacle(*body, run.id, name) for body in some)
 
 
@@ -147,14 +147,14 @@ _Body = tuple[Prism, Vec, Vec]
 _BODIES: BySome[Part, list[_Body]] = BySome(4000)
 
 
-def _bodies_of(parts: Sequence[Part], face: Face, on_wall: bool) -> list[_Body]:
+def _bodies_of(parts: Sequence[Part], frame: Frame, on_wall: bool) -> list[_Body]:
     """Parts in their room, with the boxes around them."""
     found = []
     for part in parts:
         if on_wall and part.kind == "molding":
             continue  # they stand no farther out than the boards beside them by more than a door's gap
         low, high = part.box
-        body = Prism(part.above, low.z, high.z).within(face.frame)
+        body = Prism(part.above, low.z, high.z).within(frame)
         found.append((body, *body.box))
     return found
 

@@ -100,6 +100,19 @@ class BySome(Generic[_S, _T]):
             found.append(known[1])
         return found
 
+    def of_rows(
+        self, things: Sequence[_S], compute: Callable[[Sequence[Sequence[_S]]], Sequence[_T]], *beside: object
+    ) -> list[_T]:
+        """The same where the results of all rows that are new are quicker to compute together."""
+        table, rows = self._table(beside), in_rows(things, self._at_once)
+        new = [row for row in rows if id(row) not in table]
+        if new:
+            table.update((id(row), (row, result)) for row, result in zip(new, compute(new), strict=True))
+        found = [table[id(row)][1] for row in rows]
+        while len(table) > self._most:
+            del table[next(iter(table))]
+        return found
+
     def _table(self, beside: tuple[object, ...]) -> dict[int, tuple[object, _T]]:
         key = tuple(map(id, beside))
         known = self._tables.get(key)

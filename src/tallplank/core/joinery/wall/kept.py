@@ -41,6 +41,8 @@ def add_kept(making: Making, of: Hashable, area: Area, add: Callable[[Making], N
         known = making.known[of] = Kept(own.finished(), tuple(own.fittings), tuple(own.pieces))
         if len(making.known) > MOST:
             making.known.popitem(last=False)
+    else:
+        making.known.move_to_end(of)
     making.out.parts += known.parts
     making.out.fittings += known.fittings
     making.out.pieces += known.pieces

@@ -217,6 +217,8 @@ def _divided(field: Field, held: Held) -> Block:
         known = _BLOCKS[key] = _divided_anew(field, held)
         if len(_BLOCKS) > MOST:
             _BLOCKS.popitem(last=False)
+    else:
+        _BLOCKS.move_to_end(key)
     return known
 
 
