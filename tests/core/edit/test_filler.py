@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 
 from makers import CATALOG, ROOM, WALL, a_room, made
 from tallplank.core.check.finding import findings
+from tallplank.core.edit.check import EditError
 from tallplank.core.edit.filler import Strip, place_beside, put_filler
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.edit.standard import set_job_hardware
@@ -142,3 +143,12 @@ def test_units_round_an_obtuse_corner_stand_clear_of_each_others_fronts(degrees:
     job = place_unit(job, CATALOG, "base", Spot(ROOM, "wall4", 1800.0)).job
     job = place_beside(job, CATALOG, "base", Spot(ROOM, "wall1"), made(job)).job
     assert [f.text for f in findings(made(job)) if f.code == "overlap"] == []
+
+
+def test_a_filler_too_narrow_to_be_sawn_is_refused_with_what_would_do() -> None:
+    """A reveal of 3 leaves 1.5 beside the neighbour's front: a strip of 8 needs 9.5."""
+    room = a_room()
+    with pytest.raises(EditError, match=r"would be 4\.9 mm wide: make it 9\.5 mm at least"):
+        place_unit(room, CATALOG, "filler", Spot(ROOM, WALL, 0.0), width=6.4)
+    strip = next(p for p in made(place_unit(room, CATALOG, "filler", Spot(ROOM, WALL, 0.0), width=10.0).job).units[0].parts if p.kind == "front")
+    assert strip.size[1] == 8.5

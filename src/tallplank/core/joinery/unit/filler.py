@@ -20,6 +20,9 @@ from tallplank.core.measure.source import Decided
 TALL = 1200.0
 """From this height on a filler stands beside tall units, which carry no worktop."""
 
+LEAST_STRIP = 8.0
+"""A narrower strip is neither sawn nor fixed. Common practice, no source."""
+
 
 def build_filler(choice: Choice, out: Collector) -> None:
     """Add the strip and its cleat; a filler takes no pulls, legs or hangers.
@@ -72,6 +75,9 @@ def _add_strip(choice: Choice, out: Collector) -> None:
     height = Size.of(unit.height, "height", Decided("unit", "height")) - edge - over
     if min(width.value, height.value) <= 0:
         raise BuildError("The reveals leave nothing of the filler: make it wider.")
+    if width.value < LEAST_STRIP:
+        least = mm(LEAST_STRIP + edge.value)
+        raise BuildError(f"The strip of the filler would be {mm(width.value)} wide: make it {least} at least, or its neighbour wider.")
     x = edge.value if left else 0.0
     leaf = Leaf(Tag("filler strip"), "strip", x, edge.value, width, height, plane.back, None)
     add_leaf_parts(choice, choice.door_style, leaf, out)
