@@ -159,7 +159,8 @@ def bench_outline() -> tuple[float, float]:
     faces = made.faces["room1"]
     rows = {w: stretches([u.placed for u in made.at_face("room1", w)], faces[w], {}, "top") for w in ("left", "back", "right")}
     course = courses(rows, faces, "top")["back"][0]
-    depth, ends = top_depth(course.stretch.deepest).value, tuple(size.value for size in end_overhangs(course))
+    depth = top_depth(course.stretch.deepest).value
+    ends = tuple(size.value for size in end_overhangs(course, _let_in(course, depth)))
     holes = [ring for found in _let_in(course, depth) for ring in found.rings]
 
     def ours() -> None:

@@ -128,11 +128,11 @@ def test_edits_are_kept_aside_by_themselves(open_window: Open, tmp_path: Path, q
     for width in range(610, 640, 3):
         widened(window, width)
         qtbot.wait(120)
-    qtbot.waitUntil(lambda: len(recovery(tmp_path)) == 1, timeout=1500)
+    qtbot.waitUntil(lambda: len(recovery(tmp_path)) == 1, timeout=60_000)
     window.store.undo()
     while window.store.state.history.undo_label is not None:
         window.store.undo()
-    qtbot.waitUntil(lambda: recovery(tmp_path) == [], timeout=3000)
+    qtbot.waitUntil(lambda: recovery(tmp_path) == [], timeout=60_000)
 
 
 def test_a_name_with_a_dot_is_kept_as_it_was_typed(open_window: Open, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
@@ -239,10 +239,10 @@ def test_a_full_disk_for_what_is_kept_aside_is_told(open_window: Open, qtbot: Qt
     with monkeypatch.context() as patch:
         patch.setattr("os.fsync", _full)
         widened(window)
-        qtbot.waitUntil(lambda: "autosave" in window.notices.texts, timeout=4000)
+        qtbot.waitUntil(lambda: "autosave" in window.notices.texts, timeout=60_000)
     assert "the disk is full" in window.notices.texts["autosave"]
     widened(window, 700)
-    qtbot.waitUntil(lambda: "autosave" not in window.notices.texts, timeout=4000)
+    qtbot.waitUntil(lambda: "autosave" not in window.notices.texts, timeout=60_000)
 
 
 @pytest.mark.skipif(os.geteuid() != 0, reason="only root may mount a small disk")

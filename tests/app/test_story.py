@@ -445,7 +445,7 @@ def test_papers_are_written_in_the_background(open_window: Open, qtbot: QtBot, t
     window.write_papers((), tmp_path / "papers")
     window.write_papers((), tmp_path / "second")
     assert "still being done" in window.message_label.text()
-    qtbot.waitUntil(lambda: window._task is None, timeout=20_000)
+    qtbot.waitUntil(lambda: window._task is None, timeout=60_000)
     assert len(list((tmp_path / "papers").iterdir())) == 10
     assert "Wrote 10 files" in window.message_label.text()
 
@@ -459,9 +459,9 @@ def test_long_work_can_be_given_up(open_window: Open, qtbot: QtBot) -> None:
             time.sleep(0.001)
 
     window.run_task(work, lambda _: "done")
-    qtbot.waitUntil(lambda: "Counting" in window.message_label.text(), timeout=5000)
+    qtbot.waitUntil(lambda: "Counting" in window.message_label.text(), timeout=60_000)
     window.cancel_button.click()
-    qtbot.waitUntil(lambda: window._task is None, timeout=5000)
+    qtbot.waitUntil(lambda: window._task is None, timeout=60_000)
     assert window.message_label.text() == "Given up."
 
 

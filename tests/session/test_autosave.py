@@ -66,28 +66,39 @@ def session(tmp_path: Path) -> Iterator[Callable[..., Autosave]]:
     assert [t.name for t in threading.enumerate() if t.name == "autosave"] == []
 
 
+PATIENCE_S = 60.0
+"""However busy the machine is."""
+
+
 def kept(folder: Path) -> list[Path]:
     return sorted((folder / "recovery").glob("*.recovery"))
 
 
 def test_steady_edits_do_not_starve_it(session: Callable[..., Autosave], tmp_path: Path) -> None:
-    autosave, width, first = session(delay_s=0.3), 600, time.monotonic()
-    while not kept(tmp_path) and time.monotonic() - first < 5:
+    """Edits that come faster than the pause it waits for: it writes one of them while they go on, however long that takes."""
+    autosave, width, deadline = session(delay_s=0.3), 600, time.monotonic() + PATIENCE_S
+    while not kept(tmp_path) and time.monotonic() < deadline:
         width += 1
         autosave.note(Unsaved(set_width(JOB, CATALOG, ["u1"], width)))
         time.sleep(0.1)
-    assert time.monotonic() - first < 2
     newest = json.loads(json.loads(kept(tmp_path)[0].read_text())["file"])["job"]["units"][0]["width"]
-    assert width - newest <= 3
+    assert 600 < newest <= width
 
 
 def test_noting_takes_no_time_and_writing_is_on_another_thread(session: Callable[..., Autosave], monkeypatch: pytest.MonkeyPatch) -> None:
-    threads = []
-    monkeypatch.setattr("tallplank.session.autosave.write_atomically", lambda *_: threads.append(threading.current_thread().name))
-    autosave, start = session(), time.perf_counter()
+    """The disk takes as long as it likes: noting does not wait for it."""
+    threads, disk = [], threading.Event()
+
+    def write(*_: object) -> None:
+        assert disk.wait(PATIENCE_S)
+        threads.append(threading.current_thread().name)
+
+    monkeypatch.setattr("tallplank.session.autosave.write_atomically", write)
+    autosave = session()
     for _ in range(1000):
         autosave.note(Unsaved(JOB))
-    assert time.perf_counter() - start < 0.5
+    assert threads == []
+    disk.set()
     assert autosave.flush()
     assert set(threads) == {"autosave"}
 
@@ -196,8 +207,9 @@ def test_a_full_disk_is_told_once_and_tried_again(
         for width in range(600, 620):
             autosave.note(Unsaved(set_width(JOB, CATALOG, ["u1"], width)))
             time.sleep(0.02)
-        time.sleep(0.2)
-    deadline = time.monotonic() + 5
+        while not problems:
+            time.sleep(0.02)
+    deadline = time.monotonic() + PATIENCE_S
     while not kept(tmp_path) and time.monotonic() < deadline:
         time.sleep(0.02)
     autosave.flush()

@@ -47,7 +47,7 @@ def add_worktop(course: Course, finish: Finish, out: Collector, catalog: Catalog
     deepest = stretch.deepest
     depth = top_depth(deepest)
     straight = let_ins(stretch, depth.value, catalog)
-    left, right = _end_overhangs(course, straight)
+    left, right = end_overhangs(course, straight)
     butt = deepest.rules.top_corner == "butt"
     over = deepest.rules.top_front
     covered = region(course, depth.value, over, (left.value, right.value), butt=butt)
@@ -87,7 +87,7 @@ def _own(members: Sequence[Placed], role: FinishRole) -> Unit | None:
     return next((p.unit for p in members if role in p.unit.finishes), None)
 
 
-def _end_overhangs(course: Course, found: Sequence[LetIn]) -> tuple[Size, Size]:
+def end_overhangs(course: Course, found: Sequence[LetIn]) -> tuple[Size, Size]:
     """How far a worktop stands out at its free ends: as its units' rules ask, and so that board enough is left beside an opening."""
     stretch = course.stretch
     left = max((f.item.least_board - (f.span[0] - stretch.start) for f in found), default=0.0)
