@@ -4,6 +4,7 @@ A board can be turned about its three axes by half a turn; a left one never beco
 """
 
 from collections.abc import Hashable, Iterable, Iterator
+from functools import cached_property
 from itertools import product
 from math import prod
 from typing import NamedTuple, get_args
@@ -16,6 +17,7 @@ from tallplank.core.joinery.part.hole import HoleKind, Pocket, PocketKind
 from tallplank.core.joinery.part.part import Part
 
 Doubles = NDArray[np.float64]
+Whole = NDArray[np.int64]
 Signs = tuple[float, float, float]
 WAYS: tuple[Signs, ...] = tuple(product((1.0, -1.0), repeat=3))  # type: ignore[arg-type]
 TURNS = tuple(way for way in WAYS if prod(way) > 0)
@@ -27,6 +29,11 @@ _HOLES: tuple[str, ...] = get_args(HoleKind)
 _POCKETS: tuple[str, ...] = get_args(PocketKind)
 _OF_HOLE, _OF_POCKET, _OF_RING, _OF_FORM, _OF_BAND, _OF_COAT = (1000.0 * n for n in range(6))
 _WIDTH = 10
+_MIX = np.random.default_rng(17).integers(1 << 40, 1 << 62, _WIDTH, dtype=np.int64) | 1
+"""Odd numbers without a pattern; sums of their products may run over, which does no harm."""
+AS_IT_IS = WAYS[0]
+_NUMBER = {way: number for number, way in enumerate(WAYS)}
+_SIGNS = np.array([[0 if sign > 0 else 1 for sign in way] for way in WAYS])
 
 
 class Group(NamedTuple):
@@ -70,7 +77,7 @@ class _Seen:
 
     def __init__(self, part: Part) -> None:
         self.part = part
-        self._rows: Doubles | None = None
+        self._lying: dict[Signs, Whole] = {}
 
     def is_alike(self, other: "_Seen") -> bool:
         """Whether one is the other, turned."""
@@ -84,33 +91,63 @@ class _Seen:
         a, b = self.part, other.part
         if (len(a.holes), len(a.pockets), a.form.is_square) != (len(b.holes), len(b.pockets), b.form.is_square):
             return False
-        return any(self.after((1.0, 1.0, 1.0)) == other.after(way) for way in ways)
+        bands = self.bands(AS_IT_IS)
+        likely = [way for way in ways if other.bands(way) == bands]
+        return any(self.sums[0] == other.sums[_NUMBER[way]] and self._is_same(other, way) for way in likely)
 
-    def after(self, way: Signs) -> Hashable:
-        """What there is to see, turned or mirrored, in an order of its own."""
+    def _is_same(self, other: "_Seen", way: Signs) -> bool:
+        """Whether the very same rows are there, in whatever order."""
+        one, two = self._after(AS_IT_IS), other._after(way)
+        return one.shape == two.shape and (np.array_equal(one, two) or np.array_equal(_in_order(one), _in_order(two)))
+
+    def bands(self, way: Signs) -> tuple[str | None, ...]:
+        """What its straight edges are banded with, turned or mirrored."""
         e = self.part.edges
         along = (e.l2, e.l1) if way[1] < 0 else (e.l1, e.l2)
-        across = (e.w2, e.w1) if way[0] < 0 else (e.w1, e.w2)
-        rows = self.rows
-        if not len(rows):
-            return along, across, b""
-        low, high = self.part.form.span(self.part.size)
-        signs = np.array(way)
-        start = np.where(signs < 0, np.add(low, high), 0.0)
-        found = rows.copy()
-        found[:, 1:4] = found[:, 1:4] * signs + start
-        found[:, 4:7] *= signs
-        found = np.floor(found * FINE + OFF_GRID)
-        return along, across, found[np.lexsort(found.T)].tobytes()
+        return (*along, e.w2, e.w1) if way[0] < 0 else (*along, e.w1, e.w2)
 
-    @property
+    @cached_property
+    def sums(self) -> Whole:
+        """One number for each way of lying, which no order of the rows changes: parts of other numbers are not the same."""
+        rows = self.rows
+        seen, turned = _counted(rows) * _MIX, np.hstack((self._far - rows[:, 1:4], -rows[:, 4:7]))
+        turned = _counted(turned) * _MIX[1:7]
+        by_turning = turned[:, :3] + turned[:, 3:] - seen[:, 1:4] - seen[:, 4:7]
+        mixed = seen.sum(axis=1) + _SIGNS @ by_turning.T
+        mixed ^= mixed >> 29
+        found: Whole = (mixed * _MIX[0]).sum(axis=1)
+        return found
+
+    def _after(self, way: Signs) -> Whole:
+        """Its rows in whole numbers, turned or mirrored."""
+        known = self._lying.get(way)
+        if known is None:
+            signs, found = np.array(way), self.rows.copy()
+            found[:, 1:4] = np.where(signs < 0, self._far - found[:, 1:4], found[:, 1:4])
+            found[:, 4:7] *= signs
+            known = self._lying[way] = _counted(found)
+        return known
+
+    @cached_property
     def rows(self) -> Doubles:
         """Its holes, cuts and corners: a kind, a place, a way, and three sizes that no turn changes."""
-        if self._rows is None:
-            part = self.part
-            found = [*_holes(part), *_pockets(part.pockets), *_form(part)]
-            self._rows = np.array(found, dtype=np.float64).reshape(-1, _WIDTH)
-        return self._rows
+        part = self.part
+        found = [*_holes(part), *_pockets(part.pockets), *_form(part)]
+        return np.array(found, dtype=np.float64).reshape(-1, _WIDTH)
+
+    @cached_property
+    def _far(self) -> Doubles:
+        """What a place and the one that it comes to add up to."""
+        low, high = self.part.form.span(self.part.size)
+        return np.add(low, high)
+
+
+def _counted(values: Doubles) -> Whole:
+    return np.floor(values * FINE + OFF_GRID).astype(np.int64)
+
+
+def _in_order(rows: Whole) -> Whole:
+    return rows[np.lexsort(rows.T)]
 
 
 def _holes(part: Part) -> Iterator[tuple[float, ...]]:
