@@ -1,7 +1,7 @@
 """The catalogue: all entries by id. Prices are in the catalogue's currency, without tax."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from tallplank.core.catalog.board import Band, Board
 from tallplank.core.catalog.door_style import DoorStyle
@@ -45,6 +45,7 @@ class Catalog:
     defaults: Defaults
     base: "Catalog | None" = None
     """The catalogue that entries of a job were laid over, where they were."""
+    _by_role: dict[HardwareRole, tuple[Hardware, ...]] = field(default_factory=dict, init=False, compare=False, repr=False)
 
     def finishes_for(self, role: FinishRole) -> tuple[Finish, ...]:
         """The finishes that a role can take, in catalogue order."""
@@ -52,4 +53,7 @@ class Catalog:
 
     def hardware_for(self, role: HardwareRole) -> tuple[Hardware, ...]:
         """The items that a hardware role can take, in catalogue order."""
-        return tuple(h for h in self.hardware.values() if h.role == role)
+        known = self._by_role.get(role)
+        if known is None:
+            known = self._by_role[role] = tuple(h for h in self.hardware.values() if h.role == role)
+        return known

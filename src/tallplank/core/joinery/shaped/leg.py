@@ -1,10 +1,11 @@
 """Legs under units that are no rectangles, and the holes that they are screwed to. Source: common practice."""
 
 from collections.abc import Iterator, Sequence
-from itertools import pairwise
-from math import atan2, cos, degrees, dist, radians, sin, sqrt
+from itertools import chain, pairwise
+from math import atan2, cos, degrees, dist, hypot, radians, sin, sqrt
+from typing import NamedTuple
 
-from shapely import LineString, MultiPoint, Polygon
+from shapely import MultiPoint, Polygon
 from shapely import Point as Dot
 from shapely.geometry.base import BaseGeometry
 from shapely.ops import nearest_points
@@ -27,7 +28,7 @@ FARTHEST = 1000.0
 SKIN = 3.0
 """Left between a leg's screw and another hole or the edge of the board."""
 TURNS = (0.0, 180.0, 90.0, 270.0, 45.0, 135.0, 225.0, 315.0)
-LEAST = 3
+LEAST, TINY = 3, 1e-12
 
 
 def add_legs(choice: Choice, plan: Plan, out: Collector) -> None:
@@ -40,11 +41,12 @@ def add_legs(choice: Choice, plan: Plan, out: Collector) -> None:
     shape = Polygon([bottom.frame.out((x, y, 0.0))[:2] for x, y in bottom.ring])
     points = legs_at(choice, plan, shape, leg.thick)
     out.fit(leg, Size.of(len(points), "legs, one near each corner", Decided("rule", "leg_inset")), "under the carcass")
-    half, high, middle = leg.thick / 2, choice.rules.kick_height, shape.centroid
+    half, high, middle, taken = leg.thick / 2, choice.rules.kick_height, shape.centroid, _taken(out, number)
     for x, y in points:
         out.pieces.append(Piece("leg", leg.colour, Vec(x - half, y - half, -high), Vec(x + half, y + half, 0.0)))
-        for at, bored in _screws(leg, (x, y), (middle.x, middle.y), shape, _taken(out, number)):
+        for at, bored in _screws(leg, (x, y), (middle.x, middle.y), shape, taken):
             depth = min(bored.depth, bottom.thickness.value - SKIN)
+            taken.append(_Bored(*at, 0.0, 0.0, bored.diameter / 2))
             out.bore(number, Vec(*at, 0.0), Vec(0.0, 0.0, 1.0), Bore("leg", bored.diameter, depth))
 
 
@@ -88,24 +90,39 @@ def _add_apart(found: list[Point], point: Point, thick: float) -> None:
         found.append(point)
 
 
-def _taken(out: Collector, number: int) -> list[tuple[LineString, float]]:
-    """What is bored in a level board already, seen from above, with its radius."""
+class _Bored(NamedTuple):
+    """A hole seen from above: where it begins, how far it goes which way, and its radius."""
+
+    x: float
+    y: float
+    along: float
+    up: float
+    radius: float
+
+    def off(self, point: Point) -> float:
+        """How far a point is from its axis."""
+        x, y = point[0] - self.x, point[1] - self.y
+        square = self.along * self.along + self.up * self.up
+        share = min(max((x * self.along + y * self.up) / square, 0.0), 1.0) if square > TINY else 0.0
+        return hypot(x - share * self.along, y - share * self.up)
+
+
+def _taken(out: Collector, number: int) -> list[_Bored]:
+    """What is bored in a level board already."""
     part, found = out.parts[number], []
     for hole in out.holes[number]:
-        start = part.frame.out(hole.at)
-        end = part.frame.out(Vec(*(a + w * hole.depth for a, w in zip(hole.at, hole.into, strict=True))))
-        found.append((LineString([start[:2], end[:2]]), hole.diameter / 2))
+        (x, y, _), way = part.frame.out(hole.at), part.frame.turned_out(hole.into)
+        found.append(_Bored(x, y, way.x * hole.depth, way.y * hole.depth, hole.diameter / 2))
     return found
 
 
-def _screws(
-    leg: Leg, at: Point, middle: Point, bottom: Polygon, taken: Sequence[tuple[LineString, float]]
-) -> Iterator[tuple[Point, Bored]]:
+def _screws(leg: Leg, at: Point, middle: Point, bottom: Polygon, taken: Sequence[_Bored]) -> list[tuple[Point, Bored]]:
     """The screws of a leg whose plate looks as much to the middle of the bottom as edges and other holes allow."""
     away = degrees(atan2(middle[1] - at[1], middle[0] - at[0]))
     ways = sorted(TURNS, key=lambda turn: abs((turn - away + 180.0) % 360.0 - 180.0))
-    placed = [[(_turned(at, bored.x, bored.z, way), bored) for bored in leg.box_holes] for way in ways]
-    yield from next((screws for screws in placed if _is_free(screws, bottom, taken)), placed[0])
+    placed = ([(_turned(at, bored.x, bored.z, way), bored) for bored in leg.box_holes] for way in ways)
+    first = next(placed)
+    return next((screws for screws in chain((first,), placed) if _is_free(screws, bottom, taken)), first)
 
 
 def _turned(at: Point, along: float, across: float, turn: float) -> Point:
@@ -113,11 +130,12 @@ def _turned(at: Point, along: float, across: float, turn: float) -> Point:
     return at[0] + along * c - across * s, at[1] + along * s + across * c
 
 
-def _is_free(screws: Sequence[tuple[Point, Bored]], bottom: Polygon, taken: Sequence[tuple[LineString, float]]) -> bool:
+def _is_free(screws: Sequence[tuple[Point, Bored]], bottom: Polygon, taken: Sequence[_Bored]) -> bool:
     for point, bored in screws:
-        dot, radius = Dot(point), bored.diameter / 2
-        if not bottom.contains(dot) or bottom.exterior.distance(dot) < radius + SKIN:
+        radius = bored.diameter / 2
+        if any(hole.off(point) < radius + hole.radius + SKIN for hole in taken):
             return False
-        if any(line.distance(dot) < radius + other + SKIN for line, other in taken):
+        dot = Dot(point)
+        if not bottom.contains(dot) or bottom.exterior.distance(dot) < radius + SKIN:
             return False
     return True
