@@ -2,6 +2,7 @@
 
 import ast
 import importlib
+import importlib.util
 from pathlib import Path
 
 import pytest
@@ -21,7 +22,14 @@ def borrowed(text: str) -> list[tuple[str, str]]:
 
 
 def missing(text: str) -> list[str]:
-    return [f"{module}.{name}" for module, name in borrowed(text) if not hasattr(importlib.import_module(module), name)]
+    return [f"{module}.{name}" for module, name in borrowed(text) if not _is_there(module, name)]
+
+
+def _is_there(module: str, name: str) -> bool:
+    if hasattr(importlib.import_module(module), name):
+        return True
+    is_package = hasattr(importlib.import_module(module), "__path__")
+    return is_package and importlib.util.find_spec(f"{module}.{name}") is not None
 
 
 @pytest.mark.parametrize("file", FILES, ids=lambda f: f.name)
