@@ -1,5 +1,7 @@
 """Carcasses: laws over random sizes and constructions, and single facts with visible numbers."""
 
+from dataclasses import replace
+
 import pytest
 from hypothesis import assume, given
 
@@ -145,7 +147,5 @@ def test_what_cannot_be_built_says_why_and_has_no_parts(kind: str, values: dict,
 
 def test_a_panel_thicker_than_its_frame_is_refused() -> None:
     style = CATALOG.door_styles["sluice-frame"].but(panel=25)
-    catalog = type(CATALOG)(
-        **{f: getattr(CATALOG, f) for f in CATALOG.__slots__} | {"door_styles": {**CATALOG.door_styles, "sluice-frame": style}}
-    )
+    catalog = replace(CATALOG, door_styles={**CATALOG.door_styles, "sluice-frame": style})
     assert "does not fit into a frame" in make_unit(catalog, Standard(door_style="sluice-frame"), a_unit("base")).problem

@@ -8,11 +8,11 @@ import pytest
 from hypothesis import given
 from shapely import Point, Polygon
 
-from makers import CATALOG, ROOM, a_made_unit, a_room, a_unit, a_wall_of, made
+from makers import CATALOG, ROOM, WALL, a_made_unit, a_room, a_unit, a_wall_of, made
 from solids import is_square
 from strategies import standards, units
 from tallplank.core.edit.survey.walled import add_opening
-from tallplank.core.edit.unit import set_width
+from tallplank.core.edit.unit import Spot, place_unit, set_hardware, set_width
 from tallplank.core.job.opening import FrontKind, Opening
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
@@ -21,6 +21,7 @@ from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import Part, flap, part_refs, pulled_out, swing
 from tallplank.core.joinery.workshop import Workshop, make_unit
 from tallplank.core.solid.mesh import Surfaces
+from tallplank.core.solid.outline import bare_outline
 from tallplank.core.solid.scene import SolidMaker
 from tallplank.core.solid.texture import pixels
 from tallplank.core.solid.unit import BORED, UnitSolidMaker
@@ -227,3 +228,17 @@ def _reaches(pocket: Pocket, part: Part, edge: str, along: int) -> bool:
         return False
     axis = 1 - along
     return pocket.low[axis] < 1e-6 if edge.endswith("1") else pocket.high[axis] > part.size[axis] - 1e-6
+
+
+def test_the_lines_of_a_notched_board_follow_its_notch() -> None:
+    """A gable of 720 by 560 with a corner of 190 by 475 taken out: six corners, 18 edges, none across what is gone."""
+    room = place_unit(a_room(), CATALOG, "base", Spot(ROOM, WALL, 600.0), width=600.0).job
+    unit = made(set_hardware(room, CATALOG, ["u1"], "sink", "sink-front-60")).units[0]
+    gable = next(p for p in unit.parts if p.kind == "gable")
+    (notch,) = [p for p in gable.pockets if p.what == "notch"]
+    lines = bare_outline(gable)
+    assert len(lines) == 18
+    middles = lines.mean(axis=1)
+    within = (middles[:, 0] > notch.low.x + 1) & (middles[:, 0] < notch.high.x - 1)
+    assert not (within & (middles[:, 1] > notch.low.y + 1) & (middles[:, 1] < notch.high.y - 1)).any()
+    assert not (within & (middles[:, 1] < notch.low.y + 1)).any()

@@ -3,8 +3,10 @@
 from functools import lru_cache
 
 import numpy as np
+from shapely import box, union_all
 
-from tallplank.core.joinery.part.form.form import Form
+from tallplank.core.joinery.part.form.form import SHEET, Form
+from tallplank.core.joinery.part.form.sheet import prism_lines
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.wall.box.boxing import INSIDE
 from tallplank.core.joinery.wall.filling.slat import SLAT
@@ -25,8 +27,19 @@ def bare_outline(part: Part) -> Floats:
         return NONE
     if part.surface == "front" and part.kind == "front" and thickness < part.finish.thickness and part.form.is_square:
         return NONE
+    notches = tuple([(p.low.x, p.low.y, p.high.x, p.high.y) for p in part.pockets if p.what == "notch"])
+    if notches and part.form == SHEET:
+        return _notched_lines(part.size, notches)
     tongue = max((p.high.x - p.low.x for p in part.pockets if p.what == "tongue" and p.high.x - p.low.x < length / 2), default=0.0)
     return _lines(part.form, part.size, tongue)
+
+
+@lru_cache(maxsize=500)
+def _notched_lines(size: tuple[float, float, float], notches: tuple[tuple[float, float, float, float], ...]) -> Floats:
+    """The edges of a rectangular board whose corners or ends are notched."""
+    left = box(0.0, 0.0, size[0], size[1]).difference(union_all([box(*notch) for notch in notches]))
+    rings = [tuple(piece.exterior.coords)[:-1] for piece in getattr(left, "geoms", (left,))]
+    return np.concatenate([prism_lines(ring, size[2], ring) for ring in rings])
 
 
 @lru_cache(maxsize=5000)

@@ -100,6 +100,7 @@ def end_overhangs(course: Course, found: Sequence[LetIn]) -> tuple[Size, Size]:
 
 def _end_overhang(stretch: Stretch, end: int, needed: float) -> Size:
     placed = stretch.last("right" if end else "left")
+    needed = round(needed, 6)
     if needed <= stretch.beyond[end]:
         return Size.of(stretch.beyond[end], "end overhang", of_unit(placed, Decided("rule", "top_end")))
     return Size.of(min(needed, stretch.room[end]), "end overhang beside an opening", of_unit(placed, Decided("unit", "width")))
