@@ -2,9 +2,10 @@
 
 import pytest
 
-from makers import CATALOG, a_made_unit, a_wall_of, made
+from makers import CATALOG, ROOM, WALL, a_made_unit, a_room, a_wall_of, made
+from tallplank.core.catalog.hardware import Hanger
 from tallplank.core.edit.construction import set_job_construction
-from tallplank.core.edit.unit import set_rule
+from tallplank.core.edit.unit import Spot, place_unit, set_rule
 from tallplank.core.error import told
 from tallplank.core.job.opening import Opening
 from tallplank.core.joinery.made import MadeUnit
@@ -157,3 +158,26 @@ def test_a_corner_shelf_lies_on_cleats_that_are_screwed_through_the_backs() -> N
         == sum(h.what == "screw" for p in cleats for h in p.holes)
         == sum(h.what == "screw" for p in unit.parts if p.kind == "back" for h in p.holes)
     )
+
+
+@pytest.mark.parametrize("construction", sorted(CATALOG.constructions))
+@pytest.mark.parametrize(("kind", "side"), [("wall-diagonal", "left"), ("wall-diagonal", "right"), ("wall-ell", "left"), ("console-bow", "left")])
+def test_shaped_units_on_the_wall_hang_by_holes_in_their_gables(construction: str, kind: str, side: str) -> None:
+    """Each gable is bored for its hanger from inside, so far before the back as the hanger asks, and the back lets it through there."""
+    room = set_job_construction(a_room(5000.0, 4000.0, 2600.0), CATALOG, construction)
+    unit = made(place_unit(room, CATALOG, kind, Spot(ROOM, WALL, 1500.0), side=side).job).units[0]
+    fitting = next(f for f in unit.fittings if f.role == "hanger")
+    hanger = CATALOG.hardware[fitting.item]
+    assert isinstance(hanger, Hanger)
+    back, top = unit.choice.finish("back").thickness, next(p for p in unit.parts if p.tag.role == "top").box[0].z
+    gables = [p for p in unit.parts if p.kind == "gable"]
+    assert len(gables) == 2
+    for gable in gables:
+        at = [(h.at.y, gable.frame.out(h.at).z) for h in gable.holes if h.what == "hanger"]
+        assert len(at) == len(hanger.box_holes)
+        for (y, z), bored in zip(at, hanger.box_holes, strict=True):
+            assert min(y, gable.size[1] - y) == pytest.approx(back + bored.x)
+            assert z == pytest.approx(top - bored.z)
+    notches = [q for p in unit.parts if p.kind == "back" for q in p.pockets if q.what == "notch"]
+    assert [(round(q.high.y - q.low.y, 3), round(q.high.x - q.low.x, 3)) for q in notches] == [hanger.cutout] * 2
+    assert len([p for p in unit.pieces if p.role == "hanger"]) == 2

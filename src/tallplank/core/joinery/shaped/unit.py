@@ -21,6 +21,7 @@ from tallplank.core.joinery.setout.collector import Bore, Collector, Lay
 from tallplank.core.joinery.shaped.cleat import add_cleats
 from tallplank.core.joinery.shaped.frame import add_frames
 from tallplank.core.joinery.shaped.front import add_doors
+from tallplank.core.joinery.shaped.hanger import add_hangers
 from tallplank.core.joinery.shaped.leg import add_legs
 from tallplank.core.joinery.shaped.plan import Plan, Point, SideKind, arc, inset_sides, mirrored, plan_of
 from tallplank.core.joinery.shaped.stand import SQUARE, Stand
@@ -69,7 +70,7 @@ def build_shaped(choice: Choice, out: Collector) -> None:
         stand = replace(stand, stiles=add_frames(stand, out))
     if unit.opening.front == "doors":
         add_doors(stand, out)
-    _support(choice, plan, out)
+    _support(stand, out)
 
 
 def _outline(plan: Plan, rise: float) -> tuple[Point, ...]:
@@ -226,9 +227,10 @@ def _taken_by(stand: Stand, kind: SideKind) -> tuple[str, Decided, float]:
     return "setback", Decided("rule", "shelf_setback"), 0.0
 
 
-def _support(choice: Choice, plan: Plan, out: Collector) -> None:
+def _support(stand: Stand, out: Collector) -> None:
     """Legs under units on the floor, hangers behind units on the wall."""
+    choice = stand.choice
     if choice.kind.mount == "wall":
-        out.fit(choice.hardware("hanger"), Size.of(1, "pair of hangers to a unit", Decided("hardware", "hanger")), "hung on the wall")
+        add_hangers(stand, out)
     elif choice.kind.kick and choice.rules.kick != "none" and choice.rules.kick_height > 0:
-        add_legs(choice, plan, out)
+        add_legs(choice, stand.plan, out)
