@@ -2,7 +2,8 @@
 
 import pytest
 
-from makers import CATALOG, a_made_unit
+from makers import CATALOG, ROOM, WALL, a_made_unit, a_room, made
+from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.job.opening import Opening
 from tallplank.core.joinery.front.front import hinge_count
 from tallplank.core.joinery.inside.drawer import slide_length
@@ -117,3 +118,28 @@ def test_a_drawer_of_a_hung_unit_keeps_off_its_hangers(height: float, length: fl
     assert side[1].y - side[0].y == length
     assert len(hangers) == 2
     assert all(side[1].z <= low.z or side[1].y <= low.y for low, _ in hangers)
+
+
+@pytest.mark.parametrize(
+    ("kind", "height", "width", "places"),
+    [
+        ("wall", 400.0, 600.0, [56.0, 216.0]),  # 40 from the lower corner, and 16 from the end of the bar to its screw
+        ("wall", 220.0, 600.0, [28.5, 188.5]),  # in the middle of 217, since 40 and 192 are more than that
+        ("base", 230.0, 600.0, [33.0, 193.0]),  # 226 high
+        ("console-bow", 225.0, 708.0, [31.0, 191.0]),  # 222 high
+    ],
+)
+def test_a_pull_stands_in_the_middle_of_a_low_door(kind: str, height: float, width: float, places: list[float]) -> None:
+    unit = made(place_unit(a_room(), CATALOG, kind, Spot(ROOM, WALL, 500.0), height=height, width=width).job).units[0]
+    door = next(p for p in unit.parts if p.kind == "front")
+    assert [h.at.x for h in door.holes if h.what == "pull"] == [pytest.approx(x) for x in places]
+
+
+def test_a_pull_longer_than_a_door_is_high_lies_in_it() -> None:
+    """192 in a door of 177 by 597: level, its free end 40 from the free edge, its screws 16 from its ends and 160 apart."""
+    unit = made(place_unit(a_room(), CATALOG, "wall", Spot(ROOM, WALL, 500.0), height=180.0, width=600.0).job).units[0]
+    door = next(p for p in unit.parts if p.kind == "front")
+    holes = sorted(door.frame.out(h.at) for h in door.holes if h.what == "pull")
+    low, high = door.box
+    assert [round(high.x - at.x, 3) for at in holes] == [216.0, 56.0]
+    assert {round(at.z, 3) for at in holes} == {round((low.z + high.z) / 2, 3)}

@@ -68,14 +68,24 @@ def pull_places(choice: Choice, leaf: Leaf, pull: Pull, style: DoorStyle | None 
     inset = style.stile / 2 if style else min(corner, leaf.width.value / 2)
     if style and style.corner == "mitred":
         corner = max(corner, style.rail)
-    x = leaf.x + leaf.width.value - inset if leaf.hand == "left" else leaf.x + inset
+    if leaf.height.value < pull.length <= leaf.width.value:
+        by = min(inset, leaf.width.value - pull.length) + pull.length / 2  # too low for it to stand: it lies
+        return count, (Place(_from_free(leaf, by), leaf.z + leaf.height.value / 2, level=True),)
+    x = _from_free(leaf, inset)
     return count, (Place(x, _door_pull_height(choice, leaf, pull.length, corner, top) + pull.length / 2, level=False),)
 
 
+def _from_free(leaf: Leaf, by: float) -> float:
+    """So far from the edge of a door that comes out."""
+    return leaf.x + leaf.width.value - by if leaf.hand == "left" else leaf.x + by
+
+
 def _door_pull_height(choice: Choice, leaf: Leaf, length: float, corner: float, top: float) -> float:
-    """Near the lower corner of doors that hang high, near the upper corner of those that stand low."""
+    """Near the lower corner of doors that hang high, near the upper corner of those that stand low; in the middle of a low one."""
+    if corner + length > leaf.height.value:
+        return leaf.z + (leaf.height.value - length) / 2
     hangs = choice.kind.mount == "wall" or leaf.z > 1000.0
-    return leaf.z + corner if hangs else max(leaf.z, min(top - corner - length, 1050.0))
+    return leaf.z + corner if hangs else min(top - corner - length, 1050.0)
 
 
 def _add_bar(pull: Pull, x: tuple[float, float], z: tuple[float, float], face: float, motion: Motion | None, out: Collector) -> None:

@@ -15,7 +15,7 @@ from tallplank.core.joinery.front.pull import add_pulls, pull_places
 from tallplank.core.joinery.inside.shelf import PIN_RADIUS
 from tallplank.core.joinery.part.form.bent import Bent
 from tallplank.core.joinery.part.hole import Hole
-from tallplank.core.joinery.part.part import Edges, Front, Piece, Tag, swing
+from tallplank.core.joinery.part.part import Edges, Front, Note, Piece, Tag, swing
 from tallplank.core.joinery.rule.choice import hinge_for, usual_hinge
 from tallplank.core.joinery.rule.load import weight_kg
 from tallplank.core.joinery.setout.collector import FORWARD, Bore, Collector, Lay
@@ -211,6 +211,9 @@ def _curved_pull(stand: Stand, side: int, motion: Motion, out: Collector) -> Non
     pull, part = choice.hardware("pull"), out.parts[index]
     leaf = Leaf(Tag("door"), "door", 0.0, foot, part.width, part.length, 0.0, motion, choice.unit.opening.hand)
     count, (place, *_) = pull_places(choice, leaf, pull)
+    if place.level:
+        out.note(Note("no-pull", f"{pull.name} is longer than the bent door is high.", "Choose a shorter pull, or make the unit higher."))
+        return
     out.fit(pull, count, "door")
     for off in (-pull.centres / 2, pull.centres / 2) if pull.centres else (0.0,):
         at = Vec(place.z + off - foot, part.width.value - place.x, 0.0)
