@@ -17,7 +17,8 @@ from tallplank.core.job.job import Job
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import FINISH_ROLES, FinishRole
 from tallplank.core.joinery.refinish import cut_alike, refinished
-from tallplank.core.joinery.workshop import Workshop, build_unit, make_unit
+from tallplank.core.joinery.workshop import Workshop, build_unit, make, make_unit
+from tallplank.demo import demo_job
 from tallplank.session.arrange import Arranger
 from tallplank.session.store import Store
 
@@ -142,3 +143,15 @@ def test_sizes_at_which_parts_would_stand_out_of_a_unit_are_refused(
     kind: str, width: float, height: float, depth: float, says: str
 ) -> None:
     assert says in told(a_made_unit(kind, width=width, height=height, depth=depth).problem)
+
+
+def test_the_demo_is_the_same_however_often_it_was_asked_for() -> None:
+    """It is put together with a workshop at hand, which keeps what it built: made from nothing it is the same."""
+    job = demo_job(CATALOG)
+    workshop = Workshop(CATALOG)
+    with workshop.at_hand():
+        again = make(job, CATALOG)
+    fresh = made(job)
+    assert demo_job(CATALOG) == job
+    assert [unit.parts for unit in again.units] == [unit.parts for unit in fresh.units]
+    assert again.runs == fresh.runs

@@ -313,5 +313,6 @@ STRIP = 1200.0
 
 
 def make(job: Job, catalog: Catalog) -> Made:
-    """The job as it is made, built from nothing."""
-    return Workshop(catalog).make(job)
+    """The job as it is made, by the workshop that is at hand, else from nothing."""
+    workshop = _at_hand.get()
+    return (workshop if workshop is not None and workshop.catalog is catalog else Workshop(catalog)).make(job)
