@@ -206,10 +206,7 @@ def bench_island() -> tuple[float, float]:
 
 
 def bench_wall() -> tuple[float, float]:
-    """A boundary dragged between two of 70 panels, until the core has what Walls shows, against 400 parts cold; at most 1/8.
-
-    What it measures itself against places parts many at a time, which a step has too few of.
-    """
+    """A boundary dragged between two of 70 panels, until the core has what Walls shows, against 400 parts cold; at most 1/15."""
     from makers import ROOM, WALL, a_room
     from tallplank.core.edit.wall.scheme import add_scheme, shift_boundary
     from tallplank.core.job.filling import Panel
@@ -218,7 +215,7 @@ def bench_wall() -> tuple[float, float]:
     cell = Region(split="up", stile=40.0, parts=(Region(fill=Panel(border=20.0, mold="mold-panel-25")),) * 5)
     root = Region(split="across", stile=40.0, parts=(cell,) * 14)
     job, (key,) = add_scheme(a_room(9800.0, 5000.0), CATALOG, ROOM, WALL, backing=6.0, root=root)
-    return dragged(job, lambda j, i: shift_boundary(j, CATALOG, ROOM, key, (3, 2), 700.0 + i, 1932.0), 1 / 8, "walls")
+    return dragged(job, lambda j, i: shift_boundary(j, CATALOG, ROOM, key, (3, 2), 700.0 + i, 1932.0), 1 / 15, "walls")
 
 
 def a_large_wall(columns: int, rows: int) -> Job:

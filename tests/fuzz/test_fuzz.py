@@ -20,7 +20,7 @@ TIMES = int(os.environ.get("PLANK_FUZZ", "1"))
 
 @pytest.mark.parametrize(
     ("fuzzer", "count"),
-    [(files.FUZZER, 40), (readers.FUZZER, 120), (edits.FUZZER, 40), (sizes.FUZZER, 80), (pairs.FUZZER, 40), (walls.FUZZER, 30)],
+    [(files.FUZZER, 90), (readers.FUZZER, 120), (edits.FUZZER, 60), (sizes.FUZZER, 120), (pairs.FUZZER, 60), (walls.FUZZER, 40)],
     ids=lambda v: getattr(v, "name", ""),
 )
 def test_nothing_but_clear_refusals(fuzzer: Fuzzer, count: int) -> None:
@@ -31,7 +31,7 @@ def test_nothing_but_clear_refusals(fuzzer: Fuzzer, count: int) -> None:
     assert min(tally.outcomes.values()) > count * TIMES // 40, "hardly anything was tried"
 
 
-@pytest.mark.parametrize("seed", range(TIMES))
+@pytest.mark.parametrize("seed", range(2 * TIMES))
 def test_a_killed_window_loses_two_seconds_at_most(seed: int) -> None:
     tally = Tally(kills.FUZZER)
     tally.run(seed)

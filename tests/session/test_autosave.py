@@ -15,7 +15,7 @@ import pytest
 from makers import CATALOG, a_wall_of
 from tallplank.core.disk import TEMPORARY, TEMPORARY_END
 from tallplank.core.edit.unit import set_width
-from tallplank.core.job.file import save
+from tallplank.core.job.file import dumps_compact, save
 from tallplank.core.job.job import Job
 from tallplank.session.autosave import Autosave, Unsaved
 
@@ -74,15 +74,26 @@ def kept(folder: Path) -> list[Path]:
     return sorted((folder / "recovery").glob("*.recovery"))
 
 
-def test_steady_edits_do_not_starve_it(session: Callable[..., Autosave], tmp_path: Path) -> None:
-    """Edits that come faster than the pause it waits for: it writes one of them while they go on, however long that takes."""
-    autosave, width, deadline = session(delay_s=0.3), 600, time.monotonic() + PATIENCE_S
+def test_steady_edits_do_not_starve_it(session: Callable[..., Autosave], tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    """Edits that come faster than the pause it waits for: one of the last is written while they go on, after 20 of them at most."""
+    begun: list[tuple[int, float]] = []
+    width, deadline = 600, time.monotonic() + PATIENCE_S
+
+    def dumped(job: Job) -> str:
+        begun.append((width, job.units[0].width))
+        return dumps_compact(job)
+
+    monkeypatch.setattr("tallplank.session.autosave.dumps_compact", dumped)
+    autosave = session(delay_s=0.3)
     while not kept(tmp_path) and time.monotonic() < deadline:
         width += 1
         autosave.note(Unsaved(set_width(JOB, CATALOG, ["u1"], width)))
         time.sleep(0.1)
     newest = json.loads(json.loads(kept(tmp_path)[0].read_text())["file"])["job"]["units"][0]["width"]
-    assert 600 < newest <= width
+    noted, written = begun[0]
+    assert noted - 600 <= 20
+    assert noted - written <= 3
+    assert newest in [wide for _, wide in begun]
 
 
 def test_noting_takes_no_time_and_writing_is_on_another_thread(session: Callable[..., Autosave], monkeypatch: pytest.MonkeyPatch) -> None:

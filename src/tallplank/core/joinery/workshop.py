@@ -65,14 +65,20 @@ def make_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
 
     Where a workshop is at hand it is asked first, and keeps what is built for it.
     """
+    workshop = _present(catalog)
+    return workshop.unit(standard, unit) if workshop is not None else build_unit(catalog, standard, unit)
+
+
+def _present(catalog: Catalog) -> "Workshop | None":
+    """The workshop that is at hand, if it works by this catalogue."""
     workshop = _at_hand.get()
-    return workshop.unit(standard, unit) if workshop is not None and workshop.catalog is catalog else build_unit(catalog, standard, unit)
+    return workshop if workshop is not None and workshop.catalog is catalog else None
 
 
 def standing_units(job: Job, catalog: Catalog, room_id: str) -> list[Standing]:
     """What stands in a room as what is on its walls meets it; without a workshop at hand only the units, not what runs along them."""
-    workshop = _at_hand.get()
-    if workshop is not None and workshop.catalog is catalog:
+    workshop = _present(catalog)
+    if workshop is not None:
         return standing_of(workshop.make(job), room_id)
     faces = faces_of(job.room(room_id))
     return _standing(faces, [make_unit(catalog, job.standard, unit) for unit in job.units if unit.room == room_id], ())
@@ -314,5 +320,4 @@ STRIP = 1200.0
 
 def make(job: Job, catalog: Catalog) -> Made:
     """The job as it is made, by the workshop that is at hand, else from nothing."""
-    workshop = _at_hand.get()
-    return (workshop if workshop is not None and workshop.catalog is catalog else Workshop(catalog)).make(job)
+    return (_present(catalog) or Workshop(catalog)).make(job)
