@@ -14,7 +14,8 @@ from tallplank.app.panel.room.group_panel import selected_group
 from tallplank.app.sign import blank_picture
 from tallplank.app.theme import LIGHT
 from tallplank.core.disk import write_atomically
-from tallplank.core.draw.elevation import run_faces, unit_front
+from tallplank.core.draw.elevation import unit_front
+from tallplank.core.draw.mounted import run_faces
 from tallplank.core.draw.primitive import Pen, Poly, Shape
 from tallplank.core.edit.copies.piece import piece_of_group, piece_of_scheme, piece_of_units
 from tallplank.core.error import PlankError

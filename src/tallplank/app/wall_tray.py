@@ -13,7 +13,7 @@ from tallplank.app.survey_tray import Offering
 from tallplank.app.theme import Tokens, colour
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.hardware import Molding
-from tallplank.core.draw.elevation import run_faces
+from tallplank.core.draw.mounted import run_faces
 from tallplank.core.edit.survey.room import add_room
 from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.edit.wall.start import STARTS, Sizes

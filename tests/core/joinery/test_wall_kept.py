@@ -19,6 +19,7 @@ from tallplank.core.job.job import Job
 from tallplank.core.job.scheme import Region
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.wall import build, solve
+from tallplank.core.joinery.wall.board import Known
 
 
 def paneling(job: Job) -> list[Run]:
@@ -29,7 +30,7 @@ def anew(job: Job, patch: pytest.MonkeyPatch) -> list[Run]:
     """The same, with nothing kept of it."""
     with patch.context() as within:
         within.setattr(build, "_MADE", OrderedDict())
-        within.setattr(build, "kept_of", lambda *_: OrderedDict())
+        within.setattr(build, "kept_of", lambda *_: Known())
         within.setattr(solve, "_BLOCKS", OrderedDict())
         return paneling(job)
 

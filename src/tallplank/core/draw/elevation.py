@@ -2,13 +2,11 @@
 
 from collections.abc import Collection, Iterable, Iterator, Sequence
 from dataclasses import replace
-from functools import lru_cache, partial
-from itertools import chain
 from math import hypot
-from operator import itemgetter
 
 from tallplank.core.draw.added import added_to, shown_chains
 from tallplank.core.draw.chain import fixture_chain, front_chain, level_chain, opening_chain, service_chains, unit_chain
+from tallplank.core.draw.mounted import run_faces
 from tallplank.core.draw.primitive import (
     CUT,
     LEVEL_GRAIN,
@@ -34,16 +32,11 @@ from tallplank.core.job.measure import LEVEL, OfFace, OfRoom
 from tallplank.core.job.room import Group, Room
 from tallplank.core.job.unit import RunKind
 from tallplank.core.joinery.made import Made, MadeUnit
-from tallplank.core.joinery.part.form.bent import Bent
-from tallplank.core.joinery.part.form.outlined import Outlined
-from tallplank.core.joinery.part.form.swept import Swept
-from tallplank.core.joinery.part.groove import groove_edges
 from tallplank.core.joinery.part.part import Front, Part
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.joinery.wall.box.boxing import INSIDE
-from tallplank.core.measure.memo import BySome, IdentityMemo
-from tallplank.core.space.frame import Frame, Vec
-from tallplank.core.space.outline import Point, Ring, strip_span
+from tallplank.core.measure.memo import IdentityMemo
+from tallplank.core.space.frame import Vec
+from tallplank.core.space.outline import Point, strip_span
 
 
 def elevation(
@@ -235,81 +228,6 @@ def front_marks(front: Front, x: float, z: float) -> Iterator[Shape]:
 
 BEHIND_UNITS: tuple[RunKind, ...] = ("plinth", "panel")
 """What passes behind or below units."""
-
-
-BEHIND_FACES = (*INSIDE, "boxing lid")
-"""What the face of a boxing hides."""
-
-
-def run_faces(run: Run) -> list[Shape]:
-    """What passes along a face, as it is seen from the front; no text."""
-    pen = Pen.EDGE if run.what == "panel" else Pen.OUTLINE
-    seen = [one for some in _SEEN.of(run.parts, partial(_faces_of, pen=pen), pen) for one in some]
-    if run.what == "panel":
-        seen += [(0.0 - piece.low.y, (Poly(piece.front, Pen.EDGE, Fill("plain", piece.colour)),)) for piece in run.pieces]
-        seen += [(0.0 - coat.y, (Poly(coat.ring, None, Fill("look", coat.look)),)) for coat in run.coats]
-        seen.sort(key=itemgetter(0))
-    return list(chain.from_iterable([shapes for _, shapes in seen]))
-
-
-def _faces_of(parts: Sequence[Part], pen: Pen) -> list[tuple[float, tuple[Shape, ...]]]:
-    """How far back each of some parts begins, and how it looks."""
-    return [_FACES.get((part, pen), lambda part=part: (_before(part), tuple(_part_faces(part, pen)))) for part in parts]  # type: ignore[misc]
-
-
-def _before(part: Part) -> float:
-    """How far before the wall a part is, of those that cover one another: what stands on a bent one covers all of it."""
-    low, high = part.box
-    if part.tag.role in BEHIND_FACES:
-        return 0.0
-    return -high.y if isinstance(part.form, Bent) else -low.y
-
-
-def _part_faces(part: Part, pen: Pen) -> Iterator[Shape]:
-    fill = Fill("look", part.finish.look, UPRIGHT if abs(part.frame.x.z) > 0.5 else LEVEL_GRAIN)
-    if isinstance(part.form, Swept):
-        yield from _molding_faces(part, part.form, fill)
-        return
-    if isinstance(part.form, Outlined):
-        yield Poly(part.form.front(part.frame, part.size), Pen.EDGE, fill)
-    else:
-        low, high = part.box
-        yield rectangle(low.x, low.z, high.x - low.x, high.z - low.z, pen, fill)
-    yield from _grooves_of(part)
-
-
-def _grooves_of(part: Part) -> tuple[Shape, ...]:
-    """The edges of grooves in the face of a board."""
-    return tuple(_seen(part, *edge) for edge in groove_edges(part)) if part.pockets else ()
-
-
-def _seen(part: Part, *ends: tuple[float, float, float]) -> Line:
-    a, b = (part.frame.out(end) for end in ends)
-    return Line((a.x, a.z), (b.x, b.z), Pen.BEYOND)
-
-
-def _molding_faces(part: Part, form: Swept, fill: Fill) -> tuple[Shape, ...]:
-    """A molding with the edges of its profile, as far as it is seen from the front."""
-    frame = part.frame
-    ring, edges = _molding_at_zero(form, part.size, (frame.x, frame.y, frame.z))
-    x, _, z = frame.origin
-    lines = [Line((ax + x, az + z), (bx + x, bz + z), Pen.EDGE) for (ax, az), (bx, bz) in edges]
-    return Poly(tuple([(a + x, b + z) for a, b in ring]), Pen.EDGE, fill), *lines
-
-
-@lru_cache(maxsize=2000)
-def _molding_at_zero(
-    form: Swept, size: tuple[float, float, float], axes: tuple[Vec, Vec, Vec]
-) -> tuple[Ring, tuple[tuple[Point, Point], ...]]:
-    """What is seen of a molding that begins where its face does: pieces that are cut alike share it."""
-    frame = Frame(Vec(0.0, 0.0, 0.0), *axes)
-    ends = [(frame.out(a), frame.out(b)) for a, b in form.seen_edges(size)]
-    return form.front(frame, size), tuple([((p.x, p.z), (q.x, q.z)) for p, q in ends])
-
-
-_SEEN: BySome[Part, list[tuple[float, tuple[Shape, ...]]]] = BySome(4000)
-_FACES: IdentityMemo[tuple[float, tuple[Shape, ...]]] = IdentityMemo(20_000)
-"""Of parts for as long as they are the same: the outlines of moldings are areas joined, and not cheap."""
 
 
 def _wrong(unit: MadeUnit) -> Iterator[Shape]:

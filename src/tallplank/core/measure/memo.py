@@ -1,7 +1,7 @@
 """Results kept for as long as their inputs are the very same objects."""
 
 from collections import OrderedDict, defaultdict
-from collections.abc import Callable, Hashable, Sequence
+from collections.abc import Callable, Hashable, Iterable, Sequence
 from operator import is_
 from typing import Any, Generic, TypeVar
 
@@ -80,37 +80,24 @@ def _cut_up(things: tuple[_S, ...], at_once: int) -> tuple[tuple[_S, ...], ...]:
 MOST_BESIDE = 100
 
 
-class BySome(Generic[_S, _T]):
-    """Results for long rows of things, so many at once: those of some that are the very same as before are kept."""
+class Each(Generic[_S, _T]):
+    """Results for things one by one: those of things that are the very same as before are kept."""
 
-    def __init__(self, most: int, at_once: int = 10) -> None:
+    def __init__(self, most: int) -> None:
         self._tables: OrderedDict[tuple[int, ...], tuple[object, dict[int, tuple[object, _T]]]] = OrderedDict()
-        """By the identity of what is beside them, those of rows by theirs; both are held on to."""
-        self._most, self._at_once = most, at_once
+        """By the identity of what is beside them, those of things by theirs; both are held on to."""
+        self._most = most
 
-    def of(self, things: Sequence[_S], compute: Callable[[Sequence[_S]], _T], *beside: object) -> list[_T]:
-        """One result for each few of them; what else they depend on is `beside`, by its identity."""
+    def of(self, things: Iterable[_S], compute: Callable[[_S], _T], *beside: object) -> list[_T]:
+        """One result for each of them; what else they depend on is `beside`, by its identity."""
         table, found = self._table(beside), []
-        for some in in_rows(things, self._at_once):
-            known = table.get(id(some))
+        for thing in things:
+            known = table.get(id(thing))
             if known is None:
-                known = table[id(some)] = (some, compute(some))
+                known = table[id(thing)] = (thing, compute(thing))
                 if len(table) > self._most:
                     del table[next(iter(table))]
             found.append(known[1])
-        return found
-
-    def of_rows(
-        self, things: Sequence[_S], compute: Callable[[Sequence[Sequence[_S]]], Sequence[_T]], *beside: object
-    ) -> list[_T]:
-        """The same where the results of all rows that are new are quicker to compute together."""
-        table, rows = self._table(beside), in_rows(things, self._at_once)
-        new = [row for row in rows if id(row) not in table]
-        if new:
-            table.update((id(row), (row, result)) for row, result in zip(new, compute(new), strict=True))
-        found = [table[id(row)][1] for row in rows]
-        while len(table) > self._most:
-            del table[next(iter(table))]
         return found
 
     def _table(self, beside: tuple[object, ...]) -> dict[int, tuple[object, _T]]:
@@ -121,6 +108,37 @@ class BySome(Generic[_S, _T]):
             if len(self._tables) > MOST_BESIDE:
                 self._tables.popitem(last=False)
         return known[1]
+
+
+class BySome(Generic[_S, _T]):
+    """Results for long rows of things, so many at once: those of some that are the very same as before are kept."""
+
+    def __init__(self, most: int, at_once: int = 10) -> None:
+        self._each: Each[tuple[_S, ...], _T] = Each(most)
+        self._at_once = at_once
+
+    def of(self, things: Sequence[_S], compute: Callable[[Sequence[_S]], _T], *beside: object) -> list[_T]:
+        """One result for each few of them; what else they depend on is `beside`, by its identity."""
+        return self._each.of(in_rows(things, self._at_once), compute, *beside)
+
+
+class Recent(Generic[_T]):
+    """Keeps the results that were asked for last, by their keys."""
+
+    def __init__(self, most: int) -> None:
+        self._kept: OrderedDict[Hashable, _T] = OrderedDict()
+        self._most = most
+
+    def get(self, key: Hashable, compute: Callable[[], _T]) -> _T:
+        """The kept result for a key, or a new one."""
+        known = self._kept.get(key)
+        if known is not None:
+            self._kept.move_to_end(key)
+            return known
+        known = self._kept[key] = compute()
+        if len(self._kept) > self._most:
+            self._kept.popitem(last=False)
+        return known
 
 
 class Mapped(Generic[_S, _T]):

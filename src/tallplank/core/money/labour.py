@@ -7,9 +7,10 @@ from typing import NamedTuple
 
 from tallplank.core.catalog.operation import Count, Department, Operation
 from tallplank.core.joinery.made import MadeUnit
-from tallplank.core.joinery.part.part import NO_EDGES, Fitting, Front, Part
+from tallplank.core.joinery.part.lot import likes_of
+from tallplank.core.joinery.part.part import NO_EDGES, Fitting, Front, Part, makeup
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.measure.memo import BySome
+from tallplank.core.measure.memo import Each, IdentityMemo
 
 FIXINGS = ("cam", "dowel", "confirmat", "screw", "pocket-screw")
 FRAMING = ("stile", "rail")
@@ -68,12 +69,12 @@ def run_counts(run: Run) -> dict[Count, float]:
     counts = _made_counts(run.parts, run.fittings)
     counts["top_joint"] = sum(f.count.value > 0 for f in run.fittings if f.role == "top-bolt")
     counts["top_opening"] = sum(f.count.value for f in run.fittings if f.role in ("sink", "hob"))
-    some = _METRES.of(run.parts, _metres)
+    some = _METRES.of(likes_of(run.parts), _metres)
     counts["worked_metre"], counts["top_metre"] = sum([worked for worked, _ in some]) / 1000, sum([top for _, top in some]) / 1000
     return counts
 
 
-_METRES: BySome[Part, tuple[float, float]] = BySome(4000)
+_METRES: Each[tuple[Part, ...], tuple[float, float]] = Each(4000)
 
 
 def _metres(parts: Sequence[Part]) -> tuple[float, float]:
@@ -82,8 +83,8 @@ def _metres(parts: Sequence[Part]) -> tuple[float, float]:
     return sum([edge.length for part in parts for edge in part.worked]), tops
 
 
-def _made_counts(parts: Sequence[Part], fittings: Sequence[Fitting]) -> dict[Count, float]:
-    counted = _summed(_COUNTS.of(parts, lambda some: _summed(list(map(_count, some)))))
+def _made_counts(parts: tuple[Part, ...], fittings: Sequence[Fitting]) -> dict[Count, float]:
+    counted = _summed(_COUNTS.of(likes_of(parts), lambda some: _summed(list(map(_kept_count, some)))))
     return {
         "part": float(len(parts)),
         "band_edge": float(counted.edges),
@@ -109,11 +110,18 @@ class _Count(NamedTuple):
     coated: int = 0
 
 
-_COUNTS: BySome[Part, _Count] = BySome(4000)
+_COUNTS: Each[tuple[Part, ...], _Count] = Each(4000)
+
+
+_OF_PARTS: IdentityMemo[_Count] = IdentityMemo(20_000)
 
 
 def _summed(counts: Sequence[_Count]) -> _Count:
     return _Count(*map(sum, zip(*counts, strict=True))) if counts else _Count()
+
+
+def _kept_count(part: Part) -> _Count:
+    return _OF_PARTS.get((*makeup(part), part.kind), lambda: _count(part))
 
 
 def _count(part: Part) -> _Count:

@@ -9,8 +9,9 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.operation import Department, Operation
 from tallplank.core.job.job import Rates
 from tallplank.core.joinery.part.form.swept import Swept
-from tallplank.core.joinery.part.part import Fitting, Part, PartRef
-from tallplank.core.measure.memo import BySome, IdentityMemo
+from tallplank.core.joinery.part.lot import likes_of
+from tallplank.core.joinery.part.part import Fitting, Part, PartRef, makeup
+from tallplank.core.measure.memo import Each, IdentityMemo
 from tallplank.core.money.entry import MATERIALS, Amounts, CostKind, Entry, amounts_of, totals
 from tallplank.core.money.labour import Counts, Labour, banded_edges
 
@@ -60,20 +61,21 @@ def entries_of(parts: Sequence[Part], refs: Sequence[PartRef], fittings: Sequenc
     yield from _sundries([amounts_of(found)], tables)
 
 
-def amounts_for(parts: Sequence[Part], fittings: Sequence[Fitting], tables: Tables) -> Iterator[Amounts]:
+def amounts_for(parts: tuple[Part, ...], fittings: Sequence[Fitting], tables: Tables) -> Iterator[Amounts]:
     """What the same entries come to."""
-    found = _AMOUNTS.of(parts, lambda some: amounts_of(e for part in some for e in _kept_of_part(part, tables)), tables)
+    found = _AMOUNTS.of(likes_of(parts), lambda some: amounts_of(e for part in some for e in _kept_of_part(part, tables)), tables)
     found.append(amounts_of(_of_fittings(fittings, tables.catalog)))
     yield from found
     yield amounts_of(_sundries(found, tables))
 
 
-_AMOUNTS: BySome[Part, Amounts] = BySome(4000)
+_AMOUNTS: Each[tuple[Part, ...], Amounts] = Each(4000)
 _OF_PARTS: IdentityMemo[tuple[Entry, ...]] = IdentityMemo(20_000)
+"""By what parts are, wherever they are."""
 
 
 def _kept_of_part(part: Part, tables: Tables) -> tuple[Entry, ...]:
-    return _OF_PARTS.get((part, tables), lambda: tuple(_of_part(part, tables)))
+    return _OF_PARTS.get((*makeup(part), tables), lambda: tuple(_of_part(part, tables)))
 
 
 def _sundries(materials: Iterable[Amounts], tables: Tables) -> Iterator[Entry]:

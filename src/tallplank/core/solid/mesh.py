@@ -1,8 +1,10 @@
 """Parts as surfaces with texture coordinates, placed in their unit."""
 
 from dataclasses import dataclass
+from typing import TypeVar
 
 import numpy as np
+from numpy.typing import NDArray
 
 from tallplank.core.joinery.part.form.sheet import flat_grain
 from tallplank.core.joinery.part.hole import ShapedEdge
@@ -69,8 +71,11 @@ class Surfaces:
         return Faces(part.frame.all_out(lifted), part.frame.all_turned_out(normals[chosen]), none)
 
 
-def grain_shift(seed: int) -> tuple[float, float]:
-    """How far the grain of a part is shifted, so that no two look alike."""
+_N = TypeVar("_N", float, NDArray[np.float64])
+
+
+def grain_shift(seed: _N) -> tuple[_N, _N]:
+    """How far the grain of a part, or of many, is shifted, so that no two look alike."""
     return (seed * 373.0) % 1700, (seed * 197.0) % 1300
 
 

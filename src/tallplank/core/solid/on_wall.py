@@ -2,31 +2,23 @@
 
 from collections.abc import Iterator, Sequence
 from functools import partial
-from itertools import groupby
 from typing import NamedTuple
 
 import numpy as np
-from numpy.typing import NDArray
 
 from tallplank.core.job.face import Face
-from tallplank.core.joinery.part.groove import groove_edges
+from tallplank.core.joinery.part.lot import Lot, lots_of
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.joinery.wall.filling.slat import SLAT
-from tallplank.core.measure.memo import BySome, Same, alike
-from tallplank.core.solid.mesh import Batch, Faces, Surfaces, coat_faces, grain_shift, piece_faces
-from tallplank.core.solid.outline import bare_outline
-from tallplank.core.space.frame import Floats, Frame, Vec
+from tallplank.core.measure.memo import Each, IdentityMemo, Same, alike
+from tallplank.core.solid.many import NO_LINES, Lay, Placed, Shapes, shapes_of
+from tallplank.core.solid.mesh import Batch, Faces, Surfaces, coat_faces, piece_faces
+from tallplank.core.space.frame import Floats, Vec
 
-FACING = 0.99
-"""What faces a way has that share of it."""
-TOUCHING = 0.5
-"""What is so near to the floor or the ceiling, in millimetres, lies on it."""
 MANY = 600
 """A wall of as many parts is one of slats, which change all together: the fewer surfaces are shown of it, the quicker it turns."""
-NO_LINES = np.zeros((0, 2, 3), np.float32)
-Placed = tuple[str, Faces, Floats]
-"""A look, the surfaces that have it and their edges, in the room."""
+FEW = 30
+"""So many parts of any other are shown together, so that an edit changes few of them."""
 
 
 class SideSolids(NamedTuple):
@@ -38,96 +30,53 @@ class SideSolids(NamedTuple):
     lines: Floats
 
 
-class Lay(NamedTuple):
-    """What of a face the surfaces on it depend on."""
-
-    frame: Frame
-    height: float
-
-
 class WallSolids:
     """Makes the solids of what is on walls, keeping those of parts that did not change."""
 
     def __init__(self, surfaces: Surfaces) -> None:
         self._surfaces = surfaces
-        self._pieces: BySome[Part, SideSolids] = BySome(2000, 30)
-        self._many: BySome[Part, SideSolids] = BySome(100, 2 * MANY)
-        """Parts, shown so many at once, put together from a few at a time."""
-        self._few: BySome[Part, tuple[Placed, ...]] = BySome(8000)
+        self._shapes: Each[tuple[Part, ...], tuple[Shapes, ...]] = Each(1000)
+        """Of parts that are set in several places."""
+        self._there: Each[tuple[Part, ...], tuple[Placed, ...]] = Each(2000)
+        """Of others, where they are."""
+        self._pieces: IdentityMemo[SideSolids] = IdentityMemo(2000)
+        self._many: IdentityMemo[SideSolids] = IdentityMemo(20)
 
     def of(self, run: Run, face: Face) -> tuple[SideSolids, ...]:
         """The solids of one run on its wall."""
-        pieces, lay = self._pieces if len(run.parts) < MANY else self._many, alike(Lay(face.frame, face.height))
-        some = pieces.of(run.parts, partial(self._some, lay), lay)
-        return (*some, _beside_parts(run, face)) if run.pieces or run.coats else tuple(some)
+        (kept, most), lay = ((self._pieces, FEW) if len(run.parts) < MANY else (self._many, 2 * MANY)), alike(Lay(face.frame, face.height))
+        shown = [kept.get((*lots, lay), partial(self._some, lots, lay)) for lots in _together(lots_of(run.parts), most)]
+        return (*shown, _beside_parts(run, face)) if run.pieces or run.coats else tuple(shown)
 
-    def _some(self, lay: Same[Lay], parts: Sequence[Part]) -> SideSolids:
-        placed = [one for few in self._few.of_rows(parts, partial(self._placed, lay.it), lay) for one in few]
+    def _some(self, lots: Sequence[Lot], lay: Same[Lay]) -> SideSolids:
+        where: dict[int, list[Lot]] = {}
+        for lot in lots:
+            where.setdefault(id(lot.like), []).append(lot)
+        like = [some for some in where.values() if some[0].like is not some[0].parts]
+        shapes = self._shapes.of([some[0].like for some in like], partial(self._shapes_of, lay=lay.it), lay)
+        placed = [one.moved(np.array([lot.by for lot in some]), lay.it) for found, some in zip(shapes, like, strict=True) for one in found]
+        for there in self._there.of([lot.parts for lot in lots if lot.like is lot.parts], partial(self._placed, lay=lay.it), lay):
+            placed += there
         frame = lay.it.frame
         return SideSolids(frame.origin, frame.y, tuple(gathered(placed)), np.concatenate([line for _, _, line in placed]))
 
-    def _placed(self, lay: Lay, rows: Sequence[Sequence[Part]]) -> list[tuple[Placed, ...]]:
-        groups: dict[tuple[str, int, int], tuple[Faces, Floats, list[Part], list[int]]] = {}
-        for number, part in ((i, part) for i, row in enumerate(rows) for part in row):
-            bare, lines = self._surfaces.of(part), bare_outline(part)
-            group = groups.setdefault((part.finish.look, id(bare), id(lines)), (bare, lines, [], []))
-            group[2].append(part)
-            group[3].append(number)
-        found: list[list[Placed]] = [[] for _ in rows]
-        for (look, _, _), (bare, lines, parts, numbers) in groups.items():
-            made, at = _all_placed(lay, bare, lines, parts), 0
-            for number, own in groupby(numbers):
-                after = at + len(list(own))
-                found[number].append((look, *made.some(at, after)))
-                at = after
-        return [tuple(placed) for placed in found]
+    def _placed(self, parts: Sequence[Part], lay: Lay) -> tuple[Placed, ...]:
+        return tuple([one.moved(np.zeros((1, 3)), lay) for one in shapes_of(parts, lay, self._surfaces)])
+
+    def _shapes_of(self, parts: Sequence[Part], lay: Lay) -> tuple[Shapes, ...]:
+        return tuple(shapes_of(parts, lay, self._surfaces))
 
 
-class Alike(NamedTuple):
-    """Parts of one shape in the room: corners (n, m, 4, 3), normals, grain, edges (n, k, 2, 3), and which of the surfaces are seen."""
-
-    corners: Floats
-    normals: Floats
-    uv: Floats
-    edges: Floats
-    seen: NDArray[np.bool_] | None
-
-    def some(self, start: int, stop: int) -> tuple[Faces, Floats]:
-        """The surfaces and the edges of some of them."""
-        corners, normals, uv, edges = (array[start:stop] for array in self[:4])
-        edges = edges.reshape(-1, 2, 3)
-        if self.seen is not None:
-            seen = self.seen[start:stop]
-            return Faces(corners[seen], normals[seen], uv[seen]), edges
-        return Faces(corners.reshape(-1, *corners.shape[2:]), normals.reshape(-1, 3), uv.reshape(-1, *uv.shape[2:])), edges
-
-
-def _all_placed(lay: Lay, bare: Faces, lines: Floats, parts: Sequence[Part]) -> Alike:
-    """Parts of one shape, in the room; their grain begins where they lie, whatever comes before them."""
-    wall = np.array((lay.frame.x, lay.frame.y, lay.frame.z))
-    stood = [part.form.standing(part.frame) for part in parts]
-    count, turn = len(parts), (np.array([(f.x, f.y, f.z) for f in stood]) @ wall).astype(np.float32)
-    places = (np.array([f.origin for f in stood]) @ wall + np.array(lay.frame.origin)).astype(np.float32)[:, None]
-    corners = (bare.corners.reshape(-1, 3) @ turn + places).reshape(count, *bare.corners.shape)
-    normals = bare.normals @ turn
-    shifts = [grain_shift(round(part.frame.origin.x + 7 * part.frame.origin.z)) for part in parts]
-    uv = bare.uv + np.array(shifts, dtype=np.float32)[:, None, None]
-    edges = (lines.reshape(-1, 3) @ turn + places).reshape(count, -1, 2, 3)
-    if any(p.what == "groove" for p in parts[0].pockets):
-        edges = np.concatenate([edges, [_grooves(part, lay.frame) for part in parts]], axis=1)
-    return Alike(corners, normals, uv, edges, _seen(lay, corners, normals, turn) if parts[0].tag == SLAT else None)
-
-
-def _seen(lay: Lay, corners: Floats, normals: Floats, turn: Floats) -> NDArray[np.bool_]:
-    """Of slats: without their backs, which stand on what is behind them, and their ends on the floor and under the ceiling."""
-    heights = corners[..., 2]
-    off_ends = (heights.max(axis=2) > TOUCHING) & (heights.min(axis=2) < lay.height - TOUCHING)
-    seen: NDArray[np.bool_] = off_ends & ((normals @ turn[:, 1, :, None])[..., 0] > -FACING)
-    return seen
-
-
-def _grooves(part: Part, wall: Frame) -> Floats:
-    return part.frame.then(wall).all_out(np.array(list(groove_edges(part)), dtype=np.float32))
+def _together(lots: Sequence[Lot], most: int) -> Iterator[tuple[Lot, ...]]:
+    """Lots as they are shown together: so many parts at once, or one lot of more."""
+    some, count = list[Lot](), 0
+    for lot in lots:
+        if some and count + len(lot.parts) > most:
+            yield tuple(some)
+            some, count = [], 0
+        some.append(lot)
+        count += len(lot.parts)
+    yield tuple(some)
 
 
 def _beside_parts(run: Run, face: Face) -> SideSolids:

@@ -20,17 +20,22 @@ def outline(part: Part) -> Floats:
     return part.form.standing(part.frame).all_out(bare_outline(part))
 
 
-def bare_outline(part: Part) -> Floats:
-    """The same where it stands: without its tongues; none of a panel in grooves, of what is in a boxing, and of slats."""
-    length, _, thickness = part.size
+def is_lined(part: Part) -> bool:
+    """Whether its edges are drawn: not those of a panel in grooves, of what is in a boxing, and of slats."""
     if part.tag == SLAT or part.tag.role in INSIDE:
-        return NONE
-    if part.surface == "front" and part.kind == "front" and thickness < part.finish.thickness and part.form.is_square:
+        return False
+    thin = part.surface == "front" and part.kind == "front" and part.thickness.value < part.finish.thickness
+    return not (thin and part.form.is_square)
+
+
+def bare_outline(part: Part) -> Floats:
+    """The same where it stands: without its tongues."""
+    if not is_lined(part):
         return NONE
     notches = tuple([(p.low.x, p.low.y, p.high.x, p.high.y) for p in part.pockets if p.what == "notch"])
     if notches and part.form == SHEET:
         return _notched_lines(part.size, notches)
-    tongue = max((p.high.x - p.low.x for p in part.pockets if p.what == "tongue" and p.high.x - p.low.x < length / 2), default=0.0)
+    tongue = max((p.high.x - p.low.x for p in part.pockets if p.what == "tongue" and p.high.x - p.low.x < part.size[0] / 2), default=0.0)
     return _lines(part.form, part.size, tongue)
 
 

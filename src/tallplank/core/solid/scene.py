@@ -13,8 +13,9 @@ from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part, PartRef
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import Mapped, are_same
+from tallplank.core.solid.many import Placed
 from tallplank.core.solid.mesh import Batch, Faces, Surfaces, piece_faces
-from tallplank.core.solid.on_wall import Placed, SideSolids, WallSolids, gathered, joined
+from tallplank.core.solid.on_wall import SideSolids, WallSolids, gathered, joined
 from tallplank.core.solid.outline import outline
 from tallplank.core.solid.shell import services_of, shell, shell_lines
 from tallplank.core.space.frame import Floats, Frame, Vec

@@ -41,6 +41,19 @@ class Surface(NamedTuple):
     normals: Floats
 
 
+class Stretched(NamedTuple):
+    """A surface (n, 4, 3) and its edges (m, 2, 3) that follow the length, width and thickness of a body.
+
+    What they are at nothing, and by how much each coordinate grows with its own size. The normals (n, 3) stay as they are.
+    """
+
+    corners: Floats
+    corners_by: Floats
+    normals: Floats
+    lines: Floats
+    lines_by: Floats
+
+
 class Layer(NamedTuple):
     """From one height to another the same area of wood."""
 

@@ -13,6 +13,7 @@ from tallplank.core.error import mm
 from tallplank.core.job.unit import FinishRole
 from tallplank.core.joinery.part.form.form import SHEET, Form
 from tallplank.core.joinery.part.hole import Hole, HoleKind, Pocket, PocketKind, WorkedEdge
+from tallplank.core.joinery.part.lot import Lot
 from tallplank.core.joinery.part.part import (
     NO_EDGES,
     BuildError,
@@ -77,6 +78,8 @@ class Collector:
     trimmed: bool = False
     """Whether the shop mills the band's thickness off before banding."""
     parts: list[Part] = field(default_factory=list)
+    lots: list[tuple[int, Lot]] = field(default_factory=list)
+    """Parts that are like others, with the number of the first of them."""
     fittings: list[Fitting] = field(default_factory=list)
     pieces: list[Piece] = field(default_factory=list)
     fronts: list[Front] = field(default_factory=list)
@@ -148,6 +151,13 @@ class Collector:
         self.parts.append(part)
         self._hosts.clear()
         return part
+
+    def again(self, like: tuple[Part, ...], by: Vec) -> None:
+        """Add parts that are not bored once more, so far from where they are."""
+        lot = Lot.again(like, by)
+        self.lots.append((len(self.parts), lot))
+        self.parts += lot.parts
+        self._hosts.clear()
 
     def take(self, apart: "Collector", frame: Frame) -> None:
         """Take in what was made apart, in a frame of its own that lies in this one; visible pieces are taken as they are."""

@@ -3,6 +3,9 @@
 from collections.abc import Sequence
 from typing import NamedTuple
 
+import numpy as np
+import shapely
+from numpy.typing import NDArray
 from shapely import Polygon, box
 
 HAIR = 1e-6
@@ -36,6 +39,15 @@ class Area(NamedTuple):
         return min(wide, high) > HAIR
 
     @property
+    def at_corner(self) -> "Area":
+        """One as large at (0, 0)."""
+        return Area(0.0, 0.0, self.width, self.height)
+
+    def holds(self, other: "Area") -> bool:
+        """Whether all of another lies in it."""
+        return other.x >= self.x - HAIR and other.z >= self.z - HAIR and other.right <= self.right + HAIR and other.top <= self.top + HAIR
+
+    @property
     def ring(self) -> tuple[tuple[float, float], ...]:
         """Its corners, counter-clockwise."""
         return ((self.x, self.z), (self.right, self.z), (self.right, self.top), (self.x, self.top))
@@ -44,6 +56,13 @@ class Area(NamedTuple):
 def rectangle_of(area: Area) -> Polygon:
     """An area as a shape."""
     return box(area.x, area.z, area.right, area.top)
+
+
+def rectangles_of(areas: Sequence[Area]) -> NDArray[np.object_]:
+    """Areas as shapes (n)."""
+    x, z, width, height = np.array(areas, dtype=float).reshape(-1, 4).T
+    found: NDArray[np.object_] = shapely.box(x, z, x + width, z + height)
+    return found
 
 
 def wider(area: Area, by: float) -> Area:

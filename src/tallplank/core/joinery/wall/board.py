@@ -1,8 +1,7 @@
 """Boards that stand flat on a wall: rectangles, or what openings leave of them in its true shape."""
 
-from collections import OrderedDict
-from collections.abc import Hashable, Iterator, Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, field, replace
 from math import ceil
 from typing import NamedTuple
 
@@ -17,12 +16,13 @@ from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.part.form.form import SHEET
 from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.hole import Pocket
+from tallplank.core.joinery.part.lot import Lot
 from tallplank.core.joinery.part.part import Fitting, Part, Piece, Tag
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.solve import Solved
-from tallplank.core.measure.memo import IdentityMemo
+from tallplank.core.measure.memo import IdentityMemo, Recent
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Ring, bounds
@@ -42,8 +42,30 @@ class Kept(NamedTuple):
     """What was made of a region or a board."""
 
     parts: tuple[Part, ...]
+    lots: tuple[tuple[int, Lot], ...]
     fittings: tuple[Fitting, ...]
     pieces: tuple[Piece, ...]
+
+    @classmethod
+    def of(cls, out: Collector) -> "Kept":
+        """All that was gathered."""
+        return cls(out.finished(), tuple(out.lots), tuple(out.fittings), tuple(out.pieces))
+
+    def give(self, out: Collector) -> None:
+        """Add all of it to what is gathered."""
+        before = len(out.parts)
+        out.lots += [(before + start, lot) for start, lot in self.lots]
+        out.parts += self.parts
+        out.fittings += self.fittings
+        out.pieces += self.pieces
+
+
+class Known:
+    """What was made before of a wall: by where it is, and of what is alike by what it is."""
+
+    def __init__(self, alike: Recent[Kept] | None = None) -> None:
+        self.there: Recent[Kept] = Recent(5000)
+        self.alike: Recent[Kept] = Recent(5000) if alike is None else alike
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,28 +78,43 @@ class Making:
     solved: Solved
     free: BaseGeometry
     """What boards may cover: the wall but for openings and what stands against it."""
+    plain: Area | None
+    """All of that, with openings, where it is a rectangle."""
     covered: Sequence[Area]
-    """These, one by one."""
+    """What boards may not cover, one by one."""
     cut_outs: Sequence[Area]
     """What is cut out of boards besides."""
     out: Collector
-    known: OrderedDict[Hashable, Kept]
+    known: Known
     """What was made before, of those walls that have the same backing, and the same finish where none is chosen."""
     proud: float = 0.0
     """How far what boards stand on is before the backing."""
+    finishes: dict[tuple[str | None, float | None, bool], Finish] = field(default_factory=dict)
+    """Those that were asked for, so that boards which are finished alike share theirs."""
 
     def finish(self, own: str | None, thick: float | None = None, *, all_round: bool = False) -> Finish:
         """A finish by its id, else that of the job's fronts; of boards of another thickness where it is given.
 
         What lies flat is coated on its face alone, unless it is seen `all_round`.
         """
+        key = (own, thick, all_round)
+        found = self.finishes.get(key)
+        if found is None:
+            found = self.finishes[key] = self._finish_anew(*key)
+        return found
+
+    def _finish_anew(self, own: str | None, thick: float | None, all_round: bool) -> Finish:
         found = self.catalog.finishes.get(own or "") or chosen_finish(self.catalog, self.standard, None, "front")
+        changes = {} if thick is None else {"thickness": thick}
         if found.coated_faces > 1 and not all_round:
-            found = _ONE_FACED.get((found,), lambda: found.but(coated_faces=1))
-        return found if thick is None else found.but(thickness=thick)
+            return found.but(coated_faces=1, **changes)
+        return found.but(**changes) if changes else found
 
     def is_free(self, shape: BaseGeometry) -> bool:
         """Whether boards may cover all of a shape."""
+        if self.plain is not None and not self.covered and not self.cut_outs:
+            x0, z0, x1, z1 = shape.bounds
+            return self.plain.holds(Area(x0, z0, x1 - x0, z1 - z0))
         return bool(_WIDER.get((self.free,), lambda: prepared(self.free.buffer(SAME))).contains(shape))
 
     def near(self, area: Area) -> tuple[Area, ...]:
@@ -85,13 +122,24 @@ class Making:
         around = area.within(-CLOSE)
         return tuple([one for one in (*self.covered, *self.cut_outs) if around.meets(one)])
 
+    def is_bare(self, area: Area) -> bool:
+        """Whether an area lies on a plain wall, and nothing there meets it or is close to it."""
+        return self.plain is not None and self.plain.holds(area) and not self.near(area)
+
+    def clipped(self, ring: Ring) -> "Making":
+        """The same where boards may cover no more than an outline."""
+        return replace(self, free=self.free.intersection(Polygon(ring)), plain=None)
+
+    def into(self, out: Collector) -> "Making":
+        """The same with another place where parts go."""
+        return replace(self, out=out)
+
     @property
     def behind(self) -> float:
         """The y of the face that boards stand on: of the backing, or of the wall, or of what stands before these."""
         return 0.0 - self.solved.scheme.stands - self.proud
 
 
-_ONE_FACED: IdentityMemo[Finish] = IdentityMemo(500)
 _WIDER: IdentityMemo[BaseGeometry] = IdentityMemo(100)
 """What is free, by a hair wider: what ends at its edge is in it."""
 

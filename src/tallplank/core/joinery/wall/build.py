@@ -1,6 +1,6 @@
 """The parts of paneled walls: backing, the boards between regions, what fills these, and moldings along the edges."""
 
-from collections import OrderedDict
+from collections import Counter, OrderedDict
 from collections.abc import Hashable, Iterator, Sequence
 from dataclasses import replace
 from functools import lru_cache, partial
@@ -32,10 +32,11 @@ from tallplank.core.joinery.wall.coat import add_coats
 from tallplank.core.joinery.wall.corner import Corners
 from tallplank.core.joinery.wall.corner_edge import with_bevelled_ends
 from tallplank.core.joinery.wall.covered import Standing, covered_on, cut_outs_on, grounds_on, is_hidden, seen_from
-from tallplank.core.joinery.wall.filling.fill import add_fill
+from tallplank.core.joinery.wall.filling.fill import add_fill, is_alike
 from tallplank.core.joinery.wall.filling.niche import is_niche, niches_of
 from tallplank.core.joinery.wall.fixing import add_fixings, in_whole_ones
-from tallplank.core.joinery.wall.kept import add_kept, kept_of
+from tallplank.core.joinery.wall.kept import add_kept, add_like, kept_of
+from tallplank.core.joinery.wall.like import Like, like_of
 from tallplank.core.joinery.wall.mark import marks_on
 from tallplank.core.joinery.wall.shape import boards_around
 from tallplank.core.joinery.wall.solve import Block, Field, Solved, Strip, rise, solve
@@ -128,7 +129,8 @@ def make_scheme(
     free = _free(whole, (*covered, *cut_outs), tuple(ground.area for ground in grounds), edge)
     usual = chosen_finish(catalog, standard, None, "front").id
     around = alike((whole, edge, face.length, grounds, scheme.stands, usual, Same(standard)))
-    making = Making(catalog, standard, face, solved, free, covered, cut_outs, out, kept_of(catalog, around))
+    plain = whole if edge is None and not grounds else None
+    making = Making(catalog, standard, face, solved, free, plain, covered, cut_outs, out, kept_of(catalog, around))
     seams, sides = [], corners.free_sides()
     if scheme.box is not None:
         if corners.bows_into_another():
@@ -165,19 +167,55 @@ def _free(whole: Area, out_of: tuple[Area, ...], grounds: tuple[Area, ...], edge
 def _add_block(making: Making, block: Block, hidden: float) -> None:
     """A region with all that is in it: what was made before, where nothing in it or around it changed."""
     on = making if making.proud == block.field.proud else replace(making, proud=block.field.proud)
+    if not block.parts:
+        _add_field(on, block.field, hidden)
+        return
     reach = alike((*_middles(making), making.solved.inner.right))
     if block.strips:
         of = ("strips", Same(block.strips), hidden, reach)
         add_kept(on, of, block.reach(hidden), partial(_add_strips, strips=block.strips, hidden=hidden))
     _add_field(on, block.field, hidden)
-    for part in block.parts:
-        add_kept(making, ("block", Same(part), hidden, reach), part.reach(hidden), partial(_add_block, block=part, hidden=hidden))
+    likes = [like_of(part) if part.parts else None for part in block.parts]
+    often = Counter(like.layout for like in likes if like is not None)
+    for part, like in zip(block.parts, likes, strict=True):
+        if not part.parts:
+            _add_block(making, part, hidden)
+            continue
+        again = like is not None and often[like.layout] > 1
+        add = partial(_add_block_like, like=like) if like is not None and again else _add_block
+        add_kept(making, ("block", Same(part), hidden, reach, again), part.reach(hidden), partial(add, block=part, hidden=hidden))
+
+
+def _add_block_like(making: Making, block: Block, hidden: float, like: Like) -> None:
+    """A region with all that is in it, like others beside it where nothing else has to do with it."""
+    if _is_apart(making, block, hidden):
+        add_like(making, like.layout, block.field.area, partial(_add_block, block=like.block, hidden=hidden))
+    else:
+        _add_block(making, block, hidden)
+
+
+def _is_apart(making: Making, block: Block, hidden: float) -> bool:
+    """Whether a region is away from the end of the wall, from all that might meet it, and needs no seams."""
+    around = block.reach(hidden)
+    bare = around.right < making.solved.inner.right - NEAR and making.is_bare(around)
+    return bare and all(_is_whole(making, strip) for strip in block.all_strips)
 
 
 def _add_strips(making: Making, strips: Sequence[Strip], hidden: float) -> None:
     for strip in strips:
-        of = (strip, hidden, *_seams_in(making, strip))
-        add_kept(making, of, wider(strip.area, hidden), partial(_add_strip, strip=strip, hidden=hidden))
+        seams, reach = _seams_in(making, strip), wider(strip.area, hidden)
+        add_kept(making, (strip, hidden, *seams), reach, partial(_add_strip_like, strip=strip, hidden=hidden))
+
+
+def _add_strip_like(making: Making, strip: Strip, hidden: float) -> None:
+    """A board, like others where nothing else has to do with it."""
+    area, reach = strip.area, wider(strip.area, hidden)
+    apart = strip.clip is None and reach.right < making.solved.inner.right - NEAR and making.is_bare(reach)
+    if apart and _is_whole(making, strip):
+        add = partial(_add_strip, strip=strip._replace(area=area.at_corner), hidden=hidden)
+        add_like(making, ("strip", strip.upright, strip.finish), area, add)
+    else:
+        _add_strip(making, strip, hidden)
 
 
 def _add_bowed(making: Making, bow: Bow, seams: Sequence[float]) -> None:
@@ -197,14 +235,23 @@ def _add_field(making: Making, field: Field, hidden: float) -> None:
     if region.outline is not None:
         add_kept(making, ("around", Same(field)), field.reach, partial(_add_around, field=field))
     if not region.parts:
-        add_kept(making, (Same(field),), field.reach, partial(add_fill, field=field))
+        add_kept(making, (Same(field),), field.reach, partial(_add_fill_like, field=field))
+
+
+def _add_fill_like(making: Making, field: Field) -> None:
+    """What fills a region, like others where nothing else has to do with it."""
+    if is_alike(field) and making.is_bare(field.area):
+        add = partial(add_fill, field=field._replace(area=field.area.at_corner))
+        add_like(making, (field.region.fill, field.finish), field.area, add)
+    else:
+        add_fill(making, field)
 
 
 def _add_ground(making: Making, field: Field, hidden: float) -> None:
     """The boards that a region stands proud on, as the sheet asks for; at the right end of the wall they go on into the corner."""
     finish, area = making.finish(field.finish, field.region.proud), field.area
     if field.clip is not None:
-        making = replace(making, free=making.free.intersection(Polygon(field.clip)))
+        making = making.clipped(field.clip)
     end = area.right + (hidden if area.right > making.solved.inner.right - NEAR else 0.0)
     for a, b in pieces_within(area.x, end, _middles(making), making.catalog.boards[finish.board].sheet[1]):
         add_boards(making, Tag("ground"), rectangle_of(Area(a, area.z, b - a, area.height)), finish, making.behind, upright=True)
@@ -235,15 +282,19 @@ def _add_strip(making: Making, strip: Strip, hidden: float) -> None:
         spans = pieces_within(area.x, area.right, _middles(making), longest)
         pieces = [Area(a, area.z, b - a, area.height) for a, b in spans]
     if strip.clip is not None:
-        making = replace(making, free=making.free.intersection(Polygon(strip.clip)))
+        making = making.clipped(strip.clip)
     for piece in pieces:
         add_boards(making, tag, rectangle_of(piece), finish, making.behind, upright=strip.upright)
 
 
 def _seams_in(making: Making, strip: Strip) -> list[float]:
-    """Where a level board may be parted; an upright one, and one that is short, does not depend on its neighbours."""
-    longest = making.catalog.boards[making.finish(strip.finish).board].sheet[0]
-    return [] if strip.upright or strip.area.width <= longest / 2 else [x for x in _middles(making) if strip.area.x < x < strip.area.right]
+    """Where a level board may be parted."""
+    return [] if _is_whole(making, strip) else [x for x in _middles(making) if strip.area.x < x < strip.area.right]
+
+
+def _is_whole(making: Making, strip: Strip) -> bool:
+    """Whether a board does not depend on its neighbours: an upright one, and one that is short."""
+    return strip.upright or strip.area.width <= making.catalog.boards[making.finish(strip.finish).board].sheet[0] / 2
 
 
 def _middles(making: Making) -> tuple[float, ...]:

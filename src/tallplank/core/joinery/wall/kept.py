@@ -1,31 +1,25 @@
-"""The parts of regions and boards that were made before, kept while they are the same: a boundary that is dragged changes few of them."""
+"""The parts of regions and boards that were made before, kept while they are the same: a boundary that is dragged changes few of them.
 
-from collections import OrderedDict
+Those that are alike but for their place are made once, at the corner of the wall, and set where they are.
+"""
+
 from collections.abc import Callable, Hashable
 from dataclasses import replace
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.joinery.setout.collector import Collector
-from tallplank.core.joinery.wall.area import Area
-from tallplank.core.joinery.wall.board import Kept, Making
-from tallplank.core.measure.memo import Same
+from tallplank.core.joinery.wall.area import Area, rectangle_of
+from tallplank.core.joinery.wall.board import Kept, Known, Making
+from tallplank.core.measure.memo import Recent, Same
+from tallplank.core.space.frame import Vec
 
-MOST_WALLS, MOST = 60, 5000
-
-
-_WALLS: OrderedDict[Hashable, OrderedDict[Hashable, Kept]] = OrderedDict()
+_WALLS: Recent[Known] = Recent(60)
 """By the catalogue and all else that the whole of a wall depends on: what was made there, by what it depends on."""
 
 
-def kept_of(catalog: Catalog, around: Hashable) -> OrderedDict[Hashable, Kept]:
+def kept_of(catalog: Catalog, around: Hashable) -> Known:
     """What was made before of a wall."""
-    key = (Same(catalog), around)
-    known = _WALLS.get(key)
-    if known is None:
-        known = _WALLS[key] = OrderedDict()
-        if len(_WALLS) > MOST_WALLS:
-            _WALLS.popitem(last=False)
-    return known
+    return _WALLS.get((Same(catalog), around), Known)
 
 
 def add_kept(making: Making, of: Hashable, area: Area, add: Callable[[Making], None]) -> None:
@@ -33,16 +27,25 @@ def add_kept(making: Making, of: Hashable, area: Area, add: Callable[[Making], N
 
     It depends on nothing but `of`, on what there is not free to it, and on what the whole wall depends on.
     """
-    of = (of, making.near(area))
-    known = making.known.get(of)
-    if known is None:
-        own = Collector(making.catalog)
-        add(replace(making, out=own))
-        known = making.known[of] = Kept(own.finished(), tuple(own.fittings), tuple(own.pieces))
-        if len(making.known) > MOST:
-            making.known.popitem(last=False)
-    else:
-        making.known.move_to_end(of)
-    making.out.parts += known.parts
+    making.known.there.get((of, making.near(area)), lambda: _made(making, add)).give(making.out)
+
+
+def add_like(making: Making, of: Hashable, area: Area, add: Callable[[Making], None]) -> None:
+    """Add what `add` makes of a bare area, which it makes at the corner of the wall.
+
+    It depends on nothing but `of`, on how large the area is and on what it stands on.
+    """
+
+    def at_corner() -> Kept:
+        room, elsewhere = area.at_corner, Known(making.known.alike)
+        return _made(replace(making, free=rectangle_of(room), plain=room, covered=(), cut_outs=(), known=elsewhere), add)
+
+    known = making.known.alike.get((of, area.width, area.height, making.behind), at_corner)
+    making.out.again(known.parts, Vec(area.x, 0.0, area.z))
     making.out.fittings += known.fittings
-    making.out.pieces += known.pieces
+
+
+def _made(making: Making, add: Callable[[Making], None]) -> Kept:
+    out = Collector(making.catalog)
+    add(making.into(out))
+    return Kept.of(out)

@@ -59,7 +59,6 @@ class Field(NamedTuple):
         outline = self.region.outline
         return self.area.within(outline.border) if outline is not None else self.area
 
-
     @property
     def reach(self) -> Area:
         """All that it takes up, with a curved outline that bulges beyond its rectangle."""
@@ -97,7 +96,9 @@ class Block:
 
     @cached_property
     def _reach(self) -> Area:
-        return around((self.field.reach, *(strip.area for strip in self.strips), *(part._reach for part in self.parts)))
+        beyond = [strip.area for strip in self.strips if strip.clip is not None]
+        beyond += [part._reach for part in self.parts if part.parts or part.field.ring is not None]
+        return around((self.field.reach, *beyond)) if beyond else self.field.reach
 
     @cached_property
     def fields(self) -> tuple[Field, ...]:

@@ -1,11 +1,11 @@
 """What most forms answer alike: a part that stands where its frame is, is joined by no end of its own and grows by nothing."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from typing import NamedTuple, Self
 
-from tallplank.core.joinery.part.hole import Hole, ShapedEdge
+from tallplank.core.joinery.part.hole import Hole, Pocket, ShapedEdge
 from tallplank.core.space.frame import Frame, Vec
-from tallplank.core.space.layered import Size3
+from tallplank.core.space.layered import Size3, Stretched
 from tallplank.core.space.outline import Ring
 
 
@@ -71,6 +71,10 @@ class PlainForm:
     @property
     def bulk(self) -> Body | None:
         """What it becomes where that is no flat board."""
+        return None
+
+    def stretched(self, pockets: Sequence[Pocket]) -> Stretched | None:
+        """How its surface follows the size of the part; None where it is made anew for each size."""
         return None
 
     def grown(self, index: int, edge: float, tab: tuple[Vec, Vec], shift: float) -> Self:

@@ -8,7 +8,7 @@ import numpy as np
 from tallplank.core.joinery.part.form.plain import PlainForm
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.space.frame import Floats, Frame, Vec, extent
-from tallplank.core.space.layered import Size3, Surface, cells, layered_surface, layered_volume, layers, square_surface
+from tallplank.core.space.layered import Size3, Stretched, Surface, cells, layered_surface, layered_volume, layers, square_surface
 from tallplank.core.space.outline import Ring, edges
 
 LEVEL = 1e-9
@@ -39,6 +39,10 @@ class Sheet(PlainForm):
         ring = self.ring(size)
         seen = tuple((min(max(x, tongue), size[0] - tongue), y) for x, y in ring)
         return prism_lines(seen, size[2], seen)
+
+    def stretched(self, pockets: Sequence[Pocket]) -> Stretched | None:
+        """See `PlainForm`."""
+        return None if pockets else BOX
 
     def box(self, frame: Frame, size: Size3) -> tuple[Vec, Vec]:
         """The smallest and the largest corner in the unit."""
@@ -82,3 +86,13 @@ def seen_along(ring: Ring, frame: Frame, thick: float, across: int, up: int) -> 
     first, last = ring[places.index(min(places))], ring[places.index(max(places))]
     ends = [frame.out((*corner, z)) for corner, z in ((first, 0.0), (last, 0.0), (last, thick), (first, thick))]
     return tuple((p[across], p[up]) for p in ends)
+
+
+def _box() -> Stretched:
+    unit = ((0.0, 0.0), (1.0, 0.0), (1.0, 1.0), (0.0, 1.0))
+    (corners, normals), lines = square_surface((1.0, 1.0, 1.0), ()), prism_lines(unit, 1.0, unit)
+    return Stretched(np.zeros_like(corners), corners, normals, np.zeros_like(lines), lines)
+
+
+BOX = _box()
+"""A board without cuts."""

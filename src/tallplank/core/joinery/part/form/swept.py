@@ -16,7 +16,7 @@ from tallplank.core.joinery.part.form.sheet import flat_grain
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.space.frame import Floats, Frame, Vec, extent
-from tallplank.core.space.layered import Size3, Surface
+from tallplank.core.space.layered import Size3, Stretched, Surface
 from tallplank.core.space.outline import Point, Ring, area, bounds, covered, edges, holds, is_clockwise, triangles
 
 Doubles = NDArray[np.float64]
@@ -142,7 +142,7 @@ class Swept(PlainForm):
     def surface(self, size: Size3, pockets: Sequence[Pocket]) -> Surface:
         """See `Sheet`."""
         drawn = _drawn(self)
-        return Surface(_drawn_out(drawn.corners, drawn.far, size[0]), drawn.normals)
+        return Surface(_drawn_out(drawn.corners, drawn.corners_by, size[0]), drawn.normals)
 
     def grain(self, corners: Floats, normals: Floats) -> Floats:
         """See `Sheet`."""
@@ -151,7 +151,11 @@ class Swept(PlainForm):
     def lines(self, size: Size3, tongue: float) -> Floats:
         """See `Sheet`: both ends, and the edges along it that are no part of a curve."""
         drawn = _drawn(self)
-        return _drawn_out(drawn.lines, drawn.far_lines, size[0])
+        return _drawn_out(drawn.lines, drawn.lines_by, size[0])
+
+    def stretched(self, pockets: Sequence[Pocket]) -> Stretched | None:
+        """See `PlainForm`."""
+        return _drawn(self)
 
     def box(self, frame: Frame, size: Size3) -> tuple[Vec, Vec]:
         """See `Sheet`; its longest fibres reach from end to end, so that one which lies square fills all of its box."""
@@ -207,22 +211,13 @@ LONG = 1e5
 """Millimetres: so long that all fibres of a mitred piece run from its near end to its far one."""
 
 
-class _Drawn(NamedTuple):
-    """A form as it would be if it were 0 long, and 1 for its corners at the far end, else 0: pieces of any length are drawn from it."""
-
-    corners: Floats
-    far: Floats
-    normals: Floats
-    lines: Floats
-    far_lines: Floats
-
-
 @lru_cache(maxsize=2000)
-def _drawn(form: Swept) -> _Drawn:
+def _drawn(form: Swept) -> Stretched:
+    """Pieces of any length are drawn from one that is 0 long: its corners at the far end go on by the length."""
     (corners, lines), (longer, longer_lines) = (_surface_and_lines(form, length) for length in (0.0, LONG))
     normals = _across(longer[:, 1] - longer[:, 0], longer[:, 2] - longer[:, 0])
-    far, far_lines = (after[..., 0] - before[..., 0] > LONG / 2 for after, before in ((longer, corners), (longer_lines, lines)))
-    return _Drawn(*(found.astype(np.float32) for found in (corners, far, normals, lines, far_lines)))
+    far, far_lines = (after - before > LONG / 2 for after, before in ((longer, corners), (longer_lines, lines)))
+    return Stretched(*(found.astype(np.float32) for found in (corners, far, normals, lines, far_lines)))
 
 
 def _surface_and_lines(form: Swept, length: float) -> tuple[Doubles, Doubles]:
@@ -237,10 +232,8 @@ def _surface_and_lines(form: Swept, length: float) -> tuple[Doubles, Doubles]:
     return np.concatenate([sides, *caps]), np.concatenate([along, *around])
 
 
-def _drawn_out(corners: Floats, far: Floats, length: float) -> Floats:
-    found = corners.copy()
-    found[..., 0] += far * np.float32(length)
-    return found
+def _drawn_out(corners: Floats, by: Floats, length: float) -> Floats:
+    return corners + by * np.float32(length)
 
 
 _LONGEST: IdentityMemo[tuple[float, float]] = IdentityMemo(20_000)

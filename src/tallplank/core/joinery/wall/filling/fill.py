@@ -1,7 +1,6 @@
 """What fills the regions of a paneled wall, each made into boards: one function for each kind of fill."""
 
 from collections.abc import Callable, Iterator
-from dataclasses import replace
 from typing import Any
 
 from shapely import Polygon
@@ -10,6 +9,7 @@ from tallplank.core.catalog.hardware import Molding
 from tallplank.core.error import mm
 from tallplank.core.job.filling import Cover, Facets, Frames, Grooves, Kept, Panel, Plain, Shelves, Slats, Tiles, Upholstery
 from tallplank.core.joinery.part.hole import Pocket
+from tallplank.core.joinery.part.lot import AT_ONCE
 from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.wall.area import Area, rectangle_of
 from tallplank.core.joinery.wall.board import Making, add_boards, pieces_within
@@ -34,8 +34,20 @@ def add_fill(making: Making, field: Field) -> None:
         BuildError: its fill does not fit into it.
     """
     if field.ring is not None:
-        making = replace(making, free=making.free.intersection(Polygon(field.ring)))
+        making = making.clipped(field.ring)
     _FILLS[type(field.region.fill)](making, field, field.region.fill)
+
+
+LIKE = (Panel, Frames, Grooves)
+"""Fills that are the same wherever they are: parts alone, laid out from the corner of their region. So are slats, see `is_alike`."""
+
+
+def is_alike(field: Field) -> bool:
+    """Whether what fills a field, a plain rectangle, is as in any other of its size; many slats are like one another instead."""
+    fill, region = field.region.fill, field.region
+    if region.outline is not None or field.ring is not None or field.clip is not None or field.straight is not None:
+        return False
+    return isinstance(fill, LIKE) or (isinstance(fill, Slats) and max(field.area.width, field.area.height) < fill.width * AT_ONCE)
 
 
 def within(field: Field, border: float) -> Area:

@@ -18,6 +18,8 @@ from tallplank.core.space.offset import Piece
 from tallplank.core.space.outline import Ring
 
 OUT = Vec(0.0, -1.0, 0.0)
+DIGITS = 9
+"""Of the slope of a mitre: those of one angle are one and the same."""
 SIDES = ["left", "lower", "right", "upper"]
 
 
@@ -65,6 +67,6 @@ def add_straight(making: Making, tag: Tag, out: Line, into: Line, molding: Moldi
     before, after = max(0.0, -first), max(0.0, -last)
     frame = Frame(Vec(x0 - before * way.x, back, z0 - before * way.z), way, Vec(0.0 - way.z, 0.0, way.x), OUT)
     sizes = (Size.of(before + long + after, "from long point to long point"), *_PROFILES.get((molding,), lambda: _profile(molding)))
-    ends = (EndCut(y=-first / molding.rise), EndCut(y=-last / molding.rise))
+    ends = (EndCut(y=round(-first / molding.rise, DIGITS)), EndCut(y=round(-last / molding.rise, DIGITS)))
     form = Swept(molding.outline, *ends, molding.id)
     making.out.add(tag, "front", "top", finish, sizes, Lay("+x", "+z", frame.origin), kind="molding", form=form, frame=frame)

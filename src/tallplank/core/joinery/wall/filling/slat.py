@@ -1,20 +1,22 @@
 """Slats: strips on edge side by side, cut off where an outline or something on the wall stops them."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from itertools import product
 from typing import NamedTuple
 
-from shapely import LineString, Polygon
+from shapely import LineString, Polygon, contains
 
 from tallplank.core.job.filling import Slats
 from tallplank.core.joinery.part.form.form import SHEET
 from tallplank.core.joinery.part.form.swept import EndCut, Swept
-from tallplank.core.joinery.part.part import BuildError, Tag
-from tallplank.core.joinery.setout.collector import Lay
-from tallplank.core.joinery.wall.area import Area, rectangle_of
-from tallplank.core.joinery.wall.board import SAME, Making, add_boards, pieces_within, shapes_of
+from tallplank.core.joinery.part.lot import AT_ONCE
+from tallplank.core.joinery.part.part import BuildError, Part, Tag
+from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.wall.area import Area, rectangle_of, rectangles_of
+from tallplank.core.joinery.wall.board import SAME, Making, add_boards, pieces_within, prepared, shapes_of
 from tallplank.core.measure.divide import DivideError, slats
 from tallplank.core.measure.size import Size
+from tallplank.core.space.frame import Vec
 
 SLAT = Tag("slat")
 HAIR = 0.5
@@ -42,19 +44,44 @@ def add_slats(making: Making, area: Area, fill: Slats, own_finish: str | None, w
         raise BuildError(f"{where}: {problem.text}") from None
     finish = making.finish(own_finish, fill.width, all_round=True)
     lengths = pieces_within(0.0, along, [], making.catalog.boards[finish.board].sheet[0])
+    places = []
     for i, (a, b) in product(range(count), lengths):
         at = i * (fill.width + gap)
-        place = Area(area.x + at, area.z + a, fill.width, b - a) if upright else Area(area.x + a, area.z + at, b - a, fill.width)
-        _add_at(making, place, fill, own_finish)
+        places.append(Area(area.x + at, area.z + a, fill.width, b - a) if upright else Area(area.x + a, area.z + at, b - a, fill.width))
+    _add_all(making, places, fill, own_finish, max(AT_ONCE // len(lengths), 1) * len(lengths))
 
 
-def _add_at(making: Making, place: Area, fill: Slats, finish: str | None) -> None:
-    """A slat at a place, or the pieces that are left of it there."""
+def _add_all(making: Making, places: Sequence[Area], fill: Slats, finish: str | None, at_once: int) -> None:
+    """A slat at each place, or the pieces that are left of it there; so many that are whole are like as many others."""
+    whole = contains(prepared(making.free), rectangles_of(places))
+    known, first = tuple[Part, ...](), places[0]
+    for start in range(0, len(places), at_once):
+        some, are_whole = places[start : start + at_once], whole[start : start + at_once]
+        if len(some) == at_once and are_whole.all():
+            if not known:
+                known, first = _all_whole(making, some, fill, finish), some[0]
+            making.out.again(known, Vec(some[0].x - first.x, 0.0, some[0].z - first.z))
+            continue
+        for place, is_whole in zip(some, are_whole, strict=True):
+            (_add_whole if is_whole else _add_pieces)(making, place, fill, finish)
+
+
+def _all_whole(making: Making, places: Sequence[Area], fill: Slats, finish: str | None) -> tuple[Part, ...]:
+    own = Collector(making.catalog)
+    for place in places:
+        _add_whole(making.into(own), place, fill, finish)
+    return own.finished()
+
+
+def _add_whole(making: Making, place: Area, fill: Slats, finish: str | None) -> None:
+    """A slat that nothing cuts off."""
+    low, high = (place.z, place.top) if fill.way == "upright" else (place.x, place.right)
+    _add(making, place, Ends((low, low), (high, high)), fill, finish)
+
+
+def _add_pieces(making: Making, place: Area, fill: Slats, finish: str | None) -> None:
+    """What is left of a slat at a place."""
     upright = fill.way == "upright"
-    if making.free.contains(rectangle_of(place)):
-        span = (place.z, place.top) if upright else (place.x, place.right)
-        _add(making, place, Ends((span[0], span[0]), (span[1], span[1])), fill, finish)
-        return
     for piece in shapes_of(rectangle_of(place).intersection(making.free)):
         if (ends := ends_of(piece, place, upright=upright)) is not None:
             _add(making, place, ends, fill, finish)

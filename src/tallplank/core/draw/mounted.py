@@ -1,0 +1,115 @@
+"""What is mounted along a face as it is seen from the front: boards and moldings by the thousand, of which many are alike."""
+
+from collections.abc import Iterator
+from functools import partial
+from itertools import chain
+from operator import itemgetter
+
+from tallplank.core.draw.primitive import LEVEL_GRAIN, UPRIGHT, Fill, Line, Pen, Poly, Shape, rectangle
+from tallplank.core.joinery.part.form.bent import Bent
+from tallplank.core.joinery.part.form.outlined import Outlined
+from tallplank.core.joinery.part.form.swept import Swept
+from tallplank.core.joinery.part.groove import groove_edges
+from tallplank.core.joinery.part.lot import NOWHERE, Lot, lots_of
+from tallplank.core.joinery.part.part import Part, makeup, stood
+from tallplank.core.joinery.run.run import Run
+from tallplank.core.joinery.wall.box.boxing import INSIDE
+from tallplank.core.measure.memo import Each, IdentityMemo
+from tallplank.core.space.frame import Frame
+
+BEHIND_FACES = (*INSIDE, "boxing lid")
+"""What the face of a boxing hides."""
+Seen = tuple[float, tuple[Poly | Line, ...]]
+"""How far before the wall a part is, of those that cover one another, and how it looks."""
+
+
+def run_faces(run: Run) -> list[Shape]:
+    """What passes along a face, as it is seen from the front; no text."""
+    pen = Pen.EDGE if run.what == "panel" else Pen.OUTLINE
+    seen: list[tuple[float, tuple[Shape, ...]]] = []
+    for some in _SEEN.of(lots_of(run.parts), partial(_lot, pen=pen), pen):
+        seen += some
+    if run.what == "panel":
+        seen += [(0.0 - piece.low.y, (Poly(piece.front, Pen.EDGE, Fill("plain", piece.colour)),)) for piece in run.pieces]
+        seen += [(0.0 - coat.y, (Poly(coat.ring, None, Fill("look", coat.look)),)) for coat in run.coats]
+        seen.sort(key=itemgetter(0))
+    return list(chain.from_iterable([shapes for _, shapes in seen]))
+
+
+def _lot(lot: Lot, pen: Pen) -> list[Seen]:
+    """A lot as the one that it is like, moved to where it is."""
+    if lot.like is lot.parts:
+        return [_FACES.get((part, pen), lambda part=part: _seen_of(part, pen)) for part in lot.parts]  # type: ignore[misc]
+    x, y, z = lot.by
+    seen = _LIKE.of([lot.like], lambda parts: [_seen_of(part, pen) for part in parts], pen)[0]
+    return [(before - y, tuple([_moved(shape, x, z) for shape in shapes])) for before, shapes in seen]
+
+
+def _seen_of(part: Part, pen: Pen) -> Seen:
+    """A part as one that is made as it is looks at the corner of the wall, moved to where it is."""
+    frame = part.frame
+    if isinstance(part.form, Bent):
+        return _before(part), tuple(_part_faces(part, pen))
+    x, y, z = frame.origin
+    like = (*makeup(part), frame.x, frame.y, frame.z, pen)
+    before, shapes = _AT_CORNER.get(like, lambda: _at_corner(part, pen))
+    return 0.0 if part.tag.role in BEHIND_FACES else before - y, tuple([_moved(shape, x, z) for shape in shapes])
+
+
+def _at_corner(part: Part, pen: Pen) -> Seen:
+    part = stood(part, Frame(NOWHERE, part.frame.x, part.frame.y, part.frame.z))
+    return _before(part), tuple(_part_faces(part, pen))
+
+
+def _moved(shape: Poly | Line, x: float, z: float) -> Poly | Line:
+    if type(shape) is Line:
+        (ax, az), (bx, bz) = shape.a, shape.b
+        return Line((ax + x, az + z), (bx + x, bz + z), shape.pen)
+    assert type(shape) is Poly
+    return Poly(tuple([(a + x, b + z) for a, b in shape.points]), shape.pen, shape.fill)
+
+
+def _before(part: Part) -> float:
+    """How far before the wall a part is: what stands on a bent one covers all of it."""
+    low, high = part.box
+    if part.tag.role in BEHIND_FACES:
+        return 0.0
+    return -high.y if isinstance(part.form, Bent) else -low.y
+
+
+def _part_faces(part: Part, pen: Pen) -> Iterator[Poly | Line]:
+    fill = Fill("look", part.finish.look, UPRIGHT if abs(part.frame.x.z) > 0.5 else LEVEL_GRAIN)
+    if isinstance(part.form, Swept):
+        yield from _molding_faces(part, part.form, fill)
+        return
+    if isinstance(part.form, Outlined):
+        yield Poly(part.form.front(part.frame, part.size), Pen.EDGE, fill)
+    else:
+        low, high = part.box
+        yield rectangle(low.x, low.z, high.x - low.x, high.z - low.z, pen, fill)
+    yield from _grooves_of(part)
+
+
+def _grooves_of(part: Part) -> tuple[Line, ...]:
+    """The edges of grooves in the face of a board."""
+    return tuple(_seen(part, *edge) for edge in groove_edges(part)) if part.pockets else ()
+
+
+def _seen(part: Part, *ends: tuple[float, float, float]) -> Line:
+    a, b = (part.frame.out(end) for end in ends)
+    return Line((a.x, a.z), (b.x, b.z), Pen.BEYOND)
+
+
+def _molding_faces(part: Part, form: Swept, fill: Fill) -> Iterator[Poly | Line]:
+    """A molding with the edges of its profile, as far as it is seen from the front."""
+    frame = part.frame
+    yield Poly(form.front(frame, part.size), Pen.EDGE, fill)
+    for ends in form.seen_edges(part.size):
+        a, b = (frame.out(end) for end in ends)
+        yield Line((a.x, a.z), (b.x, b.z), Pen.EDGE)
+
+
+_LIKE: Each[tuple[Part, ...], list[Seen]] = Each(4000)
+_SEEN: Each[Lot, list[Seen]] = Each(4000)
+_FACES: IdentityMemo[Seen] = IdentityMemo(20_000)
+_AT_CORNER: IdentityMemo[Seen] = IdentityMemo(5000)

@@ -1,0 +1,61 @@
+"""Regions that are alike but for where they lie: what divides them and what fills them, from their own corner."""
+
+from collections.abc import Hashable
+from typing import NamedTuple
+
+from tallplank.core.job.filling import Kept, Plain
+from tallplank.core.joinery.wall.area import Area
+from tallplank.core.joinery.wall.filling.fill import is_alike
+from tallplank.core.joinery.wall.solve import Block, Field
+from tallplank.core.measure.memo import IdentityMemo, Same, alike
+
+DIGITS = 9
+"""Places on the wall are reckoned to so many digits of a millimetre: what lies elsewhere differs in the last bits."""
+
+
+class Like(NamedTuple):
+    """A divided region as it would be at (0, 0), and what is the same of those that are made alike."""
+
+    block: Block
+    layout: Same[Hashable]
+
+
+def like_of(block: Block) -> Like | None:
+    """What a divided region is like wherever it is; None where anything in it depends on more than itself."""
+    return _LIKES.get((block,), lambda: (_anew(block),))[0]
+
+
+_LIKES: IdentityMemo[tuple[Like | None]] = IdentityMemo(5000)
+
+
+def _anew(block: Block) -> Like | None:
+    area = block.field.area
+    if any(strip.clip for strip in block.all_strips) or not all(map(_is_plain, block.fields)):
+        return None
+    at_corner = _moved(block, area.x, area.z)
+    return Like(at_corner, alike(_layout(at_corner)))
+
+
+def _layout(block: Block) -> Hashable:
+    field = block.field
+    strips = tuple([(strip.area, strip.upright, strip.finish, strip.proud) for strip in block.strips])
+    if not block.parts:
+        return field.area, field.finish, field.proud, field.region.fill
+    return field.area, field.proud, strips, tuple([_layout(part) for part in block.parts])
+
+
+def _is_plain(field: Field) -> bool:
+    region = field.region
+    if region.proud or region.outline is not None or field.clip is not None or field.ring is not None or field.straight is not None:
+        return False
+    return bool(region.parts) or isinstance(region.fill, Plain | Kept) or is_alike(field)
+
+
+def _moved(block: Block, x: float, z: float) -> Block:
+    strips = tuple([strip._replace(area=_from(strip.area, x, z)) for strip in block.strips])
+    parts = tuple([_moved(part, x, z) for part in block.parts])
+    return Block(block.field._replace(area=_from(block.field.area, x, z)), strips, parts)
+
+
+def _from(area: Area, x: float, z: float) -> Area:
+    return Area(round(area.x - x, DIGITS), round(area.z - z, DIGITS), round(area.width, DIGITS), round(area.height, DIGITS))

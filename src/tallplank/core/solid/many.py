@@ -1,0 +1,158 @@
+"""The surfaces of many parts at once: those of one kind, whatever their sizes and wherever they are, in a few steps for all of them."""
+
+from collections.abc import Iterator, Sequence
+from typing import NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
+
+from tallplank.core.joinery.part.groove import groove_edges
+from tallplank.core.joinery.part.part import Part, makeup
+from tallplank.core.joinery.wall.filling.slat import SLAT
+from tallplank.core.solid.mesh import Faces, Surfaces, grain_shift
+from tallplank.core.solid.outline import bare_outline, is_lined
+from tallplank.core.space.frame import Floats, Frame
+from tallplank.core.space.layered import Stretched
+
+FACING = 0.99
+"""What faces a way has that share of it."""
+TOUCHING = 0.5
+"""What is so near to the floor or the ceiling, in millimetres, lies on it."""
+NO_LINES = np.zeros((0, 2, 3), np.float32)
+Placed = tuple[str, Faces, Floats]
+"""A look, the surfaces that have it and their edges, in the room."""
+
+
+class Lay(NamedTuple):
+    """What of a face the surfaces on it depend on."""
+
+    frame: Frame
+    height: float
+
+
+class Shapes(NamedTuple):
+    """Surfaces of one look of parts in the room: corners (n, 4, 3), normals, grain as if each began at its part, and edges (m, 2, 3).
+
+    Each is `of` (n) a part, and `at` (k, 2) says where on the wall that is, whose grain begins there; `cut` (n) says which are
+    shown but for where they lie on the floor or under the ceiling.
+    """
+
+    look: str
+    corners: Floats
+    normals: Floats
+    uv: Floats
+    edges: Floats
+    of: NDArray[np.intp]
+    at: NDArray[np.float64]
+    cut: NDArray[np.bool_]
+
+    def moved(self, by: NDArray[np.float64], lay: Lay) -> Placed:
+        """All of them at each of some places (k, 3), so far along the wall, out of it and up."""
+        ways = (by @ np.array((lay.frame.x, lay.frame.y, lay.frame.z))).astype(np.float32)
+        if by.any():
+            corners, edges = _each_moved(self.corners, ways), _each_moved(self.edges, ways)
+        else:
+            corners, edges = self.corners[None], self.edges[None]
+        seeds = np.rint(self.at @ (1.0, 7.0) + (by[:, (0, 2)] @ (1.0, 7.0))[:, None])
+        uv = np.empty((len(by), *self.uv.shape), np.float32)
+        for axis, shift in enumerate(grain_shift(seeds)):
+            np.add(self.uv[None, :, :, axis], shift.astype(np.float32)[:, self.of, None], out=uv[..., axis])
+        normals = np.broadcast_to(self.normals, (len(by), *self.normals.shape))
+        lines = edges.reshape(-1, 2, 3)
+        if not self.cut.any():
+            return self.look, Faces(corners.reshape(-1, 4, 3), normals.reshape(-1, 3), uv.reshape(-1, 4, 2)), lines
+        seen = ~self.cut | _off_ends(corners[..., 2], lay.height)
+        return self.look, Faces(corners[seen], normals[seen], uv[seen]), lines
+
+
+def _off_ends(heights: Floats, height: float) -> NDArray[np.bool_]:
+    """Which surfaces (…, 4) do not lie on the floor or under the ceiling."""
+    found: NDArray[np.bool_] = (heights.max(axis=-1) > TOUCHING) & (heights.min(axis=-1) < height - TOUCHING)
+    return found
+
+
+def shapes_of(parts: Sequence[Part], lay: Lay, surfaces: Surfaces) -> Iterator[Shapes]:
+    """The surfaces of parts in the room, look by look."""
+    alike, groups = dict[tuple[int, ...], Group](), dict[tuple[object, ...], Group]()
+    for part in parts:
+        like = tuple(map(id, makeup(part)))
+        group = alike.get(like)
+        if group is None:
+            stretched = _stretched(part, surfaces)
+            key = (part.finish.look, id(stretched.corners), id(stretched.lines), part.tag == SLAT)
+            group = alike[like] = groups.setdefault(key, Group(stretched, []))
+        group.parts.append(part)
+    by_look: dict[str, list[Shapes]] = {}
+    for group in groups.values():
+        by_look.setdefault(group.parts[0].finish.look, []).append(_of_one_kind(group, lay))
+    for found in by_look.values():
+        yield found[0] if len(found) == 1 else _all_of(found)
+
+
+class Group(NamedTuple):
+    """Parts that are one surface, of several sizes and turned in several ways."""
+
+    stretched: Stretched
+    parts: list[Part]
+
+
+def _stretched(part: Part, surfaces: Surfaces) -> Stretched:
+    """How the surface and the edges of a part follow its size; those of some are its own."""
+    found = part.form.stretched(part.pockets)
+    if found is None:
+        bare, lines = surfaces.of(part), bare_outline(part)
+        return Stretched(bare.corners, np.zeros_like(bare.corners), bare.normals, lines, np.zeros_like(lines))
+    return found if is_lined(part) else found._replace(lines=NO_LINES, lines_by=NO_LINES)
+
+
+def _all_of(found: Sequence[Shapes]) -> Shapes:
+    """Surfaces of one look together."""
+    before = np.cumsum([0, *(len(one.at) for one in found[:-1])])
+    of = np.concatenate([one.of + start for one, start in zip(found, before, strict=True)])
+    corners, normals, uv, edges = (np.concatenate([one[i] for one in found]) for i in range(1, 5))
+    return Shapes(found[0].look, corners, normals, uv, edges, of, *(np.concatenate([one[i] for one in found]) for i in (6, 7)))
+
+
+def _of_one_kind(group: Group, lay: Lay) -> Shapes:
+    """The surfaces of a group in the room; of slats not their backs, which stand on what is behind them."""
+    (bare, bare_by, normals, lines, lines_by), parts = group
+    first, wall, stood = parts[0], np.array((lay.frame.x, lay.frame.y, lay.frame.z)), [p.form.standing(p.frame) for p in parts]
+    is_slat = first.tag == SLAT
+    if is_slat:
+        seen = normals[:, 1] > -FACING
+        bare, bare_by, normals = bare[seen], bare_by[seen], normals[seen]
+    count, own, sizes = len(parts), len(normals), np.array([part.size for part in parts], np.float32)
+    corners, edges = _at_sizes(bare, bare_by, sizes), _at_sizes(lines, lines_by, sizes)
+    ways, of = np.tile(normals, (count, 1)), np.repeat(np.arange(count), own)
+    uv = first.form.grain(corners.reshape(-1, 4, 3), ways)
+    turns = (np.array([(f.x, f.y, f.z) for f in stood]) @ wall).astype(np.float32)
+    places = (np.array([f.origin for f in stood]) @ wall + np.array(lay.frame.origin)).astype(np.float32)[:, None]
+    corners, edges = (points.reshape(count, -1, 3) @ turns + places for points in (corners, edges))
+    if any(p.what == "groove" for p in first.pockets):
+        edges = np.concatenate([edges.reshape(count, -1, 2, 3), [_grooves(part, lay.frame) for part in parts]], axis=1)
+    at = np.array([(part.frame.origin.x, part.frame.origin.z) for part in parts])
+    cut = np.full(count * own, is_slat)
+    ways = (normals @ turns).reshape(-1, 3)
+    return Shapes(first.finish.look, corners.reshape(-1, 4, 3), ways, uv, edges.reshape(-1, 2, 3), of, at, cut)
+
+
+def _at_sizes(points: Floats, by: Floats, sizes: Floats) -> Floats:
+    """Points (…, 3) that follow sizes (n, 3), each coordinate its own: (n, …, 3)."""
+    found = np.empty((len(sizes), *points.shape), np.float32)
+    for axis in range(3):
+        np.multiply.outer(sizes[:, axis], by[..., axis], out=found[..., axis])
+        found[..., axis] += points[..., axis]
+    return found
+
+
+def _each_moved(points: Floats, by: Floats) -> Floats:
+    """Points (…, k) moved by each of some ways (n, k): (n, …, k), one coordinate after the other, which is several times as quick."""
+    flat = points.reshape(-1, points.shape[-1])
+    found = np.empty((len(by), *flat.shape), np.float32)
+    for axis in range(flat.shape[1]):
+        np.add(flat[None, :, axis], by[:, axis : axis + 1], out=found[..., axis])
+    return found.reshape(len(by), *points.shape)
+
+
+def _grooves(part: Part, wall: Frame) -> Floats:
+    return part.frame.then(wall).all_out(np.array(list(groove_edges(part)), dtype=np.float32))
