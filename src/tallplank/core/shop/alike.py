@@ -6,7 +6,7 @@ A board can be turned about its three axes by half a turn; a left one never beco
 from collections.abc import Hashable, Iterable, Iterator
 from functools import cached_property
 from itertools import product
-from math import prod
+from math import floor, prod
 from typing import NamedTuple, get_args
 from zlib import crc32
 
@@ -49,7 +49,8 @@ def grouped_alike(parts: Iterable[Part]) -> list[Group]:
     """The parts in groups of one piece of work each, in the order in which they come; mirror images beside each other."""
     by_size: dict[Hashable, list[list[_Seen]]] = {}
     for part in parts:
-        groups = by_size.setdefault((part.tag.unhanded, part.board, part.size, part.cut_length, part.cut_width), [])
+        sizes = tuple([floor(size * FINE + OFF_GRID) for size in (*part.size, part.cut_length, part.cut_width)])
+        groups = by_size.setdefault((part.tag.unhanded, part.board, sizes), [])
         seen = _Seen(part)
         group = next((g for g in groups if g[0].is_alike(seen)), None)
         if group is not None:

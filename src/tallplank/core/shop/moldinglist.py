@@ -13,6 +13,7 @@ from typing import Literal, NamedTuple
 from tallplank.core.catalog.hardware import Molding
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.part.form.swept import EndCut, Swept
+from tallplank.core.shop.schedule import DIGITS
 
 
 class Saw(NamedTuple):
@@ -95,5 +96,5 @@ def moldinglist(made: Made) -> tuple[MoldingRow, ...]:
                 first, last = end_of(form.start, molding, "first"), end_of(form.end, molding, "last")
                 ends = _coped(first, last) if run.id in coped else (first, last)
                 about = (run.members, rooms[run.room], run.label, part.name, molding.name, molding.code, part.finish.name)
-                found[MoldingRow(*about, round(part.length.value, 3), *ends, 1)] += 1
+                found[MoldingRow(*about, round(part.length.value, DIGITS), *ends, 1)] += 1
     return tuple(replace(row, quantity=count) for row, count in found.items())

@@ -49,6 +49,8 @@ class ScheduleRow:
         return tuple(dict.fromkeys(owner for owners, _, _ in self.used for owner in owners))
 
 
+DIGITS = 6
+"""Lengths that differ by less than so many digits of a millimetre are one; inch work ends at the sixth."""
 _Use = tuple[tuple[str, ...], str, int]
 _Key = tuple[str, float]
 
@@ -89,5 +91,5 @@ def _run_uses(run: Run) -> tuple[tuple[_Key, _Use], ...]:
 def _counts(fittings: Sequence[Fitting]) -> tuple[tuple[_Key, int], ...]:
     counts: Counter[_Key] = Counter()
     for fitting in fittings:
-        counts[fitting.item, fitting.length] += round(fitting.count.value)
+        counts[fitting.item, round(fitting.length, DIGITS)] += round(fitting.count.value)
     return tuple(counts.items())
