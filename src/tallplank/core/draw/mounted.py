@@ -1,7 +1,7 @@
 """What is mounted along a face as it is seen from the front: boards and moldings by the thousand, of which many are alike."""
 
 from collections.abc import Iterator
-from functools import partial
+from functools import lru_cache, partial
 from itertools import chain
 from operator import itemgetter
 
@@ -15,7 +15,8 @@ from tallplank.core.joinery.part.part import Part, makeup, stood
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.wall.box.boxing import INSIDE
 from tallplank.core.measure.memo import Each, IdentityMemo
-from tallplank.core.space.frame import Frame
+from tallplank.core.space.frame import Frame, Vec
+from tallplank.core.space.outline import Point
 
 BEHIND_FACES = (*INSIDE, "boxing lid")
 """What the face of a boxing hides."""
@@ -102,13 +103,43 @@ def _seen(part: Part, *ends: tuple[float, float, float]) -> Line:
 
 def _molding_faces(part: Part, form: Swept, fill: Fill) -> Iterator[Poly | Line]:
     """A molding with the edges of its profile, as far as it is seen from the front."""
-    frame = part.frame
-    yield Poly(form.front(frame, part.size), Pen.EDGE, fill)
-    for ends in form.seen_edges(part.size):
+    frame, long = part.frame, part.size[0]
+    if not form.lies_flat(frame):
+        ring, *edges = _seen_lines(form, frame, long)
+    else:
+        x, _, z = frame.origin
+        x_far, z_far = x + (long - LONG) * frame.x.x, z + (long - LONG) * frame.x.z
+        ring, *edges = [
+            tuple([(a + x_far, b + z_far) if far else (a + x, b + z) for (a, b), far in line])
+            for line in _seen_long(form, (frame.x, frame.y, frame.z))
+        ]
+    yield Poly(ring, Pen.EDGE, fill)
+    yield from [Line(a, b, Pen.EDGE) for a, b in edges]
+
+
+@lru_cache(maxsize=2000)
+def _seen_long(form: Swept, axes: tuple[Vec, Vec, Vec]) -> tuple[tuple[tuple[Point, bool], ...], ...]:
+    """The outline and the edges of a long molding that lies flat, and which of their points are at its far end.
+
+    All other lengths follow from it: it is cut in the plane of its back.
+    """
+    one, other = (tuple(_seen_lines(form, Frame(NOWHERE, *axes), long)) for long in (LONG, 2 * LONG))
+    return tuple(
+        tuple((p, abs(q[0] - p[0]) + abs(q[1] - p[1]) > LONG / 2) for p, q in zip(line, longer, strict=True))
+        for line, longer in zip(one, other, strict=True)
+    )
+
+
+def _seen_lines(form: Swept, frame: Frame, long: float) -> Iterator[tuple[Point, ...]]:
+    size = (long, 0.0, 0.0)
+    yield form.front(frame, size)
+    for ends in form.seen_edges(size):
         a, b = (frame.out(end) for end in ends)
-        yield Line((a.x, a.z), (b.x, b.z), Pen.EDGE)
+        yield (a.x, a.z), (b.x, b.z)
 
 
+LONG = 1e4
+"""Millimetres."""
 _LIKE: Each[tuple[Part, ...], list[Seen]] = Each(4000)
 _SEEN: Each[Lot, list[Seen]] = Each(4000)
 _FACES: IdentityMemo[Seen] = IdentityMemo(20_000)

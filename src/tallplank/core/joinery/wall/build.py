@@ -32,7 +32,7 @@ from tallplank.core.joinery.wall.coat import add_coats
 from tallplank.core.joinery.wall.corner import Corners
 from tallplank.core.joinery.wall.corner_edge import with_bevelled_ends
 from tallplank.core.joinery.wall.covered import Standing, covered_on, cut_outs_on, grounds_on, is_hidden, seen_from
-from tallplank.core.joinery.wall.filling.fill import add_fill, is_alike
+from tallplank.core.joinery.wall.filling.fill import add_fill
 from tallplank.core.joinery.wall.filling.niche import is_niche, niches_of
 from tallplank.core.joinery.wall.fixing import add_fixings, in_whole_ones
 from tallplank.core.joinery.wall.kept import add_kept, add_like, kept_of
@@ -102,10 +102,14 @@ def solved_at(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standa
     Raises:
         BuildError: it does not fit.
     """
-    face = _ground_face(faces[scheme.face], members)
-    marks = {mark.key: mark.at for mark in marks_on(room, face, scheme, members)}
     corners = Corners(room, faces, scheme, catalog, standard, tuple(members))
-    return solve(scheme, face, catalog, corners.board_ends(), marks, corners.free_sides())
+    return _solved(corners, _ground_face(faces[scheme.face], members), corners.board_ends())
+
+
+def _solved(corners: Corners, face: Face, ends: tuple[float, float]) -> Solved:
+    scheme = corners.scheme
+    marks = {mark.key: mark.at for mark in marks_on(corners.room, face, scheme, corners.members)}
+    return solve(scheme, face, corners.catalog, ends, marks, corners.free_sides())
 
 
 def make_scheme(
@@ -120,10 +124,11 @@ def make_scheme(
     if grounds and scheme.box is not None:
         raise BuildError("A boxing stands before a wall, not before an island.")
     corners = Corners(room, faces, scheme, catalog, standard, tuple(members))
-    solved = solved_at(scheme, room, faces, catalog, standard, members)
+    ends = corners.board_ends()
+    solved = _solved(corners, face, ends)
     covered = list(covered_on(room, face, members, scheme, rise(catalog, scheme.casing)))
     edge = face_below(solved.arch, solved.inner) if solved.arch is not None else None
-    beyond = tuple(max(0.0 - end, 0.0) for end in corners.board_ends())
+    beyond = tuple(max(0.0 - end, 0.0) for end in ends)
     whole = Area(0.0 - beyond[0], 0.0, face.length + sum(beyond), face.height)
     cut_outs = tuple(cut_outs_on(face))
     free = _free(whole, (*covered, *cut_outs), tuple(ground.area for ground in grounds), edge)
@@ -142,7 +147,7 @@ def make_scheme(
             _add_bowed(making, bow_of(scheme, solved.inner, sides), seams)
             return add_fixings(making), ()
     _add_backing(making, corners.hidden, seams)
-    _add_block(making, solved.block, corners.hidden)
+    _add_kept_block(making, solved.block, corners.hidden)
     with_bevelled_ends(making, corners.slopes)
     add_trims(making, corners)
     add_casings(making)
@@ -167,23 +172,24 @@ def _free(whole: Area, out_of: tuple[Area, ...], grounds: tuple[Area, ...], edge
 def _add_block(making: Making, block: Block, hidden: float) -> None:
     """A region with all that is in it: what was made before, where nothing in it or around it changed."""
     on = making if making.proud == block.field.proud else replace(making, proud=block.field.proud)
-    if not block.parts:
-        _add_field(on, block.field, hidden)
-        return
-    reach = alike((*_middles(making), making.solved.inner.right))
     if block.strips:
-        of = ("strips", Same(block.strips), hidden, reach)
+        of = ("strips", Same(block.strips), hidden, making.solved.ends)
         add_kept(on, of, block.reach(hidden), partial(_add_strips, strips=block.strips, hidden=hidden))
     _add_field(on, block.field, hidden)
-    likes = [like_of(part) if part.parts else None for part in block.parts]
-    often = Counter(like.layout for like in likes if like is not None)
+    likes = [like_of(part) for part in block.parts]
+    often = Counter([like.layout for like in likes if like is not None])
     for part, like in zip(block.parts, likes, strict=True):
-        if not part.parts:
-            _add_block(making, part, hidden)
-            continue
-        again = like is not None and often[like.layout] > 1
-        add = partial(_add_block_like, like=like) if like is not None and again else _add_block
-        add_kept(making, ("block", Same(part), hidden, reach, again), part.reach(hidden), partial(add, block=part, hidden=hidden))
+        _add_kept_block(making, part, hidden, like if like is not None and often[like.layout] > 1 else None)
+
+
+def _add_kept_block(making: Making, block: Block, hidden: float, like: Like | None = None) -> None:
+    """The same, kept as a whole; where others beside it are like it, as they are."""
+    if block.parts and like is None and not block.field.path:
+        _add_block(making, block, hidden)
+        return
+    add = _add_block if like is None else partial(_add_block_like, like=like)
+    of = ("block", Same(block), hidden, like is None, making.solved.ends if block.parts else None)
+    add_kept(making, of, block.reach(hidden), partial(add, block=block, hidden=hidden))
 
 
 def _add_block_like(making: Making, block: Block, hidden: float, like: Like) -> None:
@@ -204,18 +210,7 @@ def _is_apart(making: Making, block: Block, hidden: float) -> bool:
 def _add_strips(making: Making, strips: Sequence[Strip], hidden: float) -> None:
     for strip in strips:
         seams, reach = _seams_in(making, strip), wider(strip.area, hidden)
-        add_kept(making, (strip, hidden, *seams), reach, partial(_add_strip_like, strip=strip, hidden=hidden))
-
-
-def _add_strip_like(making: Making, strip: Strip, hidden: float) -> None:
-    """A board, like others where nothing else has to do with it."""
-    area, reach = strip.area, wider(strip.area, hidden)
-    apart = strip.clip is None and reach.right < making.solved.inner.right - NEAR and making.is_bare(reach)
-    if apart and _is_whole(making, strip):
-        add = partial(_add_strip, strip=strip._replace(area=area.at_corner), hidden=hidden)
-        add_like(making, ("strip", strip.upright, strip.finish), area, add)
-    else:
-        _add_strip(making, strip, hidden)
+        add_kept(making, (strip, hidden, *seams), reach, partial(_add_strip, strip=strip, hidden=hidden))
 
 
 def _add_bowed(making: Making, bow: Bow, seams: Sequence[float]) -> None:
@@ -235,15 +230,6 @@ def _add_field(making: Making, field: Field, hidden: float) -> None:
     if region.outline is not None:
         add_kept(making, ("around", Same(field)), field.reach, partial(_add_around, field=field))
     if not region.parts:
-        add_kept(making, (Same(field),), field.reach, partial(_add_fill_like, field=field))
-
-
-def _add_fill_like(making: Making, field: Field) -> None:
-    """What fills a region, like others where nothing else has to do with it."""
-    if is_alike(field) and making.is_bare(field.area):
-        add = partial(add_fill, field=field._replace(area=field.area.at_corner))
-        add_like(making, (field.region.fill, field.finish), field.area, add)
-    else:
         add_fill(making, field)
 
 

@@ -24,7 +24,7 @@ from tallplank.core.joinery.wall.edge import Bounded, area_of, bounded, strips_b
 from tallplank.core.joinery.wall.place import NO_MARKS, SAME, Held, name_of, number_of, placed
 from tallplank.core.joinery.wall.shape import common, cut_by, ring_within
 from tallplank.core.measure.divide import DivideError
-from tallplank.core.measure.memo import alike
+from tallplank.core.measure.memo import Same, alike
 from tallplank.core.space.bow import Bow
 from tallplank.core.space.outline import Ring, bounds
 
@@ -145,6 +145,11 @@ class Solved:
     def middles(self) -> tuple[float, ...]:
         """The middles of upright boards, from the left."""
         return tuple(sorted(s.area.x + s.area.width / 2 for s in self.strips if s.upright))
+
+    @cached_property
+    def ends(self) -> Same[tuple[float, ...]]:
+        """What boards at the end of the wall and those that are parted depend on besides: upright boards, and where it ends."""
+        return alike((*self.middles, self.inner.right))
 
     @property
     def leaves(self) -> tuple[Field, ...]:

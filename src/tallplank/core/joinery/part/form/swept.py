@@ -195,9 +195,13 @@ class Swept(PlainForm):
         ring = tuple((p.x, p.y) for p in points)
         return tuple(reversed(ring)) if is_clockwise(ring) else ring
 
+    def lies_flat(self, frame: Frame) -> bool:
+        """Whether it lies on its back for someone looking at its face, and is cut in the plane of that."""
+        return abs(frame.z.y) >= UPRIGHT and not self.start.z and not self.end.z
+
     def front(self, frame: Frame, size: Size3) -> Ring:
         """See `Sheet`. One that lies on its back, cut in the plane of its back, shows what its lowest and its uppermost fibre enclose."""
-        if abs(frame.z.y) < UPRIGHT or self.start.z or self.end.z:
+        if not self.lies_flat(frame):
             return self._projected(frame, size, 0, 2)
         longest, rises = self._longest(), [y for y, _ in self.profile]
         low, high = ((*self._cut(size, longest, y, 0.0), y) for y in (min(rises), max(rises)))
