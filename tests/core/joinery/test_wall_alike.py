@@ -92,7 +92,7 @@ def shown(found: Made) -> dict[str, list[float]]:
         ways, grain = np.abs(batch.faces.normals.astype(float)).sum(axis=0), np.abs(uv - uv[:, :1]).sum(axis=(0, 1))
         own = [len(corners), *corners.sum(axis=(0, 1)), *(corners**2).sum(axis=(0, 1)), *ways, *grain]
         sums[batch.look] = [a + b for a, b in zip(sums[batch.look], own, strict=True)]
-    lines = np.concatenate([side.lines for side in sides]).astype(float)
+    lines = np.concatenate([side.lines for side in sides]).astype(float).reshape(-1, 2, 3)
     sums["lines"] = [len(lines), *lines.sum(axis=(0, 1)), *(lines**2).sum(axis=(0, 1))]
     return dict(sums)
 
@@ -154,3 +154,10 @@ def test_columns_that_are_alike_are_one_lot_each_and_share_all_but_their_place()
     assert len({id(lot.parts[3].length) for lot in columns}) == 1
     assert [part for lot in lots for part in lot.parts] == list(parts)
     assert len({lot.by.x for lot in columns}) == 11
+
+
+def test_a_wall_that_is_only_painted_is_shown() -> None:
+    """It has no part at all."""
+    job = add_scheme(a_room(3000.0), CATALOG, ROOM, WALL, root=Region(fill=Plain(paint="paint-chalk"))).job
+    assert parts_of(made(job)) == ()
+    assert shown(made(job))

@@ -76,7 +76,8 @@ def _together(lots: Sequence[Lot], most: int) -> Iterator[tuple[Lot, ...]]:
             some, count = [], 0
         some.append(lot)
         count += len(lot.parts)
-    yield tuple(some)
+    if some:
+        yield tuple(some)
 
 
 def _beside_parts(run: Run, face: Face) -> SideSolids:
