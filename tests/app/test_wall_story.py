@@ -12,7 +12,7 @@ from hands import LEFT, Open, choose, drag, fill, panel, press, run, type_into
 from makers import CATALOG, ROOM, WALL, a_room
 from tallplank.app.canvas.view import DrawingCanvas
 from tallplank.app.form_dialog import FormDialog
-from tallplank.app.panel.row import PickField
+from tallplank.app.panel.row import PickField, TextField
 from tallplank.app.panel.unit_panel import UnitPanel
 from tallplank.app.panel.wall_fill import FILLS
 from tallplank.app.panel.wall_panel import WallPanel
@@ -88,7 +88,7 @@ def test_a_region_is_picked_divided_filled_and_undone(open_window: Open) -> None
     choose(window, "Filled with", "Panel")
     type_into(window, "Border", "60")
     type_into(window, "Raised by", "1/2 in")
-    assert scheme(window).root.parts[1].fill == Panel(border=60.0, raised=12.7)
+    assert scheme(window).root.parts[1].fill == Panel(border=60.0, raised=12.7, mold="mold-bead-14")
     assert isinstance(scheme(window).root.parts[0].fill, Slats)
     press(window, "Divide into two up")
     press(window, "Pick what is around it")
@@ -225,10 +225,40 @@ def test_a_curved_boxing_over_a_column(open_window: Open) -> None:
 def test_every_fill_is_chosen_and_shown(open_window: Open) -> None:
     window = blank(open_window)
     QTest.mouseClick(offered(window, "Slatted wall"), LEFT)
+    bare = 0
     for kind, (words, _) in FILLS.items():
         choose(window, "Filled with", words)
         assert scheme(window).root.fill.kind == kind
         assert not [run.problem for run in window.store.derived.made.runs if run.problem]
+        made = [run for run in window.store.derived.made.runs if run.what == "panel"]
+        seen = sum(part.tag.role != "backing" for run in made for part in run.parts) + sum(len(run.pieces) for run in made)
+        bare = seen if kind == "plain" else bare
+        assert (seen > bare) == (kind not in ("plain", "open")), words
+
+
+def test_who_fills_a_region_goes_on_there_by_keyboard(open_window: Open) -> None:
+    """The rows change with what is chosen; the row in which it was chosen stays where the keyboard is, and in sight."""
+    window = blank(open_window)
+    QTest.mouseClick(offered(window, "Slatted wall"), LEFT)
+    field = panel(window).row("Filled with")
+    field.setFocus()
+    QTest.keyClicks(field, "gr")
+    assert scheme(window).root.fill.kind == "grooves"
+    field = panel(window).row("Filled with")
+    assert window.focusWidget() is field
+    assert not field.visibleRegion().isEmpty()
+
+
+def test_a_wall_goes_up_to_the_ceiling_where_nothing_else_is_typed(open_window: Open) -> None:
+    window = blank(open_window)
+    QTest.mouseClick(offered(window, "Slatted wall"), LEFT)
+    field = panel(window).row("Up to")
+    assert isinstance(field, TextField)
+    assert (field.text(), field.placeholderText()) == ("", "the ceiling")
+    type_into(window, "Up to", "1200")
+    assert scheme(window).high == 1200.0
+    type_into(window, "Up to", "")
+    assert scheme(window).high is None
 
 
 def test_a_field_of_tiles_with_a_motif(open_window: Open) -> None:

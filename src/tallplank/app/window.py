@@ -224,7 +224,7 @@ class MainWindow(QMainWindow):
     def _choose_lengths(self) -> None:
         menu = QMenu(self)
         for style in LengthStyle:
-            action = QAction(style.value.capitalize() if style.value != "mm" else "mm", menu)
+            action = QAction(style.value if style.value in ("mm", "cm") else style.value.capitalize(), menu)
             action.setCheckable(True)
             action.setChecked(style is self.store.job.display.style)
             action.triggered.connect(lambda _, s=style: self._set_lengths(s))

@@ -37,6 +37,7 @@ from tallplank.core.measure.divide import Member
 from tallplank.session.pick import bench_unit, cut_sizes, picked_part
 from tallplank.session.store import Store
 
+NO_BOUND = "no bound"
 FRONTS = (
     ("none", "None", None),
     ("doors", "Doors", None),
@@ -158,8 +159,8 @@ class CellPanel(Panel):
 
         self.length(name, read, apply, Origin(origin, lambda: apply(None), own="set"))
         self.text("Share", lambda: f"{self._opening().size.share:g}", lambda t: self._member("share", _share(t)), figure=True)
-        self.length("At least", lambda: self._opening().size.least, lambda v: self._member("least", v), bound=True)
-        self.length("At most", lambda: self._opening().size.most or 0.0, lambda v: self._member("most", v or None), bound=True)
+        self.length("At least", lambda: self._opening().size.least, lambda v: self._member("least", v), empty=NO_BOUND)
+        self.length("At most", lambda: self._opening().size.most or 0.0, lambda v: self._member("most", v or None), empty=NO_BOUND)
         if parent is not None and self._path[-1] < len(parent.openings) - 1:
             board = "Fixed shelf" if rows else "Partition"
             where = "below" if rows else "at its right"

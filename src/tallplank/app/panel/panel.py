@@ -116,10 +116,10 @@ class Panel(QWidget):
         apply: Callable[[float], None],
         origin: Origin | None = None,
         *,
-        bound: bool = False,
+        empty: str = "",
     ) -> TextField:
-        """Add a row for a length; one for a `bound` may be left empty."""
-        field = length_field(self.store, read, apply, bound=bound)
+        """Add a row for a length; one that may be left empty says what that means."""
+        field = length_field(self.store, read, apply, empty=empty)
         self._add(SpecRow(name, field, field.show_now, origin))
         return field
 
@@ -205,6 +205,12 @@ class Panel(QWidget):
             if row in fold.rows:
                 fold.unfold()
         return row.field
+
+    def focused_row(self) -> str:
+        """The name of the row that the keyboard is in; nothing where it is elsewhere."""
+        window = self.window()
+        focused = window.focusWidget() if window is not None else None
+        return next((r.field.accessibleName() for r in self._rows if r.field is focused), "")
 
     def row_names(self) -> frozenset[str]:
         """The names of all rows."""

@@ -135,19 +135,19 @@ class TextField(QLineEdit):
             self.setToolTip("")
 
 
-def length_field(store: Store, read: Callable[[], float | None], apply: Callable[[float], None], *, bound: bool = False) -> TextField:
-    """A field for a length; takes units, fractions and sums. One for a `bound` is empty where there is none, which is 0."""
+def length_field(store: Store, read: Callable[[], float | None], apply: Callable[[float], None], *, empty: str = "") -> TextField:
+    """A field for a length; takes units, fractions and sums. One that may be `empty`, and says what that means, is 0 where it is."""
 
     def shown() -> str | None:
         value, display = read(), store.job.display
-        if bound and not value:
+        if empty and not value:
             return ""
         return None if value is None else display.shown(value, suffix=False)
 
     def typed(text: str) -> None:
-        apply(0.0 if bound and not text.strip() else parse_length(text, store.job.display.style.unit))
+        apply(0.0 if empty and not text.strip() else parse_length(text, store.job.display.style.unit))
 
-    field = TextField(shown, typed, store.say, empty="no bound" if bound else "")
+    field = TextField(shown, typed, store.say, empty=empty)
     field.setAlignment(Qt.AlignmentFlag.AlignRight)
     return field
 

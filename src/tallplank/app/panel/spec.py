@@ -39,6 +39,8 @@ class Spec(QWidget):
         self.setFixedWidth(WIDTH)
         self.store, self.tokens = store, tokens
         self._key: tuple[object, ...] = ()
+        self._of: tuple[object, ...] = ()
+        """What is shown: whose rows stay where they are when one more or less comes."""
         self.opened: set[str] = set()
         self.panel: Panel | None = None
         column = QVBoxLayout(self)
@@ -67,11 +69,16 @@ class Spec(QWidget):
             self.panel.show_now()
             return
         self._key = key
+        of, focused = self._of, self.panel.focused_row() if self.panel is not None else ""
         old = self._scroll.takeWidget()
         self.panel = make()
         self._scroll.setWidget(self.panel)
         if old is not None:
             old.deleteLater()
+        state = self.store.state
+        self._of = (type(self.panel), state.selected, state.line, state.room, state.face, state.stage)
+        if of == self._of and focused in self.panel.row_names():
+            self._go_to(focused)  # whoever chose something there goes on there
 
     def lead_to(self, source: Source) -> None:
         """Go to where the source of a term can be changed: an opening, or a row of the unit's own panel, or of another unit's."""
@@ -85,9 +92,13 @@ class Spec(QWidget):
         self.store.pick(None)
         name = row_name(source)
         if isinstance(self.panel, UnitPanel) and name in self.panel.row_names():
-            field = self.panel.row(name)
-            self._scroll.ensureWidgetVisible(field)
-            field.setFocus()
+            self._go_to(name)
+
+    def _go_to(self, name: str) -> None:
+        assert self.panel is not None
+        field = self.panel.row(name)
+        self._scroll.ensureWidgetVisible(field)
+        field.setFocus()
 
     def _wanted(self) -> tuple[tuple[object, ...], Callable[[], Panel]]:
         kind = next(k for k in PANELS if k.applies(self.store))

@@ -40,6 +40,8 @@ LENGTHS: dict[type, tuple[tuple[str, str], ...]] = {
     Shelves: (("deep", "Depth"),),
     Upholstery: (("width", "Pad, about"), ("height", "Pad height"), ("foam", "Foam"), ("board", "Board")),
 }
+BORDER = 20.0
+"""Millimetres round a panel that is begun."""
 Read, Put = Callable[[], Fill], Callable[[str, Fill], None]
 
 
@@ -70,11 +72,16 @@ class _Rows:
         """The items of a role."""
         return tuple((h.id, h.name, None) for h in self.panel.store.catalog.hardware_for(role))
 
+    def begun(self, kind: str) -> Fill:
+        """What a kind of fill begins with: a panel with a molding round it, so that there is something to see."""
+        molds = self.of_role("panel-mold")
+        return PanelFill(border=BORDER, mold=molds[0][0]) if kind == "panel" and molds else FILLS[kind][1]()
+
     def add(self) -> None:
         """The rows of the fill as it is now."""
         panel, fill = self.panel, self.read()
         kinds = tuple((key, words, None) for key, (words, _) in FILLS.items())
-        panel.pick("Filled with", kinds, lambda: self.read().kind, lambda v: self.put("fill", FILLS[str(v)][1]()))
+        panel.pick("Filled with", kinds, lambda: self.read().kind, lambda v: self.put("fill", self.begun(str(v))))
         for name, words in LENGTHS.get(type(fill), ()):
             panel.length(words, self.held(name, 0.0), self.change(name))  # type: ignore[arg-type]
         match fill:

@@ -102,7 +102,7 @@ class WallPanel(Panel):
         self.group("On the wall")
         for name, words in (("left", "From left"), ("right", "From right"), ("low", "From floor")):
             self.length(words, lambda n=name: getattr(self._scheme(), n), lambda v, n=name: self._put(n, **{n: v}))  # type: ignore[misc]
-        self.length("Up to", lambda: self._scheme().high, lambda v: self._put("height", high=v))
+        self.length("Up to", lambda: self._scheme().high, lambda v: self._put("height", high=v or None), empty="the ceiling")
         self.length("Backing", lambda: self._scheme().backing, lambda v: self._put("backing", backing=v))
         self.length("Stud pitch", lambda: self._scheme().studs, lambda v: self._put("stud pitch", studs=v or 0.0))
         self.length("Boxed out by", lambda: self._box().deep if self._scheme().box is not None else 0.0, self._put_box)
