@@ -156,7 +156,7 @@ def test_moldings_are_listed_and_paid_by_the_metre() -> None:
     assert {row.shape for row in rows} == {
         "last end mitred 45.0°",
         "first end mitred 45.0°",
-        "first end mitred 45.0°, last end mitred 45.0°",
+        "both ends mitred 45.0°",
     }
     solid = sum(e.amount for e in entries(made(job), runs(job)[0].id) if e.kind == "solid")
     assert solid == pytest.approx(1.48 * 9.8 * 1.35)

@@ -15,6 +15,7 @@ from tallplank.core.error import PlankError
 from tallplank.core.job.filling import Panel
 from tallplank.core.job.job import Job
 from tallplank.core.job.scheme import Region
+from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.shop.alike import are_alike
 from tallplank.core.shop.cutlist import CutRow, cutlist
 
@@ -49,6 +50,12 @@ def test_no_two_lines_of_a_paneled_wall_are_alike(start: str, long: float, windo
     except PlankError:
         return
     assert told_twice(job) == []
+    for row in cutlist(made(job)):
+        form = row.source.form
+        if isinstance(form, Swept):
+            cuts = [abs(slope) > 1e-3 for end in (form.start, form.end) for slope in end]
+            assert ("mitred" in row.shape) == any(cuts), row.shape
+            assert row.shape.count("edge long") == (1 if row.shape.startswith("both") else sum(cuts[::2])) or not any(cuts[::2])
 
 
 @settings(max_examples=20, deadline=None)
@@ -71,4 +78,5 @@ def test_seven_panels_of_a_third_of_a_millimetre_are_on_one_line_each_beside_a_w
     rows = cutlist(made(add_scheme(job, CATALOG, ROOM, WALL, root=root).job))
     lower = [(round(row.length, 3), row.quantity) for row in rows if row.part == "panel mold lower"]
     assert lower == [(461.6, 7)]
+    assert {row.shape for row in rows if row.part.startswith("panel mold")} == {"both ends mitred 45.0° in its face, outer edge long"}
     assert [row.quantity for row in rows if row.part == "wall stile" and row.length > 2400.0] == [8]

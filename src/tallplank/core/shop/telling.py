@@ -1,8 +1,10 @@
 """What a list says of a board beside its sizes, in words."""
 
+from math import atan, degrees
+
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.joinery.part.form.bevelled import Bevelled
-from tallplank.core.joinery.part.form.swept import Swept
+from tallplank.core.joinery.part.form.swept import EndCut, Swept
 from tallplank.core.joinery.part.part import EDGE_NAMES, Part
 from tallplank.core.space.outline import Point
 
@@ -19,12 +21,21 @@ def machining_of(part: Part) -> str:
 def shape_of(part: Part) -> str:
     """That a board is no rectangle, where it is none: its length and width are those of the box around it."""
     if isinstance(part.form, Swept):
-        cuts = (("first", part.form.start.mitre), ("last", part.form.end.mitre))
-        ends = [f"{name} end mitred {angle:.1f}°" for name, angle in cuts if angle]
-        return ", ".join(ends) or "square ends"
+        first, last = _end_of(part.form.start), _end_of(part.form.end)
+        if first == last:
+            return f"both ends {first}" if first else "square ends"
+        return ", ".join(f"{name} end {how}" for name, how in (("first", first), ("last", last)) if how)
     if isinstance(part.form, Bevelled):
         return _bevels_of(part, part.form)
     return "" if part.form.is_square else "shaped, in this box"
+
+
+def _end_of(cut: EndCut) -> str:
+    """How an end is mitred: across the thickness of a piece, or in its face, as those of a frame are; nothing for a square one."""
+    found, across = [f"mitred {cut.mitre:.1f}°"] if abs(cut.mitre) > LEAST_ANGLE else [], degrees(atan(cut.y))
+    if abs(across) > LEAST_ANGLE:
+        found.append(f"mitred {abs(across):.1f}° in its face, {'inner' if across > 0 else 'outer'} edge long")
+    return " and ".join(found)
 
 
 def _bevels_of(part: Part, form: Bevelled) -> str:
