@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 
 from makers import CATALOG, ROOM, WALL, a_room, made
 from outside.trade.audit import mitres_have_partners
+from outside.trade.corner import walls_meet
 from outside.trade.test_room_solids import shared
 from tallplank.core.edit.survey.room import add_room_of
 from tallplank.core.edit.survey.walled import add_opening
@@ -17,7 +18,10 @@ from tallplank.core.edit.wall.scheme import add_scheme, change_scheme, copy_sche
 from tallplank.core.edit.wall.start import STARTS, Sizes
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.parts import PARTS_JSON
+from tallplank.core.job.filling import Frame as FrameOf
+from tallplank.core.job.filling import Frames
 from tallplank.core.job.job import Job
+from tallplank.core.job.scheme import Region
 from tallplank.core.joinery.part.form.bevelled import Bevelled
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.shop.moldinglist import moldinglist
@@ -56,6 +60,31 @@ def bevels(part: Part) -> list[float]:
     form = part.form
     assert isinstance(form, Bevelled)
     return [angle for _, _, angle in form.bevels(part.thickness.value) if abs(angle) > 1e-6]
+
+
+@pytest.mark.parametrize("start", sorted(STARTS))
+@pytest.mark.parametrize("angle", [60.0, 75.0, 90.0, 100.0, 120.0, 135.0, 225.0, 240.0, 270.0, 300.0])
+def test_two_walls_that_are_alike_meet_in_their_corner_at_every_height(angle: float, start: str) -> None:
+    """Backing, boards and moldings; nothing of the bare wall is left between them."""
+    try:
+        job = round_the_corner(a_room_with(angle), start)
+    except PlankError:
+        pytest.skip("this start does not fit there")
+    assert list(walls_meet(json.loads(PARTS_JSON.write(Deriver(CATALOG).derive(job).shop)))) == []
+
+
+def test_frames_keep_clear_of_one_another_in_a_corner_by_what_they_are_set_in() -> None:
+    """Frames 12 thick on a backing of 6, set in by 40 and by 5: in the corner the backings meet, at 6; else the frames do, at 18."""
+    for inset, begins in ((40.0, 6.0), (5.0, 13.0)):
+        job, room = a_room_with(90.0), "room1"
+        root = Region(fill=Frames(frames=(FrameOf(inset=inset, width=60.0, thick=12.0),)))
+        job, (key,) = add_scheme(job, CATALOG, room, job.rooms[0].walls[0].id, backing=6.0, root=root)
+        job = copy_scheme(job, CATALOG, room, key, [w.id for w in job.rooms[0].walls][:2]).job
+        second = [run for run in made(job).runs if run.what == "panel"][1]
+        left = min(part.box[0].x for part in second.parts if part.tag.role == "frame board")
+        assert left == pytest.approx(begins + inset)
+        assert min(part.box[0].x for part in second.parts if part.tag.role == "backing") == pytest.approx(6.0)
+        assert shared(made(job), room) == []
 
 
 @pytest.mark.parametrize("start", ["wainscot", "tall-wainscot", "grid", "level-slats", "facets"])

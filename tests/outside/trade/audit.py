@@ -12,8 +12,9 @@ import numpy as np
 import shapely
 from scipy.spatial import ConvexHull, QhullError
 
+from outside.trade.corner import walls_meet
 from outside.trade.opening import fronts_open, reveals_even
-from outside.trade.solid import Axes, Bar, Block, Floats, bars_of, block_of, body_of, flat_points, inside, near_pairs
+from outside.trade.solid import Axes, Bar, Block, Floats, bars_of, block_of, body_of, end_of, flat_points, inside, near_pairs
 
 Owner = dict[str, Any]
 Part = dict[str, Any]
@@ -110,7 +111,7 @@ def moldings_meet(owner: Owner) -> Iterator[str]:
     else:
         pairs = list(pairwise(swept))
     for one, other in pairs:
-        far = np.abs(_end_of(one, last=True) - _end_of(other, last=False)).max()
+        far = np.abs(end_of(one, last=True) - end_of(other, last=False)).max()
         if far > EVEN:
             yield f"{one['name']} and {other['name']} miss each other by {far:.2f}"
 
@@ -131,20 +132,11 @@ def mitres_have_partners(data: dict[str, Any]) -> Iterator[tuple[str, str]]:
         for last in (True, False):
             if not any(part["sweep"]["end" if last else "start"]):
                 continue
-            here = _end_of(part, last=last)
-            others = [_end_of(other, last=not last) for o, other in pieces if other is not part and o["kind"] == owner["kind"]]
+            here = end_of(part, last=last)
+            others = [end_of(other, last=not last) for o, other in pieces if other is not part and o["kind"] == owner["kind"]]
             far = min((float(np.abs(here - there).max()) for there in others if there.shape == here.shape), default=np.inf)
             if far > EVEN:
                 yield owner["label"], f"{part['name']} misses its neighbour by {far:.2f}"
-
-
-def _end_of(part: Part, *, last: bool) -> Any:
-    """Where the corners of a profile lie at an end of its piece, in the room."""
-    axes, sweep = Axes.read(part["frame"]), part["sweep"]
-    profile, cut = np.array(sweep["profile"]), np.array(sweep["end" if last else "start"])
-    grown = profile @ cut
-    x = part["size"][0] - grown.max() + grown if last else grown.max() - grown
-    return axes.out(np.column_stack([x, profile]))
 
 
 def _let_in(part: Part, other: Block) -> bool:
@@ -349,7 +341,7 @@ def _as_made(part: Part, way: tuple[int, int, int] = (1, 1, 1)) -> Any:
     cuts = sorted((p["what"], *box(p["low"], p["high"])) for p in part["pockets"])
     if "sweep" in part:
         lying = {**part, "frame": {"origin": (0.0, 0.0, 0.0), "x": (1.0, 0.0, 0.0), "y": (0.0, 1.0, 0.0), "z": (0.0, 0.0, 1.0)}}
-        return bands, holes, cuts, sorted(at(p) for last in (True, False) for p in _end_of(lying, last=last))
+        return bands, holes, cuts, sorted(at(p) for last in (True, False) for p in end_of(lying, last=last))
     if "body" in part and way[2] < 0:
         return None
     return bands, holes, cuts, sorted(at((x, y, part["size"][2] / 2))[:2] for x, y in flat_points(part["outline"]))
@@ -470,6 +462,7 @@ JOB_RULES: dict[str, Callable[[dict[str, Any]], Iterator[tuple[str, str]]]] = {
     "mitres have partners": mitres_have_partners,
     "labels are unique": labels_are_unique,
     "floor is free": floor_is_free,
+    "walls meet in corners": walls_meet,
 }
 """What concerns several owners, or what the file says beside them: each fault with whose it is."""
 

@@ -132,6 +132,15 @@ def bars_of(part: dict[str, Any]) -> Iterator[Bar]:
         yield Bar(hole["what"], start, start + way * hole["depth"], hole["diameter"] / 2, hole.get("pair", ""), part["id"])
 
 
+def end_of(part: dict[str, Any], *, last: bool) -> Any:
+    """Where the corners of a profile lie at an end of its piece, in the room."""
+    axes, sweep = Axes.read(part["frame"]), part["sweep"]
+    profile, cut = np.array(sweep["profile"]), np.array(sweep["end" if last else "start"])
+    grown = profile @ cut
+    x = part["size"][0] - grown.max() + grown if last else grown.max() - grown
+    return axes.out(np.column_stack([x, profile]))
+
+
 def flat_points(outline: list[dict[str, Any]], step: float = 5.0) -> Floats:
     """An outline as points, arcs by chords of degrees."""
     points: list[Floats] = []

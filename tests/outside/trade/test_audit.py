@@ -18,6 +18,8 @@ from tallplank.core.edit.opening import set_opening, split_opening
 from tallplank.core.edit.standard import set_job_rule, set_job_style
 from tallplank.core.edit.survey.room import change_room
 from tallplank.core.edit.unit import Spot, place_unit
+from tallplank.core.edit.wall.scheme import add_scheme, copy_scheme
+from tallplank.core.edit.wall.start import STARTS, Sizes
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.parts import PARTS_JSON
 from tallplank.core.job.job import Job
@@ -242,6 +244,18 @@ def a_plinth_through_legs() -> dict[str, Any]:
     return data
 
 
+def a_stile_pulled_back() -> dict[str, Any]:
+    room = a_room()
+    walls = [wall.id for wall in room.rooms[0].walls][:2]
+    job, (key,) = add_scheme(room, CATALOG, ROOM, walls[0], **STARTS["wainscot"].values(Sizes()))
+    data = parts_of(copy_scheme(job, CATALOG, ROOM, key, walls).job)
+    stiles = [p for o in data["owners"] for p in o["parts"] if p["name"].startswith("wall stile")]
+    for board in stiles:
+        board["frame"]["origin"][0] += 3.0
+        board["frame"]["origin"][1] -= 3.0
+    return data
+
+
 SPOILED: dict[str, Callable[[], dict[str, Any]]] = {
     "holes within their boards": a_plate_at_the_edge,
     "holes apart": a_plate_in_a_bolt,
@@ -259,6 +273,7 @@ SPOILED: dict[str, Callable[[], dict[str, Any]]] = {
     "labels are unique": one_unit_twice,
     "legs are screwed": a_leg_beside,
     "floor is free": a_plinth_through_legs,
+    "walls meet in corners": a_stile_pulled_back,
     "pulls are screwed": a_box_front_without_holes,
 }
 """Files that are spoiled by hand, by the rule that is there to find it."""

@@ -146,7 +146,7 @@ def make_scheme(
         if scheme.box.bow:
             _add_bowed(making, bow_of(scheme, solved.inner, sides), seams)
             return add_fixings(making), ()
-    _add_backing(making, corners.hidden, seams)
+    _add_backing(making, corners.backing, seams)
     _add_kept_block(making, solved.block, corners.hidden)
     with_bevelled_ends(making, corners.slopes)
     add_trims(making, corners)
@@ -288,21 +288,25 @@ def _middles(making: Making) -> tuple[float, ...]:
     return making.solved.middles
 
 
-def _add_backing(making: Making, hidden: float, seams: Sequence[float]) -> None:
-    """Boards behind all of it but what is kept free, as the sheet asks for: with seams on boards that stand there, battens or studs."""
+def _add_backing(making: Making, ends: tuple[float, float], seams: Sequence[float]) -> None:
+    """Boards behind all of it but what is kept free, as the sheet asks for: with seams on boards that stand there, battens or studs.
+
+    It begins so far within the scheme, and goes on by so much into the corner at its right.
+    """
     scheme, whole, inner = making.solved.scheme, making.solved.whole, making.solved.inner
     if not scheme.backing:
         return
+    span = (whole.x + ends[0], inner.right + ends[1])
     kept, stops = _spared(making.solved.block), (tuple(seams), scheme.studs)
-    of = ("backing", whole, inner, hidden, scheme.finish, scheme.backing, kept, _middles(making), *stops)
-    add_kept(making, of, wider(whole, hidden), partial(_add_backing_pieces, hidden=hidden, seams=seams, kept=kept))
+    of = ("backing", whole, span, scheme.finish, scheme.backing, kept, _middles(making), *stops)
+    add_kept(making, of, wider(whole, ends[1]), partial(_add_backing_pieces, span=span, seams=seams, kept=kept))
 
 
-def _add_backing_pieces(making: Making, hidden: float, seams: Sequence[float], kept: Sequence[Area]) -> None:
-    scheme, whole, inner = making.solved.scheme, making.solved.whole, making.solved.inner
+def _add_backing_pieces(making: Making, span: tuple[float, float], seams: Sequence[float], kept: Sequence[Area]) -> None:
+    scheme, whole = making.solved.scheme, making.solved.whole
     finish = making.finish(scheme.finish, scheme.backing)
     wide = making.catalog.boards[finish.board].sheet[1]
-    for a, b in pieces_within(inner.x, inner.right + hidden, _middles(making), wide, seams or _studs(making)):
+    for a, b in pieces_within(*span, _middles(making), wide, seams or _studs(making)):
         area = Area(a, whole.z, b - a, whole.height)
         of = ("backing", area, finish.id, scheme.backing, kept)
         add_kept(making, of, area, partial(_add_backing_piece, area=area, finish=finish, kept=kept))

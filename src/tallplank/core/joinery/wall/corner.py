@@ -9,7 +9,7 @@ there.
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
-from math import cos, radians, sin, tan
+from math import radians, tan
 from typing import Literal, NamedTuple
 
 from tallplank.core.catalog.catalog import Catalog
@@ -21,6 +21,7 @@ from tallplank.core.job.scheme import Region, Scheme, Trim
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.wall.corner_edge import ends_flat
+from tallplank.core.joinery.wall.corner_layer import Layer, beginning, crossing, layers_at
 from tallplank.core.joinery.wall.covered import Standing, covered_on
 from tallplank.core.measure.memo import Same
 
@@ -64,16 +65,40 @@ class Corners:
     @property
     def hidden(self) -> float:
         """How much farther its boards reach at the right, behind those of the next wall."""
+        return self._hidden(self.depth(self.scheme))
+
+    def _hidden(self, out: float) -> float:
+        """The same of what reaches so far before its wall."""
         if self._mate("right") is None or self._angle("right") > SQUARE:
             return 0.0
-        return self._seen_from("right") - self._face.inset("right", self.depth(self.scheme))
+        return self._seen_from("right") - self._face.inset("right", out)
+
+    @property
+    def backing(self) -> tuple[float, float]:
+        """How far within the scheme its backing begins, and how far it goes on behind the next wall's at its right.
+
+        It stands against that of the wall before, where no board does.
+        """
+        mate, begins, stands = self._mate("left"), self._seen_from("left"), self.scheme.stands
+        if mate is None or self._angle("left") > SQUARE:
+            return begins, self._hidden(stands)
+        own, its, angle = self._layers(self.scheme, "left"), self._layers(mate, "right"), self._angle("left")
+        back = beginning([Layer(0.0, stands)], its, angle, at_left=True, there=beginning(its, own, angle, at_left=False))
+        return min(back, begins), self._hidden(stands)
+
+    def _layers(self, scheme: Scheme, side: Side) -> list[Layer]:
+        """What stands at a side of a scheme, and how far before its wall."""
+        usual = chosen_finish(self.catalog, self.standard, None, "front").thickness
+        planted = layers_at(Same(scheme.root), side, scheme.finish, Same(self.catalog), usual)
+        return [Layer(0.0, scheme.stands, True), *(layer._replace(out=layer.out + scheme.stands) for layer in planted)]
 
     def _seen_from(self, side: Side) -> float:
         mate, face, own = self._mate(side), self._face, self.depth(self.scheme)
         if mate is None:
             return face.inset(side, own) if self.is_in_corner(side) else 0.0
         if self._angle(side) <= SQUARE:
-            return max(_crossing(self.depth(mate), own, self._angle(side)), 0.0)
+            own_layers, its = self._layers(self.scheme, side), self._layers(mate, OTHER[side])
+            return beginning(own_layers, its, self._angle(side), at_left=side == "left")
         return 0.0 - self.depth(mate) if self._laps(side, mate) else self._slope(side) * own
 
     @property
@@ -90,7 +115,7 @@ class Corners:
         own, its = self.depth(self.scheme), self.depth(mate) if mate is not None else 0.0
         if mate is None or angle <= SQUARE or min(own, its) < SAME:
             return 0.0
-        here, there = _crossing(its, own, angle), _crossing(own, its, angle)
+        here, there = crossing(its, own, angle), crossing(own, its, angle)
         if angle > HALF_TURN:
             flat = ends_flat(self.scheme.root, side) and ends_flat(mate.root, OTHER[side])
             return here / own if flat and max(here, there) < 0.0 and max(own, its) <= MOST_UNLIKE * min(own, its) else 0.0
@@ -122,7 +147,7 @@ class Corners:
             return MoldingEnd(_clear_of(0.0, (out, out + reach), angle), 0.0)
         on_boards, on_backing = out > self.scheme.stands + NEAR, stands_for(mate, what)
         if self._goes_on(mate, what):
-            return MoldingEnd(_crossing(max(self.depth(mate), out) if on_boards else on_backing, out, angle), angle - HALF_TURN)
+            return MoldingEnd(crossing(max(self.depth(mate), out) if on_boards else on_backing, out, angle), angle - HALF_TURN)
         its = self.depth(mate) if isinstance(what, Trim) else on_backing
         return MoldingEnd(_clear_of(its, (out, out + reach), angle), 0.0)
 
@@ -236,10 +261,4 @@ def _overlap(one: Scheme, other: Scheme) -> bool:
 
 def _clear_of(its: float, own: Span, angle: float) -> float:
     """How far from a corner something that is square, from here to there before this wall, clears what is so far before the other."""
-    return max(0.0, *(_crossing(its, out, angle) for out in own))
-
-
-def _crossing(its: float, own: float, angle: float) -> float:
-    """How far from a corner of so many degrees a line so far before this wall meets one so far before the other."""
-    turn = radians(angle)
-    return (its + own * cos(turn)) / sin(turn)
+    return max(0.0, *(crossing(its, out, angle) for out in own))
