@@ -1,13 +1,14 @@
 """Paneled walls where they meet round the corners of a room: boards bevelled or lapped, moldings mitred, and all that is asked for there."""
 
 import json
+import random
 from math import cos, radians, sin, tan
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from makers import CATALOG, ROOM, WALL, a_room, made
+from makers import CATALOG, LONG, ROOM, WALL, a_room, made
 from outside.trade.audit import mitres_have_partners
 from outside.trade.corner import walls_meet
 from outside.trade.test_room_solids import shared
@@ -71,6 +72,20 @@ def test_two_walls_that_are_alike_meet_in_their_corner_at_every_height(angle: fl
     except PlankError:
         pytest.skip("this start does not fit there")
     assert list(walls_meet(json.loads(PARTS_JSON.write(Deriver(CATALOG).derive(job).shop)))) == []
+
+
+@pytest.mark.parametrize("seed", range(200 if LONG else 14))
+def test_walls_that_are_not_alike_stand_nowhere_in_each_other(seed: int) -> None:
+    """Moldings end before what the next wall has at their height, those of the next wall before what runs into the corner."""
+    dice = random.Random(seed)
+    job = a_room_with(dice.choice([60.0, 75.0, 90.0, 90.0, 100.0, 120.0, 135.0]))
+    room = job.rooms[0]
+    try:
+        for wall in room.walls[:2]:
+            job = add_scheme(job, CATALOG, room.id, wall.id, **STARTS[dice.choice(sorted(STARTS))].values(Sizes())).job
+    except PlankError:
+        pytest.skip("one of the starts does not fit there")
+    assert shared(made(job), room.id) == []
 
 
 def test_frames_keep_clear_of_one_another_in_a_corner_by_what_they_are_set_in() -> None:

@@ -6,7 +6,7 @@ mitred lap: those of the wall at the left run over the edges of the others. Mold
 there.
 """
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from functools import lru_cache
 from math import radians, tan
@@ -44,6 +44,13 @@ class MoldingEnd(NamedTuple):
 
     inset: float
     turn: float
+
+
+class _Bulk(NamedTuple):
+    """How high a molding is, and how far it reaches."""
+
+    rise: float
+    reach: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -149,7 +156,29 @@ class Corners:
         if self._goes_on(mate, what):
             return MoldingEnd(crossing(max(self.depth(mate), out) if on_boards else on_backing, out, angle), angle - HALF_TURN)
         its = self.depth(mate) if isinstance(what, Trim) else on_backing
-        return MoldingEnd(_clear_of(its, (out, out + reach), angle), 0.0)
+        there = max([its, *self._stands_there(mate, side, span, out + reach)])
+        return MoldingEnd(_clear_of(there, (out, out + reach), angle), 0.0)
+
+    def _stands_there(self, mate: Scheme, side: Side, span: Span, far: float) -> Iterator[float]:
+        """How far before its wall the next one reaches at some heights, so near to the corner.
+
+        Moldings of the wall at the left run into the corner; those of the next one stand against them.
+        """
+        its, own = self._layers(mate, OTHER[side]), self._layers(self.scheme, side)
+        base, rail, crown = (self._molding(key) for key in (mate.base, mate.rail, mate.crown))
+        begins = beginning(its, own, self._angle(side), at_left=side == "right") if self._angle(side) <= SQUARE else 0.0
+        deep = [layer.out for layer in its if begins + layer.back < far]
+        top = mate.high if mate.high is not None else self.faces[mate.face].height
+        foot, above = mate.low + base.rise, crown.rise if mate.high is not None else 0.0
+        head = top - rail.rise - (crown.rise - above)
+        bands = [(foot, head, max(deep))]
+        if side == "left":
+            bands += [(mate.low, foot, mate.stands + base.reach), (head, top + above, max(deep) + max(rail.reach, crown.reach))]
+        return (out for low, high, out in bands if min(high, span[1]) - max(low, span[0]) > SAME)
+
+    def _molding(self, key: str | None) -> _Bulk:
+        item = self.catalog.hardware.get(key or "")
+        return _Bulk(item.rise, item.reach) if isinstance(item, Molding) else _Bulk(0.0, 0.0)
 
     @property
     def _face(self) -> Face:
