@@ -167,13 +167,13 @@ class Corners:
         its, own = self._layers(mate, OTHER[side]), self._layers(self.scheme, side)
         base, rail, crown = (self._molding(key) for key in (mate.base, mate.rail, mate.crown))
         begins = beginning(its, own, self._angle(side), at_left=side == "right") if self._angle(side) <= SQUARE else 0.0
-        deep = [layer.out for layer in its if begins + layer.back < far]
+        deep = max((layer.out for layer in its if begins + layer.back < far), default=0.0)
         top = mate.high if mate.high is not None else self.faces[mate.face].height
         foot, above = mate.low + base.rise, crown.rise if mate.high is not None else 0.0
         head = top - rail.rise - (crown.rise - above)
-        bands = [(foot, head, max(deep))]
+        bands = [(foot, head, deep)]
         if side == "left":
-            bands += [(mate.low, foot, mate.stands + base.reach), (head, top + above, max(deep) + max(rail.reach, crown.reach))]
+            bands += [(mate.low, foot, mate.stands + base.reach), (head, top + above, deep + max(rail.reach, crown.reach))]
         return (out for low, high, out in bands if min(high, span[1]) - max(low, span[0]) > SAME)
 
     def _molding(self, key: str | None) -> _Bulk:
