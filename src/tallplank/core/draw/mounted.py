@@ -11,7 +11,7 @@ from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.groove import groove_edges
 from tallplank.core.joinery.part.lot import NOWHERE, Lot, lots_of
-from tallplank.core.joinery.part.part import Part, makeup, stood
+from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.wall.box.boxing import INSIDE
 from tallplank.core.measure.memo import Each, IdentityMemo
@@ -47,18 +47,6 @@ def _lot(lot: Lot, pen: Pen) -> list[Seen]:
 
 
 def _seen_of(part: Part, pen: Pen) -> Seen:
-    """A part as one that is made as it is looks at the corner of the wall, moved to where it is."""
-    frame = part.frame
-    if isinstance(part.form, Bent):
-        return _before(part), tuple(_part_faces(part, pen))
-    x, y, z = frame.origin
-    like = (*makeup(part), frame.x, frame.y, frame.z, pen)
-    before, shapes = _AT_CORNER.get(like, lambda: _at_corner(part, pen))
-    return 0.0 if part.tag.role in BEHIND_FACES else before - y, tuple([_moved(shape, x, z) for shape in shapes])
-
-
-def _at_corner(part: Part, pen: Pen) -> Seen:
-    part = stood(part, Frame(NOWHERE, part.frame.x, part.frame.y, part.frame.z))
     return _before(part), tuple(_part_faces(part, pen))
 
 
@@ -143,4 +131,3 @@ LONG = 1e4
 _LIKE: Each[tuple[Part, ...], list[Seen]] = Each(4000)
 _SEEN: Each[Lot, list[Seen]] = Each(4000)
 _FACES: IdentityMemo[Seen] = IdentityMemo(20_000)
-_AT_CORNER: IdentityMemo[Seen] = IdentityMemo(5000)

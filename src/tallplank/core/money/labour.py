@@ -8,9 +8,9 @@ from typing import NamedTuple
 from tallplank.core.catalog.operation import Count, Department, Operation
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.lot import likes_of
-from tallplank.core.joinery.part.part import NO_EDGES, Fitting, Front, Part, makeup
+from tallplank.core.joinery.part.part import NO_EDGES, Fitting, Front, Part
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.measure.memo import Each, IdentityMemo
+from tallplank.core.measure.memo import Each
 
 FIXINGS = ("cam", "dowel", "confirmat", "screw", "pocket-screw")
 FRAMING = ("stile", "rail")
@@ -84,7 +84,7 @@ def _metres(parts: Sequence[Part]) -> tuple[float, float]:
 
 
 def _made_counts(parts: tuple[Part, ...], fittings: Sequence[Fitting]) -> dict[Count, float]:
-    counted = _summed(_COUNTS.of(likes_of(parts), lambda some: _summed(list(map(_kept_count, some)))))
+    counted = _summed(_COUNTS.of(likes_of(parts), lambda some: _summed(list(map(_count, some)))))
     return {
         "part": float(len(parts)),
         "band_edge": float(counted.edges),
@@ -113,15 +113,8 @@ class _Count(NamedTuple):
 _COUNTS: Each[tuple[Part, ...], _Count] = Each(4000)
 
 
-_OF_PARTS: IdentityMemo[_Count] = IdentityMemo(20_000)
-
-
 def _summed(counts: Sequence[_Count]) -> _Count:
     return _Count(*map(sum, zip(*counts, strict=True))) if counts else _Count()
-
-
-def _kept_count(part: Part) -> _Count:
-    return _OF_PARTS.get((*makeup(part), part.kind), lambda: _count(part))
 
 
 def _count(part: Part) -> _Count:

@@ -147,7 +147,7 @@ def make_scheme(
             _add_bowed(making, bow_of(scheme, solved.inner, sides), seams)
             return add_fixings(making), ()
     _add_backing(making, corners.backing, seams)
-    _add_kept_block(making, solved.block, corners.hidden)
+    (_add_block if solved.block.parts else _add_kept_block)(making, solved.block, corners.hidden)
     with_bevelled_ends(making, corners.slopes)
     add_trims(making, corners)
     add_casings(making)
@@ -184,9 +184,6 @@ def _add_block(making: Making, block: Block, hidden: float) -> None:
 
 def _add_kept_block(making: Making, block: Block, hidden: float, like: Like | None = None) -> None:
     """The same, kept as a whole; where others beside it are like it, as they are."""
-    if block.parts and like is None and not block.field.path:
-        _add_block(making, block, hidden)
-        return
     add = _add_block if like is None else partial(_add_block_like, like=like)
     of = ("block", Same(block), hidden, like is None, making.solved.ends if block.parts else None)
     add_kept(making, of, block.reach(hidden), partial(add, block=block, hidden=hidden))

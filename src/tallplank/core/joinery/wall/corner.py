@@ -15,13 +15,12 @@ from typing import Literal, NamedTuple
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.hardware import Molding
 from tallplank.core.job.face import HALF_TURN, Face, Faces
-from tallplank.core.job.filling import Cover, Facets, Frames, Grooves, Panel, Shelves, Slats, Tiles, Upholstery
 from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import Region, Scheme, Trim
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.wall.corner_edge import ends_flat
-from tallplank.core.joinery.wall.corner_layer import Layer, beginning, crossing, layers_at
+from tallplank.core.joinery.wall.corner_layer import Layer, beginning, crossing, layers_at, planted
 from tallplank.core.joinery.wall.covered import Standing, covered_on
 from tallplank.core.measure.memo import Same
 
@@ -261,25 +260,7 @@ def _proud(of: Same[Region], finish: str | None, catalog: Same[Catalog], usual: 
 def _planted(region: Region, board: float) -> float:
     """How far what a region itself is made of stands before what is behind it."""
     parted = board if region.parts and max(region.stile, region.at_ends) > 0 else 0.0
-    match region.fill:
-        case Slats(deep=deep):
-            return deep
-        case Frames(frames=frames):
-            return max(frame.thick for frame in frames)
-        case Grooves() | Cover():
-            return board
-        case Panel(raised=raised):
-            return raised
-        case Tiles(raised=raised, motif=motif, motif_raised=more):
-            return raised if motif == "none" else max(raised, more)
-        case Facets(peaks=peaks):
-            return max(peak.out for peak in peaks)
-        case Shelves(deep=deep, recessed=recessed):
-            return 0.0 if recessed else deep
-        case Upholstery(board=under, foam=foam):
-            return under + foam
-        case _:
-            return parted
+    return max([parted, *(layer.out for layer in planted(region, board))])
 
 
 def _overlap(one: Scheme, other: Scheme) -> bool:

@@ -69,7 +69,7 @@ def layers_at(of: Same[Region], side: str, finish: str | None, catalog: Same[Cat
             Layer(part.back + within, part.out, part.runs and not within) for part in _of_parts(region, side, finish, catalog, usual, board)
         }
     else:
-        found |= {Layer(layer.back + within, layer.out) for layer in _planted(region, board)}
+        found |= {Layer(layer.back + within, layer.out) for layer in planted(region, board)}
     ground = {Layer(0.0, region.proud, True)} if region.proud else set()
     return frozenset({Layer(layer.back, layer.out + region.proud, layer.runs) for layer in found} | ground)
 
@@ -94,7 +94,7 @@ def _of_parts(region: Region, side: str, finish: str | None, catalog: Same[Catal
     yield Layer(beyond, max(deepest, board if region.stile > 0 else 0.0))
 
 
-def _planted(region: Region, board: float) -> Iterator[Layer]:
+def planted(region: Region, board: float) -> Iterator[Layer]:
     """What a region is filled with."""
     match region.fill:
         case Slats(deep=deep):

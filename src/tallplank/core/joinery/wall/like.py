@@ -3,7 +3,6 @@
 from collections.abc import Hashable
 from typing import NamedTuple
 
-from tallplank.core.job.filling import Kept, Plain
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.filling.fill import is_alike
 from tallplank.core.joinery.wall.solve import Block, Field
@@ -48,7 +47,7 @@ def _is_plain(field: Field) -> bool:
     region = field.region
     if region.proud or region.outline is not None or field.clip is not None or field.ring is not None or field.straight is not None:
         return False
-    return bool(region.parts) or isinstance(region.fill, Plain | Kept) or is_alike(field)
+    return bool(region.parts) or is_alike(field)
 
 
 def _moved(block: Block, x: float, z: float) -> Block:

@@ -38,15 +38,13 @@ def add_fill(making: Making, field: Field) -> None:
     _FILLS[type(field.region.fill)](making, field, field.region.fill)
 
 
-LIKE = (Panel, Frames, Grooves)
+LIKE = (Plain, Kept, Panel, Frames, Grooves)
 """Fills that are the same wherever they are: parts alone, laid out from the corner of their region. So are slats, see `is_alike`."""
 
 
 def is_alike(field: Field) -> bool:
-    """Whether what fills a field, a plain rectangle, is as in any other of its size; many slats are like one another instead."""
-    fill, region = field.region.fill, field.region
-    if region.outline is not None or field.ring is not None or field.clip is not None or field.straight is not None:
-        return False
+    """Whether what fills a field, which is a plain rectangle, is as in any other of its size; many slats are like one another instead."""
+    fill = field.region.fill
     return isinstance(fill, LIKE) or (isinstance(fill, Slats) and max(field.area.width, field.area.height) < fill.width * AT_ONCE)
 
 
