@@ -6,7 +6,7 @@ import pytest
 from PyQt6.QtCore import QMimeData, QPointF, Qt, QUrl
 from PyQt6.QtGui import QDragEnterEvent, QDropEvent
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QToolButton
+from PyQt6.QtWidgets import QApplication, QScrollArea, QToolButton
 
 from hands import LEFT, Open, choose, drag, fill, panel, press, run, type_into
 from makers import CATALOG, ROOM, WALL, a_room
@@ -242,10 +242,15 @@ def test_who_fills_a_region_goes_on_there_by_keyboard(open_window: Open) -> None
     QTest.mouseClick(offered(window, "Slatted wall"), LEFT)
     field = panel(window).row("Filled with")
     field.setFocus()
+    area = window.spec.findChild(QScrollArea)
+    assert area is not None
+    area.ensureWidgetVisible(panel(window).row("Proud by"))
+    height = area.verticalScrollBar().value()
     QTest.keyClicks(field, "gr")
     assert scheme(window).root.fill.kind == "grooves"
     field = panel(window).row("Filled with")
     assert window.focusWidget() is field
+    assert 0 < height == area.verticalScrollBar().value()
     assert not field.visibleRegion().isEmpty()
 
 

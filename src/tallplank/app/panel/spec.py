@@ -70,6 +70,7 @@ class Spec(QWidget):
             return
         self._key = key
         of, focused = self._of, self.panel.focused_row() if self.panel is not None else ""
+        height = self._scrolled()
         old = self._scroll.takeWidget()
         self.panel = make()
         self._scroll.setWidget(self.panel)
@@ -78,7 +79,7 @@ class Spec(QWidget):
         state = self.store.state
         self._of = (type(self.panel), state.selected, state.line, state.room, state.face, state.stage)
         if of == self._of and focused in self.panel.row_names():
-            self._go_to(focused)  # whoever chose something there goes on there
+            self._go_to(focused, height)  # whoever chose something there goes on there
 
     def lead_to(self, source: Source) -> None:
         """Go to where the source of a term can be changed: an opening, or a row of the unit's own panel, or of another unit's."""
@@ -94,10 +95,18 @@ class Spec(QWidget):
         if isinstance(self.panel, UnitPanel) and name in self.panel.row_names():
             self._go_to(name)
 
-    def _go_to(self, name: str) -> None:
+    def _scrolled(self) -> int:
+        bar = self._scroll.verticalScrollBar()
+        return bar.value() if bar is not None else 0
+
+    def _go_to(self, name: str, height: int | None = None) -> None:
+        """Put the keyboard into a row and bring it to sight, if it can be with all of the panel at a height."""
         assert self.panel is not None
-        field = self.panel.row(name)
+        field, bar = self.panel.row(name), self._scroll.verticalScrollBar()
         self._scroll.ensureWidgetVisible(field)
+        if bar is not None and height is not None:
+            bar.setValue(height)
+            self._scroll.ensureWidgetVisible(field)
         field.setFocus()
 
     def _wanted(self) -> tuple[tuple[object, ...], Callable[[], Panel]]:
