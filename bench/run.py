@@ -26,7 +26,7 @@ from tallplank.core.draw.plan import plan  # noqa: E402
 from tallplank.core.edit.standard import set_job_finish  # noqa: E402
 from tallplank.core.edit.unit import set_width, slide_units  # noqa: E402
 from tallplank.core.job.job import Job  # noqa: E402
-from tallplank.core.joinery.wall.board import Making  # noqa: E402
+from tallplank.core.joinery.wall import build as wall_build  # noqa: E402
 from tallplank.core.solid.scene import SolidMaker  # noqa: E402
 from tallplank.session.derived import Derived, Deriver  # noqa: E402
 from tallplank.session.pick import bench_unit, open_on_bench  # noqa: E402
@@ -123,12 +123,12 @@ def bench_slide() -> tuple[float, float]:
 @contextmanager
 def each_where_it_is() -> Iterator[None]:
     """While it lasts every region of a wall is made where it is, none like another: what edits of walls are held against."""
-    with_others = Making.is_bare
-    Making.is_bare = lambda *_: False  # type: ignore[method-assign]
+    with_others = wall_build.is_apart
+    wall_build.is_apart = lambda *_: False
     try:
         yield
     finally:
-        Making.is_bare = with_others  # type: ignore[method-assign]
+        wall_build.is_apart = with_others
 
 
 def dragged(job: Job, step_of: Callable[[Job, int], Job], bound: float = 1 / 40, stage: str = "layout") -> tuple[float, float]:

@@ -21,7 +21,7 @@ from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.part.lot import lots_of
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.wall import build, solve
-from tallplank.core.joinery.wall.board import Known, Making
+from tallplank.core.joinery.wall.board import Known
 from tallplank.core.money.price import price
 from tallplank.core.solid.scene import SolidMaker
 from tallplank.core.space.outline import area, bounds
@@ -59,7 +59,7 @@ def built(job: Job, *, alike: bool) -> Made:
         patch.setattr(build, "kept_of", lambda *_: Known())
         patch.setattr(solve, "_BLOCKS", OrderedDict())
         if not alike:
-            patch.setattr(Making, "is_bare", lambda *_: False)
+            patch.setattr(build, "is_apart", lambda *_: False)
         return made(job)
 
 

@@ -47,7 +47,7 @@ class Labour:
 
 
 def _minutes(minutes: Mapping[Count, float], counts: Counts) -> float:
-    return sum(each * counts.get(key, 0.0) for key, each in minutes.items())
+    return sum([each * counts[key] for key, each in minutes.items() if key in counts])
 
 
 def unit_counts(made: MadeUnit) -> dict[Count, float]:

@@ -18,6 +18,8 @@ FACING = 0.99
 """What faces a way has that share of it."""
 TOUCHING = 0.5
 """What is so near to the floor or the ceiling, in millimetres, lies on it."""
+ALONG_AND_UP = np.array((1.0, 7.0))
+"""Where a part lies on its wall says how its grain is shifted."""
 NO_LINES = np.zeros((0, 2, 3), np.float32)
 Placed = tuple[str, Faces, Floats]
 """A look, the surfaces that have it and their edges, in the room."""
@@ -46,23 +48,30 @@ class Shapes(NamedTuple):
     at: NDArray[np.float64]
     cut: NDArray[np.bool_]
 
+    def there(self, lay: Lay) -> Placed:
+        """All of them where they are."""
+        return self._shown(self.corners, self.normals, self._grained(self.at @ ALONG_AND_UP), self.edges, lay)
+
     def moved(self, by: NDArray[np.float64], lay: Lay) -> Placed:
         """All of them at each of some places (k, 3), so far along the wall, out of it and up."""
         ways = (by @ np.array((lay.frame.x, lay.frame.y, lay.frame.z))).astype(np.float32)
-        if by.any():
-            corners, edges = _each_moved(self.corners, ways), _each_moved(self.edges, ways)
-        else:
-            corners, edges = self.corners[None], self.edges[None]
-        seeds = np.rint(self.at @ (1.0, 7.0) + (by[:, (0, 2)] @ (1.0, 7.0))[:, None])
-        uv = np.empty((len(by), *self.uv.shape), np.float32)
-        for axis, shift in enumerate(grain_shift(seeds)):
-            np.add(self.uv[None, :, :, axis], shift.astype(np.float32)[:, self.of, None], out=uv[..., axis])
+        corners, edges = _each_moved(self.corners, ways), _each_moved(self.edges, ways)
+        uv = self._grained(self.at @ ALONG_AND_UP + (by[:, (0, 2)] @ ALONG_AND_UP)[:, None])
         normals = np.broadcast_to(self.normals, (len(by), *self.normals.shape))
-        lines = edges.reshape(-1, 2, 3)
-        if not self.cut.any():
-            return self.look, Faces(corners.reshape(-1, 4, 3), normals.reshape(-1, 3), uv.reshape(-1, 4, 2)), lines
-        seen = ~self.cut | _off_ends(corners[..., 2], lay.height)
-        return self.look, Faces(corners[seen], normals[seen], uv[seen]), lines
+        return self._shown(corners, normals, uv, edges.reshape(-1, 2, 3), lay)
+
+    def _grained(self, seeds: NDArray[np.float64]) -> Floats:
+        """The grain (…, n, 4, 2) of parts with these seeds (…, k)."""
+        uv = np.empty((*seeds.shape[:-1], *self.uv.shape), np.float32)
+        for axis, shift in enumerate(grain_shift(np.rint(seeds))):
+            np.add(self.uv[:, :, axis], shift.astype(np.float32)[..., self.of, None], out=uv[..., axis])
+        return uv
+
+    def _shown(self, corners: Floats, normals: Floats, uv: Floats, edges: Floats, lay: Lay) -> Placed:
+        if self.cut.any():
+            seen = ~self.cut | _off_ends(corners[..., 2], lay.height)
+            return self.look, Faces(corners[seen], normals[seen], uv[seen]), edges
+        return self.look, Faces(corners.reshape(-1, 4, 3), normals.reshape(-1, 3), uv.reshape(-1, 4, 2)), edges
 
 
 def _off_ends(heights: Floats, height: float) -> NDArray[np.bool_]:
@@ -116,28 +125,41 @@ def _all_of(found: Sequence[Shapes]) -> Shapes:
 def _of_one_kind(group: Group, lay: Lay) -> Shapes:
     """The surfaces of a group in the room; of slats not their backs, which stand on what is behind them."""
     (bare, bare_by, normals, lines, lines_by), parts = group
-    first, wall, stood = parts[0], np.array((lay.frame.x, lay.frame.y, lay.frame.z)), [p.form.standing(p.frame) for p in parts]
+    first, wall = parts[0], np.array((lay.frame.x, lay.frame.y, lay.frame.z))
     is_slat = first.tag == SLAT
     if is_slat:
         seen = normals[:, 1] > -FACING
         bare, bare_by, normals = bare[seen], bare_by[seen], normals[seen]
-    count, own, sizes = len(parts), len(normals), np.array([part.size for part in parts], np.float32)
-    corners, edges = _at_sizes(bare, bare_by, sizes), _at_sizes(lines, lines_by, sizes)
-    ways, of = np.tile(normals, (count, 1)), np.repeat(np.arange(count), own)
-    uv = first.form.grain(corners.reshape(-1, 4, 3), ways)
-    turns = (np.array([(f.x, f.y, f.z) for f in stood]) @ wall).astype(np.float32)
-    places = (np.array([f.origin for f in stood]) @ wall + np.array(lay.frame.origin)).astype(np.float32)[:, None]
-    corners, edges = (points.reshape(count, -1, 3) @ turns + places for points in (corners, edges))
+    count, own, split = len(parts), len(normals), bare.size // 3
+    sizes, frames, places = _laid(parts, wall, lay)
+    points = _at_sizes(_in_one(bare, lines), _in_one(bare_by, lines_by), sizes)
+    uv = first.form.grain(points[:, :split].reshape(count, own, 4, 3), normals)
+    points = points @ frames + places[:, None]
+    corners, edges = points[:, :split], points[:, split:].reshape(count, -1, 2, 3)
     if any(p.what == "groove" for p in first.pockets):
-        edges = np.concatenate([edges.reshape(count, -1, 2, 3), [_grooves(part, lay.frame) for part in parts]], axis=1)
-    at = np.array([(part.frame.origin.x, part.frame.origin.z) for part in parts])
-    cut = np.full(count * own, is_slat)
-    ways = (normals @ turns).reshape(-1, 3)
-    return Shapes(first.finish.look, corners.reshape(-1, 4, 3), ways, uv, edges.reshape(-1, 2, 3), of, at, cut)
+        edges = np.concatenate([edges, [_grooves(part, lay.frame) for part in parts]], axis=1)
+    at = np.array([part.frame.origin for part in parts])[:, (0, 2)]
+    cut, of = np.full(count * own, is_slat), np.repeat(np.arange(count), own)
+    ways = (normals @ frames).reshape(-1, 3)
+    return Shapes(first.finish.look, corners.reshape(-1, 4, 3), ways, uv.reshape(-1, 4, 2), edges.reshape(-1, 2, 3), of, at, cut)
+
+
+def _laid(parts: Sequence[Part], wall: NDArray[np.float64], lay: Lay) -> tuple[Floats, Floats, Floats]:
+    """The sizes of parts (n, 3), the ways of their surfaces in the room (n, 3, 3), and where these are (n, 3)."""
+    stood = [part.form.standing(part.frame) for part in parts]
+    rows = np.array([(*part.size, *f.x, *f.y, *f.z, *f.origin) for part, f in zip(parts, stood, strict=True)])
+    frames = rows[:, 3:].reshape(-1, 4, 3) @ wall
+    places = frames[:, 3] + np.array(lay.frame.origin)
+    return rows[:, :3].astype(np.float32), frames[:, :3].astype(np.float32), places.astype(np.float32)
+
+
+def _in_one(corners: Floats, lines: Floats) -> Floats:
+    """The points of surfaces and edges one after the other (n, 3)."""
+    return np.concatenate([corners.reshape(-1, 3), lines.reshape(-1, 3)])
 
 
 def _at_sizes(points: Floats, by: Floats, sizes: Floats) -> Floats:
-    """Points (…, 3) that follow sizes (n, 3), each coordinate its own: (n, …, 3)."""
+    """Points (k, 3) that follow sizes (n, 3), each coordinate its own: (n, k, 3)."""
     found = np.empty((len(sizes), *points.shape), np.float32)
     for axis in range(3):
         np.multiply.outer(sizes[:, axis], by[..., axis], out=found[..., axis])

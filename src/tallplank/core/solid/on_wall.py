@@ -45,7 +45,11 @@ class WallSolids:
     def of(self, run: Run, face: Face) -> tuple[SideSolids, ...]:
         """The solids of one run on its wall."""
         (kept, most), lay = ((self._pieces, FEW) if len(run.parts) < MANY else (self._many, 2 * MANY)), alike(Lay(face.frame, face.height))
-        shown = [kept.get((*lots, lay), partial(self._some, lots, lay)) for lots in _together(lots_of(run.parts), most)]
+        again, others = list[Lot](), list[Lot]()  # apart, so that a part which changes has none beside it that is set in several places
+        for lot in lots_of(run.parts):
+            (others if lot.like is lot.parts else again).append(lot)
+        rows = (*_together(again, most), *_together(others, most))
+        shown = [kept.get((*lots, lay), partial(self._some, lots, lay)) for lots in rows]
         return (*shown, _beside_parts(run, face)) if run.pieces or run.coats else tuple(shown)
 
     def _some(self, lots: Sequence[Lot], lay: Same[Lay]) -> SideSolids:
@@ -55,13 +59,19 @@ class WallSolids:
         like = [some for some in where.values() if some[0].like is not some[0].parts]
         shapes = self._shapes.of([some[0].like for some in like], partial(self._shapes_of, lay=lay.it), lay)
         placed = [one.moved(np.array([lot.by for lot in some]), lay.it) for found, some in zip(shapes, like, strict=True) for one in found]
-        for there in self._there.of([lot.parts for lot in lots if lot.like is lot.parts], partial(self._placed, lay=lay.it), lay):
-            placed += there
+        placed += self._where_they_are([lot.parts for lot in lots if lot.like is lot.parts], lay)
         frame = lay.it.frame
         return SideSolids(frame.origin, frame.y, tuple(gathered(placed)), np.concatenate([line for _, _, line in placed]))
 
+    def _where_they_are(self, some: Sequence[tuple[Part, ...]], lay: Same[Lay]) -> list[Placed]:
+        """Parts that are like no others: few of them all at once, which is as quick; of many those that did not change are kept."""
+        parts = [part for parts in some for part in parts]
+        if len(parts) <= FEW:
+            return list(self._placed(parts, lay.it))
+        return [one for placed in self._there.of(some, partial(self._placed, lay=lay.it), lay) for one in placed]
+
     def _placed(self, parts: Sequence[Part], lay: Lay) -> tuple[Placed, ...]:
-        return tuple([one.moved(np.zeros((1, 3)), lay) for one in shapes_of(parts, lay, self._surfaces)])
+        return tuple([one.there(lay) for one in shapes_of(parts, lay, self._surfaces)])
 
     def _shapes_of(self, parts: Sequence[Part], lay: Lay) -> tuple[Shapes, ...]:
         return tuple(shapes_of(parts, lay, self._surfaces))

@@ -8,6 +8,8 @@ import shapely
 from numpy.typing import NDArray
 from shapely import Polygon, box
 
+from tallplank.core.space.outline import Ring, bounds
+
 HAIR = 1e-6
 
 
@@ -63,6 +65,12 @@ def rectangles_of(areas: Sequence[Area]) -> NDArray[np.object_]:
     x, z, width, height = np.array(areas, dtype=float).reshape(-1, 4).T
     found: NDArray[np.object_] = shapely.box(x, z, x + width, z + height)
     return found
+
+
+def area_of(ring: Ring) -> Area:
+    """The rectangle around an outline."""
+    (x0, z0), (x1, z1) = bounds(ring)
+    return Area(x0, z0, x1 - x0, z1 - z0)
 
 
 def wider(area: Area, by: float) -> Area:

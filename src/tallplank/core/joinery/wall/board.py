@@ -13,14 +13,14 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.job.face import Face
 from tallplank.core.job.standard import Standard
-from tallplank.core.joinery.part.form.form import SHEET
+from tallplank.core.joinery.part.form.form import SHEET, Form
 from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.lot import Lot
 from tallplank.core.joinery.part.part import Fitting, Part, Piece, Tag
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.setout.collector import Collector, Lay
-from tallplank.core.joinery.wall.area import Area
+from tallplank.core.joinery.wall.area import Area, rectangle_of
 from tallplank.core.joinery.wall.solve import Solved
 from tallplank.core.measure.memo import IdentityMemo, Recent
 from tallplank.core.measure.size import Size
@@ -164,24 +164,35 @@ def _is_board(piece: Polygon) -> bool:
 
 
 def add_boards(
-    making: Making, tag: Tag, shape: BaseGeometry, finish: Finish, back: float, *, upright: bool, cuts: tuple[Pocket, ...] = ()
+    making: Making, tag: Tag, shape: BaseGeometry | Area, finish: Finish, back: float, *, upright: bool, cuts: tuple[Pocket, ...] = ()
 ) -> list[Area]:
     """A board for each piece of a shape that openings leave, its back at the y `back`, its grain upright or level; where they lie."""
+    if isinstance(shape, Area):
+        if min(shape.width, shape.height) > SLIVER and making.is_bare(shape):
+            _add_board(making, tag, shape, finish, back, upright=upright, pockets=cuts)
+            return [shape]
+        shape = rectangle_of(shape)
     found = []
     for piece in shapes_of(shape if making.is_free(shape) else shape.intersection(making.free)):
         x0, z0, x1, z1 = piece.bounds
         own = _cuts_in(cuts, shape.bounds, piece.bounds, upright=upright)
         area = Area(x0, z0, x1 - x0, z1 - z0)
-        sides = (Size.of(area.height, "height"), Size.of(area.width, "width"))
-        length, width = sides if upright else sides[::-1]
-        lay = Lay("+z", "-x", (x1, back, z0)) if upright else Lay("+x", "+z", (x0, back, z0))
         holes = [_ring(hole, area, upright=upright) for hole in piece.interiors]
         through = tuple(_cut_out(hole, finish.thickness) for hole in holes)
         form = SHEET if _is_rectangle(piece) else Outlined(_ring(piece.exterior, area, upright=upright))
-        thick = Size.of(finish.thickness, "board")
-        making.out.add(tag, "front", "front", finish, (length, width, thick), lay, pockets=(*own, *through), form=form)
+        _add_board(making, tag, area, finish, back, upright=upright, pockets=(*own, *through), form=form)
         found.append(area)
     return found
+
+
+def _add_board(
+    making: Making, tag: Tag, area: Area, finish: Finish, back: float, *, upright: bool, pockets: tuple[Pocket, ...], form: Form = SHEET
+) -> None:
+    sides = (Size.of(area.height, "height"), Size.of(area.width, "width"))
+    length, width = sides if upright else sides[::-1]
+    lay = Lay("+z", "-x", (area.right, back, area.z)) if upright else Lay("+x", "+z", (area.x, back, area.z))
+    thick = Size.of(finish.thickness, "board")
+    making.out.add(tag, "front", "front", finish, (length, width, thick), lay, pockets=pockets, form=form)
 
 
 def _cuts_in(cuts: Sequence[Pocket], whole: Bounds, piece: Bounds, *, upright: bool) -> Iterator[Pocket]:

@@ -191,13 +191,13 @@ def _add_kept_block(making: Making, block: Block, hidden: float, like: Like | No
 
 def _add_block_like(making: Making, block: Block, hidden: float, like: Like) -> None:
     """A region with all that is in it, like others beside it where nothing else has to do with it."""
-    if _is_apart(making, block, hidden):
+    if is_apart(making, block, hidden):
         add_like(making, like.layout, block.field.area, partial(_add_block, block=like.block, hidden=hidden))
     else:
         _add_block(making, block, hidden)
 
 
-def _is_apart(making: Making, block: Block, hidden: float) -> bool:
+def is_apart(making: Making, block: Block, hidden: float) -> bool:
     """Whether a region is away from the end of the wall, from all that might meet it, and needs no seams."""
     around = block.reach(hidden)
     bare = around.right < making.solved.inner.right - NEAR and making.is_bare(around)
@@ -237,7 +237,7 @@ def _add_ground(making: Making, field: Field, hidden: float) -> None:
         making = making.clipped(field.clip)
     end = area.right + (hidden if area.right > making.solved.inner.right - NEAR else 0.0)
     for a, b in pieces_within(area.x, end, _middles(making), making.catalog.boards[finish.board].sheet[1]):
-        add_boards(making, Tag("ground"), rectangle_of(Area(a, area.z, b - a, area.height)), finish, making.behind, upright=True)
+        add_boards(making, Tag("ground"), Area(a, area.z, b - a, area.height), finish, making.behind, upright=True)
 
 
 def _add_around(making: Making, field: Field) -> None:
@@ -267,7 +267,7 @@ def _add_strip(making: Making, strip: Strip, hidden: float) -> None:
     if strip.clip is not None:
         making = making.clipped(strip.clip)
     for piece in pieces:
-        add_boards(making, tag, rectangle_of(piece), finish, making.behind, upright=strip.upright)
+        add_boards(making, tag, piece, finish, making.behind, upright=strip.upright)
 
 
 def _seams_in(making: Making, strip: Strip) -> list[float]:
@@ -325,9 +325,7 @@ def _spared_anew(block: Block) -> tuple[Area, ...]:
 
 def _add_backing_piece(making: Making, area: Area, finish: Finish, kept: Sequence[Area]) -> None:
     scheme = making.solved.scheme
-    shape = rectangle_of(area)
-    if kept:
-        shape = shape.difference(union_all([rectangle_of(free) for free in kept]))
+    shape = rectangle_of(area).difference(union_all([rectangle_of(free) for free in kept])) if kept else area
     add_boards(making, Tag("backing"), shape, finish, scheme.backing - scheme.stands, upright=True)
 
 

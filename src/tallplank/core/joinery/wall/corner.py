@@ -8,7 +8,7 @@ there.
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cached_property, lru_cache
 from math import radians, tan
 from typing import Literal, NamedTuple
 
@@ -52,7 +52,7 @@ class _Bulk(NamedTuple):
     reach: float
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Corners:
     """The corners at both ends of a scheme."""
 
@@ -71,7 +71,12 @@ class Corners:
     @property
     def hidden(self) -> float:
         """How much farther its boards reach at the right, behind those of the next wall."""
-        return self._hidden(self.depth(self.scheme))
+        return self._hidden(self._deep)
+
+    @cached_property
+    def _deep(self) -> float:
+        """How far its boards stand before its wall."""
+        return self.depth(self.scheme)
 
     def _hidden(self, out: float) -> float:
         """The same of what reaches so far before its wall."""
@@ -99,13 +104,13 @@ class Corners:
         return [Layer(0.0, scheme.stands, True), *(layer._replace(out=layer.out + scheme.stands) for layer in planted)]
 
     def _seen_from(self, side: Side) -> float:
-        mate, face, own = self._mate(side), self._face, self.depth(self.scheme)
+        mate = self._mate(side)
         if mate is None:
-            return face.inset(side, own) if self.is_in_corner(side) else 0.0
+            return self._face.inset(side, self._deep) if self.is_in_corner(side) else 0.0
         if self._angle(side) <= SQUARE:
             own_layers, its = self._layers(self.scheme, side), self._layers(mate, OTHER[side])
             return beginning(own_layers, its, self._angle(side), at_left=side == "left")
-        return 0.0 - self.depth(mate) if self._laps(side, mate) else self._slope(side) * own
+        return 0.0 - self.depth(mate) if self._laps(side, mate) else self._slope(side) * self._deep
 
     @property
     def slopes(self) -> tuple[float, float]:
@@ -118,8 +123,10 @@ class Corners:
         Where one board is so thick that its face would begin behind the other's, its edge is square, and the thinner one's lies on that.
         """
         mate, angle = self._mate(side), self._angle(side)
-        own, its = self.depth(self.scheme), self.depth(mate) if mate is not None else 0.0
-        if mate is None or angle <= SQUARE or min(own, its) < SAME:
+        if mate is None or angle <= SQUARE:
+            return 0.0
+        own, its = self._deep, self.depth(mate)
+        if min(own, its) < SAME:
             return 0.0
         here, there = crossing(its, own, angle), crossing(own, its, angle)
         if angle > HALF_TURN:

@@ -5,12 +5,12 @@ from typing import NamedTuple
 
 from tallplank.core.job.scheme import Edge, Region
 from tallplank.core.joinery.part.part import BuildError
-from tallplank.core.joinery.wall.area import Area
+from tallplank.core.joinery.wall.area import Area, area_of
 from tallplank.core.joinery.wall.place import SAME, name_of
 from tallplank.core.space.biarc import Piece, backwards, through
 from tallplank.core.space.curve import ArcOf, Line
 from tallplank.core.space.offset import ring_of
-from tallplank.core.space.outline import Point, Ring, bounds, is_simple
+from tallplank.core.space.outline import Point, Ring, is_simple
 
 
 class Bounded(NamedTuple):
@@ -59,12 +59,6 @@ def _between(split: str, area: Area, low: tuple[Edge | None, float], high: tuple
     if across:
         placed = tuple(reversed(placed))
     return Bounded(area_of(placed), placed)
-
-
-def area_of(ring: Ring) -> Area:
-    """The rectangle around an outline."""
-    (x0, z0), (x1, z1) = bounds(ring)
-    return Area(x0, z0, x1 - x0, z1 - z0)
 
 
 def _curve(edge: Edge | None, at: float, length: float) -> list[Piece]:

@@ -19,8 +19,8 @@ from tallplank.core.job.face import Face
 from tallplank.core.job.scheme import ROOT, Path, Region, Scheme
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.arch import arch_of, face_below
-from tallplank.core.joinery.wall.area import Area, around, wider
-from tallplank.core.joinery.wall.edge import Bounded, area_of, bounded, strips_between
+from tallplank.core.joinery.wall.area import Area, area_of, around, wider
+from tallplank.core.joinery.wall.edge import Bounded, bounded, strips_between
 from tallplank.core.joinery.wall.place import NO_MARKS, SAME, Held, name_of, number_of, placed
 from tallplank.core.joinery.wall.shape import common, cut_by, ring_within
 from tallplank.core.measure.divide import DivideError

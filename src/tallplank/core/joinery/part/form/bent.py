@@ -50,7 +50,7 @@ class Bent(PlainForm):
 
     def grain(self, corners: Floats, normals: Floats) -> Floats:
         """See `Sheet`: the grain runs upwards."""
-        return np.stack([corners[:, :, 2], corners[:, :, 0] + corners[:, :, 1]], axis=2).astype(np.float32)
+        return np.stack([corners[..., 2], corners[..., 0] + corners[..., 1]], axis=-1).astype(np.float32)
 
     def lines(self, size: Size3, tongue: float) -> Floats:
         """See `Sheet`."""

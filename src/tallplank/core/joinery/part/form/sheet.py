@@ -64,10 +64,12 @@ class Sheet(PlainForm):
 
 
 def flat_grain(corners: Floats, normals: Floats) -> Floats:
-    """Along x, and on the ends of a board, where x is the normal, across them."""
-    along = np.where(np.abs(normals[:, 0:1]) > 0.5, corners[:, :, 2], corners[:, :, 0])
-    across = np.where(np.abs(normals[:, 1:2]) > 0.5, corners[:, :, 2], corners[:, :, 1])
-    return np.stack([along, across], axis=2).astype(np.float32)
+    """Along x, and on the ends of a board, where x is the normal, across them; corners (…, n, 4, 3) have the same normals (n, 3)."""
+    ends, faces = np.abs(normals[:, 0:1]) > 0.5, np.abs(normals[:, 1:2]) > 0.5
+    grain = np.empty((*corners.shape[:-1], 2), np.float32)
+    grain[..., 0] = np.where(ends, corners[..., 2], corners[..., 0])
+    grain[..., 1] = np.where(faces, corners[..., 2], corners[..., 1])
+    return grain
 
 
 def prism_lines(ring: Ring, height: float, sharp: Ring) -> Floats:

@@ -1,6 +1,6 @@
 """What fills the regions of a paneled wall, each made into boards: one function for each kind of fill."""
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from typing import Any
 
 from shapely import Polygon
@@ -11,7 +11,7 @@ from tallplank.core.job.filling import Cover, Facets, Frames, Grooves, Kept, Pan
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.lot import AT_ONCE
 from tallplank.core.joinery.part.part import BuildError, Tag
-from tallplank.core.joinery.wall.area import Area, rectangle_of
+from tallplank.core.joinery.wall.area import Area, area_of, rectangle_of
 from tallplank.core.joinery.wall.board import Making, add_boards, pieces_within
 from tallplank.core.joinery.wall.filling.facet import add_facets
 from tallplank.core.joinery.wall.filling.leaning import add_leaning
@@ -70,6 +70,15 @@ def outline_within(field: Field, border: float) -> Ring:
     return within(field, border).ring if field.ring is None else inner_ring(field.ring, border, where(field))
 
 
+def shape_within(field: Field, border: float) -> Area | Polygon:
+    """The same as a shape.
+
+    Raises:
+        BuildError: nothing is left.
+    """
+    return within(field, border) if field.ring is None else Polygon(outline_within(field, border))
+
+
 def where(field: Field) -> str:
     """A field in words."""
     return name_of(field.path)
@@ -85,12 +94,13 @@ def _panel(making: Making, field: Field, panel: Panel) -> None:
     ring, level = outline_within(field, max(panel.border, wide)), making.behind
     if panel.raised:
         finish = making.finish(field.finish, panel.raised)
-        add_boards(making, Tag("panel"), Polygon(ring), finish, level, upright=True)
+        add_boards(making, Tag("panel"), shape_within(field, max(panel.border, wide)), finish, level, upright=True)
     if not isinstance(molding, Molding):
         return
     inner = ring if panel.raised else inner_ring(ring, molding.rise, where(field))
     outer = inner_ring(ring, -molding.rise, where(field)) if panel.raised else ring
-    if making.is_free(Polygon(outer)) or making.is_free(Polygon(outer).difference(Polygon(inner))):
+    around = area_of(outer)
+    if making.is_bare(around) or making.is_free(Polygon(outer)) or making.is_free(Polygon(outer).difference(Polygon(inner))):
         add_frame_of(making, outer, molding, making.finish(field.finish), level, where(field))
 
 
@@ -115,7 +125,7 @@ def _grooves(making: Making, field: Field, fill: Grooves) -> None:
         places = [b - middle if upright else middle - a for middle in grooves if a < middle < b]
         spans = [(y - fill.width / 2, y + fill.width / 2) for y in sorted(places)]
         cuts = tuple(Pocket("groove", Vec(0.0, y0, low), Vec(along, y1, top)) for y0, y1 in spans)
-        add_boards(making, Tag("grooved panel"), rectangle_of(place), finish, making.behind, upright=upright, cuts=cuts)
+        add_boards(making, Tag("grooved panel"), place, finish, making.behind, upright=upright, cuts=cuts)
 
 
 def _frames(making: Making, field: Field, fill: Frames) -> None:
@@ -132,7 +142,7 @@ def _frames(making: Making, field: Field, fill: Frames) -> None:
         border += frame.width
 
 
-def _frame_of(field: Field, border: float, width: float) -> list[tuple[str, Polygon, bool]]:
+def _frame_of(field: Field, border: float, width: float) -> Sequence[tuple[str, Polygon | Area, bool]]:
     """The boards of a frame.
 
     Raises:
@@ -144,19 +154,18 @@ def _frame_of(field: Field, border: float, width: float) -> list[tuple[str, Poly
     return list(_square_frame(field, border, width))
 
 
-def _square_frame(field: Field, border: float, width: float) -> Iterator[tuple[str, Polygon, bool]]:
+def _square_frame(field: Field, border: float, width: float) -> Iterator[tuple[str, Area, bool]]:
     """The boards of a square frame: the upright ones run through."""
     outer = field.inside.within(border)
     inner = outer.within(width)
     for side, x in (("left", outer.x), ("right", inner.right)):
-        yield side, rectangle_of(Area(x, outer.z, width, outer.height)), True
+        yield side, Area(x, outer.z, width, outer.height), True
     for side, z in (("lower", outer.z), ("upper", inner.top)):
-        yield side, rectangle_of(Area(inner.x, z, inner.width, width)), False
+        yield side, Area(inner.x, z, inner.width, width), False
 
 
 def _cover(making: Making, field: Field, fill: Cover) -> None:
-    shape = Polygon(outline_within(field, fill.border))
-    finish = making.catalog.finishes.get(fill.finish or "")
+    shape, finish = shape_within(field, fill.border), making.catalog.finishes.get(fill.finish or "")
     if finish is None:
         finish = next(f for f in making.catalog.finishes.values() if "glass" in f.roles)
     add_boards(making, Tag("sheet"), shape, finish, making.behind, upright=True)

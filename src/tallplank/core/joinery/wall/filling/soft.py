@@ -6,7 +6,7 @@ from tallplank.core.catalog.hardware import Supply
 from tallplank.core.job.filling import Upholstery
 from tallplank.core.joinery.part.part import Piece, Tag
 from tallplank.core.joinery.rule.choice import chosen_hardware
-from tallplank.core.joinery.wall.area import Area, rectangle_of
+from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.board import Making, add_boards
 from tallplank.core.joinery.wall.filling.tile import tile_spans
 from tallplank.core.measure.size import Size
@@ -27,7 +27,7 @@ def add_pads(making: Making, area: Area, fill: Upholstery) -> None:
     rows = tile_spans(area.height, fill.height, BETWEEN, scaled=True)
     for (x0, x1), (z0, z1) in product(columns, rows):
         place = Area(area.x + x0, area.z + z0, x1 - x0, z1 - z0)
-        for at in add_boards(making, Tag("pad"), rectangle_of(place), finish, making.behind, upright=True):
+        for at in add_boards(making, Tag("pad"), place, finish, making.behind, upright=True):
             _cover(making, at, fill)
 
 

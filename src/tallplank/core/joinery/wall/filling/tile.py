@@ -22,8 +22,9 @@ def add_tiles(making: Making, area: Area, fill: Tiles, own_finish: str | None) -
     rows = tile_spans(area.height, fill.height, fill.gap, scaled=fill.fit == "scaled")
     for (i, (x0, x1)), (j, (z0, z1)) in product(enumerate(columns), enumerate(rows)):
         place = Area(area.x + x0, area.z + z0, x1 - x0, z1 - z0)
-        whole, inner = rectangle_of(place), _motif(place, fill, at_right=i % 2 == 0, at_top=j % 2 == 0)
-        add_boards(making, Tag("tile"), whole if inner is None else whole.difference(inner), plain, making.behind, upright=True)
+        inner = _motif(place, fill, at_right=i % 2 == 0, at_top=j % 2 == 0)
+        around = place if inner is None else rectangle_of(place).difference(inner)
+        add_boards(making, Tag("tile"), around, plain, making.behind, upright=True)
         if inner is not None:
             add_boards(making, Tag("motif"), inner, motif, making.behind, upright=True)
 
