@@ -150,5 +150,7 @@ def test_a_filler_too_narrow_to_be_sawn_is_refused_with_what_would_do() -> None:
     room = a_room()
     with pytest.raises(EditError, match=r"would be 4\.9 mm wide: make it 9\.5 mm at least"):
         place_unit(room, CATALOG, "filler", Spot(ROOM, WALL, 0.0), width=6.4)
-    strip = next(p for p in made(place_unit(room, CATALOG, "filler", Spot(ROOM, WALL, 0.0), width=10.0).job).units[0].parts if p.kind == "front")
+    strip = next(
+        p for p in made(place_unit(room, CATALOG, "filler", Spot(ROOM, WALL, 0.0), width=10.0).job).units[0].parts if p.kind == "front"
+    )
     assert strip.size[1] == 8.5

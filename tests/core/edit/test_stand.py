@@ -1,6 +1,5 @@
 """What is placed by itself stands without a finding; what changes its width by itself keeps its middle or grows where it is free."""
 
-
 import pytest
 
 from makers import CATALOG, LONG, ROOM, WALL, a_room, made

@@ -161,7 +161,9 @@ def test_a_corner_shelf_lies_on_cleats_that_are_screwed_through_the_backs() -> N
 
 
 @pytest.mark.parametrize("construction", sorted(CATALOG.constructions))
-@pytest.mark.parametrize(("kind", "side"), [("wall-diagonal", "left"), ("wall-diagonal", "right"), ("wall-ell", "left"), ("console-bow", "left")])
+@pytest.mark.parametrize(
+    ("kind", "side"), [("wall-diagonal", "left"), ("wall-diagonal", "right"), ("wall-ell", "left"), ("console-bow", "left")]
+)
 def test_shaped_units_on_the_wall_hang_by_holes_in_their_gables(construction: str, kind: str, side: str) -> None:
     """Each gable is bored for its hanger from inside, so far before the back as the hanger asks, and the back lets it through there."""
     room = set_job_construction(a_room(5000.0, 4000.0, 2600.0), CATALOG, construction)

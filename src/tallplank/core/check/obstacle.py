@@ -16,9 +16,10 @@ from tallplank.core.job.room import Room
 from tallplank.core.job.unit import RunKind
 from tallplank.core.job.wall import FreeWall
 from tallplank.core.joinery.made import MadeUnit
+from tallplank.core.joinery.part.lot import rows_of
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.measure.memo import BySome, alike
+from tallplank.core.measure.memo import Each, alike
 from tallplank.core.space.frame import Frame, Vec
 from tallplank.core.space.outline import Ring, edges, shared_depth
 
@@ -139,12 +140,12 @@ def obstacles_of_runs(runs: Sequence[Run], faces: Faces) -> Iterator[Obstacle]:
     """Worktops, plinths and moldings."""
     for run in runs:
         frame, name = faces[run.face].frame, f"the {RUN_NAMES[run.what]}"
-        for some in _BODIES.of(run.parts, partial(_bodies_of, frame=frame, on_wall=run.what == "panel"), alike(frame)):
+        for some in _BODIES.of(rows_of(run.parts), partial(_bodies_of, frame=frame, on_wall=run.what == "panel"), alike(frame)):
             yield from (Obstacle(*body, run.id, name) for body in some)
 
 
 _Body = tuple[Prism, Vec, Vec]
-_BODIES: BySome[Part, list[_Body]] = BySome(4000)
+_BODIES: Each[tuple[Part, ...], list[_Body]] = Each(4000)
 
 
 def _bodies_of(parts: Sequence[Part], frame: Frame, on_wall: bool) -> list[_Body]:

@@ -11,9 +11,10 @@ from tallplank.core.check.record import Finding, Site, shown
 from tallplank.core.job.job import Job
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.form.swept import Swept
+from tallplank.core.joinery.part.lot import rows_of
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.measure.memo import BySome, IdentityMemo
+from tallplank.core.measure.memo import Each, IdentityMemo
 
 SLACK = 0.05
 REMEDY = "Choose a larger board, or make it of several pieces."
@@ -36,11 +37,11 @@ _KNOWN: IdentityMemo[tuple[Finding, ...]] = IdentityMemo(2000)
 
 
 def _of_run(made: Made, run: Run) -> Iterator[Finding]:
-    for part in (p for some in _LARGE.of(run.parts, partial(_too_large, made.catalog), made.catalog) for p in some):
+    for part in (p for some in _LARGE.of(rows_of(run.parts), partial(_too_large, made.catalog), made.catalog) for p in some):
         yield Finding("warning", "larger-than-sheet", f"{run.label}: {_words(made.job, made.catalog, part)}", REMEDY, run.members)
 
 
-_LARGE: BySome[Part, list[Part]] = BySome(4000)
+_LARGE: Each[tuple[Part, ...], list[Part]] = Each(4000)
 
 
 def _too_large(catalog: Catalog, parts: Iterable[Part]) -> list[Part]:

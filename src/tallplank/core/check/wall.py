@@ -11,6 +11,7 @@ from tallplank.core.check.record import Finding, shown
 from tallplank.core.job.face import Face
 from tallplank.core.job.wall import Service
 from tallplank.core.joinery.made import Made
+from tallplank.core.joinery.part.lot import rows_of
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.wall.area import Area
@@ -18,7 +19,7 @@ from tallplank.core.joinery.wall.covered import AGAINST, CUT_FOR
 from tallplank.core.joinery.wall.mark import marks_on
 from tallplank.core.joinery.wall.place import number_of
 from tallplank.core.joinery.workshop import standing_of
-from tallplank.core.measure.memo import BySome
+from tallplank.core.measure.memo import Each
 from tallplank.core.space.outline import strip_span
 
 SLIVER, ROUND_IT = 20.0, 8.0
@@ -65,7 +66,7 @@ def _meets(run: Run, service: Service) -> str:
 
 def _casings(made: Made, run: Run) -> Iterator[Finding]:
     """Casings that run into what stands there."""
-    casings = [part for some in _CASINGS.of(run.parts, _casings_of) for part in some]
+    casings = [part for some in _CASINGS.of(rows_of(run.parts), _casings_of) for part in some]
     face = made.faces[run.room][run.face]
     for one in standing_of(made, run.room) if casings else ():
         span = strip_span([face.frame.inside((*point, 0.0))[:2] for point in one.ring], -AGAINST, 0.0)
@@ -75,7 +76,7 @@ def _casings(made: Made, run: Run) -> Iterator[Finding]:
             yield Finding("warning", "casing-hits", text, "Move the unit, or take a narrower casing.", (one.unit,))
 
 
-_CASINGS: BySome[Part, list[Part]] = BySome(4000)
+_CASINGS: Each[tuple[Part, ...], list[Part]] = Each(4000)
 
 
 def _casings_of(parts: Sequence[Part]) -> list[Part]:
@@ -88,7 +89,7 @@ def _seen(part: Part) -> Area:
 
 
 def _slivers(made: Made, run: Run) -> Iterator[Finding]:
-    narrow = [part for some in _SLIVERS.of(run.parts, _narrow) for part in some]
+    narrow = [part for some in _SLIVERS.of(rows_of(run.parts), _narrow) for part in some]
     if narrow:
         least = min(narrow, key=lambda p: min(p.size[:2]))
         text = (
@@ -97,7 +98,7 @@ def _slivers(made: Made, run: Run) -> Iterator[Finding]:
         yield Finding("warning", "sliver", text, "Divide the wall otherwise, or move its ends.")
 
 
-_SLIVERS: BySome[Part, list[Part]] = BySome(4000)
+_SLIVERS: Each[tuple[Part, ...], list[Part]] = Each(4000)
 
 
 def _narrow(parts: Sequence[Part]) -> list[Part]:
@@ -106,7 +107,7 @@ def _narrow(parts: Sequence[Part]) -> list[Part]:
 
 def _not_sold(made: Made, run: Run) -> Iterator[Finding]:
     """Boards of a thickness that their material is not sold in: the shop would have to plane them, and they have no price."""
-    found = (part for some in _UNSOLD.of(run.parts, partial(_unsold, made.catalog), made.catalog) for part in some)
+    found = (part for some in _UNSOLD.of(rows_of(run.parts), partial(_unsold, made.catalog), made.catalog) for part in some)
     if (part := next(found, None)) is not None:
         board = made.catalog.boards[part.board]
         sold = ", ".join(shown(made.job, float(size)) for size in board.prices)
@@ -114,7 +115,7 @@ def _not_sold(made: Made, run: Run) -> Iterator[Finding]:
         yield Finding("warning", "thickness-not-sold", text, "Choose one of these, or another board.")
 
 
-_UNSOLD: BySome[Part, list[Part]] = BySome(4000)
+_UNSOLD: Each[tuple[Part, ...], list[Part]] = Each(4000)
 
 
 def _unsold(catalog: Catalog, parts: Sequence[Part]) -> list[Part]:

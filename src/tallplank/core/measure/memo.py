@@ -1,6 +1,6 @@
 """Results kept for as long as their inputs are the very same objects."""
 
-from collections import OrderedDict, defaultdict
+from collections import OrderedDict
 from collections.abc import Callable, Hashable, Iterable, Sequence
 from operator import is_
 from typing import Any, Generic, TypeVar
@@ -61,22 +61,6 @@ class IdentityMemo(Generic[_T]):
         return result
 
 
-_ROWS: IdentityMemo[tuple[Any, ...]] = IdentityMemo(8000)
-_IN_ROWS: defaultdict[int, IdentityMemo[tuple[tuple[Any, ...], ...]]] = defaultdict(lambda: IdentityMemo(100))
-
-
-def in_rows(things: Sequence[_S], at_once: int) -> Sequence[tuple[_S, ...]]:
-    """Things, so many at once; rows of the very same things are the very same rows, whoever asks for them."""
-    if isinstance(things, tuple):
-        return _IN_ROWS[at_once].get((things,), lambda: _cut_up(things, at_once))
-    return _cut_up(tuple(things), at_once)
-
-
-def _cut_up(things: tuple[_S, ...], at_once: int) -> tuple[tuple[_S, ...], ...]:
-    rows = (things[i : i + at_once] for i in range(0, len(things), at_once))
-    return tuple([_ROWS.get(row, lambda row=row: row) for row in rows])  # type: ignore[misc]
-
-
 MOST_BESIDE = 100
 
 
@@ -108,18 +92,6 @@ class Each(Generic[_S, _T]):
             if len(self._tables) > MOST_BESIDE:
                 self._tables.popitem(last=False)
         return known[1]
-
-
-class BySome(Generic[_S, _T]):
-    """Results for long rows of things, so many at once: those of some that are the very same as before are kept."""
-
-    def __init__(self, most: int, at_once: int = 10) -> None:
-        self._each: Each[tuple[_S, ...], _T] = Each(most)
-        self._at_once = at_once
-
-    def of(self, things: Sequence[_S], compute: Callable[[Sequence[_S]], _T], *beside: object) -> list[_T]:
-        """One result for each few of them; what else they depend on is `beside`, by its identity."""
-        return self._each.of(in_rows(things, self._at_once), compute, *beside)
 
 
 class Recent(Generic[_T]):

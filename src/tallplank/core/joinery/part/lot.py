@@ -63,6 +63,11 @@ def lots_of(parts: tuple[Part, ...]) -> tuple[Lot, ...]:
     return parts.lots if isinstance(parts, InLots) else _LOTS.get((parts,), lambda: tuple(_loose(parts)))
 
 
+def rows_of(parts: tuple[Part, ...]) -> list[tuple[Part, ...]]:
+    """The parts lot by lot: those of lots that did not change are the very same rows."""
+    return [lot.parts for lot in lots_of(parts)]
+
+
 def likes_of(parts: tuple[Part, ...]) -> list[tuple[Part, ...]]:
     """What the lots of parts are like: all that is the same wherever they are is reckoned from this."""
     return [lot.like for lot in lots_of(parts)]

@@ -36,7 +36,7 @@ from tallplank.core.joinery.wall.filling.fill import add_fill
 from tallplank.core.joinery.wall.filling.niche import is_niche, niches_of
 from tallplank.core.joinery.wall.fixing import add_fixings, in_whole_ones
 from tallplank.core.joinery.wall.kept import add_kept, add_like, kept_of
-from tallplank.core.joinery.wall.like import Like, like_of
+from tallplank.core.joinery.wall.like import at_corner, layout_of
 from tallplank.core.joinery.wall.mark import marks_on
 from tallplank.core.joinery.wall.shape import boards_around
 from tallplank.core.joinery.wall.solve import Block, Field, Solved, Strip, rise, solve
@@ -176,23 +176,23 @@ def _add_block(making: Making, block: Block, hidden: float) -> None:
         of = ("strips", Same(block.strips), hidden, making.solved.ends)
         add_kept(on, of, block.reach(hidden), partial(_add_strips, strips=block.strips, hidden=hidden))
     _add_field(on, block.field, hidden)
-    likes = [like_of(part) for part in block.parts]
-    often = Counter([like.layout for like in likes if like is not None])
-    for part, like in zip(block.parts, likes, strict=True):
-        _add_kept_block(making, part, hidden, like if like is not None and often[like.layout] > 1 else None)
+    layouts = [layout_of(part) for part in block.parts]
+    often = Counter(layouts)
+    for part, layout in zip(block.parts, layouts, strict=True):
+        _add_kept_block(making, part, hidden, layout if often[layout] > 1 else None)
 
 
-def _add_kept_block(making: Making, block: Block, hidden: float, like: Like | None = None) -> None:
-    """The same, kept as a whole; where others beside it are like it, as they are."""
-    add = _add_block if like is None else partial(_add_block_like, like=like)
-    of = ("block", Same(block), hidden, like is None, making.solved.ends if block.parts else None)
+def _add_kept_block(making: Making, block: Block, hidden: float, layout: Same[Hashable] | None = None) -> None:
+    """The same, kept as a whole; where others beside it have its layout, as they are."""
+    add = _add_block if layout is None else partial(_add_block_like, layout=layout)
+    of = ("block", Same(block), hidden, layout is None, making.solved.ends if block.parts else None)
     add_kept(making, of, block.reach(hidden), partial(add, block=block, hidden=hidden))
 
 
-def _add_block_like(making: Making, block: Block, hidden: float, like: Like) -> None:
+def _add_block_like(making: Making, block: Block, hidden: float, layout: Same[Hashable]) -> None:
     """A region with all that is in it, like others beside it where nothing else has to do with it."""
     if is_apart(making, block, hidden):
-        add_like(making, like.layout, block.field.area, partial(_add_block, block=like.block, hidden=hidden))
+        add_like(making, layout, block.field.area, lambda there: _add_block(there, at_corner(block), hidden))
     else:
         _add_block(making, block, hidden)
 

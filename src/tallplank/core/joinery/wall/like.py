@@ -1,7 +1,6 @@
 """Regions that are alike but for where they lie: what divides them and what fills them, from their own corner."""
 
 from collections.abc import Hashable
-from typing import NamedTuple
 
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.filling.fill import is_alike
@@ -12,35 +11,32 @@ DIGITS = 9
 """Places on the wall are reckoned to so many digits of a millimetre: what lies elsewhere differs in the last bits."""
 
 
-class Like(NamedTuple):
-    """A divided region as it would be at (0, 0), and what is the same of those that are made alike."""
-
-    block: Block
-    layout: Same[Hashable]
+def layout_of(block: Block) -> Same[Hashable] | None:
+    """What is the same of divided regions that are made alike wherever they are; None where anything in it depends on more than itself."""
+    return _LAYOUTS.get((block,), lambda: (_anew(block),))[0]
 
 
-def like_of(block: Block) -> Like | None:
-    """What a divided region is like wherever it is; None where anything in it depends on more than itself."""
-    return _LIKES.get((block,), lambda: (_anew(block),))[0]
+_LAYOUTS: IdentityMemo[tuple[Same[Hashable] | None]] = IdentityMemo(5000)
 
 
-_LIKES: IdentityMemo[tuple[Like | None]] = IdentityMemo(5000)
+def at_corner(block: Block) -> Block:
+    """The region as it would be at (0, 0)."""
+    return _moved(block, block.field.area.x, block.field.area.z)
 
 
-def _anew(block: Block) -> Like | None:
+def _anew(block: Block) -> Same[Hashable] | None:
     area = block.field.area
     if any(strip.clip for strip in block.all_strips) or not all(map(_is_plain, block.fields)):
         return None
-    at_corner = _moved(block, area.x, area.z)
-    return Like(at_corner, alike(_layout(at_corner)))
+    return alike(_layout(block, area.x, area.z))
 
 
-def _layout(block: Block) -> Hashable:
+def _layout(block: Block, x: float, z: float) -> Hashable:
     field = block.field
-    strips = tuple([(strip.area, strip.upright, strip.finish, strip.proud) for strip in block.strips])
+    strips = tuple([(_from(strip.area, x, z), strip.upright, strip.finish, strip.proud) for strip in block.strips])
     if not block.parts:
-        return field.area, field.finish, field.proud, field.region.fill
-    return field.area, field.proud, strips, tuple([_layout(part) for part in block.parts])
+        return _from(field.area, x, z), field.finish, field.proud, field.region.fill
+    return _from(field.area, x, z), field.proud, strips, tuple([_layout(part, x, z) for part in block.parts])
 
 
 def _is_plain(field: Field) -> bool:
