@@ -92,10 +92,20 @@ class Corners:
         """
         mate, begins, stands = self._mate("left"), self._seen_from("left"), self.scheme.stands
         if mate is None or self._angle("left") > SQUARE:
-            return begins, self._hidden(stands)
+            return self._backing_end("left"), self._hidden(stands) + self._seen_from("right") - self._backing_end("right")
         own, its, angle = self._layers(self.scheme, "left"), self._layers(mate, "right"), self._angle("left")
         back = beginning([Layer(0.0, stands)], its, angle, at_left=True, there=beginning(its, own, angle, at_left=False))
-        return min(back, begins), self._hidden(stands)
+        return min(back, begins), self._hidden(stands) + self._seen_from("right") - self._backing_end("right")
+
+    def _backing_end(self, side: Side) -> float:
+        """How far within a side its backing ends: as its boards do, but before moldings of the next wall that run on past its edge."""
+        mate, stands, seen = self._mate(side), self.scheme.stands, self._seen_from(side)
+        if mate is None or self._angle(side) <= HALF_TURN or self._lapping(side, mate) is not None:
+            return seen
+        what: tuple[TrimRole | Trim, ...] = ("base", "rail", "crown", *self.scheme.trims)
+        runs_on = any((isinstance(one, Trim) or getattr(mate, one)) and self._goes_on(mate, one) for one in what)
+        before = crossing(mate.stands, stands, self._angle(side))
+        return max(0.0, before) if runs_on and before > self._slope(side) * stands + SAME else seen
 
     def _layers(self, scheme: Scheme, side: Side) -> list[Layer]:
         """What stands at a side of a scheme, and how far before its wall."""
@@ -135,11 +145,15 @@ class Corners:
         return 0.0 if here < 0.0 else tan(radians(HALF_TURN - angle)) if there < 0.0 else here / own
 
     def _laps(self, side: Side, mate: Scheme) -> bool:
-        """Whether its boards run on over the edges of the other wall's: round a square outer corner where they are not mitred."""
+        """Whether its boards run on over the edges of the other wall's."""
+        return self._lapping(side, mate) is self.scheme
+
+    def _lapping(self, side: Side, mate: Scheme) -> Scheme | None:
+        """Whose boards run on over the edges of the other's round a square outer corner, where they are not mitred."""
         if abs(self._angle(side) - OUTER_SQUARE) > STRAIGHT or self._slope(side):
-            return False
-        flat = (ends_flat(self.scheme.root, side), ends_flat(mate.root, OTHER[side]))
-        return flat[0] and (side == "right" or not flat[1])
+            return None
+        left, right = (self.scheme, mate) if side == "right" else (mate, self.scheme)
+        return left if ends_flat(left.root, "right") else right if ends_flat(right.root, "left") else None
 
     def _angle(self, side: Side) -> float:
         return self._face.before if side == "left" else self._face.after
@@ -159,6 +173,10 @@ class Corners:
         if self._is_taken(mate, OTHER[side], span):
             return MoldingEnd(_clear_of(0.0, (out, out + reach), angle), 0.0)
         on_boards, on_backing = out > self.scheme.stands + NEAR, stands_for(mate, what)
+        lapping = self._lapping(side, mate)
+        # what runs on over the edges would run through moldings that are mitred behind it
+        if lapping is not None and not on_boards and _is_backed(lapping, span):
+            return MoldingEnd(self._seen_from(side) if lapping is self.scheme else 0.0, 0.0)
         if self._goes_on(mate, what):
             return MoldingEnd(crossing(max(self.depth(mate), out) if on_boards else on_backing, out, angle), angle - HALF_TURN)
         its = self.depth(mate) if isinstance(what, Trim) else on_backing
@@ -170,10 +188,13 @@ class Corners:
 
         Moldings of the wall at the left run into the corner; those of the next one stand against them.
         """
-        its, own = self._layers(mate, OTHER[side]), self._layers(self.scheme, side)
+        its, own, angle = self._layers(mate, OTHER[side]), self._layers(self.scheme, side), self._angle(side)
         base, rail, crown = (self._molding(key) for key in (mate.base, mate.rail, mate.crown))
-        begins = beginning(its, own, self._angle(side), at_left=side == "right") if self._angle(side) <= SQUARE else 0.0
-        deep = max((layer.out for layer in its if begins + layer.back < far), default=0.0)
+        begins = beginning(its, own, angle, at_left=side == "right") if angle <= SQUARE else 0.0
+        runs_in = side == "left" and angle <= SQUARE
+        reached = {layer.out: max(crossing(far, out, angle) for out in (0.0, layer.out)) for layer in its}
+        near = (layer for layer in its if (layer.runs and runs_in) or begins + layer.back < reached[layer.out])
+        deep = max((layer.out for layer in near), default=0.0)
         top = mate.high if mate.high is not None else self.faces[mate.face].height
         foot, above = mate.low + base.rise, crown.rise if mate.high is not None else 0.0
         head = top - rail.rise - (crown.rise - above)
@@ -268,6 +289,11 @@ def _planted(region: Region, board: float) -> float:
     """How far what a region itself is made of stands before what is behind it."""
     parted = board if region.parts and max(region.stile, region.at_ends) > 0 else 0.0
     return max([parted, *(layer.out for layer in planted(region, board))])
+
+
+def _is_backed(scheme: Scheme, span: Span) -> bool:
+    """Whether a scheme has a backing at some heights."""
+    return scheme.stands > 0.0 and span[1] > scheme.low and (scheme.high is None or span[0] < scheme.high)
 
 
 def _overlap(one: Scheme, other: Scheme) -> bool:
