@@ -91,6 +91,29 @@ def test_slats_stand_on_the_skin_at_equal_distances() -> None:
     assert {round(b - a, 6) for a, b in pairwise(turns)} == {round(turns[1] - turns[0], 6)}
 
 
+def test_slats_wider_than_deep_lie_flat_on_the_skin() -> None:
+    """Boards of 12, 30 wide: their backs touch the skin, of 500 to its face, along their middles; as many stand left as right."""
+    job = bowed(root=Region(fill=Slats(width=30.0, gap=20.0, deep=12.0)))
+    slats, skin = parts(job, "slat"), parts(job, "boxing skin")[0]
+    assert {(p.size[1], round(p.size[2], 6), p.finish.thickness) for p in slats} == {(30.0, 12.0, 12.0)}
+    assert min(p.box[0].y for p in slats) == pytest.approx(skin.box[0].y - 12.0, abs=0.1)
+    turns = [degrees(asin(p.frame.z.x)) for p in slats]
+    assert sorted(turns) == pytest.approx(sorted(-t for t in turns))
+    for slat in slats:
+        x, y, _ = slat.frame.out((0.0, 15.0, 0.0))
+        out = slat.frame.z
+        assert abs((x - 2000.0) * out.y - (y - middle_of(slats)) * out.x) < 1e-6
+    assert shared(made(job), ROOM) == []
+
+
+def middle_of(slats: list[Part]) -> float:
+    """The y of the axis that all of them look away from: where the ways out of two of them meet."""
+    one, other = slats[0], slats[-1]
+    a, b = one.frame.out((0.0, 15.0, 0.0)), one.frame.z
+    assert other.frame.z.x == pytest.approx(-b.x)
+    return a.y - b.y * (a.x - 2000.0) / b.x
+
+
 def test_what_is_hidden_may_be_deeper_in_the_middle() -> None:
     assert "not-hidden" not in codes(bowed(column=(160.0, 220.0), root=Region()))
     (found,) = [f for f in findings(made(bowed(column=(500.0, 220.0), root=Region()))) if f.code == "not-hidden"]

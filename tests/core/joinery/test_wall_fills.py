@@ -2,6 +2,7 @@
 
 from math import cos, pi, radians, sin
 
+import numpy as np
 import pytest
 from shapely import Polygon, box, unary_union
 
@@ -12,11 +13,15 @@ from tallplank.core.edit.check import EditError
 from tallplank.core.edit.survey.standing import add_column_at
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.wall.scheme import add_scheme
-from tallplank.core.job.filling import Cover, Panel, Plain, Shelves, Slats, Tiles, Upholstery
+from tallplank.core.job.filling import Cover, Panel, Plain, Shelves, Slats, Tiles, Upholstery, Way
 from tallplank.core.job.job import Job
 from tallplank.core.job.scheme import Boxing, Outline, Region, Trim
+from tallplank.core.joinery.part.form.form import SHEET
+from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
+from tallplank.core.joinery.wall.filling.section import outward
 from tallplank.core.shop.moldinglist import moldinglist
+from tallplank.core.solid.scene import SolidMaker
 from tallplank.core.space.outline import area
 
 
@@ -27,6 +32,16 @@ def walled(root: Region, job: Job | None = None, **values: object) -> Job:
 def run(job: Job) -> Run:
     (found,) = [r for r in made(job).runs if r.what == "panel"]
     return found
+
+
+def is_slat(part: Part) -> bool:
+    return part.tag.role == "slat"
+
+
+def seen_from_front(part: Part) -> Polygon:
+    """What a slat covers of the wall: of one that is cut at an angle its outline, else its box."""
+    low, high = part.box
+    return box(low.x, low.z, high.x, high.z) if part.form is SHEET else Polygon(part.form.front(part.frame, part.size))
 
 
 def counts(job: Job) -> dict[str, float]:
@@ -131,10 +146,48 @@ def test_slats_at_an_angle_stay_in_their_field_and_keep_their_pitch(way: str, le
         assert seen.difference(field).area < 0.01
         middle = seen.centroid
         across = (middle.x - 1500.0) * cos(turn) - (middle.y - 750.0) * sin(turn)
-        places.append(round(slat.frame.inside((1500.0, 0.0, 750.0)).z, 6))
+        places.append(round(slat.frame.inside((1500.0, 0.0, 750.0))[3 - outward(slat)], 6))
         assert abs(across / 100.0 - round(across / 100.0)) < 0.25
     assert {round((20.0 - p) / 100.0, 6) % 1.0 for p in places} == {0.0}
     assert shared(made(job), ROOM) == []
+
+
+@pytest.mark.parametrize(("way", "lean"), [("upright", 0.0), ("level", 0.0), ("upright", 33.0), ("level", -20.0)])
+@pytest.mark.parametrize("outline", [None, Outline(border=80.0, rise=300.0)])
+def test_slats_wider_than_deep_lie_flat(way: Way, lean: float, outline: Outline | None) -> None:
+    """The board is as thick as the lesser of both; each takes up the same place on the wall as one that stands on edge."""
+    flat, edge = (
+        [
+            p
+            for p in run(walled(Region(fill=Slats(width=45.0, gap=30.0, deep=deep, way=way, lean=lean), outline=outline))).parts
+            if is_slat(p)
+        ]
+        for deep in (18.0, 60.0)
+    )
+    assert len(flat) == len(edge)
+    for one, other in zip(flat, edge, strict=True):
+        assert (one.size[1:], other.size[1:]) == ((45.0, 18.0), (60.0, 45.0))
+        assert one.finish.thickness == 18.0
+        assert one.box[0].y == pytest.approx(-18.0)
+        assert one.box[1].y == pytest.approx(0.0)
+        corners = [[c for v in part.box for c in (v.x, v.z)] for part in (one, other)]
+        assert corners[0] == pytest.approx(corners[1], abs=1e-6)
+        assert one.volume / 18.0 == pytest.approx(other.volume / 60.0)
+        assert seen_from_front(one).symmetric_difference(seen_from_front(other)).area < 1e-3
+
+
+def test_what_is_shown_of_slats_is_all_but_their_backs() -> None:
+    """Five faces of each, whichever way it lies; the one that is left out is the one on the wall."""
+    for deep in (18.0, 60.0):
+        job = walled(Region(fill=Slats(width=45.0, gap=30.0, deep=deep)), low=100.0, high=2000.0)
+        room, count = job.rooms[0], sum(map(is_slat, run(job).parts))
+        batches = [batch for side in SolidMaker().solids(made(job), room.id).sides for batch in side.batches]
+        frame = made(job).faces[room.id][WALL].frame
+        corners = np.concatenate([batch.faces.corners for batch in batches]).reshape(-1, 4, 3) - np.array(frame.origin)
+        out = corners @ np.array(frame.y)
+        assert len(corners) == 5 * count
+        assert not (np.abs(out) < 0.1).all(axis=1).any()
+        assert (np.abs(out + deep) < 0.1).all(axis=1).sum() == count
 
 
 @pytest.mark.parametrize(("motif", "share"), [("round", pi / 4), ("slant", 0.5), ("step", 1.0)])

@@ -8,6 +8,7 @@ from numpy.typing import NDArray
 
 from tallplank.core.joinery.part.groove import groove_edges
 from tallplank.core.joinery.part.part import Part, makeup
+from tallplank.core.joinery.wall.filling.section import outward
 from tallplank.core.joinery.wall.filling.slat import SLAT
 from tallplank.core.solid.mesh import Faces, Surfaces, grain_shift
 from tallplank.core.solid.outline import bare_outline, is_lined
@@ -88,7 +89,7 @@ def shapes_of(parts: Sequence[Part], lay: Lay, surfaces: Surfaces) -> Iterator[S
         group = alike.get(like)
         if group is None:
             stretched = _stretched(part, surfaces)
-            key = (part.finish.look, id(stretched.corners), id(stretched.lines), part.tag == SLAT)
+            key = (part.finish.look, id(stretched.corners), id(stretched.lines), part.tag == SLAT and outward(part))
             group = alike[like] = groups.setdefault(key, Group(stretched, []))
         group.parts.append(part)
     by_look: dict[str, list[Shapes]] = {}
@@ -128,7 +129,7 @@ def _of_one_kind(group: Group, lay: Lay) -> Shapes:
     first, wall = parts[0], np.array((lay.frame.x, lay.frame.y, lay.frame.z))
     is_slat = first.tag == SLAT
     if is_slat:
-        seen = normals[:, 1] > -FACING
+        seen = normals[:, outward(first)] > -FACING
         bare, bare_by, normals = bare[seen], bare_by[seen], normals[seen]
     count, own, split = len(parts), len(normals), bare.size // 3
     sizes, frames, places = _laid(parts, wall, lay)

@@ -25,6 +25,7 @@ from tallplank.core.joinery.setout.collector import Lay
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.board import SAME, Making, pieces_within, shapes_of
 from tallplank.core.joinery.wall.covered import cased, cut_outs_on
+from tallplank.core.joinery.wall.filling.section import lies_flat, sizes_of, thick_of
 from tallplank.core.joinery.wall.filling.slat import SLAT
 from tallplank.core.measure.divide import DivideError, slats
 from tallplank.core.measure.size import Size
@@ -200,13 +201,12 @@ def _add_slats(making: Making, bow: Bow, fill: Slats, inner: Area) -> None:
         count, gap = slats(2 * outmost * bow.radius + fill.width, fill.width, fill.gap)
     except DivideError as problem:
         raise BuildError(problem.text) from None
-    finish = making.finish(root.finish or making.solved.scheme.finish, fill.width, all_round=True)
+    finish = making.finish(root.finish or making.solved.scheme.finish, thick_of(fill), all_round=True)
     lengths = pieces_within(inner.z, inner.top, [], making.catalog.boards[finish.board].sheet[0])
     for i in range(count):
         angle = i * (fill.width + gap) / bow.radius - outmost if count > 1 else 0.0
         for low, high in lengths:
-            sizes = (Size.of(high - low, "height"), Size.of(fill.deep, "depth of a slat"), Size.of(fill.width, "width of a slat"))
-            frame = _upright_on(bow, angle, fill.width, low)
+            sizes, frame = sizes_of(fill, Size.of(high - low, "height")), _upright_on(bow, angle, fill, low)
             making.out.add(SLAT, "front", "front", finish, sizes, Lay("+z", "-y", (0.0, 0.0, 0.0)), frame=frame)
 
 
@@ -224,10 +224,13 @@ def _outmost(bow: Bow, fill: Slats, inner: Area) -> float:
     return min(angles)
 
 
-def _upright_on(bow: Bow, angle: float, width: float, low: float) -> Frame:
-    """The frame of a slat: along it, away from the skin, and along the skin."""
+def _upright_on(bow: Bow, angle: float, fill: Slats, low: float) -> Frame:
+    """The frame of a slat: along it, away from the skin, and along that; of one that lies flat back along the skin, and away from it."""
     x, y = bow.at(angle, bow.radius)
     (x1, y1) = bow.at(angle, bow.radius + 1.0)
     out = Vec(x1 - x, y1 - y, 0.0)
     along = Vec(0.0 - out.y, out.x, 0.0)
-    return Frame(Vec(x - along.x * width / 2, y - along.y * width / 2, low), Vec(0.0, 0.0, 1.0), out, along)
+    half, ways = 0.0 - fill.width / 2, (out, along)
+    if lies_flat(fill):
+        half, ways = fill.width / 2, (Vec(0.0 - along.x, 0.0 - along.y, 0.0), out)
+    return Frame(Vec(x + along.x * half, y + along.y * half, low), Vec(0.0, 0.0, 1.0), *ways)

@@ -7,11 +7,11 @@ from shapely import Polygon
 from shapely.affinity import affine_transform
 
 from tallplank.core.job.filling import Slats
-from tallplank.core.joinery.part.form.swept import EndCut, Swept
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.setout.collector import Lay
 from tallplank.core.joinery.wall.area import Area, rectangle_of
 from tallplank.core.joinery.wall.board import SAME, Making, shapes_of
+from tallplank.core.joinery.wall.filling.section import cut_at, lies_flat, sizes_of, thick_of
 from tallplank.core.joinery.wall.filling.slat import SLAT, Ends, ends_of, slope
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Frame, Vec
@@ -35,19 +35,14 @@ def add_leaning(making: Making, area: Area, fill: Slats, own_finish: str | None,
     found = list(_placed(upright, fill))
     if not found:
         raise BuildError(f"{where}: no slat fits into it at this angle.")
-    finish = making.finish(own_finish, fill.width, all_round=True)
+    finish = making.finish(own_finish, thick_of(fill), all_round=True)
     for x, ends in found:
         low, high = min(ends.start), max(ends.stop)
-        start, stop = slope(ends.start, fill.width), slope(ends.stop, fill.width)
-        profile = ((0.0, 0.0), (fill.deep, 0.0), (fill.deep, fill.width), (0.0, fill.width))
-        origin = Vec(middle[0] + c * x + s * low, making.behind, middle[1] - s * x + c * low)
-        frame = Frame(origin, Vec(s, 0.0, c), OUT, Vec(c, 0.0, 0.0 - s))
-        sizes = (
-            Size.of(high - low, "from long point to long point"),
-            Size.of(fill.deep, "depth of a slat"),
-            Size.of(fill.width, "width of a slat"),
-        )
-        form = Swept(profile, EndCut(z=0.0 - start), EndCut(z=stop))
+        form = cut_at(fill, slope(ends.start, fill.width), slope(ends.stop, fill.width))
+        side = x + fill.width if lies_flat(fill) else x
+        origin = Vec(middle[0] + c * side + s * low, making.behind, middle[1] - s * side + c * low)
+        ways = (Vec(0.0 - c, 0.0, s), OUT) if lies_flat(fill) else (OUT, Vec(c, 0.0, 0.0 - s))
+        frame, sizes = Frame(origin, Vec(s, 0.0, c), *ways), sizes_of(fill, Size.of(high - low, "from long point to long point"))
         making.out.add(SLAT, "front", "front", finish, sizes, Lay("+x", "+z", origin), form=form, frame=frame)
 
 

@@ -1,4 +1,4 @@
-"""Slats: strips on edge side by side, cut off where an outline or something on the wall stops them."""
+"""Slats: strips side by side, cut off where an outline or something on the wall stops them."""
 
 from collections.abc import Iterator, Sequence
 from itertools import product
@@ -8,12 +8,12 @@ from shapely import LineString, Polygon, contains
 
 from tallplank.core.job.filling import Slats
 from tallplank.core.joinery.part.form.form import SHEET
-from tallplank.core.joinery.part.form.swept import EndCut, Swept
 from tallplank.core.joinery.part.lot import AT_ONCE
 from tallplank.core.joinery.part.part import BuildError, Part, Tag
-from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.joinery.wall.area import Area, rectangle_of, rectangles_of
 from tallplank.core.joinery.wall.board import SAME, Making, add_boards, pieces_within, prepared, shapes_of
+from tallplank.core.joinery.wall.filling.section import cut_at, lay_of, sizes_of, thick_of
 from tallplank.core.measure.divide import DivideError, slats
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Vec
@@ -42,7 +42,7 @@ def add_slats(making: Making, area: Area, fill: Slats, own_finish: str | None, w
         count, gap = slats(across, fill.width, fill.gap)
     except DivideError as problem:
         raise BuildError(f"{where}: {problem.text}") from None
-    finish = making.finish(own_finish, fill.width, all_round=True)
+    finish = making.finish(own_finish, thick_of(fill), all_round=True)
     lengths = pieces_within(0.0, along, [], making.catalog.boards[finish.board].sheet[0])
     places = []
     for i, (a, b) in product(range(count), lengths):
@@ -90,14 +90,11 @@ def _add_pieces(making: Making, place: Area, fill: Slats, finish: str | None) ->
 
 
 def _add(making: Making, place: Area, ends: Ends, fill: Slats, own_finish: str | None) -> None:
-    upright, finish = fill.way == "upright", making.finish(own_finish, fill.width, all_round=True)
+    finish = making.finish(own_finish, thick_of(fill), all_round=True)
     low, high = min(ends.start), max(ends.stop)
-    sizes = (Size.of(high - low, "length of the region"), Size.of(fill.deep, "depth of a slat"), Size.of(fill.width, "width of a slat"))
-    lay = Lay("+z", "-y", (place.x, making.behind, low)) if upright else Lay("+x", "-y", (low, making.behind, place.top))
     start, stop = (slope(pair, fill.width) for pair in ends)
-    square = not start and not stop
-    profile = ((0.0, 0.0), (fill.deep, 0.0), (fill.deep, fill.width), (0.0, fill.width))
-    form = SHEET if square else Swept(profile, EndCut(z=0.0 - start), EndCut(z=stop))
+    form = cut_at(fill, start, stop) if start or stop else SHEET
+    sizes, lay = sizes_of(fill, Size.of(high - low, "length of the region")), lay_of(fill, place, low, making.behind)
     making.out.add(SLAT, "front", "front", finish, sizes, lay, form=form)
 
 
