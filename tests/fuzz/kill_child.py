@@ -6,12 +6,14 @@ that whoever reads them knows of everything that can have been kept. `saved` lin
 
 import hashlib
 import random
+import resource
 import sys
 import time
 from pathlib import Path
 
 from PyQt6.QtCore import QSettings, QTimer
 
+from fuzz.trial import FARTHEST
 from makers import CATALOG, a_wall_of
 from tallplank.app.theme import load_fonts
 from tallplank.app.window import MainWindow, application
@@ -59,7 +61,8 @@ def tell(what: str, job: Job) -> None:
 
 
 def main(folder: Path, seed: str) -> None:
-    """Work in a folder until killed."""
+    """Work in a folder until killed, with no more memory than a trial may have."""
+    resource.setrlimit(resource.RLIMIT_AS, (FARTHEST, FARTHEST))
     app = application(sys.argv[:1])
     load_fonts()
     store = Store(CATALOG, a_wall_of("base", "drawers", "wall"))

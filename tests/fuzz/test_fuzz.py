@@ -10,7 +10,7 @@ import pytest
 from fuzz import edits, files, kills, pairs, readers, sizes, walls
 from fuzz.kills import Told, judged
 from fuzz.run import main
-from fuzz.trial import Fuzzer, HangError, Tally, limited
+from fuzz.trial import Fuzzer, GrownError, HangError, Tally, limited
 from makers import a_wall_of
 from tallplank.core.job.construction import Construction, rule_bounds
 from tallplank.core.job.file import save
@@ -59,10 +59,16 @@ def test_faults_and_hangs_are_caught_and_told_with_their_seed(capsys: pytest.Cap
     def broken(_: random.Random) -> str:
         raise KeyError("unforeseen")
 
+    def greedy(_: random.Random) -> str:
+        with limited():
+            return str(len(b"x" * (5 * 1024**3)))
+
     with pytest.raises(HangError), limited(0.01):
         while True:
             pass
-    for trial, words in ((hanging, "HangError"), (broken, "KeyError: 'unforeseen'")):
+    with pytest.raises(GrownError, match="took 0 MB"), limited(most=-1):
+        pass
+    for trial, words in ((hanging, "HangError"), (broken, "KeyError: 'unforeseen'"), (greedy, "MemoryError")):
         monkeypatch.setattr("fuzz.run.FUZZERS", (Fuzzer("bad", "nothing", trial),))
         assert main(["--again", "7"]) == 1
         out = capsys.readouterr().out
