@@ -29,8 +29,8 @@ from tallplank.core.joinery.wall.box.bowed import add_on_skin, add_skin, bow_of
 from tallplank.core.joinery.wall.box.boxing import add_boxing
 from tallplank.core.joinery.wall.casing import add_casings
 from tallplank.core.joinery.wall.coat import add_coats
-from tallplank.core.joinery.wall.corner import Corners
-from tallplank.core.joinery.wall.corner_edge import with_bevelled_ends
+from tallplank.core.joinery.wall.corner.bevel import with_bevelled_ends
+from tallplank.core.joinery.wall.corner.corner import Corners
 from tallplank.core.joinery.wall.covered import Standing, covered_on, cut_outs_on, grounds_on, is_hidden, seen_from
 from tallplank.core.joinery.wall.filling.fill import add_fill
 from tallplank.core.joinery.wall.filling.niche import is_niche, niches_of

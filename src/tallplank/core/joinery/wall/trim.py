@@ -11,7 +11,8 @@ from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.run.trim.molding import add_line
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.board import NEAR, SAME, Making
-from tallplank.core.joinery.wall.corner import Corners, Side, TrimRole, stands_for
+from tallplank.core.joinery.wall.corner.corner import Corners, Side, TrimRole
+from tallplank.core.joinery.wall.corner.molding import molding_ends, stands_for
 from tallplank.core.joinery.wall.solve import rise
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Vec
@@ -113,7 +114,7 @@ def _add_along(
     number: int = 0,
 ) -> None:
     (a, b), whole = span, making.solved.whole
-    ends, boxed = corners.molding_ends(what, 0.0 - face, molding.reach, (z, z + molding.rise)), making.solved.scheme.box is not None
+    ends, boxed = molding_ends(corners, what, 0.0 - face, molding.reach, (z, z + molding.rise)), making.solved.scheme.box is not None
     first, last = a <= whole.x, b >= whole.right
     start, stop = (a + ends[0].inset if first else a), (b - ends[1].inset if last else b)
     turns = [ends[0].turn if first else 0.0, ends[1].turn if last else 0.0]

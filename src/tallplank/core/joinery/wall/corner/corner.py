@@ -2,31 +2,28 @@
 
 Source: common practice: up to a right angle the boards of the wall at the left run into the corner, those of the next one stand against
 them; above it, and round outer corners, the edges of both are bevelled to one plane. Round a square outer corner boards that are not
-mitred lap: those of the wall at the left run over the edges of the others. Moldings that go on are mitred; others end against what is
-there.
+mitred lap: those of the wall at the left run over the edges of the others.
 """
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
 from math import radians, tan
-from typing import Literal, NamedTuple
+from typing import Literal
 
 from tallplank.core.catalog.catalog import Catalog
-from tallplank.core.catalog.hardware import Molding
 from tallplank.core.job.face import HALF_TURN, Face, Faces
 from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import Region, Scheme, Trim
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.rule.choice import chosen_finish
-from tallplank.core.joinery.wall.corner_edge import ends_flat
-from tallplank.core.joinery.wall.corner_layer import Layer, beginning, crossing, layers_at, planted
-from tallplank.core.joinery.wall.covered import Standing, covered_on
+from tallplank.core.joinery.wall.corner.bevel import ends_flat
+from tallplank.core.joinery.wall.corner.layer import Layer, beginning, crossing, layers_at, planted
+from tallplank.core.joinery.wall.covered import Standing
 from tallplank.core.measure.memo import Same
 
 TrimRole = Literal["base", "rail", "crown"]
 Side = Literal["left", "right"]
-Span = tuple[float, float]
 SIDES: tuple[Side, Side] = ("left", "right")
 OTHER: Mapping[Side, Side] = {"left": "right", "right": "left"}
 NEAR = 1.0
@@ -36,20 +33,6 @@ SQUARE, STRAIGHT, OUTER_SQUARE = 90.0 + 1e-6, 1.0, 270.0
 """Up to where boards stand square against each other, in degrees; and how near to straight on walls meet in no corner."""
 MOST_UNLIKE = 2.0
 """Boards of which one is thicker than this many times the other are not mitred: the edge would be a knife's (common practice)."""
-
-
-class MoldingEnd(NamedTuple):
-    """How a molding ends: so far within the scheme, and turning by so many degrees, counter-clockwise, into the next one."""
-
-    inset: float
-    turn: float
-
-
-class _Bulk(NamedTuple):
-    """How high a molding is, and how far it reaches."""
-
-    rise: float
-    reach: float
 
 
 @dataclass(frozen=True)
@@ -66,7 +49,7 @@ class Corners:
 
     def board_ends(self) -> tuple[float, float]:
         """How far within the scheme its boards are seen: from where the next wall's boards stand before them."""
-        return self._seen_from("left"), self._seen_from("right")
+        return self.seen_from("left"), self.seen_from("right")
 
     @property
     def hidden(self) -> float:
@@ -80,9 +63,9 @@ class Corners:
 
     def _hidden(self, out: float) -> float:
         """The same of what reaches so far before its wall."""
-        if self._mate("right") is None or self._angle("right") > SQUARE:
+        if self.mate("right") is None or self.angle("right") > SQUARE:
             return 0.0
-        return self._seen_from("right") - self._face.inset("right", out)
+        return self.seen_from("right") - self.face.inset("right", out)
 
     @property
     def backing(self) -> tuple[float, float]:
@@ -90,36 +73,37 @@ class Corners:
 
         It stands against that of the wall before, where no board does.
         """
-        mate, begins, stands = self._mate("left"), self._seen_from("left"), self.scheme.stands
-        if mate is None or self._angle("left") > SQUARE:
-            return self._backing_end("left"), self._hidden(stands) + self._seen_from("right") - self._backing_end("right")
-        own, its, angle = self._layers(self.scheme, "left"), self._layers(mate, "right"), self._angle("left")
+        mate, begins, stands = self.mate("left"), self.seen_from("left"), self.scheme.stands
+        if mate is None or self.angle("left") > SQUARE:
+            return self._backing_end("left"), self._hidden(stands) + self.seen_from("right") - self._backing_end("right")
+        own, its, angle = self.layers(self.scheme, "left"), self.layers(mate, "right"), self.angle("left")
         back = beginning([Layer(0.0, stands)], its, angle, at_left=True, there=beginning(its, own, angle, at_left=False))
-        return min(back, begins), self._hidden(stands) + self._seen_from("right") - self._backing_end("right")
+        return min(back, begins), self._hidden(stands) + self.seen_from("right") - self._backing_end("right")
 
     def _backing_end(self, side: Side) -> float:
         """How far within a side its backing ends: as its boards do, but before moldings of the next wall that run on past its edge."""
-        mate, stands, seen = self._mate(side), self.scheme.stands, self._seen_from(side)
-        if mate is None or self._angle(side) <= HALF_TURN or self._lapping(side, mate) is not None:
+        mate, stands, seen = self.mate(side), self.scheme.stands, self.seen_from(side)
+        if mate is None or self.angle(side) <= HALF_TURN or self.lapping(side, mate) is not None:
             return seen
         what: tuple[TrimRole | Trim, ...] = ("base", "rail", "crown", *self.scheme.trims)
-        runs_on = any((isinstance(one, Trim) or getattr(mate, one)) and self._goes_on(mate, one) for one in what)
-        before = crossing(mate.stands, stands, self._angle(side))
+        runs_on = any((isinstance(one, Trim) or getattr(mate, one)) and self.goes_on(mate, one) for one in what)
+        before = crossing(mate.stands, stands, self.angle(side))
         return max(0.0, before) if runs_on and before > self._slope(side) * stands + SAME else seen
 
-    def _layers(self, scheme: Scheme, side: Side) -> list[Layer]:
+    def layers(self, scheme: Scheme, side: Side) -> list[Layer]:
         """What stands at a side of a scheme, and how far before its wall."""
         usual = chosen_finish(self.catalog, self.standard, None, "front").thickness
         planted = layers_at(Same(scheme.root), side, scheme.finish, Same(self.catalog), usual)
         return [Layer(0.0, scheme.stands, True), *(layer._replace(out=layer.out + scheme.stands) for layer in planted)]
 
-    def _seen_from(self, side: Side) -> float:
-        mate = self._mate(side)
+    def seen_from(self, side: Side) -> float:
+        """How far within a side its boards are seen."""
+        mate = self.mate(side)
         if mate is None:
-            return self._face.inset(side, self._deep) if self.is_in_corner(side) else 0.0
-        if self._angle(side) <= SQUARE:
-            own_layers, its = self._layers(self.scheme, side), self._layers(mate, OTHER[side])
-            return beginning(own_layers, its, self._angle(side), at_left=side == "left")
+            return self.face.inset(side, self._deep) if self.is_in_corner(side) else 0.0
+        if self.angle(side) <= SQUARE:
+            own_layers, its = self.layers(self.scheme, side), self.layers(mate, OTHER[side])
+            return beginning(own_layers, its, self.angle(side), at_left=side == "left")
         return 0.0 - self.depth(mate) if self._laps(side, mate) else self._slope(side) * self._deep
 
     @property
@@ -132,7 +116,7 @@ class Corners:
 
         Where one board is so thick that its face would begin behind the other's, its edge is square, and the thinner one's lies on that.
         """
-        mate, angle = self._mate(side), self._angle(side)
+        mate, angle = self.mate(side), self.angle(side)
         if mate is None or angle <= SQUARE:
             return 0.0
         own, its = self._deep, self.depth(mate)
@@ -146,74 +130,27 @@ class Corners:
 
     def _laps(self, side: Side, mate: Scheme) -> bool:
         """Whether its boards run on over the edges of the other wall's."""
-        return self._lapping(side, mate) is self.scheme
+        return self.lapping(side, mate) is self.scheme
 
-    def _lapping(self, side: Side, mate: Scheme) -> Scheme | None:
+    def lapping(self, side: Side, mate: Scheme) -> Scheme | None:
         """Whose boards run on over the edges of the other's round a square outer corner, where they are not mitred."""
-        if abs(self._angle(side) - OUTER_SQUARE) > STRAIGHT or self._slope(side):
+        if abs(self.angle(side) - OUTER_SQUARE) > STRAIGHT or self._slope(side):
             return None
         left, right = (self.scheme, mate) if side == "right" else (mate, self.scheme)
         return left if ends_flat(left.root, "right") else right if ends_flat(right.root, "left") else None
 
-    def _angle(self, side: Side) -> float:
-        return self._face.before if side == "left" else self._face.after
-
-    def molding_ends(self, what: TrimRole | Trim, out: float, reach: float, span: Span) -> tuple[MoldingEnd, MoldingEnd]:
-        """How a molding ends at the left and at the right.
-
-        It stands so far `out` before its wall, reaches so much farther into the room, and takes up a `span` of heights.
-        """
-        return self._molding_end(what, "left", out, reach, span), self._molding_end(what, "right", out, reach, span)
-
-    def _molding_end(self, what: TrimRole | Trim, side: Side, out: float, reach: float, span: Span) -> MoldingEnd:
-        mate = self._mate(side)
-        if mate is None:
-            return MoldingEnd(self._face.inset(side, out + reach) if self.is_in_corner(side) else 0.0, 0.0)
-        angle = self._angle(side)
-        if self._is_taken(mate, OTHER[side], span):
-            return MoldingEnd(_clear_of(0.0, (out, out + reach), angle), 0.0)
-        on_boards, on_backing = out > self.scheme.stands + NEAR, stands_for(mate, what)
-        lapping = self._lapping(side, mate)
-        # what runs on over the edges would run through moldings that are mitred behind it
-        if lapping is not None and not on_boards and _is_backed(lapping, span):
-            return MoldingEnd(self._seen_from(side) if lapping is self.scheme else 0.0, 0.0)
-        if self._goes_on(mate, what):
-            return MoldingEnd(crossing(max(self.depth(mate), out) if on_boards else on_backing, out, angle), angle - HALF_TURN)
-        its = self.depth(mate) if isinstance(what, Trim) else on_backing
-        there = max([its, *self._stands_there(mate, side, span, out + reach)])
-        return MoldingEnd(_clear_of(there, (out, out + reach), angle), 0.0)
-
-    def _stands_there(self, mate: Scheme, side: Side, span: Span, far: float) -> Iterator[float]:
-        """How far before its wall the next one reaches at some heights, so near to the corner.
-
-        Moldings of the wall at the left run into the corner; those of the next one stand against them.
-        """
-        its, own, angle = self._layers(mate, OTHER[side]), self._layers(self.scheme, side), self._angle(side)
-        base, rail, crown = (self._molding(key) for key in (mate.base, mate.rail, mate.crown))
-        begins = beginning(its, own, angle, at_left=side == "right") if angle <= SQUARE else 0.0
-        runs_in = side == "left" and angle <= SQUARE
-        reached = {layer.out: max(crossing(far, out, angle) for out in (0.0, layer.out)) for layer in its}
-        near = (layer for layer in its if (layer.runs and runs_in) or begins + layer.back < reached[layer.out])
-        deep = max((layer.out for layer in near), default=0.0)
-        top = mate.high if mate.high is not None else self.faces[mate.face].height
-        foot, above = mate.low + base.rise, crown.rise if mate.high is not None else 0.0
-        head = top - rail.rise - (crown.rise - above)
-        bands = [(foot, head, deep)]
-        if side == "left":
-            bands += [(mate.low, foot, mate.stands + base.reach), (head, top + above, deep + max(rail.reach, crown.reach))]
-        return (out for low, high, out in bands if min(high, span[1]) - max(low, span[0]) > SAME)
-
-    def _molding(self, key: str | None) -> _Bulk:
-        item = self.catalog.hardware.get(key or "")
-        return _Bulk(item.rise, item.reach) if isinstance(item, Molding) else _Bulk(0.0, 0.0)
+    def angle(self, side: Side) -> float:
+        """By how many degrees its wall and the next one meet at a side, in the room."""
+        return self.face.before if side == "left" else self.face.after
 
     @property
-    def _face(self) -> Face:
+    def face(self) -> Face:
+        """Where it lies."""
         return self.faces[self.scheme.face]
 
     def bows_into_another(self) -> bool:
         """Whether a boxing that bows out and another boxing meet in a corner."""
-        mates = [mate for side in SIDES if (mate := self._mate(side)) is not None and mate.box is not None]
+        mates = [mate for side in SIDES if (mate := self.mate(side)) is not None and mate.box is not None]
         own = self.scheme.box
         return own is not None and any(own.bow or (mate.box is not None and mate.box.bow) for mate in mates)
 
@@ -223,35 +160,26 @@ class Corners:
 
     def is_in_corner(self, side: Side) -> bool:
         """Whether it reaches into a corner of the room at a side."""
-        face = self._face
+        face = self.face
         gap = self.scheme.left if side == "left" else self.scheme.right
         return gap < NEAR and (face.closed_left if side == "left" else face.closed_right)
 
-    def _mate(self, side: Side) -> Scheme | None:
+    def mate(self, side: Side) -> Scheme | None:
         """The scheme round the corner at a side that reaches into it too, at some of the same heights."""
         walls = [f.id for f in self.faces.values() if not f.is_loose]
         if self.scheme.face not in walls or not self._reaches(side):
             return None
         other = walls[(walls.index(self.scheme.face) + (1 if side == "right" else -1)) % len(walls)]
         found = (s for s in self.room.schemes if s.face == other and (s.left if side == "right" else s.right) < NEAR)
-        outer = self._angle(side) > HALF_TURN
+        outer = self.angle(side) > HALF_TURN
         return next((s for s in found if _overlap(s, self.scheme) and not (outer and (s.box or self.scheme.box))), None)
 
     def _reaches(self, side: Side) -> bool:
         """Whether it ends at a corner of the room, be it an inner or an outer one."""
         gap = self.scheme.left if side == "left" else self.scheme.right
-        return gap < NEAR and abs(self._angle(side) - HALF_TURN) > STRAIGHT
+        return gap < NEAR and abs(self.angle(side) - HALF_TURN) > STRAIGHT
 
-    def _is_taken(self, mate: Scheme, side: Side, span: Span) -> bool:
-        """Whether an opening, or what stands there, takes the place in the corner that a molding of another scheme would run into."""
-        face = self.faces[mate.face]
-        casing = self.catalog.hardware.get(mate.casing or "")
-        wide = casing.rise if isinstance(casing, Molding) else 0.0
-        at = mate.left if side == "left" else face.length - mate.right
-        taken = covered_on(self.room, face, self.members, mate, wide)
-        return any(a.x - NEAR < at < a.right + NEAR and a.z < span[1] and a.top > span[0] for a in taken)
-
-    def _goes_on(self, mate: Scheme, what: TrimRole | Trim) -> bool:
+    def goes_on(self, mate: Scheme, what: TrimRole | Trim) -> bool:
         """Whether the same molding runs on at the same height."""
         own = self.scheme
         if isinstance(what, Trim):
@@ -263,11 +191,6 @@ class Corners:
         """How far the boards of a scheme stand before its wall."""
         usual = chosen_finish(self.catalog, self.standard, None, "front")
         return scheme.stands + _proud(Same(scheme.root), scheme.finish, Same(self.catalog), usual.thickness)
-
-
-def stands_for(scheme: Scheme, what: TrimRole | Trim) -> float:
-    """How far before its wall a molding of a scheme stands: on its backing, or on the wall where it runs above that."""
-    return 0.0 if what == "crown" and scheme.high is not None else scheme.stands
 
 
 @lru_cache(maxsize=20_000)
@@ -291,17 +214,7 @@ def _planted(region: Region, board: float) -> float:
     return max([parted, *(layer.out for layer in planted(region, board))])
 
 
-def _is_backed(scheme: Scheme, span: Span) -> bool:
-    """Whether a scheme has a backing at some heights."""
-    return scheme.stands > 0.0 and span[1] > scheme.low and (scheme.high is None or span[0] < scheme.high)
-
-
 def _overlap(one: Scheme, other: Scheme) -> bool:
     """Whether two schemes have heights in common."""
     tops = [s.high if s.high is not None else float("inf") for s in (one, other)]
     return min(tops) - max(one.low, other.low) > NEAR
-
-
-def _clear_of(its: float, own: Span, angle: float) -> float:
-    """How far from a corner something that is square, from here to there before this wall, clears what is so far before the other."""
-    return max(0.0, *(crossing(its, out, angle) for out in own))

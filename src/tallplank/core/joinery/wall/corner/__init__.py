@@ -1,0 +1,1 @@
+"""Where a paneled wall meets another round a corner of its room."""
