@@ -88,12 +88,18 @@ def in_cents(entries: Iterable[Entry]) -> list[int]:
     return found
 
 
-def totals(groups: Iterable[Amounts]) -> dict[CostKind, float]:
-    """The money of each kind, not rounded: to the last bit the same, however the entries were grouped."""
+def joined(groups: Iterable[Amounts]) -> Amounts:
+    """What several groups of entries come to, one after the other."""
     rows: defaultdict[CostKind, list[float]] = defaultdict(list)
     for group in groups:
         for kind, amounts in group.items():
             rows[kind] += amounts
+    return rows
+
+
+def totals(groups: Iterable[Amounts]) -> dict[CostKind, float]:
+    """The money of each kind, not rounded: to the last bit the same, however the entries were grouped."""
+    rows = joined(groups)
     return {kind: sum(rows.get(kind, ())) for kind in COST_KINDS}
 
 

@@ -12,7 +12,7 @@ from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.lot import likes_of
 from tallplank.core.joinery.part.part import Fitting, Part, PartRef, makeup
 from tallplank.core.measure.memo import Each, IdentityMemo
-from tallplank.core.money.entry import MATERIALS, Amounts, CostKind, Entry, amounts_of, totals
+from tallplank.core.money.entry import MATERIALS, Amounts, CostKind, Entry, amounts_of, joined, totals
 from tallplank.core.money.labour import Counts, Labour, banded_edges
 
 BOUGHT_IN = frozenset({"appliance", "sink", "hob", "tap"})
@@ -64,9 +64,9 @@ def entries_of(parts: Sequence[Part], refs: Sequence[PartRef], fittings: Sequenc
 def amounts_for(parts: tuple[Part, ...], fittings: Sequence[Fitting], tables: Tables) -> Iterator[Amounts]:
     """What the same entries come to."""
     found = _AMOUNTS.of(likes_of(parts), lambda some: amounts_of(e for part in some for e in _kept_of_part(part, tables)), tables)
-    found.append(amounts_of(_of_fittings(fittings, tables.catalog)))
-    yield from found
-    yield amounts_of(_sundries(found, tables))
+    together = joined((*found, amounts_of(_of_fittings(fittings, tables.catalog))))
+    yield together
+    yield amounts_of(_sundries([together], tables))
 
 
 _AMOUNTS: Each[tuple[Part, ...], Amounts] = Each(4000)

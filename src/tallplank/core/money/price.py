@@ -174,7 +174,7 @@ def _run_line(run: Run, room: str, tables: Tables) -> PriceLine:
 def _site_lines(site: _Site, tables: Tables) -> Iterator[PriceLine]:
     for owner, label in SITE.items() if site.loads or site.stretches else ():
         counts = _site_counts(site, owner)
-        cost = cost_of([amounts_of(_site_entries(site, owner, counts, tables))])
+        cost = cost_of([labour_amounts(counts, tables) if counts else amounts_of(_site_entries(site, owner, counts, tables))])
         if cost.total:
             yield PriceLine(owner, (), "", label, cost, _sold_for(cost, tables.rates), _hours(counts, tables))
 

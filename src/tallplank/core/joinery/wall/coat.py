@@ -28,7 +28,7 @@ def add_coats(making: Making) -> tuple[Coat, ...]:
     """Count the paint that a scheme takes, and tell what it covers."""
     areas: defaultdict[str, float] = defaultdict(float)
     found: list[Coat] = []
-    for field in making.solved.leaves:
+    for field in making.solved.block.painted:
         fill = field.region.fill
         paint = making.catalog.hardware.get(fill.paint or "") if isinstance(fill, Plain) else None
         if isinstance(fill, Plain) and isinstance(paint, Supply) and paint.look:

@@ -8,7 +8,7 @@ from collections import OrderedDict
 from collections.abc import Hashable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
-from itertools import pairwise
+from itertools import chain, pairwise
 from operator import sub
 from typing import Literal, NamedTuple
 
@@ -16,6 +16,7 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.hardware import Molding
 from tallplank.core.error import mm
 from tallplank.core.job.face import Face
+from tallplank.core.job.filling import Plain
 from tallplank.core.job.scheme import ROOT, Path, Region, Scheme
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.arch import arch_of, face_below
@@ -114,6 +115,14 @@ class Block:
     def leaves(self) -> tuple[Field, ...]:
         """Those of its fields that are not divided."""
         return tuple([field for part in self.parts for field in part.leaves]) if self.parts else (self.field,)
+
+    @cached_property
+    def painted(self) -> tuple[Field, ...]:
+        """Those of them that are painted."""
+        if self.parts:
+            return tuple(chain.from_iterable([part.painted for part in self.parts]))
+        fill = self.field.region.fill
+        return (self.field,) if isinstance(fill, Plain) and fill.paint is not None else ()
 
 
 @dataclass(frozen=True)
