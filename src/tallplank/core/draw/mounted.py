@@ -1,6 +1,6 @@
 """What is mounted along a face as it is seen from the front: boards and moldings by the thousand, of which many are alike."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from functools import lru_cache, partial
 from itertools import chain
 from operator import itemgetter
@@ -20,34 +20,40 @@ from tallplank.core.space.outline import Point
 
 BEHIND_FACES = (*INSIDE, "boxing lid")
 """What the face of a boxing hides."""
-Seen = tuple[float, tuple[Poly | Line, ...]]
-"""How far before the wall a part is, of those that cover one another, and how it looks."""
+Seen = tuple[float, Sequence[Poly | Line]]
+"""How far before the wall parts are, of those that cover one another, and how they look."""
 
 
 def run_faces(run: Run) -> list[Shape]:
     """What passes along a face, as it is seen from the front; no text."""
     pen = Pen.EDGE if run.what == "panel" else Pen.OUTLINE
-    seen: list[tuple[float, tuple[Shape, ...]]] = []
-    for some in _SEEN.of(lots_of(run.parts), partial(_lot, pen=pen), pen):
-        seen += some
+    seen = list(chain.from_iterable(_SEEN.of(lots_of(run.parts), partial(_lot, pen=pen), pen)))
     if run.what == "panel":
-        seen += [(0.0 - piece.low.y, (Poly(piece.front, Pen.EDGE, Fill("plain", piece.colour)),)) for piece in run.pieces]
-        seen += [(0.0 - coat.y, (Poly(coat.ring, None, Fill("look", coat.look)),)) for coat in run.coats]
+        seen += [(0.0 - piece.low.y, [Poly(piece.front, Pen.EDGE, Fill("plain", piece.colour))]) for piece in run.pieces]
+        seen += [(0.0 - coat.y, [Poly(coat.ring, None, Fill("look", coat.look))]) for coat in run.coats]
         seen.sort(key=itemgetter(0))
     return list(chain.from_iterable([shapes for _, shapes in seen]))
 
 
 def _lot(lot: Lot, pen: Pen) -> list[Seen]:
-    """A lot as the one that it is like, moved to where it is."""
+    """A lot as the one that it is like, moved to where it is; what is as far before the wall together."""
     if lot.like is lot.parts:
-        return [_FACES.get((part, pen), lambda part=part: _seen_of(part, pen)) for part in lot.parts]  # type: ignore[misc]
+        return _together([_FACES.get((part, pen), lambda part=part: _seen_of(part, pen)) for part in lot.parts])  # type: ignore[misc]
     x, y, z = lot.by
-    seen = _LIKE.of([lot.like], lambda parts: [_seen_of(part, pen) for part in parts], pen)[0]
-    return [(before - y, tuple([_moved(shape, x, z) for shape in shapes])) for before, shapes in seen]
+    seen = _LIKE.of([lot.like], lambda parts: _together([_seen_of(part, pen) for part in parts]), pen)[0]
+    return [(before - y, [_moved(shape, x, z) for shape in shapes]) for before, shapes in seen]
+
+
+def _together(seen: Sequence[Seen]) -> list[Seen]:
+    rows: dict[float, list[Poly | Line]] = {}
+    for before, shapes in seen:
+        rows.setdefault(before, []).extend(shapes)
+    return list(rows.items())
 
 
 def _seen_of(part: Part, pen: Pen) -> Seen:
-    return _before(part), tuple(_part_faces(part, pen))
+    """Only what is on walls hides one another."""
+    return _before(part) if pen is Pen.EDGE else 0.0, tuple(_part_faces(part, pen))
 
 
 def _moved(shape: Poly | Line, x: float, z: float) -> Poly | Line:

@@ -1,7 +1,7 @@
 """Boards that stand flat on a wall: rectangles, or what openings leave of them in its true shape."""
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, replace
 from math import ceil
 from typing import NamedTuple
 
@@ -63,9 +63,17 @@ class Kept(NamedTuple):
 class Known:
     """What was made before of a wall: by where it is, and of what is alike by what it is."""
 
-    def __init__(self, alike: Recent[Kept] | None = None) -> None:
+    def __init__(self) -> None:
         self.there: Recent[Kept] = Recent(5000)
-        self.alike: Recent[Kept] = Recent(5000) if alike is None else alike
+        self.alike: Recent[Kept] = Recent(5000)
+        self.finishes: dict[tuple[str | None, float | None, bool], Finish] = {}
+        """Those that were asked for, so that boards which are finished alike share theirs."""
+
+    def elsewhere(self) -> "Known":
+        """The same of another place: what is alike, and finishes."""
+        other = Known()
+        other.alike, other.finishes = self.alike, self.finishes
+        return other
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,8 +97,6 @@ class Making:
     """What was made before, of those walls that have the same backing, and the same finish where none is chosen."""
     proud: float = 0.0
     """How far what boards stand on is before the backing."""
-    finishes: dict[tuple[str | None, float | None, bool], Finish] = field(default_factory=dict)
-    """Those that were asked for, so that boards which are finished alike share theirs."""
 
     def finish(self, own: str | None, thick: float | None = None, *, all_round: bool = False) -> Finish:
         """A finish by its id, else that of the job's fronts; of boards of another thickness where it is given.
@@ -98,9 +104,10 @@ class Making:
         What lies flat is coated on its face alone, unless it is seen `all_round`.
         """
         key = (own, thick, all_round)
-        found = self.finishes.get(key)
+        finishes = self.known.finishes
+        found = finishes.get(key)
         if found is None:
-            found = self.finishes[key] = self._finish_anew(*key)
+            found = finishes[key] = self._finish_anew(*key)
         return found
 
     def _finish_anew(self, own: str | None, thick: float | None, all_round: bool) -> Finish:

@@ -37,7 +37,7 @@ def add_like(making: Making, of: Hashable, area: Area, add: Callable[[Making], N
     """
 
     def at_corner() -> Kept:
-        room, elsewhere = area.at_corner, Known(making.known.alike)
+        room, elsewhere = area.at_corner, making.known.elsewhere()
         return _made(replace(making, free=rectangle_of(room), plain=room, covered=(), cut_outs=(), known=elsewhere), add)
 
     known = making.known.alike.get((of, area.width, area.height, making.behind), at_corner)

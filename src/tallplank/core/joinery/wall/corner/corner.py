@@ -98,6 +98,13 @@ class Corners:
 
     def seen_from(self, side: Side) -> float:
         """How far within a side its boards are seen."""
+        return self._seen[side]
+
+    @cached_property
+    def _seen(self) -> Mapping[Side, float]:
+        return {side: self._seen_at(side) for side in SIDES}
+
+    def _seen_at(self, side: Side) -> float:
         mate = self.mate(side)
         if mate is None:
             return self.face.inset(side, self._deep) if self.is_in_corner(side) else 0.0
@@ -166,6 +173,13 @@ class Corners:
 
     def mate(self, side: Side) -> Scheme | None:
         """The scheme round the corner at a side that reaches into it too, at some of the same heights."""
+        return self._mates[side]
+
+    @cached_property
+    def _mates(self) -> Mapping[Side, Scheme | None]:
+        return {side: self._mate_at(side) for side in SIDES}
+
+    def _mate_at(self, side: Side) -> Scheme | None:
         walls = [f.id for f in self.faces.values() if not f.is_loose]
         if self.scheme.face not in walls or not self._reaches(side):
             return None

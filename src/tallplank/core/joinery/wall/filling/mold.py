@@ -31,8 +31,10 @@ def add_frame_of(making: Making, outer: Ring, molding: Molding, finish: Finish, 
     """
     pairs = beside_in(outer, molding.rise, where)
     sides = [_side(out) for out, _ in pairs]
-    for number, (out, into) in enumerate(pairs, 1):
-        tag = Tag("panel mold", sides[number - 1] if sorted(sides) == SIDES else str(number))
+    if sorted(sides) != SIDES:
+        sides = [str(number) for number in range(1, len(pairs) + 1)]
+    for side, (out, into) in zip(sides, pairs, strict=True):
+        tag = Tag("panel mold", side)
         if isinstance(out, Line) and isinstance(into, Line):
             add_straight(making, tag, out, into, molding, finish, back)
         else:
