@@ -131,30 +131,35 @@ def each_where_it_is() -> Iterator[None]:
         wall_build.is_apart = with_others
 
 
-def dragged(
-    job: Job, step_of: Callable[[Job, int], Job], bound: float = 1 / 40, stage: str = "layout", whole_of: Callable[[], float] | None = None
-) -> tuple[float, float]:
-    """One step of a drag against deriving the job cold, or against `whole_of`, with its bound: the middle of seven rounds.
-
-    No step is made twice.
-    """
-    ratios = []
+def dragged(job: Job, step_of: Callable[[Job, int], Job], bound: float = 1 / 40, stage: str = "layout") -> tuple[float, float]:
+    """One step of a drag against deriving the job cold, with its bound: the middle of seven rounds, in which no step is made twice."""
+    rounds = []
     for around in range(7):
-        fresh = copied(job)
-        whole = timed(lambda j=fresh: Screen(stage).show(j)) if whole_of is None else whole_of()  # type: ignore[misc]
-        screen, at, steps = Screen(stage), copied(job), []
+        fresh, screen, at = copied(job), Screen(stage), copied(job)
+        whole = timed(lambda j=fresh: Screen(stage).show(j))  # type: ignore[misc]
         screen.show(at)
-        gc.collect()
-        gc.disable()
-        for i in range(15 * around, 15 * around + 15):
-            start = time.perf_counter()
-            at = screen.edited(lambda j, i=i: step_of(j, i), at)  # type: ignore[misc]
-            steps.append(time.perf_counter() - start)
-        gc.enable()
-        ratios.append((median(steps) / whole, median(steps), whole))
-    ratio, step, whole = sorted(ratios)[len(ratios) // 2]
-    print(f"  step {step * 1e3:.2f} ms, cold {whole * 1e3:.1f} ms, 1/{1 / ratio:.0f}")
-    return ratio, bound
+        rounds.append((median(steps(screen, at, step_of, range(15 * around, 15 * around + 15))[1]), whole))
+    return middle_of(rounds), bound
+
+
+def steps(screen: Screen, at: Job, step_of: Callable[[Job, int], Job], numbers: range) -> tuple[Job, list[float]]:
+    """The job after some steps, each shown, and the seconds of each."""
+    found = []
+    gc.collect()
+    gc.disable()
+    for i in numbers:
+        start = time.perf_counter()
+        at = screen.edited(lambda j, i=i: step_of(j, i), at)  # type: ignore[misc]
+        found.append(time.perf_counter() - start)
+    gc.enable()
+    return at, found
+
+
+def middle_of(rounds: list[tuple[float, float]]) -> float:
+    """The middle ratio of steps and what they are held against."""
+    step, whole = sorted(rounds, key=lambda one: one[0] / one[1])[len(rounds) // 2]
+    print(f"  step {step * 1e3:.2f} ms, cold {whole * 1e3:.1f} ms, 1/{whole / step:.0f}")
+    return step / whole
 
 
 def bench_outline() -> tuple[float, float]:
@@ -237,8 +242,17 @@ def bench_wall() -> tuple[float, float]:
     cell = Region(split="up", stile=40.0, parts=(Region(fill=Panel(border=20.0, mold="mold-panel-25")),) * 5)
     root = Region(split="across", stile=40.0, parts=(cell,) * 14)
     job, (key,) = add_scheme(a_room(9800.0, 5000.0), CATALOG, ROOM, WALL, backing=6.0, root=root)
+    rounds = []
     with tree_of(FORMER_WALL) as former, worker(former, PANELS) as cold_then:
-        return dragged(job, lambda j, i: shift_boundary(j, CATALOG, ROOM, key, (3, 2), 700.0 + i, 1932.0), 1 / 15, "walls", cold_then)
+        for around in range(9):  # in turn within each, since a machine changes its pace
+            screen, at, taken, wholes = Screen("walls"), copied(job), [], []
+            screen.show(at)
+            for i in range(15 * around, 15 * around + 15, 5):
+                wholes.append(cold_then())
+                at, some = steps(screen, at, lambda j, i: shift_boundary(j, CATALOG, ROOM, key, (3, 2), 700.0 + i, 1932.0), range(i, i + 5))
+                taken += some
+            rounds.append((median(taken), median(wholes)))
+    return middle_of(rounds), 1 / 15
 
 
 def a_large_wall(columns: int, rows: int) -> Job:
@@ -614,12 +628,33 @@ def main(names: list[str]) -> int:
     if unknown:
         print(f"plank: bench: choose among {', '.join(BENCHES)}", file=sys.stderr)
         return 2
-    for name in names or BENCHES:
-        bench = BENCHES[name]
-        print(f"{name}: {bench.__doc__}")
-        ratio, bound = bench()
-        print(f"  ratio {ratio:.4f}, bound {bound:.4f}: {'kept' if ratio <= bound else 'NOT KEPT'}\n")
+    chosen = names or list(BENCHES)
+    if len(chosen) > 1:
+        return each_alone(chosen)
+    bench = BENCHES[chosen[0]]
+    print(f"{chosen[0]}: {bench.__doc__}")
+    ratio, bound = bench()
+    print(f"  {RATIO} {ratio:.4f}, bound {bound:.4f}: {'kept' if ratio <= bound else 'NOT KEPT'}\n", flush=True)
     return 0
+
+
+RATIO = "ratio"
+
+
+def each_alone(names: list[str]) -> int:
+    """Run benches, each in a process of its own, so that none is slowed down by what another left behind; a table of all at the end."""
+    lines: list[tuple[str, str]] = []
+    for name in names:
+        start, told = time.perf_counter(), "failed"
+        process = subprocess.Popen([sys.executable, __file__, name], stdout=subprocess.PIPE, text=True)
+        assert process.stdout is not None
+        for line in process.stdout:
+            print(line, end="", flush=True)
+            told = line.strip() if line.strip().startswith(RATIO) else told
+        process.wait()
+        lines.append((name, f"{told if process.returncode == 0 else 'failed'}, in {time.perf_counter() - start:.0f} s"))
+    print(*(f"{name:8} {told}" for name, told in lines), sep="\n")
+    return 1 if any(told.startswith("failed") for _, told in lines) else 0
 
 
 if __name__ == "__main__":
