@@ -5,6 +5,7 @@ Source: geometry; what has a grain is cut along it, anything else may lie either
 
 from collections.abc import Iterable, Iterator
 from functools import partial
+from itertools import chain
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.record import Finding, Site, shown
@@ -14,7 +15,7 @@ from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.lot import rows_of
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.measure.memo import Each, IdentityMemo
+from tallplank.core.measure.memo import Each
 
 SLACK = 0.05
 REMEDY = "Choose a larger board, or make it of several pieces."
@@ -28,11 +29,10 @@ def beyond_its_sheet(site: Site, unit: MadeUnit) -> Iterator[Finding]:
 
 def runs_beyond_sheets(made: Made) -> Iterator[Finding]:
     """Parts of worktops, plinths and panels that pass over or beside several units."""
-    for run in made.runs:
-        yield from _KNOWN.get((run, made.catalog, made.job.display), lambda run=run: tuple(_of_run(made, run)))  # type: ignore[misc]
+    yield from chain.from_iterable(_KNOWN.of(made.runs, lambda run: tuple(_of_run(made, run)), made.catalog, made.job.display))
 
 
-_KNOWN: IdentityMemo[tuple[Finding, ...]] = IdentityMemo(2000)
+_KNOWN: Each[Run, tuple[Finding, ...]] = Each(2000)
 """What was found of runs, for as long as they are the same."""
 
 

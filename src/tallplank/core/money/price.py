@@ -6,6 +6,7 @@ Source: price = cost / (1 - margin) for a margin of the price, cost * (1 + marku
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from functools import cached_property
 from typing import NamedTuple
 
 from tallplank.core.catalog.operation import Department
@@ -38,19 +39,35 @@ class PriceLine:
     """What is worked on it, by department."""
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Price:
-    """The price of the job, in cents."""
+    """The price of the job, in cents; what it consists of is reckoned when it is asked for."""
 
-    currency: str
+    rates: Rates
     lines: tuple[PriceLine, ...]
-    cost: Cost
-    overhead: int
-    margin: int
-    """With the markup on what is bought in."""
     discount: int
     net: int
     tax: int
+
+    @property
+    def currency(self) -> str:
+        """That of the job's rates."""
+        return self.rates.currency
+
+    @cached_property
+    def cost(self) -> Cost:
+        """What all lines cost."""
+        return added([line.cost for line in self.lines])
+
+    @cached_property
+    def overhead(self) -> int:
+        """What comes to what the shop makes itself."""
+        return round(self.cost.own * self.rates.overhead)
+
+    @property
+    def margin(self) -> int:
+        """With the markup on what is bought in."""
+        return self.full - self.cost.total - self.overhead
 
     @property
     def full(self) -> int:
@@ -191,8 +208,7 @@ def _sold_for(cost: Cost, rates: Rates) -> int:
 
 
 def _summed(lines: tuple[PriceLine, ...], rates: Rates) -> Price:
-    cost = added(line.cost for line in lines)
     full = sum([line.price for line in lines])
-    overhead, discount = round(cost.own * rates.overhead), round(full * rates.discount)
+    discount = round(full * rates.discount)
     net = full - discount
-    return Price(rates.currency, lines, cost, overhead, full - cost.total - overhead, discount, net, round(net * rates.tax))
+    return Price(rates, lines, discount, net, round(net * rates.tax))
