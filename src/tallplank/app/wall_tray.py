@@ -19,7 +19,7 @@ from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.edit.wall.start import STARTS, Sizes
 from tallplank.core.error import PlankError
 from tallplank.core.job.job import Job
-from tallplank.core.joinery.wall.filling.slat import SLAT
+from tallplank.core.joinery.wall.filling.section import is_slat
 from tallplank.core.joinery.workshop import make
 from tallplank.core.measure.memo import IdentityMemo
 from tallplank.session.store import Store
@@ -121,7 +121,7 @@ def _drawn(key: str, catalog: Catalog, tokens: Tokens) -> QPixmap:
     job = add_scheme(job, catalog, room.id, room.walls[0].id, **STARTS[key].values(Sizes())).job
     runs = make(job, catalog).runs
     parts = [part for run in runs for part in run.parts]
-    finer = FINER if sum(part.tag == SLAT for part in parts) > MANY or sum(len(part.pockets) for part in parts) > 4 * MANY else 1
+    finer = FINER if sum(map(is_slat, parts)) > MANY or sum(len(part.pockets) for part in parts) > 4 * MANY else 1
     size = PICTURE * finer
     picture = blank_picture(size)
     painter = QPainter(picture)

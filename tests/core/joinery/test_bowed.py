@@ -3,6 +3,7 @@
 from itertools import pairwise
 from math import asin, atan2, degrees, hypot
 
+import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -19,6 +20,9 @@ from tallplank.core.job.job import Job
 from tallplank.core.job.scheme import Boxing, Region
 from tallplank.core.joinery.part.form.bent import Bent
 from tallplank.core.joinery.part.part import Part
+from tallplank.core.solid.many import Lay, shapes_of
+from tallplank.core.solid.mesh import Surfaces
+from tallplank.core.space.frame import Frame, Vec
 
 BOX = Boxing(deep=150.0, bow=100.0, skin="bend-ply", boards=18.0)
 
@@ -104,6 +108,20 @@ def test_slats_wider_than_deep_lie_flat_on_the_skin() -> None:
         out = slat.frame.z
         assert abs((x - 2000.0) * out.y - (y - middle_of(slats)) * out.x) < 1e-6
     assert shared(made(job), ROOM) == []
+
+
+@pytest.mark.parametrize(("width", "deep"), [(19.0, 40.0), (30.0, 12.0)])
+def test_of_slats_on_a_tight_bow_nothing_is_left_out_but_their_backs(width: float, deep: float) -> None:
+    """Half of it turns by more than 45 degrees, so that the first slats look more to the side than into the room."""
+    slats = parts(bowed(BOX.but(bow=250.0), root=Region(fill=Slats(width=width, gap=20.0, deep=deep))), "slat")
+    out = np.array([p.frame.y if deep > width else p.frame.z for p in slats])
+    assert np.abs(out[:, 0]).max() > 0.8
+    lay = Lay(Frame(Vec(0.0, 0.0, 0.0), Vec(1.0, 0.0, 0.0), Vec(0.0, 1.0, 0.0), Vec(0.0, 0.0, 1.0)), 2500.0)
+    (shown,) = shapes_of(slats, lay, Surfaces())
+    faces = (shown.normals * out[shown.of]).sum(axis=1)
+    assert len(faces) == 5 * len(slats)
+    assert (faces > 0.99).sum() == len(slats)
+    assert not (faces < -0.99).any()
 
 
 def middle_of(slats: list[Part]) -> float:

@@ -8,8 +8,7 @@ from numpy.typing import NDArray
 
 from tallplank.core.joinery.part.groove import groove_edges
 from tallplank.core.joinery.part.part import Part, makeup
-from tallplank.core.joinery.wall.filling.section import outward
-from tallplank.core.joinery.wall.filling.slat import SLAT
+from tallplank.core.joinery.wall.filling.section import is_slat, outward
 from tallplank.core.solid.mesh import Faces, Surfaces, grain_shift
 from tallplank.core.solid.outline import bare_outline, is_lined
 from tallplank.core.space.frame import Floats, Frame
@@ -89,7 +88,7 @@ def shapes_of(parts: Sequence[Part], lay: Lay, surfaces: Surfaces) -> Iterator[S
         group = alike.get(like)
         if group is None:
             stretched = _stretched(part, surfaces)
-            key = (part.finish.look, id(stretched.corners), id(stretched.lines), part.tag == SLAT and outward(part))
+            key = (part.finish.look, id(stretched.corners), id(stretched.lines), is_slat(part) and outward(part))
             group = alike[like] = groups.setdefault(key, Group(stretched, []))
         group.parts.append(part)
     by_look: dict[str, list[Shapes]] = {}
@@ -127,8 +126,8 @@ def _of_one_kind(group: Group, lay: Lay) -> Shapes:
     """The surfaces of a group in the room; of slats not their backs, which stand on what is behind them."""
     (bare, bare_by, normals, lines, lines_by), parts = group
     first, wall = parts[0], np.array((lay.frame.x, lay.frame.y, lay.frame.z))
-    is_slat = first.tag == SLAT
-    if is_slat:
+    backless = is_slat(first)
+    if backless:
         seen = normals[:, outward(first)] > -FACING
         bare, bare_by, normals = bare[seen], bare_by[seen], normals[seen]
     count, own, split = len(parts), len(normals), bare.size // 3
@@ -140,7 +139,7 @@ def _of_one_kind(group: Group, lay: Lay) -> Shapes:
     if any(p.what == "groove" for p in first.pockets):
         edges = np.concatenate([edges, [_grooves(part, lay.frame) for part in parts]], axis=1)
     at = np.array([part.frame.origin for part in parts])[:, (0, 2)]
-    cut, of = np.full(count * own, is_slat), np.repeat(np.arange(count), own)
+    cut, of = np.full(count * own, backless), np.repeat(np.arange(count), own)
     ways = (normals @ frames).reshape(-1, 3)
     return Shapes(first.finish.look, corners.reshape(-1, 4, 3), ways, uv.reshape(-1, 4, 2), edges.reshape(-1, 2, 3), of, at, cut)
 

@@ -9,7 +9,7 @@ from tallplank.core.joinery.part.form.form import SHEET, Form
 from tallplank.core.joinery.part.form.sheet import prism_lines
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.wall.box.boxing import INSIDE
-from tallplank.core.joinery.wall.filling.slat import SLAT
+from tallplank.core.joinery.wall.filling.section import is_slat
 from tallplank.core.space.frame import Floats
 
 NONE = np.zeros((0, 2, 3), np.float32)
@@ -22,7 +22,7 @@ def outline(part: Part) -> Floats:
 
 def is_lined(part: Part) -> bool:
     """Whether its edges are drawn: not those of a panel in grooves, of what is in a boxing, and of slats."""
-    if part.tag == SLAT or part.tag.role in INSIDE:
+    if is_slat(part) or part.tag.role in INSIDE:
         return False
     thin = part.surface == "front" and part.kind == "front" and part.thickness.value < part.finish.thickness
     return not (thin and part.form.is_square)

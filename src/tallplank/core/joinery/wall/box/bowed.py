@@ -25,8 +25,7 @@ from tallplank.core.joinery.setout.collector import Lay
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.board import SAME, Making, pieces_within, shapes_of
 from tallplank.core.joinery.wall.covered import cased, cut_outs_on
-from tallplank.core.joinery.wall.filling.section import lies_flat, sizes_of, thick_of
-from tallplank.core.joinery.wall.filling.slat import SLAT
+from tallplank.core.joinery.wall.filling.section import lies_flat, sizes_of, tag_of, thick_of
 from tallplank.core.measure.divide import DivideError, slats
 from tallplank.core.measure.size import Size
 from tallplank.core.space.bow import Bow
@@ -207,7 +206,7 @@ def _add_slats(making: Making, bow: Bow, fill: Slats, inner: Area) -> None:
         angle = i * (fill.width + gap) / bow.radius - outmost if count > 1 else 0.0
         for low, high in lengths:
             sizes, frame = sizes_of(fill, Size.of(high - low, "height")), _upright_on(bow, angle, fill, low)
-            making.out.add(SLAT, "front", "front", finish, sizes, Lay("+z", "-y", (0.0, 0.0, 0.0)), frame=frame)
+            making.out.add(tag_of(fill), "front", "front", finish, sizes, Lay("+z", "-y", (0.0, 0.0, 0.0)), frame=frame)
 
 
 def _outmost(bow: Bow, fill: Slats, inner: Area) -> float:

@@ -5,10 +5,12 @@ Source: common practice, no source: a strip is ripped from a board that is sold 
 
 from tallplank.core.job.filling import Slats
 from tallplank.core.joinery.part.form.swept import EndCut, Swept
-from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.part.part import Part, Tag
 from tallplank.core.joinery.setout.collector import Lay
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.measure.size import Size
+
+SLAT, LYING = Tag("slat"), Tag("slat", "on its face")
 
 
 def lies_flat(fill: Slats) -> bool:
@@ -43,6 +45,16 @@ def cut_at(fill: Slats, start: float, stop: float) -> Swept:
     return Swept(profile, EndCut(z=0.0 - start), EndCut(z=stop))
 
 
+def tag_of(fill: Slats) -> Tag:
+    """What they are called."""
+    return LYING if lies_flat(fill) else SLAT
+
+
+def is_slat(part: Part) -> bool:
+    """Whether a part is one."""
+    return part.tag in (SLAT, LYING)
+
+
 def outward(part: Part) -> int:
     """Which of a slat's own sizes and ways stands out from the wall: 1, its width, on edge; 2, its thickness, where it lies flat."""
-    return 2 if abs(part.frame.z.y) > abs(part.frame.y.y) else 1
+    return 2 if part.tag == LYING else 1

@@ -9,16 +9,15 @@ from shapely import LineString, Polygon, contains
 from tallplank.core.job.filling import Slats
 from tallplank.core.joinery.part.form.form import SHEET
 from tallplank.core.joinery.part.lot import AT_ONCE
-from tallplank.core.joinery.part.part import BuildError, Part, Tag
+from tallplank.core.joinery.part.part import BuildError, Part
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.joinery.wall.area import Area, rectangle_of, rectangles_of
 from tallplank.core.joinery.wall.board import SAME, Making, add_boards, pieces_within, prepared, shapes_of
-from tallplank.core.joinery.wall.filling.section import cut_at, lay_of, sizes_of, thick_of
+from tallplank.core.joinery.wall.filling.section import LYING, cut_at, lay_of, sizes_of, tag_of, thick_of
 from tallplank.core.measure.divide import DivideError, slats
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Vec
 
-SLAT = Tag("slat")
 HAIR = 0.5
 """Square millimetres that are none."""
 
@@ -86,7 +85,7 @@ def _add_pieces(making: Making, place: Area, fill: Slats, finish: str | None) ->
         if (ends := ends_of(piece, place, upright=upright)) is not None:
             _add(making, place, ends, fill, finish)
         else:
-            add_boards(making, SLAT, piece, making.finish(finish, fill.deep, all_round=True), making.behind, upright=upright)
+            add_boards(making, LYING, piece, making.finish(finish, fill.deep, all_round=True), making.behind, upright=upright)
 
 
 def _add(making: Making, place: Area, ends: Ends, fill: Slats, own_finish: str | None) -> None:
@@ -95,7 +94,7 @@ def _add(making: Making, place: Area, ends: Ends, fill: Slats, own_finish: str |
     start, stop = (slope(pair, fill.width) for pair in ends)
     form = cut_at(fill, start, stop) if start or stop else SHEET
     sizes, lay = sizes_of(fill, Size.of(high - low, "length of the region")), lay_of(fill, place, low, making.behind)
-    making.out.add(SLAT, "front", "front", finish, sizes, lay, form=form)
+    making.out.add(tag_of(fill), "front", "front", finish, sizes, lay, form=form)
 
 
 def slope(pair: tuple[float, float], width: float) -> float:
