@@ -15,7 +15,7 @@ from tallplank.core.joinery.part.lot import in_lots, likes_of
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.rule.choice import chosen_hardware
 from tallplank.core.joinery.wall.board import Making
-from tallplank.core.joinery.wall.filling.section import outward
+from tallplank.core.joinery.wall.filling.section import is_slat, outward
 from tallplank.core.measure.memo import Each
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
@@ -88,6 +88,6 @@ def _needs_of(part: Part, brad: float, screw: float, studs: float) -> Needs:
         return Needs(screws=ceil(long / screw) + 1)
     if role in NOT_GLUED:
         return Needs(brads=0)
-    deep = part.size[outward(part)] if role == "slat" else part.thickness.value
+    deep = part.size[outward(part)] if is_slat(part) else part.thickness.value
     glued = 0.0 if part.kind == "molding" else part.volume / deep / 1e6
     return Needs(glued, ceil(long / brad) + 1, 0)
