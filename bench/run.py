@@ -271,6 +271,29 @@ def a_large_wall(columns: int, rows: int) -> Job:
     return place_unit(job, CATALOG, "base", Spot(ROOM, WALL, 5000.0)).job
 
 
+WallEdit = Callable[[Job, int], Job]
+
+
+def shown_on_large_walls(edits_of: Callable[[Job, float], dict[str, WallEdit]]) -> float:
+    """The slowest of some edits of walls of 3,000 and of 5,000 parts, shown, against the wall cold, each region where it is.
+
+    `edits_of` gives them by name, of a job whose first two rows of regions are so high together.
+    """
+    worst = 0.0
+    for columns, rows in ((55, 11), (60, 17)):
+        job = a_large_wall(columns, rows)
+        for name, edit in edits_of(job, 2 * (340.0 * rows - 40.0 * (rows + 1)) / rows).items():
+            screen, at = Screen("walls"), copied(job)
+            with each_where_it_is():
+                whole = timed(lambda j=at: Screen("walls").show(j))  # type: ignore[misc]
+            screen.show(at := copied(at))
+            parts = sum(len(run.parts) for run in screen.deriver.derive(at).made.runs)
+            step = median(steps(screen, at, edit, range(10))[1])
+            print(f"  {parts} parts, {name}: {step * 1e3:.0f} ms, cold {whole * 1e3:.0f} ms")
+            worst = max(worst, step / whole)
+    return worst
+
+
 def bench_walls() -> tuple[float, float]:
     """The slowest of four edits of a wall of 3,000 and of 5,000 parts, shown, against it cold, each where it is; at most 1/8."""
     from makers import ROOM, WALL
@@ -278,33 +301,28 @@ def bench_walls() -> tuple[float, float]:
     from tallplank.core.edit.wall.scheme import change_region, shift_boundary
     from tallplank.core.job.filling import Panel
 
-    worst = 0.0
-    for columns, rows in ((55, 11), (60, 17)):
-        job, both = a_large_wall(columns, rows), 2 * (340.0 * rows - 40.0 * (rows + 1)) / rows
+    def edits_of(job: Job, both: float) -> dict[str, WallEdit]:
         scheme, window = job.rooms[0].schemes[0].id, next(w for w in job.rooms[0].walls if w.id == WALL).openings[0].id
-        edits: dict[str, Callable[[Job, int], Job]] = {
-            "boundary": lambda j, i, s=scheme, b=both: shift_boundary(j, CATALOG, ROOM, s, (3, 2), b * 0.45 + i, b),  # type: ignore[misc]
-            "fill": lambda j, i, s=scheme: change_region(j, CATALOG, ROOM, s, (9, 4), fill=Panel(border=16.0 + i, mold="mold-panel-25")),  # type: ignore[misc]
-            "window": lambda j, i, w=window: change_opening(j, ROOM, WALL, w, x=3000.0 + 3.0 * i),  # type: ignore[misc]
+        return {
+            "boundary": lambda j, i: shift_boundary(j, CATALOG, ROOM, scheme, (3, 2), both * 0.45 + i, both),
+            "fill": lambda j, i: change_region(j, CATALOG, ROOM, scheme, (9, 4), fill=Panel(border=16.0 + i, mold="mold-panel-25")),
+            "window": lambda j, i: change_opening(j, ROOM, WALL, window, x=3000.0 + 3.0 * i),
             "unit": lambda j, i: slide_units(j, ["u1"], 3.0),
-            "all stiles": lambda j, i, s=scheme: change_region(j, CATALOG, ROOM, s, (), stile=41.0 + i),  # type: ignore[misc]
         }
-        for name, edit in edits.items():
-            screen, at, steps = Screen("walls"), copied(job), []
-            with each_where_it_is():
-                whole = timed(lambda j=at: Screen("walls").show(j))  # type: ignore[misc]
-            screen.show(at := copied(at))
-            parts = sum(len(run.parts) for run in screen.deriver.derive(at).made.runs)
-            gc.disable()  # as the command does
-            for i in range(10):
-                start = time.perf_counter()
-                at = screen.edited(lambda j, i=i, e=edit: e(j, i), at)  # type: ignore[misc]
-                steps.append(time.perf_counter() - start)
-            gc.enable()
-            print(f"  {parts} parts, {name}: {median(steps) * 1e3:.0f} ms, cold {whole * 1e3:.0f} ms")
-            if name != "all stiles":  # which makes all of a wall anew: told only
-                worst = max(worst, median(steps) / whole)
-    return worst, 1 / 8
+
+    return shown_on_large_walls(edits_of), 1 / 8
+
+
+def bench_stiles() -> tuple[float, float]:
+    """Another width of all stiles at once of such walls, which makes every part of them anew, against the same; at most 1/6."""
+    from makers import ROOM
+    from tallplank.core.edit.wall.scheme import change_region
+
+    def edits_of(job: Job, _: float) -> dict[str, WallEdit]:
+        scheme = job.rooms[0].schemes[0].id
+        return {"all stiles": lambda j, i: change_region(j, CATALOG, ROOM, scheme, (), stile=41.0 + i)}
+
+    return shown_on_large_walls(edits_of), 1 / 6
 
 
 def bench_piece() -> tuple[float, float]:
@@ -605,6 +623,7 @@ BENCHES = {
     "island": bench_island,
     "wall": bench_wall,
     "walls": bench_walls,
+    "stiles": bench_stiles,
     "slats": bench_slats,
     "piece": bench_piece,
     "large": bench_large,

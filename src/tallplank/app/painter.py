@@ -1,7 +1,7 @@
 """Draws drawings with Qt: true line weights, textures by look, dimension chains."""
 
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cache
 
 from PyQt6.QtCore import QPointF, QRectF, Qt
@@ -11,7 +11,7 @@ from tallplank.app.theme import Tokens, colour, font
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.look import Look
 from tallplank.core.draw.dimension import FIGURE_WIDTH, SetOut
-from tallplank.core.draw.primitive import Arc, Fill, Line, Pen, Poly, Shape, Text
+from tallplank.core.draw.primitive import Again, Arc, Fill, Line, Pen, Poly, Shape, Text
 from tallplank.core.job.measure import can_be_typed, lies_over
 from tallplank.core.solid.texture import SIZE, textured
 
@@ -50,8 +50,12 @@ class DrawingPainter:
         for shape in shapes:
             if isinstance(shape, Text):
                 self._text(painter, shape, view)
+            elif isinstance(shape, Again):
+                there = replace(view, x=view.x + shape.by[0] * view.scale, y=view.y - shape.by[1] * view.scale)
+                for one in shape.shapes:
+                    self._shape(painter, one, there, view)
             else:
-                self._shape(painter, shape, view)
+                self._shape(painter, shape, view, view)
 
     def paint_chains(self, painter: QPainter, chains: SetOut, view: View, text_height: float) -> None:
         """Draw dimension chains with texts `text_height` pixels high."""
@@ -75,7 +79,8 @@ class DrawingPainter:
             painter.drawText(QRectF(-half, -text_height, 2 * half, 2 * text_height), Qt.AlignmentFlag.AlignCenter, text.text)
             painter.restore()
 
-    def _shape(self, painter: QPainter, shape: Line | Poly | Arc, view: View) -> None:
+    def _shape(self, painter: QPainter, shape: Line | Poly | Arc, view: View, ground: View) -> None:
+        """One shape in a view of its own; its grain goes on from where the whole drawing begins."""
         painter.setPen(self._pens[shape.pen] if shape.pen is not None else Qt.PenStyle.NoPen)
         painter.setBrush(Qt.BrushStyle.NoBrush)
         if isinstance(shape, Line):
@@ -87,7 +92,7 @@ class DrawingPainter:
         else:
             polygon = QPolygonF([view.out(p) for p in shape.points])
             if shape.fill is not None:
-                painter.setBrush(self._brush(shape.fill, view))
+                painter.setBrush(self._brush(shape.fill, ground))
             painter.drawPolygon(polygon)
             if shape.fill is not None and shape.fill.kind in ("wall", "section"):
                 painter.setBrush(QBrush(colour(self._tokens.ink, 0.28), Qt.BrushStyle.BDiagPattern))

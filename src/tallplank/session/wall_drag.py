@@ -7,7 +7,7 @@ from tallplank.core.edit.wall.scheme import shift_boundary
 from tallplank.core.job.job import Job
 from tallplank.core.job.scheme import region_at
 from tallplank.core.joinery.wall.area import Area
-from tallplank.core.joinery.wall.solve import Field
+from tallplank.core.joinery.wall.block import Field
 from tallplank.core.space.outline import Point
 from tallplank.session.drag import Drag
 from tallplank.session.store import Store

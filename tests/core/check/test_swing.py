@@ -3,10 +3,11 @@
 from math import asin, degrees
 
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from makers import CATALOG, ROOM, WALL, a_furnished_ell, a_room, a_wall_of, made
+from tallplank.core.check import swing
 from tallplank.core.check.finding import Checker, findings
 from tallplank.core.check.record import Finding
 from tallplank.core.check.sweep import movers_of
@@ -16,8 +17,14 @@ from tallplank.core.edit.standard import set_job_hardware, set_job_rule
 from tallplank.core.edit.survey.room import change_room
 from tallplank.core.edit.survey.standing import add_column
 from tallplank.core.edit.unit import Spot, change_units, place_unit, slide_units
+from tallplank.core.edit.wall.scheme import add_scheme, change_region
+from tallplank.core.error import PlankError
+from tallplank.core.job.filling import Panel
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import ROOT
+from tallplank.core.job.scheme import Region
+from tallplank.core.joinery.workshop import Workshop
+from tallplank.core.space.frame import Vec
 
 PROJECTION = CATALOG.hardware["pull-bar-192"].projection  # type: ignore[union-attr]
 
@@ -171,13 +178,13 @@ def test_a_mirrored_room_has_the_mirrored_stops(gap: float, width: float, kind: 
 
 
 def test_what_did_not_change_is_kept_and_the_rest_is_found_anew() -> None:
-    job, finder = a_furnished_ell(), SwingFinder()
-    first = list(finder.findings(made(job)))
+    job, finder, shop = a_furnished_ell(), SwingFinder(), Workshop(CATALOG)
+    first = list(finder.findings(shop.make(job)))
     for unit in job.units[::2]:
         for edited in (slide_units(job, [unit.id], 37.0), change_units(job, CATALOG, [unit.id], off=60.0), job):
-            now = made(edited)
+            now = shop.make(edited)
             assert list(finder.findings(now)) == list(SwingFinder().findings(now))
-    assert list(finder.findings(made(job))) == first
+    assert list(finder.findings(shop.make(job))) == first
     assert [f for f in Checker().findings(made(job)) if f.code == "cannot-open"] == first
 
 
@@ -196,3 +203,62 @@ def test_units_without_fronts_do_not_share_what_opens(order: tuple[str, ...]) ->
     finder = SwingFinder()
     for unit in made(job).units:
         assert {m.name for m in finder._of(unit)} == {m.name for m in movers_of(unit)}
+
+
+ALL_OVER = (Vec(-1e6, -1e6, -1e6), Vec(1e6, 1e6, 1e6))
+CELL = Region(split="up", stile=40.0, parts=(Region(fill=Panel(border=20.0, mold="mold-panel-25")),) * 2)
+
+
+def a_paneled_room(proud: float, x: float, kind: str) -> Job:
+    """A unit on one wall, and columns of panels that are alike on those beside it, standing so far before these."""
+    job = at_wall(x, kind)
+    walls = [wall.id for wall in job.rooms[0].walls]
+    for wall in (walls[walls.index(WALL) - 1], walls[(walls.index(WALL) + 1) % 4]):
+        root = Region(split="across", stile=50.0, parts=(CELL,) * 5, proud=proud)
+        job = add_scheme(job, CATALOG, ROOM, wall, root=root, backing=12.0).job
+    return job
+
+
+@settings(deadline=None)
+@given(
+    st.sampled_from([0.0, 18.0, 25.0]),
+    st.sampled_from([40.0, 55.5, 700.0, 1500.0]),
+    st.sampled_from(["base", "drawers", "tall", "wall"]),
+    st.lists(st.tuples(st.integers(0, 1), st.sampled_from(["stile", "proud", "unit"]), st.integers(1, 40)), min_size=1, max_size=3),
+)
+def test_what_is_far_from_every_front_stops_none(proud: float, x: float, kind: str, edits: list[tuple[int, str, int]]) -> None:
+    """As if each front were held against all boards of all walls, at first and after each edit."""
+    job, finder, shop = a_paneled_room(proud, x, kind), SwingFinder(), Workshop(CATALOG)
+    for step in (None, *edits):
+        if step is not None:
+            which, what, by = step
+            scheme = job.rooms[0].schemes[which].id
+            try:
+                if what == "unit":
+                    job = slide_units(job, [job.units[0].id], by - 20.0)
+                else:
+                    job = change_region(job, CATALOG, ROOM, scheme, (), **{what: float(by) + (20.0 if what == "stile" else 0.0)})
+            except PlankError:
+                continue
+        now = shop.make(job)
+        found = list(finder.findings(now))
+        with pytest.MonkeyPatch.context() as patch:
+            patch.setattr(swing, "_wherever_hung", lambda _: ALL_OVER)
+            assert found == list(SwingFinder().findings(now))
+
+
+def test_a_door_meets_panels_that_stand_before_the_wall_beside_it() -> None:
+    found = [stops(a_paneled_room(proud, 60.0, "base")) for proud in (0.0, 25.0)]
+    assert [len(some) for some in found] == [0, 1]
+    assert "meets the paneled wall" in found[1][0].text
+
+
+def test_panels_that_come_forward_stop_the_door_beside_them() -> None:
+    job, finder, shop = a_paneled_room(0.0, 60.0, "base"), SwingFinder(), Workshop(CATALOG)
+    assert list(finder.findings(shop.make(job))) == []
+    (scheme, _) = job.rooms[0].schemes
+    ahead = change_region(job, CATALOG, ROOM, scheme.id, (), proud=25.0)
+    for edited, count in ((ahead, 1), (job, 0), (ahead, 1)):
+        now = shop.make(edited)
+        assert now.units[0] is shop.make(job).units[0]
+        assert len(list(finder.findings(now))) == count

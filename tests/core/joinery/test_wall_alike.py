@@ -1,7 +1,7 @@
 """Regions that are alike are made once and set elsewhere: all that follows is as if each were made where it is."""
 
 from collections import OrderedDict, defaultdict
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator, Sequence
 
 import numpy as np
 import pytest
@@ -10,10 +10,11 @@ from hypothesis import strategies as st
 
 from makers import CATALOG, ROOM, WALL, a_room, made
 from tallplank.core.draw.elevation import elevation
-from tallplank.core.draw.primitive import Line, Poly
+from tallplank.core.draw.primitive import Line, Poly, each_of
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.error import PlankError
+from tallplank.core.job.face import faces_of
 from tallplank.core.job.filling import Cover, Frame, Frames, Grooves, Panel, Plain, Slats
 from tallplank.core.job.job import Job
 from tallplank.core.job.scheme import Region
@@ -21,6 +22,8 @@ from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.part.lot import lots_of
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.wall import build, solve
+from tallplank.core.joinery.wall.area import Area
+from tallplank.core.joinery.wall.block import Field, Strip
 from tallplank.core.joinery.wall.board import Known
 from tallplank.core.money.price import price
 from tallplank.core.solid.scene import SolidMaker
@@ -29,6 +32,7 @@ from tallplank.core.space.outline import area, bounds
 FILLS = st.sampled_from(
     [
         Plain(),
+        Plain(paint="paint-chalk"),
         Panel(border=20.0, mold="mold-panel-25"),
         Panel(raised=12.0, border=25.0, mold="mold-panel-25"),
         Panel(raised=9.0, border=15.0),
@@ -52,6 +56,13 @@ def divided(draw: st.DrawFn, deep: int = 2) -> Region:
     return Region(split=draw(st.sampled_from(["across", "up"])), stile=draw(st.sampled_from([35.0, 63.7])), parts=tuple(parts))
 
 
+class NeverAlike:
+    """Finds no region divided as another is."""
+
+    def get(self, *_: object) -> object:
+        return object()
+
+
 def built(job: Job, *, alike: bool) -> Made:
     """Made with nothing kept, what is alike once or each where it is."""
     with pytest.MonkeyPatch.context() as patch:
@@ -60,6 +71,7 @@ def built(job: Job, *, alike: bool) -> Made:
         patch.setattr(solve, "_BLOCKS", OrderedDict())
         if not alike:
             patch.setattr(build, "is_apart", lambda *_: False)
+            patch.setattr(solve, "_KINDS", NeverAlike())
         return made(job)
 
 
@@ -76,7 +88,7 @@ def numbers(part: Part) -> list[float]:
 
 
 def drawn(found: Made) -> Iterator[tuple[object, ...]]:
-    for shape in elevation(found, ROOM, WALL).shapes:
+    for shape in each_of(elevation(found, ROOM, WALL).shapes):
         if isinstance(shape, Poly):
             yield (shape.pen, shape.fill, *(c for point in shape.points for c in point))
         elif isinstance(shape, Line):
@@ -116,6 +128,49 @@ def assert_same(job: Job) -> None:
     assert ours.keys() == theirs.keys()
     for look, sums in ours.items():
         assert sums == pytest.approx(theirs[look], rel=1e-5, abs=1.0), look
+
+
+def assert_lie_alike(some: Sequence[Field | Strip], others: Sequence[Field | Strip]) -> None:
+    nowhere = Area(0.0, 0.0, 0.0, 0.0)
+    assert [one._replace(area=nowhere) for one in some] == [one._replace(area=nowhere) for one in others]
+    assert flat(one.area for one in some) == pytest.approx(flat(one.area for one in others), abs=1e-6)
+
+
+def flat(areas: Iterable[Area]) -> list[float]:
+    return [size for area in areas for size in area]
+
+
+@settings(deadline=None)
+@given(st.integers(2, 3).flatmap(divided), st.floats(2000.0, 9000.0))
+def test_what_is_divided_alike_lies_as_if_divided_for_itself(root: Region, long: float) -> None:
+    job = a_room(long, 3000.0)
+    try:
+        scheme = add_scheme(job, CATALOG, ROOM, WALL, root=root).job.rooms[0].schemes[0]
+    except PlankError:
+        return
+    face = faces_of(job.rooms[0])[WALL]
+    with pytest.MonkeyPatch.context() as patch:
+        patch.setattr(solve, "_BLOCKS", OrderedDict())
+        once = solve.solve(scheme, face, CATALOG)
+        patch.setattr(solve, "_BLOCKS", OrderedDict())
+        patch.setattr(solve, "_KINDS", NeverAlike())
+        each = solve.solve(scheme, face, CATALOG)
+    assert_lie_alike(once.fields, each.fields)
+    assert_lie_alike(once.strips, each.strips)
+    assert_lie_alike(once.leaves, each.leaves)
+    assert_lie_alike(once.block.painted, each.block.painted)
+    assert once.middles == pytest.approx(each.middles, abs=1e-6)
+    reaches = [flat(part.reach(1.5) for part in solved.block.parts) for solved in (once, each)]
+    assert reaches[0] == pytest.approx(reaches[1], abs=1e-6)
+
+
+def test_columns_that_are_as_large_and_alike_are_divided_once() -> None:
+    cell = Region(split="up", stile=40.0, parts=(Region(fill=Plain(paint="paint-chalk")),) * 3)
+    other = cell.model_copy(update={"stile": 41.0})
+    root = Region(split="across", stile=40.0, parts=(cell, other, cell, cell.model_copy(update={"share": 2.0}), cell.model_copy()))
+    scheme = add_scheme(a_room(6000.0), CATALOG, ROOM, WALL, root=root).job.rooms[0].schemes[0]
+    block = solve.solve(scheme, faces_of(a_room(6000.0).rooms[0])[WALL], CATALOG).block
+    assert [part.like and part.like.field.path for part in block.parts] == [None, None, (0,), None, (0,)]
 
 
 @settings(deadline=None)

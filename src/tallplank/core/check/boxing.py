@@ -13,13 +13,12 @@ from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import Scheme
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.part.form.bent import Bent
-from tallplank.core.joinery.part.lot import rows_of
+from tallplank.core.joinery.part.lot import Picked
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.wall.box.arched_lid import LID
 from tallplank.core.joinery.wall.box.bowed import SKIN, least_radius
 from tallplank.core.joinery.wall.covered import CUT_FOR, at_side, columns_at, is_hidden, needed_depth, overlap
-from tallplank.core.measure.memo import Each
 from tallplank.core.space.outline import strip_span
 
 
@@ -114,7 +113,7 @@ def _units(made: Made, room: Room, scheme: Scheme, face: Face) -> Iterator[Findi
             yield Finding("error", "in-boxing", text, "Move one of them, or make the boxing narrower.", (unit.unit.id,))
 
 
-_BENT: Each[tuple[Part, ...], list[Part]] = Each(4000)
+_BENT = Picked()
 
 
 def _bent(parts: Sequence[Part]) -> list[Part]:
@@ -123,7 +122,7 @@ def _bent(parts: Sequence[Part]) -> list[Part]:
 
 def _too_tight(made: Made, run: Run) -> Iterator[Finding]:
     """A face that bows out more than its board bends."""
-    for part in (one for some in _BENT.of(rows_of(run.parts), _bent) for one in some):
+    for part in _BENT.of(run.parts, _bent):
         if isinstance(part.form, Bent):
             radius, least = part.form.radius - part.thickness.value, least_radius(made.catalog, part)
             if radius < least:

@@ -10,13 +10,13 @@ from shapely import LineString, Point, Polygon
 from shapely.geometry.base import BaseGeometry
 
 from tallplank.core.check.overlap import SLACK
-from tallplank.core.check.sweep import Prism, prism_of, proud_of
+from tallplank.core.check.sweep import Prism, box_around, prism_of, proud_of
 from tallplank.core.job.face import Face, Faces
 from tallplank.core.job.room import Room
 from tallplank.core.job.unit import RunKind
 from tallplank.core.job.wall import FreeWall
 from tallplank.core.joinery.made import MadeUnit
-from tallplank.core.joinery.part.lot import rows_of
+from tallplank.core.joinery.part.lot import Lot, lots_of
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import Each, alike
@@ -136,16 +136,33 @@ RUN_NAMES: Mapping[RunKind, str] = {
 }
 
 
-def obstacles_of_runs(runs: Sequence[Run], faces: Faces) -> Iterator[Obstacle]:
-    """Worktops, plinths and moldings."""
+def obstacles_of_runs(runs: Sequence[Run], faces: Faces, near: Sequence[Box]) -> Iterator[Obstacle]:
+    """Worktops, plinths and moldings that may meet the boxes `near`."""
     for run in runs:
-        frame, name = faces[run.face].frame, f"the {RUN_NAMES[run.what]}"
-        for some in _BODIES.of(rows_of(run.parts), partial(_bodies_of, frame=frame, on_wall=run.what == "panel"), alike(frame)):
+        frame, name, lots = faces[run.face].frame, f"the {RUN_NAMES[run.what]}", lots_of(run.parts)
+        boxes = zip(lots, boxes_of_lots(lots, frame), strict=True)
+        seen = [lot.parts for lot, own in boxes if any(boxes_meet(box, other) for box in own for other in near)]
+        for some in _BODIES.of(seen, partial(_bodies_of, frame=frame, on_wall=run.what == "panel"), alike(frame)):
             yield from (Obstacle(*body, run.id, name) for body in some)
+
+
+def boxes_of_lots(lots: Sequence[Lot], frame: Frame) -> list[list[Box]]:
+    """The boxes in the room around the parts of lots on a face; one around all of a lot that is as another is elsewhere."""
+    return _BOXES.of(lots, partial(_boxes_of, frame=frame), alike(frame))
+
+
+def _boxes_of(lot: Lot, frame: Frame) -> list[Box]:
+    if lot.like is lot.parts:
+        return [moved_box(part.box, frame) for part in lot.parts]
+    low, high = _AROUND.of([lot.like], lambda parts: box_around([part.box for part in parts]))[0]
+    (a, b, c), (d, e, f), (x, y, z) = low, high, lot.by
+    return [moved_box((Vec(a + x, b + y, c + z), Vec(d + x, e + y, f + z)), frame)]
 
 
 _Body = tuple[Prism, Vec, Vec]
 _BODIES: Each[tuple[Part, ...], list[_Body]] = Each(4000)
+_BOXES: Each[Lot, list[Box]] = Each(4000)
+_AROUND: Each[tuple[Part, ...], Box] = Each(4000)
 
 
 def _bodies_of(parts: Sequence[Part], frame: Frame, on_wall: bool) -> list[_Body]:

@@ -12,7 +12,7 @@ from tallplank.core.check.record import Finding, Site, shown
 from tallplank.core.job.job import Job
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.form.swept import Swept
-from tallplank.core.joinery.part.lot import rows_of
+from tallplank.core.joinery.part.lot import Picked
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import Each
@@ -37,11 +37,11 @@ _KNOWN: Each[Run, tuple[Finding, ...]] = Each(2000)
 
 
 def _of_run(made: Made, run: Run) -> Iterator[Finding]:
-    for part in (p for some in _LARGE.of(rows_of(run.parts), partial(_too_large, made.catalog), made.catalog) for p in some):
+    for part in _LARGE.of(run.parts, partial(_too_large, made.catalog), made.catalog):
         yield Finding("warning", "larger-than-sheet", f"{run.label}: {_words(made.job, made.catalog, part)}", REMEDY, run.members)
 
 
-_LARGE: Each[tuple[Part, ...], list[Part]] = Each(4000)
+_LARGE = Picked()
 
 
 def _too_large(catalog: Catalog, parts: Iterable[Part]) -> list[Part]:

@@ -6,7 +6,7 @@ What a front may meet are the walls, the ceiling, other units with their fronts 
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from functools import partial
-from math import ceil
+from math import ceil, hypot
 from typing import NamedTuple
 
 from tallplank.core.catalog.catalog import Catalog
@@ -14,6 +14,7 @@ from tallplank.core.check.obstacle import (
     Box,
     Obstacle,
     boxes_meet,
+    boxes_of_lots,
     meets,
     moved_box,
     obstacles_of_room,
@@ -31,9 +32,11 @@ from tallplank.core.job.job import Display, Job
 from tallplank.core.job.opening import Opening, opening_at
 from tallplank.core.job.room import Room
 from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.part.lot import Lot, lots_of
+from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.measure.memo import are_same
-from tallplank.core.space.frame import Frame, moved
+from tallplank.core.measure.memo import Same, alike, are_same
+from tallplank.core.space.frame import Frame, Vec, moved
 from tallplank.core.space.outline import shared_depth
 
 MOST_ROOM = 300.0
@@ -125,7 +128,9 @@ class SwingFinder:
             return _Known(room, units, runs, faces, {}, {})
         moved = {id(u) for u in units if before is not None and before.faces.get(u.unit.face) is not faces[u.unit.face]}
         standing = {id(u): self._standing(None if id(u) in moved else before, u, faces[u.unit.face].frame) for u in units}
-        obstacles = (*obstacles_of_room(room, faces), *(o for s in standing.values() for o in s.obstacles), *obstacles_of_runs(runs, faces))
+        near = [_wherever_hung(own.box) for own in standing.values()]
+        of_units = (o for own in standing.values() for o in own.obstacles)
+        obstacles = (*obstacles_of_room(room, faces), *of_units, *obstacles_of_runs(runs, faces, near))
         changed = _changed(before, units, runs, standing, faces, moved) if before is not None else ()
         stops = {}
         for unit in units:
@@ -162,8 +167,18 @@ def _is_alike(one: Run, other: Run) -> bool:
     """Whether two runs take the same space, be they of another finish."""
     if one is other:
         return True
-    shapes = ([(p.frame, p.size, p.form) for p in run.parts] for run in (one, other))
-    return one.id == other.id and next(shapes) == next(shapes)
+    return one.id == other.id and len(one.parts) == len(other.parts) and all(map(_takes_as_much, one.parts, other.parts))
+
+
+def _takes_as_much(one: Part, other: Part) -> bool:
+    return one is other or (one.frame, one.size, one.form) == (other.frame, other.size, other.form)
+
+
+def _wherever_hung(box: Box) -> Box:
+    """A box around all that the fronts of a unit take in one of its own, on which side they may ever be hung."""
+    (x0, y0, z0), (x1, y1, z1) = box
+    more = hypot(x1 - x0, y1 - y0)
+    return Vec(x0 - more, y0 - more, z0), Vec(x1 + more, y1 + more, z1)
 
 
 def _changed(
@@ -175,9 +190,21 @@ def _changed(
     known = {run.id: run for run in before.runs}
     still = {key for key, face in faces.items() if before.faces.get(key) is face}
     same = {run.id for run in runs if run.id in known and run.face in still and _is_alike(known[run.id], run)}
-    gone = obstacles_of_runs([run for run in before.runs if run.id not in same], before.faces)
-    come = obstacles_of_runs([run for run in runs if run.id not in same], faces)
-    return (*found, *((o.low, o.high) for o in (*gone, *come)))
+    gone = _lots([run for run in before.runs if run.id not in same], before.faces)
+    come = _lots([run for run in runs if run.id not in same], faces)
+    either = gone | come
+    differ = [either[key] for key in gone.keys() ^ come.keys()]
+    return (*found, *(box for lot, frame in differ for box in boxes_of_lots([lot], frame)[0]))
+
+
+def _lots(runs: Sequence[Run], faces: Faces) -> dict[tuple[int, Same[Frame]], tuple[Lot, Frame]]:
+    """The lots of runs where they are; those that stayed as they were have the same keys again."""
+    found = dict[tuple[int, Same[Frame]], tuple[Lot, Frame]]()
+    for run in runs:
+        frame = faces[run.face].frame
+        there = alike(frame)
+        found |= {(id(lot), there): (lot, frame) for lot in lots_of(run.parts)}
+    return found
 
 
 def _stood(unit: MadeUnit, movers: tuple[Mover, ...], face: Frame) -> _Standing:

@@ -11,7 +11,7 @@ from tallplank.core.check.record import Finding, shown
 from tallplank.core.job.face import Face
 from tallplank.core.job.wall import Service
 from tallplank.core.joinery.made import Made
-from tallplank.core.joinery.part.lot import rows_of
+from tallplank.core.joinery.part.lot import Picked
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.wall.area import Area
@@ -19,7 +19,6 @@ from tallplank.core.joinery.wall.covered import AGAINST, CUT_FOR
 from tallplank.core.joinery.wall.mark import marks_on
 from tallplank.core.joinery.wall.place import number_of
 from tallplank.core.joinery.workshop import standing_of
-from tallplank.core.measure.memo import Each
 from tallplank.core.space.outline import strip_span
 
 SLIVER, ROUND_IT = 20.0, 8.0
@@ -66,7 +65,7 @@ def _meets(run: Run, service: Service) -> str:
 
 def _casings(made: Made, run: Run) -> Iterator[Finding]:
     """Casings that run into what stands there."""
-    casings = [part for some in _CASINGS.of(rows_of(run.parts), _casings_of) for part in some]
+    casings = _CASINGS.of(run.parts, _casings_of)
     face = made.faces[run.room][run.face]
     for one in standing_of(made, run.room) if casings else ():
         span = strip_span([face.frame.inside((*point, 0.0))[:2] for point in one.ring], -AGAINST, 0.0)
@@ -76,7 +75,7 @@ def _casings(made: Made, run: Run) -> Iterator[Finding]:
             yield Finding("warning", "casing-hits", text, "Move the unit, or take a narrower casing.", (one.unit,))
 
 
-_CASINGS: Each[tuple[Part, ...], list[Part]] = Each(4000)
+_CASINGS = Picked()
 
 
 def _casings_of(parts: Sequence[Part]) -> list[Part]:
@@ -89,7 +88,7 @@ def _seen(part: Part) -> Area:
 
 
 def _slivers(made: Made, run: Run) -> Iterator[Finding]:
-    narrow = [part for some in _SLIVERS.of(rows_of(run.parts), _narrow) for part in some]
+    narrow = _SLIVERS.of(run.parts, _narrow)
     if narrow:
         least = min(narrow, key=lambda p: min(p.size[:2]))
         text = (
@@ -98,7 +97,7 @@ def _slivers(made: Made, run: Run) -> Iterator[Finding]:
         yield Finding("warning", "sliver", text, "Divide the wall otherwise, or move its ends.")
 
 
-_SLIVERS: Each[tuple[Part, ...], list[Part]] = Each(4000)
+_SLIVERS = Picked()
 
 
 def _narrow(parts: Sequence[Part]) -> list[Part]:
@@ -107,15 +106,14 @@ def _narrow(parts: Sequence[Part]) -> list[Part]:
 
 def _not_sold(made: Made, run: Run) -> Iterator[Finding]:
     """Boards of a thickness that their material is not sold in: the shop would have to plane them, and they have no price."""
-    found = (part for some in _UNSOLD.of(rows_of(run.parts), partial(_unsold, made.catalog), made.catalog) for part in some)
-    if (part := next(found, None)) is not None:
+    for part in _UNSOLD.of(run.parts, partial(_unsold, made.catalog), made.catalog)[:1]:
         board = made.catalog.boards[part.board]
         sold = ", ".join(shown(made.job, float(size)) for size in board.prices)
         text = f"{run.label}: the {part.tag.role} is {shown(made.job, part.thickness.value)} thick; {board.name} is sold in {sold}."
         yield Finding("warning", "thickness-not-sold", text, "Choose one of these, or another board.")
 
 
-_UNSOLD: Each[tuple[Part, ...], list[Part]] = Each(4000)
+_UNSOLD = Picked()
 
 
 def _unsold(catalog: Catalog, parts: Sequence[Part]) -> list[Part]:

@@ -5,7 +5,7 @@ from functools import lru_cache, partial
 from itertools import chain
 from operator import itemgetter
 
-from tallplank.core.draw.primitive import LEVEL_GRAIN, UPRIGHT, Fill, Line, Pen, Poly, Shape, rectangle
+from tallplank.core.draw.primitive import LEVEL_GRAIN, UPRIGHT, Again, Fill, Line, Pen, Poly, Shape, rectangle
 from tallplank.core.joinery.part.form.bent import Bent
 from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.form.swept import Swept
@@ -20,8 +20,10 @@ from tallplank.core.space.outline import Point
 
 BEHIND_FACES = (*INSIDE, "boxing lid")
 """What the face of a boxing hides."""
-Seen = tuple[float, Sequence[Poly | Line]]
+Seen = tuple[float, Sequence[Poly | Line | Again]]
 """How far before the wall parts are, of those that cover one another, and how they look."""
+Own = tuple[float, tuple[Poly | Line, ...]]
+"""The same of parts that are not drawn as others are."""
 
 
 def run_faces(run: Run) -> list[Shape]:
@@ -35,33 +37,25 @@ def run_faces(run: Run) -> list[Shape]:
     return list(chain.from_iterable([shapes for _, shapes in seen]))
 
 
-def _lot(lot: Lot, pen: Pen) -> list[Seen]:
+def _lot(lot: Lot, pen: Pen) -> Sequence[Seen]:
     """A lot as the one that it is like, moved to where it is; what is as far before the wall together."""
     if lot.like is lot.parts:
         return _together([_FACES.get((part, pen), lambda part=part: _seen_of(part, pen)) for part in lot.parts])  # type: ignore[misc]
     x, y, z = lot.by
     seen = _LIKE.of([lot.like], lambda parts: _together([_seen_of(part, pen) for part in parts]), pen)[0]
-    return [(before - y, [_moved(shape, x, z) for shape in shapes]) for before, shapes in seen]
+    return [(before - y, (Again(shapes, (x, z)),)) for before, shapes in seen]
 
 
-def _together(seen: Sequence[Seen]) -> list[Seen]:
+def _together(seen: Sequence[Own]) -> list[Own]:
     rows: dict[float, list[Poly | Line]] = {}
     for before, shapes in seen:
         rows.setdefault(before, []).extend(shapes)
-    return list(rows.items())
+    return [(before, tuple(shapes)) for before, shapes in rows.items()]
 
 
-def _seen_of(part: Part, pen: Pen) -> Seen:
+def _seen_of(part: Part, pen: Pen) -> Own:
     """Only what is on walls hides one another."""
     return _before(part) if pen is Pen.EDGE else 0.0, tuple(_part_faces(part, pen))
-
-
-def _moved(shape: Poly | Line, x: float, z: float) -> Poly | Line:
-    if type(shape) is Line:
-        (ax, az), (bx, bz) = shape.a, shape.b
-        return Line((ax + x, az + z), (bx + x, bz + z), shape.pen)
-    assert type(shape) is Poly
-    return Poly(tuple([(a + x, b + z) for a, b in shape.points]), shape.pen, shape.fill)
 
 
 def _before(part: Part) -> float:
@@ -134,6 +128,6 @@ def _seen_lines(form: Swept, frame: Frame, long: float) -> Iterator[tuple[Point,
 
 LONG = 1e4
 """Millimetres."""
-_LIKE: Each[tuple[Part, ...], list[Seen]] = Each(4000)
-_SEEN: Each[Lot, list[Seen]] = Each(4000)
-_FACES: IdentityMemo[Seen] = IdentityMemo(20_000)
+_LIKE: Each[tuple[Part, ...], list[Own]] = Each(4000)
+_SEEN: Each[Lot, Sequence[Seen]] = Each(4000)
+_FACES: IdentityMemo[Own] = IdentityMemo(20_000)

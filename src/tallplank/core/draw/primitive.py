@@ -1,5 +1,6 @@
 """The primitives that all drawings consist of, in millimetres with x to the right and y up."""
 
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from enum import Enum
 from typing import Literal
@@ -89,7 +90,36 @@ class Text:
     """Millimetres of the drawing that a text may take at most; 0 for any. One that would be too small to read is left out."""
 
 
-Shape = Line | Poly | Arc | Text
+@dataclass(frozen=True, slots=True)
+class Again:
+    """Lines and areas once more, so far to the right and up from where they are: what a wall has a hundred times is described once."""
+
+    shapes: tuple[Line | Poly, ...]
+    by: Point
+
+    @property
+    def moved(self) -> Iterator[Line | Poly]:
+        """They where they are."""
+        x, y = self.by
+        for shape in self.shapes:
+            if isinstance(shape, Line):
+                (ax, ay), (bx, by) = shape.a, shape.b
+                yield Line((ax + x, ay + y), (bx + x, by + y), shape.pen)
+            else:
+                yield Poly(tuple([(a + x, b + y) for a, b in shape.points]), shape.pen, shape.fill)
+
+
+Single = Line | Poly | Arc | Text
+Shape = Single | Again
+
+
+def each_of(shapes: Iterable[Shape]) -> Iterator[Single]:
+    """Shapes one by one where they are, in their order."""
+    for shape in shapes:
+        if isinstance(shape, Again):
+            yield from shape.moved
+        else:
+            yield shape
 
 
 @dataclass(frozen=True, slots=True)

@@ -10,8 +10,9 @@ from tallplank.core.job.scheme import Scheme
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.area import Area
+from tallplank.core.joinery.wall.block import Field
 from tallplank.core.joinery.wall.build import solved_at
-from tallplank.core.joinery.wall.solve import Field, Solved
+from tallplank.core.joinery.wall.solve import Solved
 from tallplank.core.joinery.workshop import standing_of
 
 LEAST = 1.0

@@ -16,7 +16,7 @@ from reportlab.pdfgen.canvas import Canvas
 from tallplank.core.check.overlap import overlapping
 from tallplank.core.draw.dimension import FIGURE_WIDTH, SetOut, set_out
 from tallplank.core.draw.elevation import elevation
-from tallplank.core.draw.primitive import Arc, Drawing, Line, Poly, Shape, Text
+from tallplank.core.draw.primitive import Arc, Drawing, Line, Poly, Single, Text, each_of
 from tallplank.core.draw.wall import paper_chains
 from tallplank.core.exchange.exporter import Shop
 from tallplank.core.job.measure import lies_over
@@ -102,7 +102,7 @@ def _page(canvas: Canvas, made: Made, drawing: Drawing, number: str) -> None:
     canvas.saveState()
     canvas.translate(layout.x * mm, layout.y * mm)
     unit = mm / layout.scale
-    for shape in drawing.shapes:
+    for shape in each_of(drawing.shapes):
         _draw(canvas, shape, unit)
     _draw_chains(canvas, layout.chains, unit)
     canvas.restoreState()
@@ -138,7 +138,7 @@ def _title_block(canvas: Canvas, made: Made, drawing: Drawing, scale: int, numbe
         canvas.drawString((x + 3) * mm, (FRAME_MM + 6) * mm, value)
 
 
-def _draw(canvas: Canvas, shape: Shape, unit: float) -> None:
+def _draw(canvas: Canvas, shape: Single, unit: float) -> None:
     if isinstance(shape, Text):
         _draw_text(canvas, shape, unit)
         return

@@ -135,6 +135,8 @@ class Within(NamedTuple):
     """The paths of those that others are as large as."""
     marks: tuple[tuple[Path, Mark], ...]
     """What they are held at, with their paths from this one."""
+    is_plain: bool
+    """Whether it is divided in straight lines on one level, and by nothing but its own sizes."""
 
 
 _MEMBERS: IdentityMemo[Member] = IdentityMemo(20_000)
@@ -146,7 +148,9 @@ def _within(region: Region) -> Within:
     marks = [(ROOT, mark) for mark in (region.pin, region.about) if mark is not None]
     marks += [((index, *path), mark) for index, part in enumerate(parts) for path, mark in part.marks]
     likes = frozenset() if region.like is None else frozenset({region.like})
-    return Within(1 + max(p.depth for p in parts) if parts else 0, likes.union(*(p.likes for p in parts)), tuple(marks))
+    bent = region.outline is not None or region.edge is not None or region.proud
+    plain = not (bent or likes or marks) and all(part.is_plain for part in parts)
+    return Within(1 + max(p.depth for p in parts) if parts else 0, likes.union(*(p.likes for p in parts)), tuple(marks), plain)
 
 
 class Boxing(Record):

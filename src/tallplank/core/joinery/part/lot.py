@@ -1,11 +1,12 @@
 """Parts in lots, of which many are others set elsewhere: a wall of panels that are alike is reckoned, drawn and shown by the lot."""
 
 from collections import Counter
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
+from itertools import chain
 
 from tallplank.core.joinery.part.part import Part, stood
-from tallplank.core.measure.memo import IdentityMemo, are_same
+from tallplank.core.measure.memo import Each, IdentityMemo, are_same
 from tallplank.core.space.frame import Frame, Vec
 
 AT_ONCE = 30
@@ -71,6 +72,20 @@ def rows_of(parts: tuple[Part, ...]) -> list[tuple[Part, ...]]:
 def likes_of(parts: tuple[Part, ...]) -> list[tuple[Part, ...]]:
     """What the lots of parts are like: all that is the same wherever they are is reckoned from this."""
     return [lot.like for lot in lots_of(parts)]
+
+
+class Picked:
+    """Keeps which parts something is true of wherever they are: of lots that are like one another it is asked once."""
+
+    def __init__(self) -> None:
+        self._known: Each[tuple[Part, ...], list[Part]] = Each(4000)
+
+    def of(self, parts: tuple[Part, ...], pick: Callable[[Sequence[Part]], list[Part]], *beside: object) -> list[Part]:
+        """Those that `pick` finds, in their order; what else it depends on is `beside`, by its identity."""
+        lots = lots_of(parts)
+        likes = self._known.of([lot.like for lot in lots], pick, *beside)
+        rows = [lot.parts for lot, some in zip(lots, likes, strict=True) if some]
+        return list(chain.from_iterable(self._known.of(rows, pick, *beside)))
 
 
 def _loose(parts: tuple[Part, ...]) -> Iterator[Lot]:

@@ -24,6 +24,7 @@ from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.joinery.wall.arch import face_below
 from tallplank.core.joinery.wall.area import Area, rectangle_of, wider
+from tallplank.core.joinery.wall.block import Block, Field, Strip
 from tallplank.core.joinery.wall.board import NEAR, Making, add_boards, pieces_within
 from tallplank.core.joinery.wall.box.bowed import add_on_skin, add_skin, bow_of
 from tallplank.core.joinery.wall.box.boxing import add_boxing
@@ -39,7 +40,7 @@ from tallplank.core.joinery.wall.kept import add_kept, add_like, kept_of
 from tallplank.core.joinery.wall.like import at_corner, layout_of
 from tallplank.core.joinery.wall.mark import marks_on
 from tallplank.core.joinery.wall.shape import boards_around
-from tallplank.core.joinery.wall.solve import Block, Field, Solved, Strip, rise, solve
+from tallplank.core.joinery.wall.solve import Solved, rise, solve
 from tallplank.core.joinery.wall.trim import add_trims
 from tallplank.core.measure.memo import IdentityMemo, Same, alike
 from tallplank.core.space.bow import Bow
@@ -201,7 +202,7 @@ def is_apart(making: Making, block: Block, hidden: float) -> bool:
     """Whether a region is away from the end of the wall, from all that might meet it, and needs no seams."""
     around = block.reach(hidden)
     bare = around.right < making.solved.inner.right - NEAR and making.is_bare(around)
-    return bare and all(_is_whole(making, strip) for strip in block.all_strips)
+    return bare and all(_is_whole(making, strip) for strip in (block.like or block).all_strips)
 
 
 def _add_strips(making: Making, strips: Sequence[Strip], hidden: float) -> None:
@@ -318,6 +319,8 @@ def _spared(block: Block) -> tuple[Area, ...]:
 
 
 def _spared_anew(block: Block) -> tuple[Area, ...]:
+    if block.like is not None and not _spared(block.like):
+        return ()
     if block.parts:
         return tuple([area for part in block.parts for area in _spared(part)])
     return (block.field.area,) if isinstance(block.field.region.fill, Kept) or is_niche(block.field) else ()

@@ -14,8 +14,8 @@ from tallplank.core.catalog.hardware import Supply
 from tallplank.core.job.filling import Plain
 from tallplank.core.joinery.part.part import Coat
 from tallplank.core.joinery.wall.area import rectangle_of
+from tallplank.core.joinery.wall.block import Field
 from tallplank.core.joinery.wall.board import Making, shapes_of
-from tallplank.core.joinery.wall.solve import Field
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.outline import Ring

@@ -3,8 +3,8 @@
 from collections.abc import Hashable
 
 from tallplank.core.joinery.wall.area import Area
+from tallplank.core.joinery.wall.block import Block, Field
 from tallplank.core.joinery.wall.filling.fill import is_alike
-from tallplank.core.joinery.wall.solve import Block, Field
 from tallplank.core.measure.memo import IdentityMemo, Same, alike
 
 DIGITS = 9
@@ -25,6 +25,8 @@ def at_corner(block: Block) -> Block:
 
 
 def _anew(block: Block) -> Same[Hashable] | None:
+    if block.like is not None:
+        return layout_of(block.like)
     area = block.field.area
     if any(strip.clip for strip in block.all_strips) or not all(map(_is_plain, block.fields)):
         return None

@@ -8,121 +8,29 @@ from collections import OrderedDict
 from collections.abc import Hashable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
-from itertools import chain, pairwise
+from itertools import pairwise
 from operator import sub
-from typing import Literal, NamedTuple
+from typing import Literal
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.hardware import Molding
 from tallplank.core.error import mm
 from tallplank.core.job.face import Face
-from tallplank.core.job.filling import Plain
 from tallplank.core.job.scheme import ROOT, Path, Region, Scheme
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.arch import arch_of, face_below
-from tallplank.core.joinery.wall.area import Area, area_of, around, wider
+from tallplank.core.joinery.wall.area import Area, area_of
+from tallplank.core.joinery.wall.block import Block, Field, Strip
 from tallplank.core.joinery.wall.edge import Bounded, bounded, strips_between
 from tallplank.core.joinery.wall.place import NO_MARKS, SAME, Held, name_of, number_of, placed
 from tallplank.core.joinery.wall.shape import common, cut_by, ring_within
 from tallplank.core.measure.divide import DivideError
-from tallplank.core.measure.memo import Same, alike
+from tallplank.core.measure.memo import IdentityMemo, Same, alike
 from tallplank.core.space.bow import Bow
-from tallplank.core.space.outline import Ring, bounds
+from tallplank.core.space.outline import Ring
 
 LEAST, MOST_ROUNDS = 1.0, 20
 """A wall that is narrower is none."""
-
-
-class Field(NamedTuple):
-    """A region where it lies; `finish` is its own or that of what it is in."""
-
-    path: Path
-    region: Region
-    area: Area
-    finish: str | None
-    clip: Ring | None = None
-    """The outline of what it is in, where that cuts it."""
-    ring: Ring | None = None
-    """Its own outline, where it is no rectangle."""
-    proud: float = 0.0
-    """How far it stands before the backing, with all that it is in."""
-    straight: Area | None = None
-    """Where it would lie if its edges were not curved."""
-
-    @property
-    def nominal(self) -> Area:
-        """The rectangle that its division gives it."""
-        return self.straight or self.area
-
-    @property
-    def inside(self) -> Area:
-        """What is within the boards around its outline."""
-        outline = self.region.outline
-        return self.area.within(outline.border) if outline is not None else self.area
-
-    @property
-    def reach(self) -> Area:
-        """All that it takes up, with a curved outline that bulges beyond its rectangle."""
-        if self.ring is None:
-            return self.area
-        (left, low), (right, top) = bounds(self.ring)
-        return around((self.area, Area(left, low, right - left, top - low)))
-
-
-class Strip(NamedTuple):
-    """A board between two regions, or at an end of a division: upright between those side by side, else level."""
-
-    path: Path
-    number: int
-    area: Area
-    upright: bool
-    finish: str | None
-    clip: Ring | None = None
-    """The outline of what it is in, where that cuts it."""
-    proud: float = 0.0
-    """How far what it stands on is before the backing."""
-
-
-@dataclass(frozen=True)
-class Block:
-    """A field with the boards between its parts, and with these."""
-
-    field: Field
-    strips: tuple[Strip, ...] = ()
-    parts: tuple["Block", ...] = ()
-
-    def reach(self, hidden: float) -> Area:
-        """All that it takes up, where boards at the end of the wall go on by so much into the corner."""
-        return wider(self._reach, hidden)
-
-    @cached_property
-    def _reach(self) -> Area:
-        beyond = [strip.area for strip in self.strips if strip.clip is not None]
-        beyond += [part._reach for part in self.parts if part.parts or part.field.ring is not None]
-        return around((self.field.reach, *beyond)) if beyond else self.field.reach
-
-    @cached_property
-    def fields(self) -> tuple[Field, ...]:
-        """The field and all that are in it, a division before its parts."""
-        return (self.field, *(field for part in self.parts for field in part.fields))
-
-    @cached_property
-    def all_strips(self) -> tuple[Strip, ...]:
-        """The boards between its parts and within these."""
-        return (*self.strips, *(strip for part in self.parts for strip in part.all_strips))
-
-    @cached_property
-    def leaves(self) -> tuple[Field, ...]:
-        """Those of its fields that are not divided."""
-        return tuple([field for part in self.parts for field in part.leaves]) if self.parts else (self.field,)
-
-    @cached_property
-    def painted(self) -> tuple[Field, ...]:
-        """Those of them that are painted."""
-        if self.parts:
-            return tuple(chain.from_iterable([part.painted for part in self.parts]))
-        fill = self.field.region.fill
-        return (self.field,) if isinstance(fill, Plain) and fill.paint is not None else ()
 
 
 @dataclass(frozen=True)
@@ -153,7 +61,7 @@ class Solved:
     @cached_property
     def middles(self) -> tuple[float, ...]:
         """The middles of upright boards, from the left."""
-        return tuple(sorted(s.area.x + s.area.width / 2 for s in self.strips if s.upright))
+        return tuple(sorted(self.block.middles))
 
     @cached_property
     def ends(self) -> Same[tuple[float, ...]]:
@@ -218,18 +126,20 @@ def rise(catalog: Catalog, molding: str | None) -> float:
     return item.rise if isinstance(item, Molding) else 0.0
 
 
+_KINDS: IdentityMemo[Same[Region]] = IdentityMemo(20_000)
+"""The very same for regions that are divided and filled alike."""
 MOST = 20_000
 _BLOCKS: OrderedDict[Hashable, Block] = OrderedDict()
 """How fields were divided before: a boundary that is dragged leaves most of a wall as it is, and with it the very same blocks."""
 
 
-def _divided(field: Field, held: Held) -> Block:
-    """A field with all that is in it."""
+def _divided(field: Field, held: Held, like: Block | None = None) -> Block:
+    """A field with all that is in it, which is like another one beside it or divided for itself."""
     path, region, *where = field
     key = (id(region), path, held, *where)  # the block holds on to its region, so that its identity is not reused
     known = _BLOCKS.get(key)
     if known is None:
-        known = _BLOCKS[key] = _divided_anew(field, held)
+        known = _BLOCKS[key] = _divided_anew(field, held) if like is None else Block(field, like=like)
         if len(_BLOCKS) > MOST:
             _BLOCKS.popitem(last=False)
     else:
@@ -247,12 +157,17 @@ def _divided_anew(field: Field, held: Held) -> Block:
         parts, places = placed(region, field.path, start, length, held)
     except DivideError as problem:
         raise BuildError(f"{_where(field)}: {problem.text}") from None
-    curved, found = bounded(region, parts, places, area, field.path), []
+    curved, found, first = bounded(region, parts, places, area, field.path), [], dict[Hashable, Block]()
     for index, (part, (start, size)) in enumerate(zip(parts, places, strict=True)):
         at = Area(area.x + start, area.z, size, area.height) if across else Area(area.x, area.z + start, area.width, size)
         own = curved.get(index, Bounded(at, None))
         inner = _field((*field.path, index), part, own.area, field, own.ring)
-        found.append(_divided(inner if own.ring is None else inner._replace(straight=at), held))
+        if own.ring is not None or inner.clip is not None or not (part.parts and part.within.is_plain):
+            found.append(_divided(inner if own.ring is None else inner._replace(straight=at), held))
+        else:  # divided alike wherever it lies
+            kind = (_KINDS.get((part,), lambda part=part: alike(part)), size)  # type: ignore[misc]
+            found.append(_divided(inner, held, first.get(kind)))
+            first.setdefault(kind, found[-1])
     bent = strips_between(region, parts, places, area)
     if bent or field.ring is not None:
         strips = tuple(_strips(field, places, across, bent))

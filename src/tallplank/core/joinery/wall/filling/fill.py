@@ -12,6 +12,7 @@ from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.lot import AT_ONCE
 from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.wall.area import Area, area_of, rectangle_of
+from tallplank.core.joinery.wall.block import Field
 from tallplank.core.joinery.wall.board import Making, add_boards, pieces_within
 from tallplank.core.joinery.wall.filling.facet import add_facets
 from tallplank.core.joinery.wall.filling.leaning import add_leaning
@@ -22,7 +23,6 @@ from tallplank.core.joinery.wall.filling.soft import add_pads
 from tallplank.core.joinery.wall.filling.tile import add_tiles
 from tallplank.core.joinery.wall.place import name_of
 from tallplank.core.joinery.wall.shape import bands, inner_ring
-from tallplank.core.joinery.wall.solve import Field
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Ring
 

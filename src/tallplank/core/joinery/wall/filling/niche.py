@@ -13,10 +13,10 @@ from tallplank.core.joinery.part.part import BuildError, Piece, Tag
 from tallplank.core.joinery.rule.choice import chosen_hardware
 from tallplank.core.joinery.setout.collector import Lay
 from tallplank.core.joinery.wall.area import Area
+from tallplank.core.joinery.wall.block import Field
 from tallplank.core.joinery.wall.board import Making
 from tallplank.core.joinery.wall.place import name_of
 from tallplank.core.joinery.wall.shape import level_span
-from tallplank.core.joinery.wall.solve import Field
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Vec
