@@ -1,5 +1,6 @@
 """Speed as ratios measured in one run: ./plank bench [NAME …]; `--help` lists the names."""
 
+import dataclasses
 import gc
 import os
 import subprocess
@@ -556,7 +557,7 @@ def bench_records() -> tuple[float, float]:
     from tallplank.core.joinery.workshop import build_unit
 
     def fields(record: object) -> tuple[type, tuple[object, ...]]:
-        names = getattr(record, "_fields", None) or record.__slots__  # type: ignore[attr-defined]
+        names = getattr(record, "_fields", None) or [f.name for f in dataclasses.fields(record)]  # type: ignore[arg-type]
         return type(record), tuple(getattr(record, name) for name in names)
 
     def records(made: MadeUnit) -> list[tuple[type, tuple[object, ...]]]:

@@ -119,6 +119,8 @@ def _taken(out: Collector, number: int) -> list[_Bored]:
 def _screws(leg: Leg, at: Point, middle: Point, bottom: Polygon, taken: Sequence[_Bored]) -> list[tuple[Point, Bored]]:
     """The screws of a leg whose plate looks as much to the middle of the bottom as edges and other holes allow."""
     away = degrees(atan2(middle[1] - at[1], middle[0] - at[0]))
+    reach = max([hypot(bored.x, bored.z) + bored.diameter / 2 for bored in leg.box_holes], default=0.0) + SKIN
+    taken = [hole for hole in taken if hole.off(at) < reach + hole.radius]  # none of its screws comes near to any other
     ways = sorted(TURNS, key=lambda turn: abs((turn - away + 180.0) % 360.0 - 180.0))
     placed = ([(_turned(at, bored.x, bored.z, way), bored) for bored in leg.box_holes] for way in ways)
     first = next(placed)
