@@ -5,6 +5,7 @@ from collections.abc import Callable, Mapping
 from typing import Any
 
 from fuzz.kitchen import KITCHEN_EDITS
+from fuzz.same import check_same
 from fuzz.sizes import use_everywhere
 from fuzz.sound import in_words
 from fuzz.survey import SURVEY_EDITS
@@ -269,7 +270,9 @@ def trial(rng: random.Random) -> str:
         if store.job is not seen[-1]:
             seen.append(store.job)
     check_file(store.job)
+    check_same(store)
     check_undo(store, seen)
+    check_same(store)
     if rng.random() < USED_SHARE:
         use_everywhere(store.job, rng)
     return "refused throughout" if len(seen) == 1 else "series of edits"

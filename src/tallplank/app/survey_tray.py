@@ -15,6 +15,7 @@ from tallplank.core.edit.survey.room import add_free_wall, add_room
 from tallplank.core.edit.survey.service import SERVICE_NAMES
 from tallplank.core.edit.survey.standing import USUAL, add_slope
 from tallplank.core.job.wall import SERVICE_KINDS
+from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.space.outline import middle
 from tallplank.session.group import new_island
 from tallplank.session.store import Store
@@ -40,6 +41,9 @@ STANDING = {
 
 class Offering(Protocol):
     """What the tray lets a stage do."""
+
+    pictures: IdentityMemo[QPixmap]
+    """Those that took long to draw, by all that they show."""
 
     def group(self, name: str) -> None:
         """Begin a group."""

@@ -36,6 +36,7 @@ from tallplank.core.exchange.paper import COSTS_CSV, PRICE_CSV
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.piece import SavedPiece
 from tallplank.core.job.unit import FINISH_ROLES, FinishRole
+from tallplank.core.measure.memo import IdentityMemo
 from tallplank.session.group import new_island
 from tallplank.session.piece import place_piece
 from tallplank.session.store import Store
@@ -128,9 +129,10 @@ class Tray(QWidget):
         self.items: list[TrayItem] = []
         self._filtered: list[tuple[str, QWidget]] = []
         self._unpainted: list[Callable[[], None]] = []
-        self._pictures = QTimer(self)
-        self._pictures.setInterval(PICTURE_MS)
-        self._pictures.timeout.connect(self._paint_next)
+        self.pictures: IdentityMemo[QPixmap] = IdentityMemo(64)
+        self._painting = QTimer(self)
+        self._painting.setInterval(PICTURE_MS)
+        self._painting.timeout.connect(self._paint_next)
         column = QVBoxLayout(self)
         column.setContentsMargins(10, 10, 1, 6)
         column.setSpacing(6)
@@ -153,7 +155,7 @@ class Tray(QWidget):
 
     def close_pane(self) -> None:
         """End the subscriptions."""
-        self._pictures.stop()
+        self._painting.stop()
         for subscription in self._subscriptions:
             subscription.close()
 
@@ -175,7 +177,7 @@ class Tray(QWidget):
         self._column.setContentsMargins(0, 0, 6, 0)
         self._column.setSpacing(2)
         self.items, self._filtered, self._unpainted = [], [], []
-        self._pictures.stop()
+        self._painting.stop()
         self._target_label: QLabel | None = None
         {
             "survey": lambda: offer_survey(self, self._store, self._tokens, self._read_plan),
@@ -282,14 +284,14 @@ class Tray(QWidget):
     def _paint_next(self) -> None:
         """Draw one more picture, so that the window need not wait for all of them."""
         if not self._unpainted:
-            self._pictures.stop()
+            self._painting.stop()
             return
         self._unpainted.pop(0)()
 
     def later(self, paint: Callable[[], None]) -> None:
         """Draw a picture when there is time for it; never once what is offered is exchanged."""
         self._unpainted.append(paint)
-        self._pictures.start()
+        self._painting.start()
 
     def _paint_kind(self, item: TrayItem) -> None:
         item.show_picture(kind_picture(self._store.catalog, self._store.job.standard, item.kind, self._tokens, PICTURE))

@@ -21,7 +21,6 @@ from tallplank.core.error import PlankError
 from tallplank.core.job.job import Job
 from tallplank.core.joinery.wall.filling.section import is_slat
 from tallplank.core.joinery.workshop import make
-from tallplank.core.measure.memo import IdentityMemo
 from tallplank.session.store import Store
 from tallplank.session.wall import start_from, use_molding
 
@@ -49,7 +48,7 @@ def offer_walls(tray: Offering, store: Store, tokens: Tokens, width: int) -> Non
         button.setFixedSize(width, PICTURE.height() + 8)
         button.clicked.connect(partial(_start, store, key))
         tray.put(f"{start.name} {start.hint}", button)
-        tray.later(lambda key=key, button=button: button.setIcon(QIcon(start_picture(key, store.catalog, tokens))))  # type: ignore[misc]
+        tray.later(partial(_paint, tray, key, button, store, tokens))
     tray.soft("Pick a region on the wall; divide and fill it at the right. Type over a dimension to set it.")
     tray.group("Moldings, all to one scale")
     for item in store.catalog.hardware.values():
@@ -106,16 +105,13 @@ def _start(store: Store, key: str, _: bool = False) -> None:
         store.say(str(problem))
 
 
-_PICTURES: IdentityMemo[QPixmap] = IdentityMemo(64)
-"""Those that were drawn before, by the scheme, the catalogue and the colours."""
+def _paint(tray: Offering, key: str, button: QToolButton, store: Store, tokens: Tokens) -> None:
+    picture = tray.pictures.get((STARTS[key], store.catalog, tokens), lambda: start_picture(key, store.catalog, tokens))
+    button.setIcon(QIcon(picture))
 
 
 def start_picture(key: str, catalog: Catalog, tokens: Tokens) -> QPixmap:
     """A scheme on a wall of a usual size."""
-    return _PICTURES.get((STARTS[key], catalog, tokens), lambda: _drawn(key, catalog, tokens))
-
-
-def _drawn(key: str, catalog: Catalog, tokens: Tokens) -> QPixmap:
     job = add_room(Job(name="picture"), "Room", WIDE, WIDE, HIGH).job
     room = job.rooms[0]
     job = add_scheme(job, catalog, room.id, room.walls[0].id, **STARTS[key].values(Sizes())).job

@@ -280,8 +280,9 @@ class Store:
         self._set(replace(self.state, message=message))
 
     def replace_job(self, job: Job, path: Path | None, *, saved: bool, digest: str = "") -> None:
-        """Open another job with a history of its own."""
+        """Open another job with a history of its own; nothing is kept of what was made of the last one."""
         self.sights.clear()
+        self._shown, self._deriver = None, Deriver(self.base_catalog)
         stage = self.state.stage
         state = State(History.start(job), path=path, saved=job if saved else None, digest=digest, stage=stage)
         self._set(_shown_first(state))

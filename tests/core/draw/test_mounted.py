@@ -10,7 +10,7 @@ from tallplank.core.catalog.hardware import Molding
 from tallplank.core.draw.mounted import run_faces
 from tallplank.core.draw.primitive import Line, Poly
 from tallplank.core.joinery.part.form.swept import EndCut, Swept
-from tallplank.core.joinery.part.part import NO_EDGES, Part, Tag
+from tallplank.core.joinery.part.part import NO_EDGES, Part, Parts, Tag
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Frame, Vec
@@ -39,7 +39,7 @@ def a_piece(form: Swept, frame: Frame, sizes: tuple[float, float, float]) -> Par
 
 
 def drawn(part: Part) -> tuple[Poly, list[Line]]:
-    poly, *lines = run_faces(Run("a", "A", "room1", "w1", "panel", (), (part,), ()))
+    poly, *lines = run_faces(Run("a", "A", "room1", "w1", "panel", (), Parts((part,)), ()))
     assert isinstance(poly, Poly)
     return poly, [line for line in lines if isinstance(line, Line)]
 

@@ -1,6 +1,6 @@
 """Regions that are alike are made once and set elsewhere: all that follows is as if each were made where it is."""
 
-from collections import OrderedDict, defaultdict
+from collections import defaultdict
 from collections.abc import Iterable, Iterator, Sequence
 
 import numpy as np
@@ -24,7 +24,6 @@ from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.wall import build, solve
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.block import Field, Strip
-from tallplank.core.joinery.wall.board import Known
 from tallplank.core.money.price import price
 from tallplank.core.solid.scene import SolidMaker
 from tallplank.core.space.outline import area, bounds
@@ -56,22 +55,12 @@ def divided(draw: st.DrawFn, deep: int = 2) -> Region:
     return Region(split=draw(st.sampled_from(["across", "up"])), stile=draw(st.sampled_from([35.0, 63.7])), parts=tuple(parts))
 
 
-class NeverAlike:
-    """Finds no region divided as another is."""
-
-    def get(self, *_: object) -> object:
-        return object()
-
-
 def built(job: Job, *, alike: bool) -> Made:
-    """Made with nothing kept, what is alike once or each where it is."""
+    """Made from nothing, what is alike once or each where it is."""
     with pytest.MonkeyPatch.context() as patch:
-        patch.setattr(build, "_MADE", OrderedDict())
-        patch.setattr(build, "kept_of", lambda *_: Known())
-        patch.setattr(solve, "_BLOCKS", OrderedDict())
         if not alike:
             patch.setattr(build, "is_apart", lambda *_: False)
-            patch.setattr(solve, "_KINDS", NeverAlike())
+            patch.setattr(solve, "_kind", lambda *_: object())
         return made(job)
 
 
@@ -150,10 +139,8 @@ def test_what_is_divided_alike_lies_as_if_divided_for_itself(root: Region, long:
         return
     face = faces_of(job.rooms[0])[WALL]
     with pytest.MonkeyPatch.context() as patch:
-        patch.setattr(solve, "_BLOCKS", OrderedDict())
         once = solve.solve(scheme, face, CATALOG)
-        patch.setattr(solve, "_BLOCKS", OrderedDict())
-        patch.setattr(solve, "_KINDS", NeverAlike())
+        patch.setattr(solve, "_kind", lambda *_: object())
         each = solve.solve(scheme, face, CATALOG)
     assert_lie_alike(once.fields, each.fields)
     assert_lie_alike(once.strips, each.strips)

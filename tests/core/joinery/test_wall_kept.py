@@ -1,7 +1,5 @@
 """What is kept of paneled walls: after any move beside them they are as if made from nothing."""
 
-from collections import OrderedDict
-
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -17,22 +15,13 @@ from tallplank.core.error import PlankError
 from tallplank.core.job.filling import Panel
 from tallplank.core.job.job import Job
 from tallplank.core.job.scheme import Region
+from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.joinery.wall import build, solve
-from tallplank.core.joinery.wall.board import Known
+from tallplank.core.joinery.workshop import Workshop, make
 
 
-def paneling(job: Job) -> list[Run]:
-    return [run for run in made(job).runs if run.what == "panel"]
-
-
-def anew(job: Job, patch: pytest.MonkeyPatch) -> list[Run]:
-    """The same, with nothing kept of it."""
-    with patch.context() as within:
-        within.setattr(build, "_MADE", OrderedDict())
-        within.setattr(build, "kept_of", lambda *_: Known())
-        within.setattr(solve, "_BLOCKS", OrderedDict())
-        return paneling(job)
+def paneling(found: Made) -> list[Run]:
+    return [run for run in found.runs if run.what == "panel"]
 
 
 def a_busy_wall(start: str) -> Job:
@@ -60,18 +49,19 @@ def moved(job: Job, what: str, by: float) -> Job:
 @settings(max_examples=4, deadline=None)
 @given(st.lists(st.tuples(st.sampled_from(["unit", "window", "socket", "stile"]), st.floats(-300.0, 300.0)), min_size=2, max_size=5))
 def test_what_moves_beside_paneling_leaves_it_as_if_made_from_nothing(start: str, moves: list[tuple[str, float]]) -> None:
-    patch = pytest.MonkeyPatch()
+    shop = Workshop(CATALOG)
     try:
         job = a_busy_wall(start)
     except PlankError:
         return  # one that does not fit a wall with so much on it
-    paneling(job)
+    shop.make(job)
     for what, by in moves:
         try:
-            job = moved(job, what, by)
+            with shop.at_hand():
+                job = moved(job, what, by)
         except PlankError:
             continue
-        same = paneling(job) == anew(job, patch)
+        same = paneling(shop.make(job)) == paneling(make(job, CATALOG))
         assert same, f"{what} moved by {by}"
 
 
@@ -80,7 +70,8 @@ def test_a_unit_that_slides_leaves_the_rest_of_a_wall_the_very_same() -> None:
     cell = Region(split="up", stile=40.0, parts=(Region(fill=Panel(border=20.0, mold="mold-panel-25")),) * 3)
     job = add_scheme(a_room(9800.0), CATALOG, ROOM, WALL, root=Region(split="across", stile=40.0, parts=(cell,) * 14)).job
     job = place_unit(job, CATALOG, "base", Spot(ROOM, WALL, 5000.0), width=600.0).job
-    before, after = (run.parts for run in (*paneling(job), *paneling(slide_units(job, ["u1"], 20.0))))
+    shop = Workshop(CATALOG)
+    before, after = (run.parts for run in (*paneling(shop.make(job)), *paneling(shop.make(slide_units(job, ["u1"], 20.0)))))
     known = set(map(id, before))
     new = [part for part in after if id(part) not in known]
     assert 0 < len(new) <= 3 * (2 + 3 * 5)
@@ -92,6 +83,7 @@ def test_a_boundary_moved_beside_a_window_leaves_the_very_same_window_edge() -> 
     cells = (Region(fill=Panel(raised=12.0, border=20.0)),) * 6
     job, (key,) = add_scheme(a_room(4000.0), CATALOG, ROOM, WALL, root=Region(split="across", stile=40.0, parts=cells))
     job = add_opening(job, ROOM, WALL, "window", 2500.0, sill=800.0, width=600.0, height=900.0).job
-    (before,), (after,) = paneling(job), paneling(shift_boundary(job, CATALOG, ROOM, key, (0,), 500.0, 1240.0))
+    shop = Workshop(CATALOG)
+    (before,), (after,) = paneling(shop.make(job)), paneling(shop.make(shift_boundary(job, CATALOG, ROOM, key, (0,), 500.0, 1240.0)))
     same = set(map(id, before.parts)) & set(map(id, after.parts))
     assert len(before.parts) - len(same) == 3  # two panels, and the board between them

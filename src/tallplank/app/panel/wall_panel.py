@@ -17,7 +17,7 @@ from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.build import solved_at
 from tallplank.core.joinery.wall.mark import Mark, marks_on
 from tallplank.core.joinery.wall.place import number_of, path_of, repeats
-from tallplank.core.joinery.workshop import standing_of
+from tallplank.core.joinery.workshop import site_of
 from tallplank.session.store import Store
 from tallplank.session.wall import (
     merge,
@@ -79,11 +79,8 @@ class WallPanel(Panel):
         return f"{where}, {size}." if size else where
 
     def _size_of(self, path: tuple[int, ...]) -> str:
-        room, made = self.store.state.room, self.store.derived.made
         try:
-            solved = solved_at(
-                self._scheme(), made.job.room(room), made.faces[room], made.catalog, made.job.standard, standing_of(made, room)
-            )
+            solved = solved_at(self._scheme(), site_of(self.store.derived.made, self.store.state.room))
         except BuildError:
             return ""
         area = next((f.nominal for f in solved.fields if f.path == path), None)
@@ -188,7 +185,7 @@ class WallPanel(Panel):
         """The places on the shown face that the regions and moldings of the scheme may be held at."""
         room, made, scheme = self.store.room(), self.store.derived.made, self._scheme()
         assert room is not None
-        return tuple(marks_on(room, made.faces[room.id][scheme.face], scheme, standing_of(made, room.id)))
+        return tuple(marks_on(room, made.faces[room.id][scheme.face], scheme, site_of(made, room.id).members))
 
     def _like(self) -> str:
         like = self._region().like

@@ -13,7 +13,7 @@ from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import Scheme
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.part.form.bent import Bent
-from tallplank.core.joinery.part.lot import Picked
+from tallplank.core.joinery.part.lot import picked
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.wall.box.arched_lid import LID
@@ -113,16 +113,13 @@ def _units(made: Made, room: Room, scheme: Scheme, face: Face) -> Iterator[Findi
             yield Finding("error", "in-boxing", text, "Move one of them, or make the boxing narrower.", (unit.unit.id,))
 
 
-_BENT = Picked()
-
-
 def _bent(parts: Sequence[Part]) -> list[Part]:
     return [part for part in parts if part.tag.role in (SKIN, LID)]
 
 
 def _too_tight(made: Made, run: Run) -> Iterator[Finding]:
     """A face that bows out more than its board bends."""
-    for part in _BENT.of(run.parts, _bent):
+    for part in picked(run.parts, "bent", _bent):
         if isinstance(part.form, Bent):
             radius, least = part.form.radius - part.thickness.value, least_radius(made.catalog, part)
             if radius < least:

@@ -16,7 +16,6 @@ from tallplank.core.job.unit import HardwareRole
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.space.frame import Vec
 
 SLACK = 0.5
@@ -29,12 +28,8 @@ def let_in_findings(made: Made, room: Room, units: tuple[MadeUnit, ...]) -> Iter
         yield from _beside_apron(made, unit)
     for run in made.runs:
         if run.room == room.id and run.what == "top":
-            yield from _KNOWN.get((run, made.job.display), lambda run=run: tuple(_near_edges(made, run)))  # type: ignore[misc]
+            yield from run.carried("near edges", lambda run=run: tuple(_near_edges(made, run)), made.job.display)  # type: ignore[misc]
             yield from _in_boards(made, run, units)
-
-
-_KNOWN: IdentityMemo[tuple[Finding, ...]] = IdentityMemo(500)
-"""What was found of openings in worktops, for as long as these are the same."""
 
 
 REACHES: dict[HardwareRole, tuple[str, str]] = {

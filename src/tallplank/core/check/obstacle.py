@@ -19,7 +19,7 @@ from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.lot import Lot, lots_of
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.measure.memo import Each, alike
+from tallplank.core.measure.carry import carried_by
 from tallplank.core.space.frame import Frame, Vec
 from tallplank.core.space.outline import Ring, edges, shared_depth
 
@@ -142,27 +142,25 @@ def obstacles_of_runs(runs: Sequence[Run], faces: Faces, near: Sequence[Box]) ->
         frame, name, lots = faces[run.face].frame, f"the {RUN_NAMES[run.what]}", lots_of(run.parts)
         boxes = zip(lots, boxes_of_lots(lots, frame), strict=True)
         seen = [lot.parts for lot, own in boxes if any(boxes_meet(box, other) for box in own for other in near)]
-        for some in _BODIES.of(seen, partial(_bodies_of, frame=frame, on_wall=run.what == "panel"), alike(frame)):
+        for parts in seen:
+            some = parts.carried("bodies", partial(_bodies_of, parts, frame, on_wall=run.what == "panel"), frame)
             yield from (Obstacle(*body, run.id, name) for body in some)
 
 
 def boxes_of_lots(lots: Sequence[Lot], frame: Frame) -> list[list[Box]]:
     """The boxes in the room around the parts of lots on a face; one around all of a lot that is as another is elsewhere."""
-    return _BOXES.of(lots, partial(_boxes_of, frame=frame), alike(frame))
+    return carried_by(lots, "boxes", partial(_boxes_of, frame=frame), frame)
 
 
 def _boxes_of(lot: Lot, frame: Frame) -> list[Box]:
     if lot.like is lot.parts:
         return [moved_box(part.box, frame) for part in lot.parts]
-    low, high = _AROUND.of([lot.like], lambda parts: box_around([part.box for part in parts]))[0]
+    low, high = lot.like.carried("box", lambda: box_around([part.box for part in lot.like]))
     (a, b, c), (d, e, f), (x, y, z) = low, high, lot.by
     return [moved_box((Vec(a + x, b + y, c + z), Vec(d + x, e + y, f + z)), frame)]
 
 
 _Body = tuple[Prism, Vec, Vec]
-_BODIES: Each[tuple[Part, ...], list[_Body]] = Each(4000)
-_BOXES: Each[Lot, list[Box]] = Each(4000)
-_AROUND: Each[tuple[Part, ...], Box] = Each(4000)
 
 
 def _bodies_of(parts: Sequence[Part], frame: Frame, on_wall: bool) -> list[_Body]:

@@ -5,17 +5,15 @@ Source: geometry; what has a grain is cut along it, anything else may lie either
 
 from collections.abc import Iterable, Iterator
 from functools import partial
-from itertools import chain
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.record import Finding, Site, shown
 from tallplank.core.job.job import Job
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.form.swept import Swept
-from tallplank.core.joinery.part.lot import Picked
+from tallplank.core.joinery.part.lot import picked
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.measure.memo import Each
 
 SLACK = 0.05
 REMEDY = "Choose a larger board, or make it of several pieces."
@@ -29,19 +27,14 @@ def beyond_its_sheet(site: Site, unit: MadeUnit) -> Iterator[Finding]:
 
 def runs_beyond_sheets(made: Made) -> Iterator[Finding]:
     """Parts of worktops, plinths and panels that pass over or beside several units."""
-    yield from chain.from_iterable(_KNOWN.of(made.runs, lambda run: tuple(_of_run(made, run)), made.catalog, made.job.display))
-
-
-_KNOWN: Each[Run, tuple[Finding, ...]] = Each(2000)
-"""What was found of runs, for as long as they are the same."""
+    beside = (made.catalog, made.job.display)
+    for run in made.runs:
+        yield from run.carried("beyond sheets", lambda run=run: tuple(_of_run(made, run)), *beside)  # type: ignore[misc]
 
 
 def _of_run(made: Made, run: Run) -> Iterator[Finding]:
-    for part in _LARGE.of(run.parts, partial(_too_large, made.catalog), made.catalog):
+    for part in picked(run.parts, "larger than its sheet", partial(_too_large, made.catalog), made.catalog):
         yield Finding("warning", "larger-than-sheet", f"{run.label}: {_words(made.job, made.catalog, part)}", REMEDY, run.members)
-
-
-_LARGE = Picked()
 
 
 def _too_large(catalog: Catalog, parts: Iterable[Part]) -> list[Part]:

@@ -35,7 +35,7 @@ from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.lot import Lot, lots_of
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.measure.memo import Same, alike, are_same
+from tallplank.core.measure.memo import are_same
 from tallplank.core.space.frame import Frame, Vec, moved
 from tallplank.core.space.outline import shared_depth
 
@@ -197,14 +197,10 @@ def _changed(
     return (*found, *(box for lot, frame in differ for box in boxes_of_lots([lot], frame)[0]))
 
 
-def _lots(runs: Sequence[Run], faces: Faces) -> dict[tuple[int, Same[Frame]], tuple[Lot, Frame]]:
+def _lots(runs: Sequence[Run], faces: Faces) -> dict[tuple[int, Frame], tuple[Lot, Frame]]:
     """The lots of runs where they are; those that stayed as they were have the same keys again."""
-    found = dict[tuple[int, Same[Frame]], tuple[Lot, Frame]]()
-    for run in runs:
-        frame = faces[run.face].frame
-        there = alike(frame)
-        found |= {(id(lot), there): (lot, frame) for lot in lots_of(run.parts)}
-    return found
+    found = ((lot, faces[run.face].frame) for run in runs for lot in lots_of(run.parts))
+    return {(id(lot), frame): (lot, frame) for lot, frame in found}
 
 
 def _stood(unit: MadeUnit, movers: tuple[Mover, ...], face: Frame) -> _Standing:

@@ -11,14 +11,14 @@ from tallplank.core.check.record import Finding, shown
 from tallplank.core.job.face import Face
 from tallplank.core.job.wall import Service
 from tallplank.core.joinery.made import Made
-from tallplank.core.joinery.part.lot import Picked
+from tallplank.core.joinery.part.lot import picked
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.covered import AGAINST, CUT_FOR
 from tallplank.core.joinery.wall.mark import marks_on
 from tallplank.core.joinery.wall.place import number_of
-from tallplank.core.joinery.workshop import standing_of
+from tallplank.core.joinery.workshop import site_of
 from tallplank.core.space.outline import strip_span
 
 SLIVER, ROUND_IT = 20.0, 8.0
@@ -65,17 +65,14 @@ def _meets(run: Run, service: Service) -> str:
 
 def _casings(made: Made, run: Run) -> Iterator[Finding]:
     """Casings that run into what stands there."""
-    casings = _CASINGS.of(run.parts, _casings_of)
+    casings = picked(run.parts, "casings", _casings_of)
     face = made.faces[run.room][run.face]
-    for one in standing_of(made, run.room) if casings else ():
+    for one in site_of(made, run.room).members if casings else ():
         span = strip_span([face.frame.inside((*point, 0.0))[:2] for point in one.ring], -AGAINST, 0.0)
         area = Area(span[0], one.low, span[1] - span[0], one.high - one.low) if span is not None and one.unit else None
         if area is not None and any(area.meets(_seen(part)) for part in casings):
             text = f"{run.label}: the casing of an opening runs into unit {one.mark}."
             yield Finding("warning", "casing-hits", text, "Move the unit, or take a narrower casing.", (one.unit,))
-
-
-_CASINGS = Picked()
 
 
 def _casings_of(parts: Sequence[Part]) -> list[Part]:
@@ -88,7 +85,7 @@ def _seen(part: Part) -> Area:
 
 
 def _slivers(made: Made, run: Run) -> Iterator[Finding]:
-    narrow = _SLIVERS.of(run.parts, _narrow)
+    narrow = picked(run.parts, "slivers", _narrow)
     if narrow:
         least = min(narrow, key=lambda p: min(p.size[:2]))
         text = (
@@ -97,23 +94,17 @@ def _slivers(made: Made, run: Run) -> Iterator[Finding]:
         yield Finding("warning", "sliver", text, "Divide the wall otherwise, or move its ends.")
 
 
-_SLIVERS = Picked()
-
-
 def _narrow(parts: Sequence[Part]) -> list[Part]:
     return [p for p in parts if p.tag.role not in NARROW and p.kind != "molding" and min(p.size[:2]) < SLIVER]
 
 
 def _not_sold(made: Made, run: Run) -> Iterator[Finding]:
     """Boards of a thickness that their material is not sold in: the shop would have to plane them, and they have no price."""
-    for part in _UNSOLD.of(run.parts, partial(_unsold, made.catalog), made.catalog)[:1]:
+    for part in picked(run.parts, "unsold", partial(_unsold, made.catalog), made.catalog)[:1]:
         board = made.catalog.boards[part.board]
         sold = ", ".join(shown(made.job, float(size)) for size in board.prices)
         text = f"{run.label}: the {part.tag.role} is {shown(made.job, part.thickness.value)} thick; {board.name} is sold in {sold}."
         yield Finding("warning", "thickness-not-sold", text, "Choose one of these, or another board.")
-
-
-_UNSOLD = Picked()
 
 
 def _unsold(catalog: Catalog, parts: Sequence[Part]) -> list[Part]:
@@ -126,7 +117,7 @@ def _marks_gone(made: Made) -> Iterator[Finding]:
     for room in made.job.rooms:
         for scheme in room.schemes:
             held = scheme.root.within.marks
-            marks = marks_on(room, made.faces[room.id][scheme.face], scheme, standing_of(made, room.id)) if held else ()
+            marks = marks_on(room, made.faces[room.id][scheme.face], scheme, site_of(made, room.id).members) if held else ()
             known = {mark.key for mark in marks}
             for path, key in held:
                 if key not in known:

@@ -34,7 +34,6 @@ from tallplank.core.job.unit import RunKind
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Front, Part
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Point, strip_span
 
@@ -130,11 +129,7 @@ AT_END = 1.0
 
 def unit_front(unit: MadeUnit, *, marked: bool = True) -> tuple[Shape, ...]:
     """One unit as seen from the front, in the frame of its face, with its number where `marked`."""
-    return _FRONTS.get((unit, marked), lambda: tuple(_unit_front(unit, marked=marked)))
-
-
-_FRONTS: IdentityMemo[tuple[Shape, ...]] = IdentityMemo(400)
-"""Those that were drawn last: a unit that stays as it is looks as it did."""
+    return unit.carried(("front", marked), lambda: tuple(_unit_front(unit, marked=marked)))
 
 
 def _unit_front(unit: MadeUnit, *, marked: bool) -> Iterator[Shape]:

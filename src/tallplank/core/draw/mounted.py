@@ -14,7 +14,7 @@ from tallplank.core.joinery.part.lot import NOWHERE, Lot, lots_of
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.wall.box.boxing import INSIDE
-from tallplank.core.measure.memo import Each, IdentityMemo
+from tallplank.core.measure.carry import carried_by
 from tallplank.core.space.frame import Frame, Vec
 from tallplank.core.space.outline import Point
 
@@ -29,7 +29,7 @@ Own = tuple[float, tuple[Poly | Line, ...]]
 def run_faces(run: Run) -> list[Shape]:
     """What passes along a face, as it is seen from the front; no text."""
     pen = Pen.EDGE if run.what == "panel" else Pen.OUTLINE
-    seen = list(chain.from_iterable(_SEEN.of(lots_of(run.parts), partial(_lot, pen=pen), pen)))
+    seen = list(chain.from_iterable(carried_by(lots_of(run.parts), "seen", partial(_lot, pen=pen), pen)))
     if run.what == "panel":
         seen += [(0.0 - piece.low.y, [Poly(piece.front, Pen.EDGE, Fill("plain", piece.colour))]) for piece in run.pieces]
         seen += [(0.0 - coat.y, [Poly(coat.ring, None, Fill("look", coat.look))]) for coat in run.coats]
@@ -40,9 +40,9 @@ def run_faces(run: Run) -> list[Shape]:
 def _lot(lot: Lot, pen: Pen) -> Sequence[Seen]:
     """A lot as the one that it is like, moved to where it is; what is as far before the wall together."""
     if lot.like is lot.parts:
-        return _together([_FACES.get((part, pen), lambda part=part: _seen_of(part, pen)) for part in lot.parts])  # type: ignore[misc]
+        return _together(carried_by(lot.parts, "seen", partial(_seen_of, pen=pen), pen))
     x, y, z = lot.by
-    seen = _LIKE.of([lot.like], lambda parts: _together([_seen_of(part, pen) for part in parts]), pen)[0]
+    seen = lot.like.carried("seen", lambda: _together([_seen_of(part, pen) for part in lot.like]), pen)
     return [(before - y, (Again(shapes, (x, z)),)) for before, shapes in seen]
 
 
@@ -128,6 +128,3 @@ def _seen_lines(form: Swept, frame: Frame, long: float) -> Iterator[tuple[Point,
 
 LONG = 1e4
 """Millimetres."""
-_LIKE: Each[tuple[Part, ...], list[Own]] = Each(4000)
-_SEEN: Each[Lot, Sequence[Seen]] = Each(4000)
-_FACES: IdentityMemo[Own] = IdentityMemo(20_000)

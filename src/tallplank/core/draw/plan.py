@@ -32,11 +32,10 @@ from tallplank.core.job.standing import Column
 from tallplank.core.job.wall import FreeWall
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.form.bent import Bent
-from tallplank.core.joinery.part.lot import rows_of
+from tallplank.core.joinery.part.lot import of_each
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.run.stretch import JOINED
-from tallplank.core.measure.memo import Each
 from tallplank.core.space.frame import Frame
 from tallplank.core.space.outline import STRAIGHT, Point, Ring, bounds, edges, middle, mitred
 
@@ -155,11 +154,8 @@ def _worktop(frame: Frame, run: Run) -> Iterator[Shape]:
 
 def _paneling(frame: Frame, run: Run) -> Iterator[Shape]:
     """What a paneled wall is made of, seen from above: boards one above the other once."""
-    for ring in dict.fromkeys(ring for some in _FEET.of(rows_of(run.parts), _feet) for ring in some):
+    for ring in dict.fromkeys(ring for some in of_each(run.parts, "feet", _feet) for ring in some):
         yield Poly(frame.flat_out(ring), Pen.BEYOND, PAPER)
-
-
-_FEET: Each[tuple[Part, ...], dict[Ring, None]] = Each(4000)
 
 
 def _feet(parts: Sequence[Part]) -> dict[Ring, None]:

@@ -13,7 +13,7 @@ from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.block import Field
 from tallplank.core.joinery.wall.build import solved_at
 from tallplank.core.joinery.wall.solve import Solved
-from tallplank.core.joinery.workshop import standing_of
+from tallplank.core.joinery.workshop import site_of
 
 LEAST = 1.0
 """Spaces that are narrower are none."""
@@ -33,11 +33,11 @@ def region_targets(made: Made, room_id: str, face_id: str) -> Iterator[Target]:
 
 def schemes_at(made: Made, room_id: str, face_id: str) -> Iterator[tuple[Scheme, Solved]]:
     """The schemes on a face that can be solved, each as it is solved."""
-    room, faces = made.job.room(room_id), made.faces[room_id]
-    for scheme in room.schemes:
+    site = site_of(made, room_id)
+    for scheme in site.room.schemes:
         if scheme.face == face_id:
             try:
-                yield scheme, solved_at(scheme, room, faces, made.catalog, made.job.standard, standing_of(made, room_id))
+                yield scheme, solved_at(scheme, site)
             except BuildError:
                 continue
 

@@ -13,7 +13,6 @@ from tallplank.core.job.job import Job
 from tallplank.core.job.room import SIDES, Group, Side4
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.run.top.bar import BAR
-from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.space.frame import Frame
 from tallplank.core.space.outline import Point, Ring, bounds, edges
 
@@ -58,11 +57,7 @@ def standing_out(made: Made, room_id: str, group: Group) -> dict[Side4, float]:
 def walkways(made: Made, room_id: str, group_id: str) -> dict[Side4, Walkway]:
     """The ways beside a group; none at sides where nothing stands and no wall is."""
     group = group_of(made.job.room(room_id), group_id)
-    return _KNOWN.get((made, group), lambda: _walkways(made, room_id, group))
-
-
-_KNOWN: IdentityMemo[dict[Side4, Walkway]] = IdentityMemo(8)
-"""Those that were asked for last: drawings, findings and panels ask for the same ones one after the other."""
+    return made.carried(("walkways", room_id, group_id), lambda: _walkways(made, room_id, group), group)
 
 
 def _walkways(made: Made, room_id: str, group: Group) -> dict[Side4, Walkway]:

@@ -1,6 +1,7 @@
 """What all stored records have in common: their base, and the kinds of values that their fields take."""
 
 import re
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Annotated, Any, Self
 from unicodedata import category
@@ -9,6 +10,7 @@ from pydantic import AfterValidator, BaseModel, ConfigDict, Field, GetCoreSchema
 from pydantic_core import CoreSchema, core_schema
 
 from tallplank.core.error import PlankError
+from tallplank.core.measure.carry import Carrying
 
 UNSHOWN = frozenset({"Cc", "Cs", "Zl", "Zp"})
 """Unicode categories of characters that have no picture of their own: controls, halves of pairs, separators of lines."""
@@ -74,7 +76,7 @@ Name = Annotated[Line, Field(min_length=1, max_length=120)]
 Id = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[A-Za-z0-9_.-]+$")]
 
 
-class Record(BaseModel):
+class Record(BaseModel, Carrying):
     """Base of all stored records: frozen, strict about unknown keys, without numbers that are none."""
 
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
@@ -91,6 +93,13 @@ class Record(BaseModel):
         except ValidationError as problem:
             raise RecordError(complaint(problem)) from None
         return self.model_copy(update={k: getattr(checked, k) for k in changes})
+
+    def model_copy(self, *, update: Mapping[str, Any] | None = None, deep: bool = False) -> Self:
+        """See pydantic; a copy has nothing of what follows from the record that it was copied from."""
+        copied = super().model_copy(update=update, deep=deep)
+        for name in copied.__dict__.keys() - type(self).__pydantic_fields__.keys():
+            del copied.__dict__[name]
+        return copied
 
 
 def complaint(problem: ValidationError) -> str:

@@ -7,7 +7,6 @@ from typing import Literal
 
 from tallplank.core.job.room import EndKind, Group, GroupFace, Room
 from tallplank.core.job.wall import FreeWall, Service, Wall, WallOpening
-from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.space.frame import Frame, along, turned_about_z
 from tallplank.core.space.outline import edges, far, inner_angle
 
@@ -109,10 +108,7 @@ Faces = Mapping[str, Face]
 
 def faces_of(room: Room) -> Faces:
     """The faces of a room by their ids: the walls in order, then both sides of walls that stand free, then those of groups."""
-    return _FACES.get((room.corners, room.walls, room.free_walls, room.groups, room.height), lambda: _faces(room))
-
-
-_FACES: IdentityMemo[Faces] = IdentityMemo(50)
+    return room.carried("faces", lambda: _faces(room))
 
 
 def _faces(room: Room) -> dict[str, Face]:

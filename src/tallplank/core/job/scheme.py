@@ -9,7 +9,6 @@ from pydantic import Field, model_validator
 from tallplank.core.job.base import Bounds, Id, Line, Mm, Name, NotNegative, Positive, Record, RecordError
 from tallplank.core.job.filling import PLAIN, Fill, Plain
 from tallplank.core.measure.divide import Member
-from tallplank.core.measure.memo import IdentityMemo
 
 MOST_SCHEMES, MOST_PARTS, MOST_DEPTH, MOST_COUNT = 100, 60, 8, 200
 TOO_DEEP = f"regions are divided at most {MOST_DEPTH} times one in another"
@@ -108,7 +107,7 @@ class Region(Record):
     @property
     def member(self) -> Member:
         """Its size as the divide rule takes it."""
-        return _MEMBERS.get((self,), lambda: Member(self.size, self.share, self.least, self.most))
+        return self.carried("member", lambda: Member(self.size, self.share, self.least, self.most))
 
     @property
     def at_ends(self) -> float:
@@ -123,7 +122,7 @@ class Region(Record):
     @property
     def within(self) -> "Within":
         """What follows from it and the regions in it; kept, since an edit leaves most of a tree as it is."""
-        return _WITHIN.get((self,), lambda: _within(self))
+        return self.carried("within", lambda: _within(self))
 
 
 class Within(NamedTuple):
@@ -137,10 +136,6 @@ class Within(NamedTuple):
     """What they are held at, with their paths from this one."""
     is_plain: bool
     """Whether it is divided in straight lines on one level, and by nothing but its own sizes."""
-
-
-_MEMBERS: IdentityMemo[Member] = IdentityMemo(20_000)
-_WITHIN: IdentityMemo[Within] = IdentityMemo(20_000)
 
 
 def _within(region: Region) -> Within:

@@ -1,7 +1,7 @@
 """What making a job results in: every unit with its parts, and what passes over and under them."""
 
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 from typing import NamedTuple
 
@@ -12,23 +12,25 @@ from tallplank.core.job.measure import OfCell, OfRegion
 from tallplank.core.job.room import Group
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.joint.meeting import TOUCH
-from tallplank.core.joinery.part.part import Fitting, Front, Note, Part, PartRef, Piece, part_refs, unique_names
+from tallplank.core.joinery.part.part import Fitting, Front, Note, Part, PartRef, Parts, Piece, part_refs, unique_names
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.setout.layout import Layout
+from tallplank.core.measure.carry import Carrying
+from tallplank.core.measure.keep import Keep
 from tallplank.core.space.frame import Frame, Vec, moved
 from tallplank.core.space.outline import Ring, covered
 
 
-@dataclass(frozen=True, slots=True, weakref_slot=True)
-class MadeUnit:
+@dataclass(frozen=True)
+class MadeUnit(Carrying):
     """A unit with all that it is made of, in its own frame. With a `problem` it could not be built and has no parts."""
 
     unit: Unit
     choice: Choice
     placed: Placed
-    parts: tuple[Part, ...]
+    parts: Parts
     fittings: tuple[Fitting, ...]
     pieces: tuple[Piece, ...]
     fronts: tuple[Front, ...]
@@ -79,7 +81,7 @@ class BenchPart(NamedTuple):
 
 
 @dataclass(frozen=True)
-class Made:
+class Made(Carrying):
     """The job as it is made."""
 
     job: Job
@@ -90,6 +92,8 @@ class Made:
     """The units of each room that has any, in the job's order."""
     faces: Mapping[str, Faces]
     """The faces of each room by their ids."""
+    keep: Keep = field(repr=False, compare=False)
+    """What was made of it, for what else is asked of the same walls."""
 
     @cached_property
     def by_id(self) -> Mapping[str, MadeUnit]:
@@ -152,4 +156,4 @@ def _passing(run: Run, unit: MadeUnit) -> Iterator[tuple[PartRef, Part]]:
         low, high = part.box
         if min(high.x, unit.placed.right) - max(low.x, unit.placed.x) > TOUCH:
             origin = Vec(*(o - s for o, s in zip(part.frame.origin, shift, strict=True)))
-            yield ref, replace(part, frame=replace(part.frame, origin=origin))
+            yield ref, replace(part, frame=part.frame._replace(origin=origin))

@@ -7,7 +7,7 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.made import MadeUnit
-from tallplank.core.joinery.part.part import Edges, Part
+from tallplank.core.joinery.part.part import Edges, Part, Parts
 from tallplank.core.joinery.rule.choice import choice_for, chosen_finish, in_board
 
 Swaps = Mapping[str, Finish]
@@ -24,7 +24,7 @@ def refinished(made: MadeUnit, standard: Standard) -> MadeUnit | None:
         return None
     choice = choice_for(old.catalog, standard, made.unit)
     choice.used.update(old.used)
-    return replace(made, choice=choice, parts=tuple(_in_finish(part, swaps) for part in made.parts))
+    return replace(made, choice=choice, parts=Parts([_in_finish(part, swaps) for part in made.parts]))
 
 
 def cut_alike(catalog: Catalog, a: Finish, b: Finish) -> bool:

@@ -18,6 +18,7 @@ from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import ROOM_KINDS, RUN_KINDS, RunKind, Unit
 from tallplank.core.joinery.label import label_of
 from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.part.part import Parts
 from tallplank.core.joinery.refinish import refinished
 from tallplank.core.joinery.rule.choice import Choice, choice_for
 from tallplank.core.joinery.rule.place import place
@@ -40,6 +41,8 @@ from tallplank.core.joinery.unit.sundry import add_sundries
 from tallplank.core.joinery.unit.within import check_within
 from tallplank.core.joinery.wall.build import wall_runs
 from tallplank.core.joinery.wall.covered import Standing
+from tallplank.core.joinery.wall.site import WallSite
+from tallplank.core.measure.keep import Keep
 from tallplank.core.measure.memo import IdentityMemo, are_same
 from tallplank.core.space.outline import strip_span
 
@@ -58,6 +61,7 @@ BUILDERS: Mapping[str, Callable[[Choice, Collector], None]] = MappingProxyType(
 
 
 _at_hand: ContextVar["Workshop | None"] = ContextVar("at_hand", default=None)
+"""No parameter of a hundred edits, since it changes nothing but how long they take; each thread has its own."""
 
 
 def make_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
@@ -75,22 +79,23 @@ def _present(catalog: Catalog) -> "Workshop | None":
     return workshop if workshop is not None and workshop.catalog is catalog else None
 
 
-def standing_units(job: Job, catalog: Catalog, room_id: str) -> list[Standing]:
-    """What stands in a room as what is on its walls meets it; without a workshop at hand only the units, not what runs along them."""
-    workshop = _present(catalog)
+def site_before(job: Job, catalog: Catalog, room_id: str) -> WallSite:
+    """What the paneled walls of a room are made in; without a workshop at hand only units stand there, not what runs along them."""
+    workshop, room = _present(catalog), job.room(room_id)
     if workshop is not None:
-        return standing_of(workshop.make(job), room_id)
-    faces = faces_of(job.room(room_id))
-    return _standing(faces, [make_unit(catalog, job.standard, unit) for unit in job.units if unit.room == room_id], ())
+        return site_of(workshop.make(job), room_id)
+    units = [make_unit(catalog, job.standard, unit) for unit in job.units if unit.room == room_id]
+    return WallSite(room, faces_of(room), catalog, job.standard, _standing(faces_of(room), units, ()), Keep())
 
 
-def standing_of(made: Made, room_id: str) -> list[Standing]:
-    """What stands in a room of a made job as what is on its walls meets it."""
+def site_of(made: Made, room_id: str) -> WallSite:
+    """The same of a made job."""
     runs = [run for run in made.runs if run.room == room_id and run.what not in ROOM_KINDS]
-    return _standing(made.faces[room_id], made.by_room.get(room_id, ()), runs)
+    standing = _standing(made.faces[room_id], made.by_room.get(room_id, ()), runs)
+    return WallSite(made.job.room(room_id), made.faces[room_id], made.catalog, made.job.standard, standing, made.keep)
 
 
-def _standing(faces: Faces, units: Iterable[MadeUnit], runs: Iterable[Run]) -> list[Standing]:
+def _standing(faces: Faces, units: Iterable[MadeUnit], runs: Iterable[Run]) -> tuple[Standing, ...]:
     found = []
     for m in units:
         foot = m.placed.z if m.placed.hung else 0.0
@@ -101,7 +106,7 @@ def _standing(faces: Faces, units: Iterable[MadeUnit], runs: Iterable[Run]) -> l
         for part in run.parts:
             low, high = part.box
             found.append(Standing(frame.flat_out(part.above), low.z, high.z))
-    return found
+    return tuple(found)
 
 
 def build_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
@@ -115,9 +120,9 @@ def build_unit(catalog: Catalog, standard: Standard, unit: Unit) -> MadeUnit:
         parts = out.finished()
         check_within(choice, parts, out.plan)
     except PlankError as error:
-        return MadeUnit(unit, choice, placed, (), (), (), (), problem=error.text)
+        return MadeUnit(unit, choice, placed, Parts(), (), (), (), problem=error.text)
     except Exception as fault:  # noqa: BLE001  one unit that the program stumbles over must not take the job down
-        return MadeUnit(unit, choice, placed, (), (), (), (), problem=fault_text(fault))
+        return MadeUnit(unit, choice, placed, Parts(), (), (), (), problem=fault_text(fault))
     made = (parts, tuple(out.fittings), tuple(out.pieces), tuple(out.fronts))
     return MadeUnit(unit, choice, placed, *made, out.layout, out.plan, tuple(out.tails.items()), tuple(out.notes))
 
@@ -144,11 +149,13 @@ MOST_STANDARDS = 2
 class Workshop:
     """Makes jobs, keeping each unit and run that the last job already had. Not for use from two threads at once.
 
-    A unit is kept by its record and by the choices that were used to build it: what it does not use may change.
+    A unit is kept by its record and by the choices that were used to build it: what it does not use may change. What is on walls is
+    kept in `keep`, which others that make variants of the same job may share.
     """
 
-    def __init__(self, catalog: Catalog) -> None:
+    def __init__(self, catalog: Catalog, keep: Keep | None = None) -> None:
         self.catalog = catalog
+        self.keep = Keep() if keep is None else keep
         self.built: Counter[str] = Counter()
         """How many units and runs were built so far, for tests and benchmarks."""
         self._stock: dict[int, tuple[MadeUnit, ...]] = {}
@@ -167,12 +174,13 @@ class Workshop:
         last = self._last
         if last is not None and last.job is job:
             return last
+        self.keep.turn()
         if last is None or job.standard is not last.job.standard:
             self._room_runs, self._runs = {}, {}
         units = _named(job, self._all_units(job))
         by_room = _by_room(units, last)
         faces = self._all_faces(job)
-        self._last = Made(job, self.catalog, units, self._all_runs(job, by_room, faces), by_room, faces)
+        self._last = Made(job, self.catalog, units, self._all_runs(job, by_room, faces), by_room, faces, self.keep)
         kept = {*map(id, job.units), *(map(id, last.job.units) if last is not None else ())}
         for gone in self._stock.keys() - kept:
             del self._stock[gone]
@@ -247,7 +255,7 @@ class Workshop:
         standing = standing_in(record, faces, [(m.placed, m.outline) for m in members], runs) if record.cornice else []
         yield from room_runs(record, faces, self.catalog, job.standard, standing)
         if record.schemes:
-            yield from wall_runs(record, faces, self.catalog, job.standard, _standing(faces, members, runs))
+            yield from wall_runs(WallSite(record, faces, self.catalog, job.standard, _standing(faces, members, runs), self.keep))
 
     def _beside_face(self, faces: Faces, face: Face, at_faces: Mapping[str, tuple[MadeUnit, ...]]) -> tuple[Beside, ...]:
         """What stands at other faces and reaches into the strip before one."""

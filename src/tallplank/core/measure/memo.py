@@ -1,9 +1,9 @@
 """Results kept for as long as their inputs are the very same objects."""
 
 from collections import OrderedDict
-from collections.abc import Callable, Hashable, Iterable, Sequence
+from collections.abc import Callable, Hashable, Sequence
 from operator import is_
-from typing import Any, Generic, TypeVar
+from typing import Generic, TypeVar, cast
 
 _S = TypeVar("_S")
 _T = TypeVar("_T")
@@ -22,18 +22,6 @@ class Same(Generic[_T]):
 
     def __hash__(self) -> int:
         return id(self.it)
-
-
-_H = TypeVar("_H", bound=Hashable)
-MOST_ALIKE = 20_000
-_ALIKE: dict[Hashable, Same[Any]] = {}
-
-
-def alike(key: _H) -> Same[_H]:
-    """One and the same stand-in for all keys that are equal, which is quick to look up by."""
-    if len(_ALIKE) > MOST_ALIKE:
-        _ALIKE.clear()
-    return _ALIKE.setdefault(key, Same(key))
 
 
 def are_same(a: Sequence[object], b: Sequence[object]) -> bool:
@@ -59,39 +47,6 @@ class IdentityMemo(Generic[_T]):
         if len(self._kept) > self._most:
             self._kept.popitem(last=False)
         return result
-
-
-MOST_BESIDE = 100
-
-
-class Each(Generic[_S, _T]):
-    """Results for things one by one: those of things that are the very same as before are kept."""
-
-    def __init__(self, most: int) -> None:
-        self._tables: OrderedDict[tuple[int, ...], tuple[object, dict[int, tuple[object, _T]]]] = OrderedDict()
-        """By the identity of what is beside them, those of things by theirs; both are held on to."""
-        self._most = most
-
-    def of(self, things: Iterable[_S], compute: Callable[[_S], _T], *beside: object) -> list[_T]:
-        """One result for each of them; what else they depend on is `beside`, by its identity."""
-        table, found = self._table(beside), []
-        for thing in things:
-            known = table.get(id(thing))
-            if known is None:
-                known = table[id(thing)] = (thing, compute(thing))
-                if len(table) > self._most:
-                    del table[next(iter(table))]
-            found.append(known[1])
-        return found
-
-    def _table(self, beside: tuple[object, ...]) -> dict[int, tuple[object, _T]]:
-        key = tuple(map(id, beside))
-        known = self._tables.get(key)
-        if known is None:
-            known = self._tables[key] = (beside, {})
-            if len(self._tables) > MOST_BESIDE:
-                self._tables.popitem(last=False)
-        return known[1]
 
 
 class Recent(Generic[_T]):
@@ -157,6 +112,11 @@ class Rounds(Generic[_T]):
             known = self._before.get(key)
             self._now[key] = known = compute() if known is None else known
         return known
+
+    def by_identity(self, inputs: tuple[object, ...], compute: Callable[[], _T]) -> _T:
+        """The same for these very inputs, which are held on to so that no identity is reused."""
+        found = cast("Rounds[tuple[tuple[object, ...], _T]]", self).get(tuple(map(id, inputs)), lambda: (inputs, compute()))
+        return found[1]
 
     def turn(self) -> None:
         """Begin another round."""

@@ -7,10 +7,9 @@ from typing import NamedTuple
 
 from tallplank.core.catalog.operation import Count, Department, Operation
 from tallplank.core.joinery.made import MadeUnit
-from tallplank.core.joinery.part.lot import likes_of
-from tallplank.core.joinery.part.part import NO_EDGES, Fitting, Front, Part
+from tallplank.core.joinery.part.lot import of_alike
+from tallplank.core.joinery.part.part import NO_EDGES, Fitting, Front, Part, Parts
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.measure.memo import Each
 
 FIXINGS = ("cam", "dowel", "confirmat", "screw", "pocket-screw")
 FRAMING = ("stile", "rail")
@@ -69,12 +68,9 @@ def run_counts(run: Run) -> dict[Count, float]:
     counts = _made_counts(run.parts, run.fittings)
     counts["top_joint"] = sum(f.count.value > 0 for f in run.fittings if f.role == "top-bolt")
     counts["top_opening"] = sum(f.count.value for f in run.fittings if f.role in ("sink", "hob"))
-    some = _METRES.of(likes_of(run.parts), _metres)
+    some = of_alike(run.parts, "metres", _metres)
     counts["worked_metre"], counts["top_metre"] = sum([worked for worked, _ in some]) / 1000, sum([top for _, top in some]) / 1000
     return counts
-
-
-_METRES: Each[tuple[Part, ...], tuple[float, float]] = Each(4000)
 
 
 def _metres(parts: Sequence[Part]) -> tuple[float, float]:
@@ -83,8 +79,8 @@ def _metres(parts: Sequence[Part]) -> tuple[float, float]:
     return sum([edge.length for part in parts for edge in part.worked]), tops
 
 
-def _made_counts(parts: tuple[Part, ...], fittings: Sequence[Fitting]) -> dict[Count, float]:
-    counted = _summed(_COUNTS.of(likes_of(parts), lambda some: _summed(list(map(_count, some)))))
+def _made_counts(parts: Parts, fittings: Sequence[Fitting]) -> dict[Count, float]:
+    counted = _summed(of_alike(parts, "counts", lambda some: _summed(list(map(_count, some)))))
     return {
         "part": float(len(parts)),
         "band_edge": float(counted.edges),
@@ -108,9 +104,6 @@ class _Count(NamedTuple):
     pockets: int = 0
     coated_area: float = 0.0
     coated: int = 0
-
-
-_COUNTS: Each[tuple[Part, ...], _Count] = Each(4000)
 
 
 def _summed(counts: Sequence[_Count]) -> _Count:

@@ -9,9 +9,8 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.operation import Department, Operation
 from tallplank.core.job.job import Rates
 from tallplank.core.joinery.part.form.swept import Swept
-from tallplank.core.joinery.part.lot import likes_of
-from tallplank.core.joinery.part.part import Fitting, Part, PartRef, makeup
-from tallplank.core.measure.memo import Each, IdentityMemo
+from tallplank.core.joinery.part.lot import of_alike
+from tallplank.core.joinery.part.part import Fitting, Part, PartRef, Parts, makeup
 from tallplank.core.money.entry import MATERIALS, Amounts, CostKind, Entry, amounts_of, joined, totals
 from tallplank.core.money.labour import Counts, Labour, banded_edges
 
@@ -61,21 +60,22 @@ def entries_of(parts: Sequence[Part], refs: Sequence[PartRef], fittings: Sequenc
     yield from _sundries([amounts_of(found)], tables)
 
 
-def amounts_for(parts: tuple[Part, ...], fittings: Sequence[Fitting], tables: Tables) -> Iterator[Amounts]:
+def amounts_for(parts: Parts, fittings: Sequence[Fitting], tables: Tables) -> Iterator[Amounts]:
     """What the same entries come to."""
-    found = _AMOUNTS.of(likes_of(parts), lambda some: amounts_of(e for part in some for e in _kept_of_part(part, tables)), tables)
+    known: dict[tuple[int, ...], tuple[Entry, ...]] = {}
+    found = of_alike(parts, "amounts", lambda some: amounts_of(e for part in some for e in _of_part_like(part, tables, known)), tables)
     together = joined((*found, amounts_of(_of_fittings(fittings, tables.catalog))))
     yield together
     yield amounts_of(_sundries([together], tables))
 
 
-_AMOUNTS: Each[tuple[Part, ...], Amounts] = Each(4000)
-_OF_PARTS: IdentityMemo[tuple[Entry, ...]] = IdentityMemo(20_000)
-"""By what parts are, wherever they are."""
-
-
-def _kept_of_part(part: Part, tables: Tables) -> tuple[Entry, ...]:
-    return _OF_PARTS.get((*makeup(part), tables), lambda: tuple(_of_part(part, tables)))
+def _of_part_like(part: Part, tables: Tables, known: dict[tuple[int, ...], tuple[Entry, ...]]) -> tuple[Entry, ...]:
+    """The same for parts that are the same wherever they are, by what they are: a wall has slats by the thousand."""
+    like = tuple(map(id, makeup(part)))
+    found = known.get(like)
+    if found is None:
+        found = known[like] = tuple(_of_part(part, tables))
+    return found
 
 
 def _sundries(materials: Iterable[Amounts], tables: Tables) -> Iterator[Entry]:

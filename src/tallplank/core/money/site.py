@@ -7,10 +7,9 @@ from typing import NamedTuple
 
 from tallplank.core.catalog.operation import Count
 from tallplank.core.joinery.made import Made, MadeUnit
-from tallplank.core.joinery.part.lot import likes_of
+from tallplank.core.joinery.part.lot import of_alike
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.measure.memo import Each
 from tallplank.core.money.entry import Entry
 from tallplank.core.money.labour import Counts, banded_edges
 from tallplank.core.money.material import Tables, board_price_m2
@@ -67,9 +66,6 @@ class _Sums(NamedTuple):
     volume: float
 
 
-_SUMS: Each[tuple[Part, ...], _Sums] = Each(4000)
-
-
 def _sums(parts: Sequence[Part]) -> _Sums:
     length = sum([part.length.value for part in parts])
     molded = [part.length.value for part in parts if part.kind == "molding"]
@@ -79,7 +75,7 @@ def _sums(parts: Sequence[Part]) -> _Sums:
 
 def stretch_of(run: Run) -> Stretch:
     """What a run is in the house."""
-    some = _SUMS.of(likes_of(run.parts), _sums)
+    some = of_alike(run.parts, "sums", _sums)
     length, molded, boards, volume = (sum(column) for column in zip(_Sums(0.0, 0.0, 0, 0.0), *some, strict=True))
     if run.what != "panel":
         return Stretch(run.room, length / 1000) if run.what in HEAVY else Stretch(run.room, light=length / 1000)

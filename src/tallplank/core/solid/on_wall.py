@@ -8,15 +8,16 @@ import numpy as np
 
 from tallplank.core.job.face import Face
 from tallplank.core.joinery.part.lot import Lot, lots_of
-from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.part.part import Part, Parts
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.measure.memo import Each, IdentityMemo, Same, alike
+from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.solid.many import NO_LINES, Lay, Placed, Shapes, shapes_of
 from tallplank.core.solid.mesh import Batch, Faces, Surfaces, coat_faces, piece_faces
 from tallplank.core.space.frame import Floats, Vec
 
 MANY = 600
 """A wall of as many parts is one of slats, which change all together: the fewer surfaces are shown of it, the quicker it turns."""
+MOST_LAYS = 100
 FEW = 30
 """So many parts of any other are shown together, so that an edit changes few of them."""
 
@@ -35,16 +36,15 @@ class WallSolids:
 
     def __init__(self, surfaces: Surfaces) -> None:
         self._surfaces = surfaces
-        self._shapes: Each[tuple[Part, ...], tuple[Shapes, ...]] = Each(1000)
-        """Of parts that are set in several places."""
-        self._there: Each[tuple[Part, ...], tuple[Placed, ...]] = Each(2000)
-        """Of others, where they are."""
+        self._lays: dict[Lay, Lay] = {}
+        """The very same for faces that lie alike, of those that were asked for since there were many."""
         self._pieces: IdentityMemo[SideSolids] = IdentityMemo(2000)
         self._many: IdentityMemo[SideSolids] = IdentityMemo(20)
 
     def of(self, run: Run, face: Face) -> tuple[SideSolids, ...]:
         """The solids of one run on its wall."""
-        (kept, most), lay = ((self._pieces, FEW) if len(run.parts) < MANY else (self._many, 2 * MANY)), alike(Lay(face.frame, face.height))
+        kept, most = (self._pieces, FEW) if len(run.parts) < MANY else (self._many, 2 * MANY)
+        lay = self._lay_of(face)
         again, others = list[Lot](), list[Lot]()  # apart, so that a part which changes has none beside it that is set in several places
         for lot in lots_of(run.parts):
             (others if lot.like is lot.parts else again).append(lot)
@@ -52,23 +52,29 @@ class WallSolids:
         shown = [kept.get((*lots, lay), partial(self._some, lots, lay)) for lots in rows]
         return (*shown, _beside_parts(run, face)) if run.pieces or run.coats else tuple(shown)
 
-    def _some(self, lots: Sequence[Lot], lay: Same[Lay]) -> SideSolids:
+    def _lay_of(self, face: Face) -> Lay:
+        if len(self._lays) > MOST_LAYS:
+            self._lays.clear()
+        lay = Lay(face.frame, face.height)
+        return self._lays.setdefault(lay, lay)
+
+    def _some(self, lots: Sequence[Lot], lay: Lay) -> SideSolids:
         where: dict[int, list[Lot]] = {}
         for lot in lots:
             where.setdefault(id(lot.like), []).append(lot)
         like = [some for some in where.values() if some[0].like is not some[0].parts]
-        shapes = self._shapes.of([some[0].like for some in like], partial(self._shapes_of, lay=lay.it), lay)
-        placed = [one.moved(np.array([lot.by for lot in some]), lay.it) for found, some in zip(shapes, like, strict=True) for one in found]
+        shapes = [some[0].like.carried("shapes", partial(self._shapes_of, some[0].like, lay), lay) for some in like]
+        placed = [one.moved(np.array([lot.by for lot in some]), lay) for found, some in zip(shapes, like, strict=True) for one in found]
         placed += self._where_they_are([lot.parts for lot in lots if lot.like is lot.parts], lay)
-        frame = lay.it.frame
+        frame = lay.frame
         return SideSolids(frame.origin, frame.y, tuple(gathered(placed)), np.concatenate([line for _, _, line in placed]))
 
-    def _where_they_are(self, some: Sequence[tuple[Part, ...]], lay: Same[Lay]) -> list[Placed]:
+    def _where_they_are(self, some: Sequence[Parts], lay: Lay) -> list[Placed]:
         """Parts that are like no others: few of them all at once, which is as quick; of many those that did not change are kept."""
         parts = [part for parts in some for part in parts]
         if len(parts) <= FEW:
-            return list(self._placed(parts, lay.it))
-        return [one for placed in self._there.of(some, partial(self._placed, lay=lay.it), lay) for one in placed]
+            return list(self._placed(parts, lay))
+        return [one for row in some for one in row.carried("solids", partial(self._placed, row, lay), lay)]
 
     def _placed(self, parts: Sequence[Part], lay: Lay) -> tuple[Placed, ...]:
         return tuple([one.there(lay) for one in shapes_of(parts, lay, self._surfaces)])

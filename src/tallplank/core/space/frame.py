@@ -6,7 +6,6 @@ x along its length, y along its width, z out of its face.
 """
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
 from math import cos, hypot, radians, sin
 from typing import NamedTuple
 
@@ -28,8 +27,7 @@ LEFT, RIGHT, UP, DOWN = Vec(-1.0, 0.0, 0.0), Vec(1.0, 0.0, 0.0), Vec(0.0, 0.0, 1
 _new = tuple.__new__  # twice as quick as calling the class, in what is done for every hole
 
 
-@dataclass(frozen=True, slots=True)
-class Frame:
+class Frame(NamedTuple):
     """A right-handed frame: its origin and its axes, seen from the frame around it."""
 
     origin: Vec

@@ -14,7 +14,7 @@ DRAWING = "outline"
 """What is being placed while a room is drawn."""
 HEIGHT = 2500.0
 """Of a new room until another is typed; common practice, no source."""
-LETTERS = set("0123456789.,/ '\"<°-+*()mcfint")
+LETTERS = frozenset("0123456789.,/ '\"<°-+*()mcfint")
 
 
 class OutlineTool(Tool):

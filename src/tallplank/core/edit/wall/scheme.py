@@ -7,14 +7,13 @@ from math import inf
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.check import Edited, EditError, valid
 from tallplank.core.edit.survey.room import fresh_id, with_room
-from tallplank.core.job.face import faces_of
 from tallplank.core.job.filling import PLAIN, Fill
 from tallplank.core.job.job import Job
 from tallplank.core.job.measure import OfRegion, OfStile
 from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import Path, Region, Scheme, changed_at, region_at
 from tallplank.core.joinery.wall.build import outcome_of
-from tallplank.core.joinery.workshop import standing_units
+from tallplank.core.joinery.workshop import site_before
 
 
 def add_scheme(job: Job, catalog: Catalog, room_id: str, face_id: str, **values: object) -> Edited:
@@ -247,9 +246,9 @@ def _built(job: Job, catalog: Catalog, room_id: str, edit: Callable[[Room], Room
     before = job.room(room_id)
     room = valid(partial(edit, before))
     changed = job.replaced(rooms=tuple(room if r is before else r for r in job.rooms)).without_lost_dimensions()
-    faces, standing = faces_of(room), standing_units(changed, catalog, room_id)
+    site = site_before(changed, catalog, room_id)
     for key in ids:
-        outcome = outcome_of(scheme_of(room, key), room, faces, catalog, changed.standard, standing)
+        outcome = outcome_of(scheme_of(room, key), site)
         if outcome.problem:
             raise EditError(job.display.told(outcome.problem))
     return changed

@@ -89,7 +89,7 @@ def _moved(choice: Choice, shelf: Blocked, out: Collector, hinge: float) -> bool
             if apart and within and all(is_free(t, [Blocked(shelf.board, z, z + thick)]) for t in taken):
                 part = out.parts[shelf.board]
                 origin = part.frame.origin
-                out.swap(shelf.board, replace(part, frame=replace(part.frame, origin=Vec(origin.x, origin.y, origin.z + z - shelf.low))))
+                out.swap(shelf.board, replace(part, frame=part.frame._replace(origin=Vec(origin.x, origin.y, origin.z + z - shelf.low))))
                 return True
     return False
 

@@ -132,7 +132,7 @@ def _tabbed(part: Part, tab: Sequence[Vec], depth: Size) -> Part:
     return replace(
         part,
         form=form,
-        frame=replace(part.frame, origin=part.frame.out((-x, -y, 0.0))),
+        frame=part.frame._replace(origin=part.frame.out((-x, -y, 0.0))),
         pockets=pockets,
         length=long,
         width=wide,
@@ -168,7 +168,7 @@ def lengthened(part: Part, axis: int, toward: float, by: Size, tab: tuple[Vec, V
         return Pocket(pocket.what, Vec(*low), Vec(*high))
 
     pockets = tuple(map(grown, part.pockets))
-    frame = replace(frame, origin=Vec(*(o - d * shift for o, d in zip(frame.origin, direction, strict=True))))
+    frame = frame._replace(origin=Vec(*(o - d * shift for o, d in zip(frame.origin, direction, strict=True))))
     form = part.form.grown(index, 0.0 if at_start else whole, tab, shift)
     part = replace(part, frame=frame, pockets=pockets, form=form)
     if along_x:

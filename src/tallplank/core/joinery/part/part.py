@@ -12,6 +12,7 @@ from tallplank.core.error import PlankError
 from tallplank.core.job.unit import FinishRole, HardwareRole
 from tallplank.core.joinery.part.form.form import SHEET, Form
 from tallplank.core.joinery.part.hole import Hole, Pocket, ShapedEdge, WorkedEdge
+from tallplank.core.measure.carry import Carrying, without_carried
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import RIGHT, UP, Frame, Vec
 from tallplank.core.space.motion import Motion, Slide, Turn
@@ -130,7 +131,7 @@ class PartRef(NamedTuple):
 
 
 @dataclass(frozen=True)
-class Part:
+class Part(Carrying):
     """One piece of board. Sizes are finished sizes; `cut_length` and `cut_width` are what the saw makes."""
 
     tag: Tag
@@ -216,21 +217,29 @@ _given = Part.__dict__["__dict__"].__set__
 
 def stood(part: Part, frame: Frame) -> Part:
     """The same part elsewhere, all else shared. Walls have thousands, and `replace` takes many times as long."""
-    other, values = object.__new__(Part), vars(part).copy()
-    values["frame"] = frame
+    return _with(part, "frame", frame)
+
+
+def bored(part: Part, holes: tuple[Hole, ...]) -> Part:
+    """The same part with holes, as quickly."""
+    return _with(part, "holes", holes)
+
+
+def _with(part: Part, name: str, value: object) -> Part:
+    other, values = object.__new__(Part), without_carried(vars(part).copy())
+    values[name] = value
     _given(other, values)
     return other
+
+
+class Parts(tuple[Part, ...], Carrying):
+    """The parts of one thing, or some of them, which carry what is reckoned of them together."""
 
 
 makeup = attrgetter(
     "tag", "board", "finish", "length", "width", "thickness", "cut_length", "cut_width", "edges", "pockets", "holes", "form"
 )
 """What a part is, without its place: those that were set out as one have the very same objects."""
-
-
-def bore_for_good(part: Part, holes: tuple[Hole, ...]) -> None:
-    """Give a part its holes, once, by whoever made it and before anybody else sees it; from then on it never changes."""
-    object.__setattr__(part, "holes", holes)
 
 
 def part_refs(owner: str, parts: Iterable[Part]) -> tuple[PartRef, ...]:

@@ -7,7 +7,7 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.job.room import PieceChange
 from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.hole import Pocket, ShapedEdge
-from tallplank.core.joinery.part.part import Part, PartRef, part_refs
+from tallplank.core.joinery.part.part import Part, PartRef, Parts, part_refs
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Vec
@@ -31,7 +31,7 @@ def overridden(run: Run, changes: Mapping[str, PieceChange], catalog: Catalog) -
     if not any(key in changes for key in keys):
         return run
     kept = [(key, part) for key, part in zip(keys, run.parts, strict=True) if key not in changes or not changes[key].left_out]
-    parts = tuple(_changed(part, changes[key], catalog) if key in changes else part for key, part in kept)
+    parts = Parts([_changed(part, changes[key], catalog) if key in changes else part for key, part in kept])
     return replace(run, parts=parts, keys=tuple(key for key, _ in kept))
 
 
@@ -53,7 +53,7 @@ def _changed(part: Part, change: PieceChange, catalog: Catalog) -> Part:
     length = part.length + Size.of(left, "longer at the left") if left else part.length
     length = length + Size.of(right, "longer at the right") if right else length
     o, x = part.frame.origin, part.frame.x
-    frame = replace(part.frame, origin=Vec(o.x - x.x * left, o.y - x.y * left, o.z - x.z * left))
+    frame = part.frame._replace(origin=Vec(o.x - x.x * left, o.y - x.y * left, o.z - x.z * left))
     form = part.form
     if isinstance(form, Outlined):
         form = _stretched(form, part.length.value, left, right)

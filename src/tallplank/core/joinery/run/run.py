@@ -12,7 +12,7 @@ from tallplank.core.job.room import Room
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import FinishRole, HardwareRole, RunKind, Unit
 from tallplank.core.job.wall import FreeWall
-from tallplank.core.joinery.part.part import BuildError, Coat, Fitting, Part, Piece
+from tallplank.core.joinery.part.part import BuildError, Coat, Fitting, Parts, Piece, stood
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, in_board, rules_for
 from tallplank.core.joinery.run.stretch import Course, Stretch
 from tallplank.core.joinery.run.top.fixing import add_top_fixings
@@ -33,11 +33,12 @@ from tallplank.core.joinery.run.trim.room_molding import (
 )
 from tallplank.core.joinery.run.trim.scribe import add_scribe
 from tallplank.core.joinery.setout.collector import Collector
+from tallplank.core.measure.carry import Carrying
 from tallplank.core.space.frame import Frame
 
 
-@dataclass(frozen=True, slots=True)
-class Run:
+@dataclass(frozen=True)
+class Run(Carrying):
     """A made run trim: its parts are in the frame of the face, not of a unit."""
 
     id: str
@@ -46,7 +47,7 @@ class Run:
     face: str
     what: RunKind
     members: tuple[str, ...]
-    parts: tuple[Part, ...]
+    parts: Parts
     fittings: tuple[Fitting, ...]
     problem: str = ""
     pieces: tuple[Piece, ...] = ()
@@ -58,7 +59,7 @@ class Run:
 
     def seen_in(self, frame: Frame) -> "Run":
         """The same with its parts and pieces in another frame, in which `frame` is that of its own face."""
-        parts = tuple(replace(part, frame=part.frame.then(frame)) for part in self.parts)
+        parts = Parts([stood(part, part.frame.then(frame)) for part in self.parts])
         return replace(self, parts=parts, pieces=tuple(seen_in(piece, frame) for piece in self.pieces))
 
 
@@ -137,7 +138,7 @@ def _sill_run(room: Room, face: Face, catalog: Catalog, standard: Standard) -> I
     finish = chosen_finish(catalog, standard, None, "top")
     for window in windows:
         add_sill(window, face, finish, out)
-    yield Run(f"sill-{room.id}-{face.id}", f"{WORDS['sill']} {face.name}", room.id, face.id, "sill", (), tuple(out.parts), ())
+    yield Run(f"sill-{room.id}-{face.id}", f"{WORDS['sill']} {face.name}", room.id, face.id, "sill", (), out.finished(), ())
 
 
 def _room_run(
@@ -154,7 +155,7 @@ def _room_run(
         add_strokes(found, what, z, molding, finish, faces[face_id].frame, out)
         label = f"{WORDS[what]} {faces[face_id].name}{suffix}"
         key = f"{what}-{room.id}-{face_id}{suffix.replace(' ', '-')}"
-        yield Run(key, label, room.id, face_id, what, (), tuple(out.parts), tuple(out.fittings))
+        yield Run(key, label, room.id, face_id, what, (), out.finished(), tuple(out.fittings))
 
 
 WORDS: Mapping[RunKind, str] = {

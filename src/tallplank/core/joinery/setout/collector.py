@@ -23,10 +23,11 @@ from tallplank.core.joinery.part.part import (
     Note,
     Part,
     PartKind,
+    Parts,
     Piece,
     Surface,
     Tag,
-    bore_for_good,
+    bored,
 )
 from tallplank.core.joinery.setout.layout import Cell, Layout
 from tallplank.core.measure.size import Size
@@ -152,7 +153,7 @@ class Collector:
         self._hosts.clear()
         return part
 
-    def again(self, like: tuple[Part, ...], by: Vec) -> None:
+    def again(self, like: Parts, by: Vec) -> None:
         """Add parts that are not bored once more, so far from where they are."""
         lot = Lot.again(like, by)
         self.lots.append((len(self.parts), lot))
@@ -276,11 +277,12 @@ class Collector:
         """Note that some hardware finds no board."""
         self.note(Note("no-board", text, "Put a board there, or choose another front or inside."))
 
-    def finished(self) -> tuple[Part, ...]:
+    def finished(self) -> Parts:
         """The parts with their holes."""
+        found = self.parts.copy()
         for index, holes in self.holes.items():
-            bore_for_good(self.parts[index], tuple(dict.fromkeys(holes)))
-        return tuple(self.parts)
+            found[index] = bored(found[index], tuple(dict.fromkeys(holes)))
+        return Parts(found)
 
     def _banded(self, edges: Edges) -> tuple[float, float]:
         def thick(band: str | None) -> float:

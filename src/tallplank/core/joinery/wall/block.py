@@ -9,6 +9,7 @@ from tallplank.core.job.filling import Plain
 from tallplank.core.job.scheme import Path, Region
 from tallplank.core.joinery.wall.area import Area, around, wider
 from tallplank.core.joinery.wall.place import DIGITS
+from tallplank.core.measure.carry import Carrying
 from tallplank.core.space.outline import Ring, bounds
 
 
@@ -63,7 +64,7 @@ class Strip(NamedTuple):
 
 
 @dataclass(frozen=True)
-class Block:
+class Block(Carrying):
     """A field with the boards between its parts, and with these; where it is `like` another, they are as there."""
 
     field: Field

@@ -17,12 +17,13 @@ from tallplank.core.joinery.part.form.form import SHEET, Form
 from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.lot import Lot
-from tallplank.core.joinery.part.part import Fitting, Part, Piece, Tag
+from tallplank.core.joinery.part.part import Fitting, Parts, Piece, Tag
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.joinery.wall.area import Area, rectangle_of
 from tallplank.core.joinery.wall.solve import Solved
-from tallplank.core.measure.memo import IdentityMemo, Recent
+from tallplank.core.measure.keep import Keep
+from tallplank.core.measure.memo import Recent, Same
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Ring, bounds
@@ -41,7 +42,7 @@ SLIVER, SAME = 1.0, 1e-6
 class Kept(NamedTuple):
     """What was made of a region or a board."""
 
-    parts: tuple[Part, ...]
+    parts: Parts
     lots: tuple[tuple[int, Lot], ...]
     fittings: tuple[Fitting, ...]
     pieces: tuple[Piece, ...]
@@ -95,6 +96,9 @@ class Making:
     out: Collector
     known: Known
     """What was made before, of those walls that have the same backing, and the same finish where none is chosen."""
+    ends: Same[tuple[float, ...]]
+    """What boards at the end of the wall and those that are parted depend on besides: upright boards, and where it ends."""
+    keep: Keep
     proud: float = 0.0
     """How far what boards stand on is before the backing."""
 
@@ -122,7 +126,7 @@ class Making:
         if self.plain is not None and not self.covered and not self.cut_outs:
             x0, z0, x1, z1 = shape.bounds
             return self.plain.holds(Area(x0, z0, x1 - x0, z1 - z0))
-        return bool(_WIDER.get((self.free,), lambda: prepared(self.free.buffer(SAME))).contains(shape))
+        return bool(self.keep.table("wider").by_identity((self.free,), lambda: prepared(self.free.buffer(SAME))).contains(shape))
 
     def near(self, area: Area) -> tuple[Area, ...]:
         """What of the wall is not free in an area or close to it."""
@@ -145,10 +149,6 @@ class Making:
     def behind(self) -> float:
         """The y of the face that boards stand on: of the backing, or of the wall, or of what stands before these."""
         return 0.0 - self.solved.scheme.stands - self.proud
-
-
-_WIDER: IdentityMemo[BaseGeometry] = IdentityMemo(100)
-"""What is free, by a hair wider: what ends at its edge is in it."""
 
 
 def prepared(shape: BaseGeometry) -> BaseGeometry:

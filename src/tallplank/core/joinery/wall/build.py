@@ -1,24 +1,21 @@
 """The parts of paneled walls: backing, the boards between regions, what fills these, and moldings along the edges."""
 
-from collections import Counter, OrderedDict
+from collections import Counter
 from collections.abc import Hashable, Iterator, Sequence
 from dataclasses import replace
-from functools import lru_cache, partial
+from functools import partial
 from math import floor
 from typing import NamedTuple
 
 from shapely import Polygon, union_all
 from shapely.geometry.base import BaseGeometry
 
-from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.error import fault_text
-from tallplank.core.job.face import Face, Faces
+from tallplank.core.job.face import Face
 from tallplank.core.job.filling import Kept
-from tallplank.core.job.room import Room
-from tallplank.core.job.scheme import Scheme
-from tallplank.core.job.standard import Standard
-from tallplank.core.joinery.part.part import BuildError, Coat, Fitting, Part, Piece, Tag
+from tallplank.core.job.scheme import Boxing, Scheme
+from tallplank.core.joinery.part.part import BuildError, Coat, Fitting, Parts, Piece, Tag
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.setout.collector import Collector
@@ -40,9 +37,10 @@ from tallplank.core.joinery.wall.kept import add_kept, add_like, kept_of
 from tallplank.core.joinery.wall.like import at_corner, layout_of
 from tallplank.core.joinery.wall.mark import marks_on
 from tallplank.core.joinery.wall.shape import boards_around
+from tallplank.core.joinery.wall.site import WallSite
 from tallplank.core.joinery.wall.solve import Solved, rise, solve
 from tallplank.core.joinery.wall.trim import add_trims
-from tallplank.core.measure.memo import IdentityMemo, Same, alike
+from tallplank.core.measure.memo import Same
 from tallplank.core.space.bow import Bow
 from tallplank.core.space.frame import moved
 from tallplank.core.space.outline import Ring
@@ -51,7 +49,7 @@ from tallplank.core.space.outline import Ring
 class Outcome(NamedTuple):
     """What became of a scheme: its parts and fittings, or why it could not be made."""
 
-    parts: tuple[Part, ...]
+    parts: Parts
     fittings: tuple[Fitting, ...]
     problem: str = ""
     pieces: tuple[Piece, ...] = ()
@@ -60,100 +58,106 @@ class Outcome(NamedTuple):
     """How far before its face what it is planted on is."""
 
 
-MOST = 100
-_MADE: OrderedDict[Hashable, Outcome] = OrderedDict()
-"""Schemes as they were made, by all that they depend on: what an edit checks need not be made again to be shown."""
-
-
-def wall_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard, members: Sequence[Standing] = ()) -> Iterator[Run]:
-    """One run for each scheme of a room, whose parts are in the frame of its face; `members` are the units in the room."""
-    for scheme in room.schemes:
-        outcome = outcome_of(scheme, room, faces, catalog, standard, members)
-        key = f"panel-{room.id}-{scheme.id}"
-        run = Run(key, scheme.name, room.id, scheme.face, "panel", (), *outcome[:4], coats=outcome.coats)
+def wall_runs(site: WallSite) -> Iterator[Run]:
+    """One run for each scheme of a room, whose parts are in the frame of its face."""
+    for scheme in site.room.schemes:
+        outcome = outcome_of(scheme, site)
+        key = f"panel-{site.room.id}-{scheme.id}"
+        run = Run(key, scheme.name, site.room.id, scheme.face, "panel", (), *outcome[:4], coats=outcome.coats)
         yield run.seen_in(moved(0.0, 0.0 - outcome.out, 0.0)) if outcome.out else run
 
 
-def outcome_of(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard, members: Sequence[Standing] = ()) -> Outcome:
-    """A scheme of a room as it is made there, kept for as long as these are the very same records."""
-    key = (Same(scheme), Same(room), Same(catalog), Same(standard), tuple(members))
-    known = _MADE.get(key)
-    if known is None:
-        known = _MADE[key] = _outcome(scheme, room, faces, catalog, standard, members)
-        if len(_MADE) > MOST:
-            _MADE.popitem(last=False)
-    return known
+def outcome_of(scheme: Scheme, site: WallSite) -> Outcome:
+    """A scheme of a room as it is made there; what an edit checks need not be made again to be shown."""
+    key = (Same(scheme), Same(site.room), Same(site.catalog), Same(site.standard), site.members)
+    outcome: Outcome = site.keep.table("outcomes").get(key, lambda: _outcome(scheme, site))
+    return outcome
 
 
-def _outcome(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard, members: Sequence[Standing]) -> Outcome:
-    out = Collector(catalog)
+def _outcome(scheme: Scheme, site: WallSite) -> Outcome:
+    with site.keep.lock:  # what is known of a wall is added to while another is made
+        return _made(scheme, site)
+
+
+def _made(scheme: Scheme, site: WallSite) -> Outcome:
+    out = Collector(site.catalog)
     try:
-        thick = max((ground.thick for ground in grounds_on(faces[scheme.face], members)), default=0.0)
-        parts, coats = make_scheme(scheme, room, faces, catalog, standard, out, members)
+        thick = max((ground.thick for ground in grounds_on(site.faces[scheme.face], site.members)), default=0.0)
+        parts, coats = make_scheme(scheme, site, out)
     except BuildError as error:
-        return Outcome((), (), error.text)
+        return Outcome(Parts(), (), error.text)
     except Exception as fault:  # noqa: BLE001  one wall that the program stumbles over must not take the job down
-        return Outcome((), (), fault_text(fault))
+        return Outcome(Parts(), (), fault_text(fault))
     return Outcome(parts, tuple(out.fittings), "", tuple(out.pieces), coats, thick)
 
 
-def solved_at(scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard, members: Sequence[Standing] = ()) -> Solved:
-    """A scheme as it is solved where it is; `members` are the units in the room.
+def solved_at(scheme: Scheme, site: WallSite) -> Solved:
+    """A scheme as it is solved where it is.
 
     Raises:
         BuildError: it does not fit.
     """
-    corners = Corners(room, faces, scheme, catalog, standard, tuple(members))
-    return _solved(corners, _ground_face(faces[scheme.face], members), corners.board_ends())
+    corners = Corners(scheme, site)
+    return _solved(corners, _ground_face(site.faces[scheme.face], site.members), corners.board_ends())
 
 
 def _solved(corners: Corners, face: Face, ends: tuple[float, float]) -> Solved:
-    scheme = corners.scheme
-    marks = {mark.key: mark.at for mark in marks_on(corners.room, face, scheme, corners.members)}
-    return solve(scheme, face, corners.catalog, ends, marks, corners.free_sides())
+    scheme, site = corners.scheme, corners.site
+    marks = {mark.key: mark.at for mark in marks_on(site.room, face, scheme, site.members)}
+    return solve(scheme, face, site.catalog, ends, marks, corners.free_sides(), site.keep)
 
 
-def make_scheme(
-    scheme: Scheme, room: Room, faces: Faces, catalog: Catalog, standard: Standard, out: Collector, members: Sequence[Standing] = ()
-) -> tuple[tuple[Part, ...], tuple[Coat, ...]]:
+def make_scheme(scheme: Scheme, site: WallSite, out: Collector) -> tuple[Parts, tuple[Coat, ...]]:
     """A scheme's parts, cut out for openings, for what stands against the wall and for units there, and what it paints.
 
     Raises:
         BuildError: it does not fit.
     """
-    face, grounds = _ground_face(faces[scheme.face], members), grounds_on(faces[scheme.face], members)
+    grounds, corners = grounds_on(site.faces[scheme.face], site.members), Corners(scheme, site)
     if grounds and scheme.box is not None:
         raise BuildError("A boxing stands before a wall, not before an island.")
-    corners = Corners(room, faces, scheme, catalog, standard, tuple(members))
-    ends = corners.board_ends()
-    solved = _solved(corners, face, ends)
-    covered = list(covered_on(room, face, members, scheme, rise(catalog, scheme.casing)))
-    edge = face_below(solved.arch, solved.inner) if solved.arch is not None else None
-    beyond = tuple(max(0.0 - end, 0.0) for end in ends)
-    whole = Area(0.0 - beyond[0], 0.0, face.length + sum(beyond), face.height)
-    cut_outs = tuple(cut_outs_on(face))
-    free = _free(whole, (*covered, *cut_outs), tuple(ground.area for ground in grounds), edge)
-    usual = chosen_finish(catalog, standard, None, "front").id
-    around = alike((whole, edge, face.length, grounds, scheme.stands, usual, Same(standard)))
-    plain = whole if edge is None and not grounds else None
-    making = Making(catalog, standard, face, solved, free, plain, covered, cut_outs, out, kept_of(catalog, around))
-    seams, sides = [], corners.free_sides()
-    if scheme.box is not None:
-        if corners.bows_into_another():
-            raise BuildError("A boxing that bows out has no other boxing beside it in a corner: let one of them end before it.")
-        hides = [(seen_from(c, face), c.top(room.height)) for c in room.columns if is_hidden(c, face, scheme)]
-        niches = niches_of(making, [ring for ring, _ in hides])
-        seams = add_boxing(making, scheme.box, sides, hides, niches)
-        if scheme.box.bow:
-            _add_bowed(making, bow_of(scheme, solved.inner, sides), seams)
-            return add_fixings(making), ()
+    making = _begun(corners, out, tuple(ground.area for ground in grounds))
+    seams = _add_box(making, corners, scheme.box) if scheme.box is not None else []
+    if scheme.box is not None and scheme.box.bow:
+        _add_bowed(making, bow_of(scheme, making.solved.inner, corners.free_sides()), seams)
+        return add_fixings(making), ()
+    block = making.solved.block
     _add_backing(making, corners.backing, seams)
-    (_add_block if solved.block.parts else _add_kept_block)(making, solved.block, corners.hidden)
+    (_add_block if block.parts else _add_kept_block)(making, block, corners.hidden)
     with_bevelled_ends(making, corners.slopes)
     add_trims(making, corners)
     add_casings(making)
     in_whole_ones(making)
     return add_fixings(making), add_coats(making)
+
+
+def _begun(corners: Corners, out: Collector, grounds: tuple[Area, ...]) -> Making:
+    """What all parts of a scheme are made with; it is planted on its face, or on these areas before it."""
+    scheme, site = corners.scheme, corners.site
+    face, ends = _ground_face(site.faces[scheme.face], site.members), corners.board_ends()
+    solved = _solved(corners, face, ends)
+    covered = tuple(covered_on(site.room, face, site.members, scheme, rise(site.catalog, scheme.casing)))
+    edge = face_below(solved.arch, solved.inner) if solved.arch is not None else None
+    beyond = tuple(max(0.0 - end, 0.0) for end in ends)
+    whole = Area(0.0 - beyond[0], 0.0, face.length + sum(beyond), face.height)
+    cut_outs = tuple(cut_outs_on(face))
+    within = (whole, (*covered, *cut_outs), grounds, edge)
+    free = site.keep.table("free").get(within, lambda: _free(*within))
+    usual = chosen_finish(site.catalog, site.standard, None, "front").id
+    around = site.keep.alike((whole, edge, face.length, grounds, scheme.stands, usual, Same(site.standard)))
+    plain, right = whole if edge is None and not grounds else None, site.keep.alike((*solved.middles, solved.inner.right))
+    known = kept_of(site.keep, site.catalog, around)
+    return Making(site.catalog, site.standard, face, solved, free, plain, covered, cut_outs, out, known, right, site.keep)
+
+
+def _add_box(making: Making, corners: Corners, box: Boxing) -> Sequence[float]:
+    """A boxing but for what is on its face; where that has boards behind it to meet on."""
+    if corners.bows_into_another():
+        raise BuildError("A boxing that bows out has no other boxing beside it in a corner: let one of them end before it.")
+    scheme, face, room = corners.scheme, making.face, corners.room
+    hides = [(seen_from(c, face), c.top(room.height)) for c in room.columns if is_hidden(c, face, scheme)]
+    niches = niches_of(making, [ring for ring, _ in hides])
+    return add_boxing(making, box, corners.free_sides(), hides, niches)
 
 
 def _ground_face(face: Face, members: Sequence[Standing]) -> Face:
@@ -162,7 +166,6 @@ def _ground_face(face: Face, members: Sequence[Standing]) -> Face:
     return replace(face, height=max(ground.area.top for ground in grounds)) if grounds else face
 
 
-@lru_cache(maxsize=500)
 def _free(whole: Area, out_of: tuple[Area, ...], grounds: tuple[Area, ...], edge: Ring | None) -> BaseGeometry:
     """What is left of a face, or of its `grounds`, within an edge; the very same shape for the same, so that what is asked is kept too."""
     wall = union_all([rectangle_of(area) for area in grounds or (whole,)])
@@ -174,10 +177,10 @@ def _add_block(making: Making, block: Block, hidden: float) -> None:
     """A region with all that is in it: what was made before, where nothing in it or around it changed."""
     on = making if making.proud == block.field.proud else replace(making, proud=block.field.proud)
     if block.strips:
-        of = ("strips", Same(block.strips), hidden, making.solved.ends)
+        of = ("strips", Same(block.strips), hidden, making.ends)
         add_kept(on, of, block.reach(hidden), partial(_add_strips, strips=block.strips, hidden=hidden))
     _add_field(on, block.field, hidden)
-    layouts = [layout_of(part) for part in block.parts]
+    layouts = [layout_of(part, making.keep) for part in block.parts]
     often = Counter(layouts)
     for part, layout in zip(block.parts, layouts, strict=True):
         _add_kept_block(making, part, hidden, layout if often[layout] > 1 else None)
@@ -186,7 +189,7 @@ def _add_block(making: Making, block: Block, hidden: float) -> None:
 def _add_kept_block(making: Making, block: Block, hidden: float, layout: Same[Hashable] | None = None) -> None:
     """The same, kept as a whole; where others beside it have its layout, as they are."""
     add = _add_block if layout is None else partial(_add_block_like, layout=layout)
-    of = ("block", Same(block), hidden, layout is None, making.solved.ends if block.parts else None)
+    of = ("block", Same(block), hidden, layout is None, making.ends if block.parts else None)
     add_kept(making, of, block.reach(hidden), partial(add, block=block, hidden=hidden))
 
 
@@ -310,12 +313,9 @@ def _add_backing_pieces(making: Making, span: tuple[float, float], seams: Sequen
         add_kept(making, of, area, partial(_add_backing_piece, area=area, finish=finish, kept=kept))
 
 
-_SPARED: IdentityMemo[tuple[Area, ...]] = IdentityMemo(5000)
-
-
 def _spared(block: Block) -> tuple[Area, ...]:
     """Where there is no backing: in what is kept free, and in niches."""
-    return _SPARED.get((block,), lambda: _spared_anew(block))
+    return block.carried("spared", lambda: _spared_anew(block))
 
 
 def _spared_anew(block: Block) -> tuple[Area, ...]:

@@ -11,12 +11,11 @@ from math import ceil
 from typing import NamedTuple
 
 from tallplank.core.catalog.hardware import Supply
-from tallplank.core.joinery.part.lot import in_lots, likes_of
-from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.part.lot import in_lots, of_alike
+from tallplank.core.joinery.part.part import Part, Parts
 from tallplank.core.joinery.rule.choice import chosen_hardware
 from tallplank.core.joinery.wall.board import Making
 from tallplank.core.joinery.wall.filling.section import is_slat, outward
-from tallplank.core.measure.memo import Each
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 
@@ -37,14 +36,15 @@ class Needs(NamedTuple):
     screws: int = 0
 
 
-def add_fixings(making: Making) -> tuple[Part, ...]:
+def add_fixings(making: Making) -> Parts:
     """Add the fittings of all parts; these as they are for good."""
-    parts = in_lots(making.out.finished(), making.out.lots)
+    parts = in_lots(making.out.finished(), making.out.lots, making.keep)
     glue, brad, screw = (chosen_hardware(making.catalog, making.standard, None, role) for role in ("adhesive", "brad", "wall-screw"))
     if not (isinstance(glue, Supply) and isinstance(brad, Supply) and isinstance(screw, Supply)):
         return parts
     studs = making.solved.scheme.studs
-    each = _NEEDS.of(likes_of(parts), partial(_needs, brad=brad.each, screw=screw.each, studs=studs or STUDS), brad, screw, studs)
+    needs = partial(_needs, brad=brad.each, screw=screw.each, studs=studs or STUDS)
+    each = of_alike(parts, "needs", needs, brad.each, screw.each, studs)
     total = Needs(*map(sum, zip(*each, strict=True))) if each else Needs()
     counts = (
         (glue, ceil(total.glued / glue.each), f"{total.glued:.1f} m² glued, one for {glue.each:g} m²"),
@@ -67,9 +67,6 @@ def in_whole_ones(making: Making) -> None:
         item, one = making.catalog.hardware[key], first[key]
         count = Size.of(ceil(total - SAME), f"{total:.2f} in all, rounded up", Decided("hardware", item.role))
         making.out.fit(item, count, one.where)
-
-
-_NEEDS: Each[tuple[Part, ...], Needs] = Each(4000)
 
 
 def _needs(parts: Sequence[Part], brad: float, screw: float, studs: float) -> Needs:

@@ -10,16 +10,15 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.joinery.wall.area import Area, rectangle_of
 from tallplank.core.joinery.wall.board import Kept, Known, Making
-from tallplank.core.measure.memo import Recent, Same
+from tallplank.core.measure.keep import Keep
+from tallplank.core.measure.memo import Same
 from tallplank.core.space.frame import Vec
 
-_WALLS: Recent[Known] = Recent(60)
-"""By the catalogue and all else that the whole of a wall depends on: what was made there, by what it depends on."""
 
-
-def kept_of(catalog: Catalog, around: Hashable) -> Known:
-    """What was made before of a wall."""
-    return _WALLS.get((Same(catalog), around), Known)
+def kept_of(keep: Keep, catalog: Catalog, around: Hashable) -> Known:
+    """What was made before of a wall, by the catalogue and all else that the whole of it depends on."""
+    known: Known = keep.table("walls").get((Same(catalog), around), Known)
+    return known
 
 
 def add_kept(making: Making, of: Hashable, area: Area, add: Callable[[Making], None]) -> None:

@@ -5,18 +5,16 @@ from collections.abc import Hashable
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.block import Block, Field
 from tallplank.core.joinery.wall.filling.fill import is_alike
-from tallplank.core.measure.memo import IdentityMemo, Same, alike
+from tallplank.core.measure.keep import Keep
+from tallplank.core.measure.memo import Same
 
 DIGITS = 9
 """Places on the wall are reckoned to so many digits of a millimetre: what lies elsewhere differs in the last bits."""
 
 
-def layout_of(block: Block) -> Same[Hashable] | None:
+def layout_of(block: Block, keep: Keep) -> Same[Hashable] | None:
     """What is the same of divided regions that are made alike wherever they are; None where anything in it depends on more than itself."""
-    return _LAYOUTS.get((block,), lambda: (_anew(block),))[0]
-
-
-_LAYOUTS: IdentityMemo[tuple[Same[Hashable] | None]] = IdentityMemo(5000)
+    return block.carried("layout", lambda: _anew(block, keep), keep)
 
 
 def at_corner(block: Block) -> Block:
@@ -24,13 +22,13 @@ def at_corner(block: Block) -> Block:
     return _moved(block, block.field.area.x, block.field.area.z)
 
 
-def _anew(block: Block) -> Same[Hashable] | None:
+def _anew(block: Block, keep: Keep) -> Same[Hashable] | None:
     if block.like is not None:
-        return layout_of(block.like)
+        return layout_of(block.like, keep)
     area = block.field.area
     if any(strip.clip for strip in block.all_strips) or not all(map(_is_plain, block.fields)):
         return None
-    return alike(_layout(block, area.x, area.z))
+    return keep.alike(_layout(block, area.x, area.z))
 
 
 def _layout(block: Block, x: float, z: float) -> Hashable:

@@ -4,10 +4,9 @@ Source: the panel sum: a length less the boards between and at the ends, shared 
 from the finished molding, not from the wall: a baseboard of 9 in and a border of 3 in let a panel begin at 12 in; common practice.
 """
 
-from collections import OrderedDict
 from collections.abc import Hashable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from functools import cached_property
 from itertools import pairwise
 from operator import sub
 from typing import Literal
@@ -25,7 +24,8 @@ from tallplank.core.joinery.wall.edge import Bounded, bounded, strips_between
 from tallplank.core.joinery.wall.place import NO_MARKS, SAME, Held, name_of, number_of, placed
 from tallplank.core.joinery.wall.shape import common, cut_by, ring_within
 from tallplank.core.measure.divide import DivideError
-from tallplank.core.measure.memo import IdentityMemo, Same, alike
+from tallplank.core.measure.keep import Keep
+from tallplank.core.measure.memo import Same
 from tallplank.core.space.bow import Bow
 from tallplank.core.space.outline import Ring
 
@@ -63,11 +63,6 @@ class Solved:
         """The middles of upright boards, from the left."""
         return tuple(sorted(self.block.middles))
 
-    @cached_property
-    def ends(self) -> Same[tuple[float, ...]]:
-        """What boards at the end of the wall and those that are parted depend on besides: upright boards, and where it ends."""
-        return alike((*self.middles, self.inner.right))
-
     @property
     def leaves(self) -> tuple[Field, ...]:
         """The fields that are not divided."""
@@ -81,10 +76,12 @@ def solve(
     ends: tuple[float, float] = (0.0, 0.0),
     marks: Mapping[str, float] = NO_MARKS,
     sides: tuple[bool, bool] = (True, True),
+    keep: Keep | None = None,
 ) -> Solved:
     """A scheme on a face; its boards begin and stop so far within it at its `ends`, before what stands round a corner of the room.
 
     `marks` are the places on the face that its regions may be held at; `sides` says which ends are free, left and right.
+    What was divided before is asked of `keep`.
 
     Raises:
         BuildError: its sizes do not fit; the text names the region.
@@ -102,17 +99,19 @@ def solve(
     if arch is not None and rail:
         raise BuildError("A boxing that is arched has no rail: moldings do not bend.")
     around = Field(ROOT, scheme.root, inner, scheme.finish, ring=face_below(arch, inner) if arch is not None else None)
-    return Solved(scheme, whole, inner, _held(_field(ROOT, scheme.root, inner, around), marks), marks, arch)
+    return Solved(
+        scheme, whole, inner, _held(_field(ROOT, scheme.root, inner, around), marks, Keep() if keep is None else keep), marks, arch
+    )
 
 
-def _held(root: Field, marks: Mapping[str, float]) -> Block:
+def _held(root: Field, marks: Mapping[str, float], keep: Keep) -> Block:
     """The whole divided, over and over until what is as large as something else is so."""
     wanted = root.region.within.likes
     used = frozenset(mark for _, mark in root.region.within.marks)  # what moves elsewhere on the wall leaves it as it is
     marks = {key: at for key, at in marks.items() if key in used}
     likes: Mapping[Path, tuple[float, float]] = {}
     for _ in range(MOST_ROUNDS):
-        block = _divided(root, Held(alike(tuple(marks.items())), alike(tuple(likes.items()))))
+        block = _divided(root, Held(keep.alike(tuple(marks.items())), keep.alike(tuple(likes.items()))), keep)
         found = {f.path: (f.area.width, f.area.height) for f in block.fields if f.path in wanted} if wanted else {}
         if found.keys() == likes.keys() and all(max(map(abs, map(sub, found[key], likes[key]))) < SAME for key in found):
             return block
@@ -126,28 +125,18 @@ def rise(catalog: Catalog, molding: str | None) -> float:
     return item.rise if isinstance(item, Molding) else 0.0
 
 
-_KINDS: IdentityMemo[Same[Region]] = IdentityMemo(20_000)
-"""The very same for regions that are divided and filled alike."""
-MOST = 20_000
-_BLOCKS: OrderedDict[Hashable, Block] = OrderedDict()
-"""How fields were divided before: a boundary that is dragged leaves most of a wall as it is, and with it the very same blocks."""
+def _divided(field: Field, held: Held, keep: Keep, like: Block | None = None) -> Block:
+    """A field with all that is in it, which is like another one beside it or divided for itself.
 
-
-def _divided(field: Field, held: Held, like: Block | None = None) -> Block:
-    """A field with all that is in it, which is like another one beside it or divided for itself."""
+    A boundary that is dragged leaves most of a wall as it is, and with it the very same blocks.
+    """
     path, region, *where = field
     key = (id(region), path, held, *where)  # the block holds on to its region, so that its identity is not reused
-    known = _BLOCKS.get(key)
-    if known is None:
-        known = _BLOCKS[key] = _divided_anew(field, held) if like is None else Block(field, like=like)
-        if len(_BLOCKS) > MOST:
-            _BLOCKS.popitem(last=False)
-    else:
-        _BLOCKS.move_to_end(key)
-    return known
+    block: Block = keep.table("blocks").get(key, lambda: _divided_anew(field, held, keep) if like is None else Block(field, like=like))
+    return block
 
 
-def _divided_anew(field: Field, held: Held) -> Block:
+def _divided_anew(field: Field, held: Held, keep: Keep) -> Block:
     region, area = field.region, field.inside
     if not region.parts:
         return Block(field)
@@ -163,24 +152,29 @@ def _divided_anew(field: Field, held: Held) -> Block:
         own = curved.get(index, Bounded(at, None))
         inner = _field((*field.path, index), part, own.area, field, own.ring)
         if own.ring is not None or inner.clip is not None or not (part.parts and part.within.is_plain):
-            found.append(_divided(inner if own.ring is None else inner._replace(straight=at), held))
+            found.append(_divided(inner if own.ring is None else inner._replace(straight=at), held, keep))
         else:  # divided alike wherever it lies
-            kind = (_KINDS.get((part,), lambda part=part: alike(part)), size)  # type: ignore[misc]
-            found.append(_divided(inner, held, first.get(kind)))
+            kind = (_kind(part, keep), size)
+            found.append(_divided(inner, held, keep, first.get(kind)))
             first.setdefault(kind, found[-1])
     bent = strips_between(region, parts, places, area)
     if bent or field.ring is not None:
         strips = tuple(_strips(field, places, across, bent))
     else:
-        strips = _straight_strips(field.path, area, tuple(places), across, field.finish, field.proud)
+        straight = (field.path, area, tuple(places), across, field.finish, field.proud)
+        strips = keep.table("strips").get(straight, lambda: _straight_strips(*straight))  # the very same, whatever fills it
     return Block(field, strips, tuple(found))
 
 
-@lru_cache(maxsize=5000)
+def _kind(region: Region, keep: Keep) -> Same[Region]:
+    """The very same for regions that are divided and filled alike."""
+    kind: Same[Region] = keep.table("kinds").by_identity((region,), lambda: keep.alike(region))
+    return kind
+
+
 def _straight_strips(
     path: Path, area: Area, places: tuple[tuple[float, float], ...], across: bool, finish: str | None, proud: float
 ) -> tuple[Strip, ...]:
-    """The very same boards for what is divided alike, whatever fills it."""
     return tuple(Strip(path, number, at, across, finish, None, proud) for number, at in _gaps(area, places, across))
 
 

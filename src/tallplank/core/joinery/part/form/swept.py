@@ -14,7 +14,7 @@ from shapely import Polygon
 from tallplank.core.joinery.part.form.plain import Mark, PlainForm
 from tallplank.core.joinery.part.form.sheet import flat_grain
 from tallplank.core.joinery.part.hole import Pocket
-from tallplank.core.measure.memo import IdentityMemo
+from tallplank.core.measure.carry import Carrying
 from tallplank.core.space.frame import Floats, Frame, Vec, extent
 from tallplank.core.space.layered import Size3, Stretched, Surface
 from tallplank.core.space.outline import Point, Ring, area, bounds, covered, edges, holds, is_clockwise, triangles
@@ -68,8 +68,8 @@ def _shape_of(profile: Ring) -> _Shape:
     return _Shape(points, after, corners, sharp, low, (high[0] - low[0], high[1] - low[1]))
 
 
-@dataclass(frozen=True, slots=True)
-class Swept(PlainForm):
+@dataclass(frozen=True)
+class Swept(PlainForm, Carrying):
     """A profile in y and z of the part, counter-clockwise, swept along x; length is from long point to long point."""
 
     profile: Ring
@@ -85,7 +85,7 @@ class Swept(PlainForm):
 
     def _longest(self) -> tuple[float, float]:
         """How much longer the longest fibre is than one at (0, 0), at its start and at its end."""
-        return _LONGEST.get((self,), lambda: (_reach(self.start, self.profile), _reach(self.end, self.profile)))
+        return self.carried("longest", lambda: (_reach(self.start, self.profile), _reach(self.end, self.profile)))
 
     def _ends(self, size: Size3, y: float, z: float) -> tuple[float, float]:
         """Where a fibre of the piece begins and ends along x."""
@@ -238,10 +238,6 @@ def _surface_and_lines(form: Swept, length: float) -> tuple[Doubles, Doubles]:
 
 def _drawn_out(corners: Floats, by: Floats, length: float) -> Floats:
     return corners + by * np.float32(length)
-
-
-_LONGEST: IdentityMemo[tuple[float, float]] = IdentityMemo(20_000)
-"""Of forms, for as long as they are the same: a paneled wall has hundreds, and a drag changes few."""
 
 
 def _across(a: Doubles, b: Doubles) -> Doubles:

@@ -7,20 +7,18 @@ mitred lap: those of the wall at the left run over the edges of the others.
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from functools import cached_property
 from math import radians, tan
 from typing import Literal
 
 from tallplank.core.catalog.catalog import Catalog
-from tallplank.core.job.face import HALF_TURN, Face, Faces
+from tallplank.core.job.face import HALF_TURN, Face
 from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import Region, Scheme, Trim
-from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.wall.corner.bevel import ends_flat
 from tallplank.core.joinery.wall.corner.layer import Layer, beginning, crossing, layers_at, planted
-from tallplank.core.joinery.wall.covered import Standing
-from tallplank.core.measure.memo import Same
+from tallplank.core.joinery.wall.site import WallSite
 
 TrimRole = Literal["base", "rail", "crown"]
 Side = Literal["left", "right"]
@@ -39,13 +37,13 @@ MOST_UNLIKE = 2.0
 class Corners:
     """The corners at both ends of a scheme."""
 
-    room: Room
-    faces: Faces
     scheme: Scheme
-    catalog: Catalog
-    standard: Standard
-    members: tuple[Standing, ...] = ()
-    """What stands in the room."""
+    site: WallSite
+
+    @property
+    def room(self) -> Room:
+        """The room that its wall is one of."""
+        return self.site.room
 
     def board_ends(self) -> tuple[float, float]:
         """How far within the scheme its boards are seen: from where the next wall's boards stand before them."""
@@ -92,8 +90,8 @@ class Corners:
 
     def layers(self, scheme: Scheme, side: Side) -> list[Layer]:
         """What stands at a side of a scheme, and how far before its wall."""
-        usual = chosen_finish(self.catalog, self.standard, None, "front").thickness
-        planted = layers_at(Same(scheme.root), side, scheme.finish, Same(self.catalog), usual)
+        usual = chosen_finish(self.site.catalog, self.site.standard, None, "front").thickness
+        planted = layers_at(scheme.root, side, scheme.finish, self.site.catalog, usual)
         return [Layer(0.0, scheme.stands, True), *(layer._replace(out=layer.out + scheme.stands) for layer in planted)]
 
     def seen_from(self, side: Side) -> float:
@@ -153,7 +151,7 @@ class Corners:
     @property
     def face(self) -> Face:
         """Where it lies."""
-        return self.faces[self.scheme.face]
+        return self.site.faces[self.scheme.face]
 
     def bows_into_another(self) -> bool:
         """Whether a boxing that bows out and another boxing meet in a corner."""
@@ -180,7 +178,7 @@ class Corners:
         return {side: self._mate_at(side) for side in SIDES}
 
     def _mate_at(self, side: Side) -> Scheme | None:
-        walls = [f.id for f in self.faces.values() if not f.is_loose]
+        walls = [f.id for f in self.site.faces.values() if not f.is_loose]
         if self.scheme.face not in walls or not self._reaches(side):
             return None
         other = walls[(walls.index(self.scheme.face) + (1 if side == "right" else -1)) % len(walls)]
@@ -203,20 +201,19 @@ class Corners:
 
     def depth(self, scheme: Scheme) -> float:
         """How far the boards of a scheme stand before its wall."""
-        usual = chosen_finish(self.catalog, self.standard, None, "front")
-        return scheme.stands + _proud(Same(scheme.root), scheme.finish, Same(self.catalog), usual.thickness)
+        usual = chosen_finish(self.site.catalog, self.site.standard, None, "front")
+        return scheme.stands + _proud(scheme.root, scheme.finish, self.site.catalog, usual.thickness)
 
 
-@lru_cache(maxsize=20_000)
-def _proud(of: Same[Region], finish: str | None, catalog: Same[Catalog], usual: float) -> float:
-    """How far a region stands before what is behind it, with all that is in it; `usual` is how thick boards of no finish are.
+def _proud(region: Region, finish: str | None, catalog: Catalog, usual: float) -> float:
+    """How far a region stands before what is behind it, with all that is in it; `usual` is how thick boards of no finish are."""
+    return region.carried("proud", lambda: _proud_anew(region, finish, catalog, usual), finish, catalog, usual)
 
-    Kept by the very same records: a boundary that is dragged leaves most regions as they are.
-    """
-    region = of.it
+
+def _proud_anew(region: Region, finish: str | None, catalog: Catalog, usual: float) -> float:
     finish = region.finish or finish
-    inner = max((_proud(Same(part), finish, catalog, usual) for part in region.parts), default=0.0)
-    known = catalog.it.finishes.get(finish or "")
+    inner = max((_proud(part, finish, catalog, usual) for part in region.parts), default=0.0)
+    known = catalog.finishes.get(finish or "")
     board = known.thickness if known is not None else usual
     around = board if region.outline is not None else 0.0
     return region.proud + max(inner, around, _planted(region, board))

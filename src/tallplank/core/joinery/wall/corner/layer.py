@@ -4,14 +4,12 @@ Two layers keep clear of one another where either begins only beyond the depth o
 """
 
 from collections.abc import Iterator, Sequence
-from functools import lru_cache
 from math import cos, radians, sin
 from typing import NamedTuple
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.job.filling import Cover, Facets, Frames, Grooves, Panel, Shelves, Slats, Tiles, Upholstery
 from tallplank.core.job.scheme import Region
-from tallplank.core.measure.memo import Same
 
 FAR = 100.0
 """What is beyond a region at the end of a wall is so far from its corner at least, unless that region is given less."""
@@ -49,15 +47,14 @@ def crossing(its: float, own: float, angle: float) -> float:
     return (its + own * cos(turn)) / sin(turn)
 
 
-@lru_cache(maxsize=20_000)
-def layers_at(of: Same[Region], side: str, finish: str | None, catalog: Same[Catalog], usual: float) -> frozenset[Layer]:
-    """What of a region lies at one of its sides, before what is behind it; `usual` is how thick boards of no finish are.
+def layers_at(region: Region, side: str, finish: str | None, catalog: Catalog, usual: float) -> frozenset[Layer]:
+    """What of a region lies at one of its sides, before what is behind it; `usual` is how thick boards of no finish are."""
+    return region.carried(("layers", side), lambda: _layers_anew(region, side, finish, catalog, usual), finish, catalog, usual)
 
-    Kept by the very same records: a boundary that is dragged leaves most regions as they are.
-    """
-    region = of.it
+
+def _layers_anew(region: Region, side: str, finish: str | None, catalog: Catalog, usual: float) -> frozenset[Layer]:
     finish = region.finish or finish
-    known = catalog.it.finishes.get(finish or "")
+    known = catalog.finishes.get(finish or "")
     board = known.thickness if known is not None else usual
     found: set[Layer] = set()
     within = 0.0
@@ -74,9 +71,9 @@ def layers_at(of: Same[Region], side: str, finish: str | None, catalog: Same[Cat
     return frozenset({Layer(layer.back, layer.out + region.proud, layer.runs) for layer in found} | ground)
 
 
-def _of_parts(region: Region, side: str, finish: str | None, catalog: Same[Catalog], usual: float, board: float) -> Iterator[Layer]:
+def _of_parts(region: Region, side: str, finish: str | None, catalog: Catalog, usual: float, board: float) -> Iterator[Layer]:
     """What of the parts of a region lies at a side, and the boards there."""
-    inner = [layers_at(Same(part), side, finish, catalog, usual) for part in region.parts]
+    inner = [layers_at(part, side, finish, catalog, usual) for part in region.parts]
     if region.split == "up":
         if max(region.stile, region.at_ends) > 0:
             yield Layer(0.0, board, True)

@@ -69,7 +69,7 @@ def _stands_there(corners: Corners, mate: Scheme, side: Side, span: Span, far: f
     reached = {layer.out: max(crossing(far, out, angle) for out in (0.0, layer.out)) for layer in its}
     near = (layer for layer in its if (layer.runs and runs_in) or begins + layer.back < reached[layer.out])
     deep = max((layer.out for layer in near), default=0.0)
-    top = mate.high if mate.high is not None else corners.faces[mate.face].height
+    top = mate.high if mate.high is not None else corners.site.faces[mate.face].height
     foot, above = mate.low + base.rise, crown.rise if mate.high is not None else 0.0
     head = top - rail.rise - (crown.rise - above)
     bands = [(foot, head, deep)]
@@ -79,17 +79,17 @@ def _stands_there(corners: Corners, mate: Scheme, side: Side, span: Span, far: f
 
 
 def _bulk_of(corners: Corners, key: str | None) -> _Bulk:
-    item = corners.catalog.hardware.get(key or "")
+    item = corners.site.catalog.hardware.get(key or "")
     return _Bulk(item.rise, item.reach) if isinstance(item, Molding) else _Bulk(0.0, 0.0)
 
 
 def _is_taken(corners: Corners, mate: Scheme, side: Side, span: Span) -> bool:
     """Whether an opening, or what stands there, takes the place in the corner that a molding of another scheme would run into."""
-    face = corners.faces[mate.face]
-    casing = corners.catalog.hardware.get(mate.casing or "")
+    face = corners.site.faces[mate.face]
+    casing = corners.site.catalog.hardware.get(mate.casing or "")
     wide = casing.rise if isinstance(casing, Molding) else 0.0
     at = mate.left if side == "left" else face.length - mate.right
-    taken = covered_on(corners.room, face, corners.members, mate, wide)
+    taken = covered_on(corners.room, face, corners.site.members, mate, wide)
     return any(a.x - NEAR < at < a.right + NEAR and a.z < span[1] and a.top > span[0] for a in taken)
 
 

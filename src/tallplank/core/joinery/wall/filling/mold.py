@@ -9,7 +9,6 @@ from tallplank.core.joinery.part.part import Tag
 from tallplank.core.joinery.setout.collector import Lay
 from tallplank.core.joinery.wall.board import Making, add_boards
 from tallplank.core.joinery.wall.shape import beside_in, between
-from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.curve import Line
@@ -50,9 +49,6 @@ def _side(piece: Piece) -> str:
     return "right" if z > 0 else "left"
 
 
-_PROFILES: IdentityMemo[tuple[Size, Size]] = IdentityMemo(200)
-
-
 def _profile(molding: Molding) -> tuple[Size, Size]:
     """How wide and how thick it is."""
     why = Decided("hardware", molding.role)
@@ -68,7 +64,7 @@ def add_straight(making: Making, tag: Tag, out: Line, into: Line, molding: Moldi
     last = (x1 - into.end[0]) * way.x + (z1 - into.end[1]) * way.z
     before, after = max(0.0, -first), max(0.0, -last)
     frame = Frame(Vec(x0 - before * way.x, back, z0 - before * way.z), way, Vec(0.0 - way.z, 0.0, way.x), OUT)
-    sizes = (Size.of(before + long + after, "from long point to long point"), *_PROFILES.get((molding,), lambda: _profile(molding)))
+    sizes = (Size.of(before + long + after, "from long point to long point"), *molding.carried("profile", lambda: _profile(molding)))
     ends = (EndCut(y=round(-first / molding.rise, DIGITS)), EndCut(y=round(-last / molding.rise, DIGITS)))
     form = Swept(molding.outline, *ends, molding.id)
     making.out.add(tag, "front", "top", finish, sizes, Lay("+x", "+z", frame.origin), kind="molding", form=form, frame=frame)

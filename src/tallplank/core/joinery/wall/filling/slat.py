@@ -9,7 +9,7 @@ from shapely import LineString, Polygon, contains
 from tallplank.core.job.filling import Slats
 from tallplank.core.joinery.part.form.form import SHEET
 from tallplank.core.joinery.part.lot import AT_ONCE
-from tallplank.core.joinery.part.part import BuildError, Part
+from tallplank.core.joinery.part.part import BuildError, Parts
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.joinery.wall.area import Area, rectangle_of, rectangles_of
 from tallplank.core.joinery.wall.board import SAME, Making, add_boards, pieces_within, prepared, shapes_of
@@ -53,7 +53,7 @@ def add_slats(making: Making, area: Area, fill: Slats, own_finish: str | None, w
 def _add_all(making: Making, places: Sequence[Area], fill: Slats, finish: str | None, at_once: int) -> None:
     """A slat at each place, or the pieces that are left of it there; so many that are whole are like as many others."""
     whole = contains(prepared(making.free), rectangles_of(places))
-    known, first = tuple[Part, ...](), places[0]
+    known, first = Parts(), places[0]
     for start in range(0, len(places), at_once):
         some, are_whole = places[start : start + at_once], whole[start : start + at_once]
         if len(some) == at_once and are_whole.all():
@@ -65,7 +65,7 @@ def _add_all(making: Making, places: Sequence[Area], fill: Slats, finish: str | 
             (_add_whole if is_whole else _add_pieces)(making, place, fill, finish)
 
 
-def _all_whole(making: Making, places: Sequence[Area], fill: Slats, finish: str | None) -> tuple[Part, ...]:
+def _all_whole(making: Making, places: Sequence[Area], fill: Slats, finish: str | None) -> Parts:
     own = Collector(making.catalog)
     for place in places:
         _add_whole(making.into(own), place, fill, finish)

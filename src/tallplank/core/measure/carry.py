@@ -1,0 +1,64 @@
+"""What follows from a thing alone stays with it, for as long as it is there itself: nobody else has to keep it, or to forget it."""
+
+from collections.abc import Callable, Hashable, Iterable
+from typing import Any, TypeVar
+
+_T = TypeVar("_T")
+_C = TypeVar("_C", bound="Carrying")
+
+
+class _Store(dict[Hashable, tuple[tuple[object, ...], Any]]):
+    """Is like no other, so that what is carried does not count when things are compared."""
+
+    def __eq__(self, other: object) -> bool:
+        return self is other
+
+    __hash__ = None
+
+
+class Carrying:
+    """Carries what follows from it. Threads may ask at once: at worst both reckon the same.
+
+    What outlives a job, as a record that many share, carries nothing that holds on to what was made of one.
+    """
+
+    __slots__ = ()
+
+    def carried(self, name: Hashable, compute: Callable[[], _T], *beside: object) -> _T:
+        """What was reckoned before under a name, or a new one; where it depends on more than the thing itself, on things `beside`.
+
+        For each name only the last result is kept: of what changes, as a frame that is moved, only the present one is asked for again.
+        """
+        store = _store_of(self)
+        known = store.get(name)
+        if known is None or known[0] != beside:
+            known = store[name] = (beside, compute())
+        found: _T = known[1]
+        return found
+
+
+def carried_by(things: Iterable[_C], name: Hashable, compute: Callable[[_C], _T], *beside: object) -> list[_T]:
+    """The same of each of many things."""
+    found: list[_T] = []
+    for thing in things:
+        store = _store_of(thing)
+        known = store.get(name)
+        if known is None or known[0] != beside:
+            known = store[name] = (beside, compute(thing))
+        found.append(known[1])
+    return found
+
+
+def without_carried(values: dict[str, Any]) -> dict[str, Any]:
+    """The values of a thing that carries, for one that is like it in part."""
+    values.pop("_carried", None)
+    return values
+
+
+def _store_of(thing: Carrying) -> _Store:
+    try:
+        return thing._carried  # type: ignore[attr-defined, no-any-return]
+    except AttributeError:
+        store = _Store()
+        object.__setattr__(thing, "_carried", store)
+        return store
