@@ -4,7 +4,9 @@ from dataclasses import dataclass
 
 import pytest
 
+from makers import a_room
 from tallplank.core.job.base import Record
+from tallplank.core.job.face import faces_of
 from tallplank.core.measure.carry import Carrying, carried_by
 from tallplank.core.measure.keep import ROUNDS, Keep
 from tallplank.core.measure.memo import Rounds
@@ -17,6 +19,10 @@ class Plank(Record):
     @property
     def area(self) -> float:
         return self.carried("area", lambda: self.length * self.wide)
+
+
+class Pile(Record):
+    planks: tuple[Plank, ...]
 
 
 @dataclass(frozen=True)
@@ -50,6 +56,9 @@ def test_a_copy_of_a_record_carries_nothing() -> None:
     plank = Plank(length=5.0)
     assert plank.area == 500.0
     assert plank.but(length=6.0).area == 600.0
+    pile = Pile(planks=(plank,))
+    again = pile.model_copy(deep=True).planks[0]
+    assert again.carried("area", lambda: 7.0) == 7.0
     assert plank.model_copy(update={"wide": 10.0}).area == 50.0
     assert plank.area == 500.0
 
@@ -88,3 +97,12 @@ def test_a_keep_holds_its_tables_by_name_and_forgets_in_time() -> None:
         assert keep.table("one").get(1, lambda: "z") == "x"
     assert keep.table("other").get(1, lambda: "gone") == "gone"
     assert len(keep) == 2
+
+
+def test_rooms_that_differ_in_what_was_asked_of_them_are_alike() -> None:
+    room = a_room().rooms[0]
+    assert faces_of(room) is faces_of(room)
+    assert room.is_alike(room.model_copy(), but=())
+    assert room.model_copy().is_alike(room, but=())
+    assert not room.is_alike(room.but(height=room.height + 1.0), but=())
+    assert set(room.by_field) == set(type(room).model_fields)

@@ -94,6 +94,12 @@ class Record(BaseModel, Carrying):
             raise RecordError(complaint(problem)) from None
         return self.model_copy(update={k: getattr(checked, k) for k in changes})
 
+    @property
+    def by_field(self) -> dict[str, Any]:
+        """What it consists of, by the names of its fields."""
+        values = self.__dict__
+        return {name: values[name] for name in type(self).__pydantic_fields__}
+
     def model_copy(self, *, update: Mapping[str, Any] | None = None, deep: bool = False) -> Self:
         """See pydantic; a copy has nothing of what follows from the record that it was copied from."""
         copied = super().model_copy(update=update, deep=deep)

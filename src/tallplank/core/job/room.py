@@ -157,7 +157,7 @@ class Room(Record):
 
     def is_alike(self, other: "Room", but: Collection[str]) -> bool:
         """Whether two rooms are the same but for some of their pieces."""
-        pairs = ((piece, getattr(other, name)) for name, piece in vars(self).items() if name not in but)
+        pairs = ((piece, getattr(other, name)) for name, piece in self.by_field.items() if name not in but)
         return all(one is its or one == its for one, its in pairs)
 
     @property

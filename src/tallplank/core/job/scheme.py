@@ -1,6 +1,7 @@
 """Paneled walls: a scheme on a face of a room is a tree of regions that divide it, each with what fills it."""
 
 from collections.abc import Callable, Iterator
+from functools import cached_property
 from itertools import pairwise
 from typing import Annotated, Literal, NamedTuple, Self
 
@@ -104,10 +105,10 @@ class Region(Record):
             raise ValueError("a region that is divided is filled by its parts")
         return self
 
-    @property
+    @cached_property
     def member(self) -> Member:
         """Its size as the divide rule takes it."""
-        return self.carried("member", lambda: Member(self.size, self.share, self.least, self.most))
+        return Member(self.size, self.share, self.least, self.most)
 
     @property
     def at_ends(self) -> float:
@@ -119,10 +120,10 @@ class Region(Record):
         """How many divisions lie one in another."""
         return self.within.depth
 
-    @property
+    @cached_property
     def within(self) -> "Within":
         """What follows from it and the regions in it; kept, since an edit leaves most of a tree as it is."""
-        return self.carried("within", lambda: _within(self))
+        return _within(self)
 
 
 class Within(NamedTuple):

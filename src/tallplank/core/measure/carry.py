@@ -8,12 +8,15 @@ _C = TypeVar("_C", bound="Carrying")
 
 
 class _Store(dict[Hashable, tuple[tuple[object, ...], Any]]):
-    """Is like no other, so that what is carried does not count when things are compared."""
+    """Is like no other and is not copied, so that what is carried does not count when things are compared, nor goes with their copies."""
 
     def __eq__(self, other: object) -> bool:
         return self is other
 
     __hash__ = None
+
+    def __deepcopy__(self, memo: object) -> "_Store":
+        return _Store()
 
 
 class Carrying:
@@ -29,10 +32,9 @@ class Carrying:
 
         For each name only the last result is kept: of what changes, as a frame that is moved, only the present one is asked for again.
         """
-        store = _store_of(self)
-        known = store.get(name)
+        known = _known(self, name)
         if known is None or known[0] != beside:
-            known = store[name] = (beside, compute())
+            known = _store_of(self)[name] = (beside, compute())
         found: _T = known[1]
         return found
 
@@ -41,12 +43,18 @@ def carried_by(things: Iterable[_C], name: Hashable, compute: Callable[[_C], _T]
     """The same of each of many things."""
     found: list[_T] = []
     for thing in things:
-        store = _store_of(thing)
-        known = store.get(name)
+        known = _known(thing, name)
         if known is None or known[0] != beside:
-            known = store[name] = (beside, compute(thing))
+            known = _store_of(thing)[name] = (beside, compute(thing))
         found.append(known[1])
     return found
+
+
+def _known(thing: Carrying, name: Hashable) -> tuple[tuple[object, ...], Any] | None:
+    try:
+        return thing._carried.get(name)  # type: ignore[attr-defined, no-any-return]
+    except AttributeError:
+        return None
 
 
 def without_carried(values: dict[str, Any]) -> dict[str, Any]:

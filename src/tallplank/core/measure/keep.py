@@ -3,6 +3,7 @@
 from collections.abc import Hashable
 from threading import RLock
 from typing import Any, TypeVar
+from weakref import WeakValueDictionary
 
 from tallplank.core.measure.memo import Rounds, Same
 
@@ -19,6 +20,8 @@ class Keep:
 
     def __init__(self) -> None:
         self._tables: dict[str, Rounds[Any]] = {}
+        self._alike: WeakValueDictionary[Hashable, Same[Any]] = WeakValueDictionary()
+        """For as long as somebody has them: what is like a thing that was made long ago must find it."""
         self._made = 0
         self.lock = RLock()
 
@@ -29,8 +32,8 @@ class Keep:
 
     def alike(self, key: _H) -> Same[_H]:
         """One and the same stand-in for all keys that are equal, which is quick to look up by."""
-        found: Same[_H] = self.table("alike").get(key, lambda: Same(key))
-        return found
+        found = self._alike.get(key)
+        return self._alike.setdefault(key, Same(key)) if found is None else found
 
     def turn(self) -> None:
         """Another job is made: what was asked for by none of the last ones is forgotten."""

@@ -12,7 +12,7 @@ _T = TypeVar("_T")
 class Same(Generic[_T]):
     """Stands for an object in keys and comparisons by its identity; holds on to it, so that the identity is not reused."""
 
-    __slots__ = ("it",)
+    __slots__ = ("__weakref__", "it")
 
     def __init__(self, it: _T) -> None:
         self.it = it

@@ -119,7 +119,7 @@ class SolidMaker:
 
     def _shell(self, room: Room, faces: FacesOfRoom) -> tuple[tuple[Batch, ...], Floats]:
         """The surfaces and edges of a room, which what is on its walls leaves as they are."""
-        of = [*(piece for name, piece in vars(room).items() if name != "schemes"), *faces.values()]
+        of = [*(piece for name, piece in room.by_field.items() if name != "schemes"), *faces.values()]
         if self._last_shell is None or not are_same(self._last_shell[0], of):
             self._last_shell = (of, shell(room, faces), shell_lines(room))
         return self._last_shell[1:]
