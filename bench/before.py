@@ -25,7 +25,10 @@ for _ in sys.stdin:
 """
 UNITS = """
 from makers import CATALOG, many_units
-from tallplank.session.derived import Deriver
+try:
+    from tallplank.core.derive.derived import Deriver
+except ImportError:  # where it was at the commits that are looked back to
+    from tallplank.session.derived import Deriver
 job = many_units(150)
 if given == ["differ"]:
     job = job.replaced(units=tuple(u.model_copy(update={"width": u.width - i * 0.03}) for i, u in enumerate(job.units)))

@@ -22,6 +22,7 @@ sys.path[:0] = [str(ROOT / "src"), str(ROOT / "tests")]
 from before import PANELS, cold_pairs, tree_of, worker  # noqa: E402
 
 from makers import CATALOG, many_units  # noqa: E402
+from tallplank.core.derive.derived import Derived, Deriver  # noqa: E402
 from tallplank.core.draw.elevation import elevation  # noqa: E402
 from tallplank.core.draw.plan import plan  # noqa: E402
 from tallplank.core.edit.standard import set_job_finish  # noqa: E402
@@ -29,7 +30,6 @@ from tallplank.core.edit.unit import set_width, slide_units  # noqa: E402
 from tallplank.core.job.job import Job  # noqa: E402
 from tallplank.core.joinery.wall import build as wall_build  # noqa: E402
 from tallplank.core.solid.scene import SolidMaker  # noqa: E402
-from tallplank.session.derived import Derived, Deriver  # noqa: E402
 from tallplank.session.pick import bench_unit, open_on_bench  # noqa: E402
 
 

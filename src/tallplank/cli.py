@@ -14,6 +14,7 @@ from platformdirs import user_state_path
 from tallplank import __version__
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.reader import laid_over
+from tallplank.core.derive.derived import Deriver
 from tallplank.core.disk import printable
 from tallplank.core.edit.open import open_job
 from tallplank.core.error import PlankError
@@ -21,7 +22,6 @@ from tallplank.core.exchange.exporter import chosen, export
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.job import Job
 from tallplank.demo import demo_job
-from tallplank.session.derived import Deriver
 from tallplank.session.report import place_of, report_text, tell_on_terminal, write_report
 from tallplank.session.shop import shop_folder
 

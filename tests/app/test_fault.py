@@ -94,7 +94,7 @@ def test_a_fault_in_a_subscriber_keeps_no_view_from_the_change(open_window: Open
 def test_a_fault_in_a_worker_is_told(open_window: Open, faults: FaultTeller, qtbot: QtBot) -> None:
     window = open_window(faults=faults)
     window.run_task(broken, lambda _: "done")
-    qtbot.waitUntil(lambda: window._task is None, timeout=60_000)
+    qtbot.waitUntil(lambda: not window.tasks.running, timeout=60_000)
     assert len(fault_texts(window)) == 1
     assert "fault of the program" in window.message_label.text()
     window.run_task(lambda _: None, lambda _: "done")

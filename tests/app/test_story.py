@@ -3,9 +3,11 @@
 import time
 from collections.abc import Callable
 from pathlib import Path
+from threading import Event
 
 import pytest
-from PyQt6.QtCore import QMimeData, QPoint, QPointF, Qt
+from PyQt6 import sip
+from PyQt6.QtCore import QMimeData, QObject, QPoint, QPointF, Qt
 from PyQt6.QtGui import QDragMoveEvent, QDropEvent, QWheelEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QFileDialog, QLineEdit, QMessageBox, QWidget
@@ -28,6 +30,7 @@ from tallplank.app.panel.rates_panel import RatesPanel
 from tallplank.app.window import MainWindow
 from tallplank.core.job.file import save
 from tallplank.core.job.measure import OfUnit
+from tallplank.core.work import Report
 
 Open = Callable[..., MainWindow]
 LEFT = Qt.MouseButton.LeftButton
@@ -444,10 +447,11 @@ def test_papers_are_written_in_the_background(open_window: Open, qtbot: QtBot, t
     window = open_window()
     window.write_papers((), tmp_path / "papers")
     window.write_papers((), tmp_path / "second")
-    assert "still being done" in window.message_label.text()
-    qtbot.waitUntil(lambda: window._task is None, timeout=60_000)
-    assert len(list((tmp_path / "papers").iterdir())) == 10
+    assert len(window.tasks.running) == 2
+    qtbot.waitUntil(lambda: not window.tasks.running, timeout=60_000)
+    assert [len(list((tmp_path / folder).iterdir())) for folder in ("papers", "second")] == [10, 10]
     assert "Wrote 10 files" in window.message_label.text()
+    assert not window.cancel_button.isVisible()
 
 
 def test_long_work_can_be_given_up(open_window: Open, qtbot: QtBot) -> None:
@@ -461,8 +465,48 @@ def test_long_work_can_be_given_up(open_window: Open, qtbot: QtBot) -> None:
     window.run_task(work, lambda _: "done")
     qtbot.waitUntil(lambda: "Counting" in window.message_label.text(), timeout=60_000)
     window.cancel_button.click()
-    qtbot.waitUntil(lambda: window._task is None, timeout=60_000)
+    qtbot.waitUntil(lambda: not window.tasks.running, timeout=60_000)
     assert window.message_label.text() == "Given up."
+
+
+def test_of_several_tasks_the_newest_is_shown_and_given_up_first(open_window: Open, qtbot: QtBot) -> None:
+    window, go_on = open_window(), Event()
+
+    def counting(what: str) -> Callable[[Report], str]:
+        def work(report: Report) -> str:
+            while not go_on.wait(0.001):
+                report(1, 2, what)
+            return what
+
+        return work
+
+    window.run_task(counting("Older"), lambda what: f"{what} is done")
+    qtbot.waitUntil(lambda: "Older (1 of 2)" in window.message_label.text(), timeout=60_000)
+    window.run_task(counting("Newer"), lambda what: f"{what} is done")
+    qtbot.waitUntil(lambda: "Newer (1 of 2)" in window.message_label.text(), timeout=60_000)
+    window.cancel_button.click()
+    qtbot.waitUntil(lambda: len(window.tasks.running) == 1, timeout=60_000)
+    assert window.cancel_button.isVisible()
+    qtbot.waitUntil(lambda: "Older (1 of 2)" in window.message_label.text(), timeout=60_000)
+    go_on.set()
+    qtbot.waitUntil(lambda: not window.tasks.running, timeout=60_000)
+    assert window.message_label.text() == "Older is done"
+    assert not window.cancel_button.isVisible()
+
+
+def test_what_a_task_was_for_takes_it_with_it(open_window: Open, qtbot: QtBot) -> None:
+    window, dialog, came = open_window(), QObject(), list[object]()
+
+    def work(report: Report) -> None:
+        while True:
+            report(1, 2, "For a dialog")
+            time.sleep(0.001)
+
+    window.tasks.run(work, lambda result: came.append(result) or "done", dialog)
+    qtbot.waitUntil(lambda: "For a dialog" in window.message_label.text(), timeout=60_000)
+    sip.delete(dialog)
+    qtbot.waitUntil(lambda: not window.tasks.running, timeout=60_000)
+    assert came == []
 
 
 def test_panes_are_changed_added_closed_and_remembered(open_window: Open) -> None:

@@ -5,6 +5,7 @@ import os
 import shutil
 import subprocess
 import sys
+import tomllib
 from pathlib import Path
 
 import pytest
@@ -45,7 +46,9 @@ def copied(tmp_path_factory: pytest.TempPathFactory) -> Path:
         ("session/store.py", "def f():\n    import PyQt6.QtCore", "Qt only in the window"),
         ("core/solid/scene.py", "if __debug__:\n    import vtkmodules.vtkCommonCore", "VTK only in the 3D view"),
         ("app/board/plan.py", "import tallplank.app.board.price", "Kinds of panes do not know each other"),
+        ("app/board/section.py", "import tallplank.app.board.before", "Kinds of panes do not know each other"),
         ("core/exchange/paper.py", "import tallplank.core.exchange.sheet", "Exporters do not know each other"),
+        ("core/exchange/parts.py", "import tallplank.core.exchange.paper", "Exporters do not know each other"),
     ],
 )  # fmt: skip
 def test_each_contract_catches_a_planted_import(copied: Path, module: str, line: str, contract: str) -> None:
@@ -58,6 +61,30 @@ def test_each_contract_catches_a_planted_import(copied: Path, module: str, line:
         file.write_text(before)
     assert done.returncode != 0
     assert f"{contract} BROKEN" in done.stdout
+
+
+def _names(module: str) -> set[str]:
+    """What a module imports from modules beside it, inside functions too."""
+    tree = ast.parse((SRC.parent / module.replace(".", "/")).with_suffix(".py").read_text())
+    package = module.rpartition(".")[0]
+    found = set()
+    for node in ast.walk(tree):
+        if isinstance(node, ast.ImportFrom) and node.module is not None:
+            found |= {f"{node.module}.{alias.name}" for alias in node.names} if node.module == package else {node.module}
+    return {name for name in found if name.startswith(f"{package}.")}
+
+
+@pytest.mark.parametrize(
+    ("contract", "registry", "base"),
+    [
+        ("boards", "tallplank.app.board.registry", "tallplank.app.board.kind"),
+        ("exporters", "tallplank.core.exchange.registry", "tallplank.core.exchange.exporter"),
+    ],
+)
+def test_a_contract_lists_what_is_registered(contract: str, registry: str, base: str) -> None:
+    contracts = tomllib.loads((ROOT / "pyproject.toml").read_text())["tool"]["importlinter"]["contracts"]
+    (listed,) = [one["modules"] for one in contracts if one["id"] == contract]
+    assert set(listed) == _names(registry) - {base}
 
 
 def test_a_new_package_of_the_core_must_be_placed(copied: Path) -> None:

@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 from makers import CATALOG, ELL, ROOM, WALL, a_furnished_ell, a_room, a_wall_of, made, the_demo
 from tallplank.core.check.finding import findings
 from tallplank.core.check.overlap import OverlapFinder, ids_of
+from tallplank.core.derive.derived import Deriver
 from tallplank.core.draw.dimension import set_out
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.plan import face_at, plan
@@ -24,7 +25,6 @@ from tallplank.core.job.face import faces_of
 from tallplank.core.job.job import Job
 from tallplank.core.solid.scene import SolidMaker
 from tallplank.core.space.outline import area, holds
-from tallplank.session.derived import Deriver
 
 ANGLES = st.sampled_from((30.0, 45.0, 90.0, 137.5, 180.0, -63.0)) | st.floats(-180, 180)
 

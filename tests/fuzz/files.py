@@ -15,6 +15,7 @@ from fuzz.trial import Fuzzer, limited
 from fuzz.value import ABSURD_NUMBERS, ABSURD_TEXTS, opening, rule
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, the_demo
 from tallplank.core.catalog.carried import carried as carried_by
+from tallplank.core.derive.derived import Deriver
 from tallplank.core.edit.construction import save_construction
 from tallplank.core.edit.group import add_island
 from tallplank.core.edit.open import at_home
@@ -25,7 +26,6 @@ from tallplank.core.error import PlankError
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.file import dumps, loads, loads_all
 from tallplank.core.job.job import Job
-from tallplank.session.derived import Deriver
 
 Path = tuple[Any, ...]
 SEPARATORS = (",", ";", "\t")

@@ -6,12 +6,12 @@ from fuzz.sizes import use_everywhere
 from fuzz.sound import in_words, no_faults
 from fuzz.trial import Fuzzer, limited
 from makers import CATALOG, ROOM, WALL, a_room
+from tallplank.core.derive.derived import Deriver
 from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.copies.exchange import replace_kind, swap_units
 from tallplank.core.edit.unit import Spot, place_unit, set_hardware, slide_units
 from tallplank.core.error import PlankError
 from tallplank.core.job.job import Job
-from tallplank.session.derived import Deriver
 
 USED_SHARE = 0.1
 MOST = 5

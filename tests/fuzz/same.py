@@ -3,13 +3,13 @@
 import numpy as np
 
 from fuzz.trial import limited
+from tallplank.core.derive.derived import Derived, Deriver
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.plan import plan
 from tallplank.core.draw.primitive import Line, Poly, each_of
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.solid.scene import SolidMaker
-from tallplank.session.derived import Derived, Deriver
 from tallplank.session.store import Store
 
 NEAR = 1e-6

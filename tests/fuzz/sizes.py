@@ -7,6 +7,7 @@ from fuzz.sound import in_words, no_faults
 from fuzz.trial import Fuzzer, limited
 from fuzz.value import opening, rule, style
 from makers import CATALOG, ROOM, WALL, a_room
+from tallplank.core.derive.derived import Deriver
 from tallplank.core.draw.bench import bench_drawing
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.part import part_drawing
@@ -20,7 +21,6 @@ from tallplank.core.joinery.part.part import unique_names
 from tallplank.core.measure.display import format_length
 from tallplank.core.solid.scene import SolidMaker
 from tallplank.core.solid.unit import UnitSolidMaker
-from tallplank.session.derived import Deriver
 
 PARTS_DRAWN = 3
 

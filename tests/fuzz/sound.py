@@ -1,8 +1,8 @@
 """Whether what was derived is free of what the program told as its own fault, so that no guard hides it from a fuzzer."""
 
 from tallplank.core.check.guard import CODE
+from tallplank.core.derive.derived import Derived
 from tallplank.core.error import FAULT, PlankError
-from tallplank.session.derived import Derived
 
 
 def no_faults(derived: Derived) -> None:

@@ -10,6 +10,7 @@ import pypdf
 import pytest
 
 from makers import CATALOG, ROOM, a_wall_of, the_demo
+from tallplank.core.derive.derived import Deriver
 from tallplank.core.edit.survey.room import change_room
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.exchange.sheet import SCALES
@@ -17,7 +18,6 @@ from tallplank.core.exchange.table import Table, as_xlsx
 from tallplank.core.job.file import dumps
 from tallplank.core.job.job import Job
 from tallplank.core.measure.display import LengthStyle
-from tallplank.session.derived import Deriver
 
 ROOT = Path(__file__).parents[2]
 

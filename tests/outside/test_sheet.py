@@ -11,12 +11,12 @@ from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made, the_demo
+from tallplank.core.derive.derived import Deriver
 from tallplank.core.draw.dimension import FIGURE_WIDTH, set_out
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.edit.standard import change_job
 from tallplank.core.exchange.sheet import FRAME_MM, PAGE, SCALES, TEXT_MM, TITLE_MM, elevations, lay_out
 from tallplank.core.measure.display import LengthStyle, format_length
-from tallplank.session.derived import Deriver
 
 
 def show(value: float) -> str:

@@ -3,6 +3,7 @@
 from PyQt6.QtCore import QSettings, Qt
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QSplitter, QToolButton, QVBoxLayout, QWidget
 
+from tallplank.app.board.kind import PaneWidget
 from tallplank.app.board.registry import PANES
 from tallplank.app.setting import remembered_names, remembered_state
 from tallplank.app.sign import action_icon
@@ -34,7 +35,9 @@ class Pane(QWidget):
         self._column.setContentsMargins(1, 1, 1, 1)
         self._column.setSpacing(0)
         self._column.addWidget(self._head())
-        self.content = PANES[kind].make(board.store, board.tokens)
+        content = PANES[kind].make(board.store, board.tokens)
+        assert isinstance(content, PaneWidget)
+        self.content = content
         for tool in PANES[kind].tools(self.content):
             self._row.insertWidget(self._row.count() - 4, tool)
         self._column.addWidget(self.content, 1)
@@ -57,7 +60,7 @@ class Pane(QWidget):
         self._row.addWidget(self.kind_field)
         self._row.addStretch(1)
         for icon, tip, act in (
-            ("show-all", "Show all (F)", lambda: self.content.fit()),  # type: ignore[attr-defined]
+            ("show-all", "Show all (F)", lambda: self.content.fit()),
             ("more", "Another pane", lambda: self._board.add(self)),
             ("close", "Close this pane", lambda: self._board.remove(self)),
         ):
@@ -73,7 +76,7 @@ class Pane(QWidget):
 
     def close_pane(self) -> None:
         """End the subscriptions of what is shown."""
-        self.content.close_pane()  # type: ignore[attr-defined]
+        self.content.close_pane()
 
 
 class Board(QWidget):
@@ -124,7 +127,7 @@ class Board(QWidget):
     def fit(self) -> None:
         """Show all in every pane."""
         for pane in self.panes:
-            pane.content.fit()  # type: ignore[attr-defined]
+            pane.content.fit()
 
     def pane(self, kind: str) -> QWidget | None:
         """What a kind of pane shows, if it is open."""

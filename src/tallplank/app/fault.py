@@ -42,8 +42,8 @@ class FaultTeller(QObject):
 
     def on(self, unforeseen: Callable[[str, str, int], None], refused: Callable[[str], None]) -> None:
         """Call these in the window's thread, after what is being done."""
-        self.unforeseen.connect(unforeseen, Qt.ConnectionType.QueuedConnection)
-        self.refused.connect(refused, Qt.ConnectionType.QueuedConnection)
+        self.unforeseen.connect(unforeseen, Qt.ConnectionType.QueuedConnection)  # type: ignore[call-arg]  # the stubs lack the type of connection
+        self.refused.connect(refused, Qt.ConnectionType.QueuedConnection)  # type: ignore[call-arg]
 
     def tell(self, problem: BaseException) -> None:
         """Tell of one error."""

@@ -68,7 +68,7 @@ def _pictured(store: Store, shapes: Sequence[Shape], corners: Sequence[Point]) -
     buffer = QBuffer()
     buffer.open(QIODevice.OpenModeFlag.WriteOnly)
     picture.save(buffer, "PNG")
-    return base64.b64encode(bytes(buffer.data())).decode()
+    return base64.b64encode(buffer.data().data()).decode()
 
 
 def _seen(part: Part) -> Ring:

@@ -12,10 +12,10 @@ from tallplank.app.theme import Tokens
 from tallplank.core.disk import read_file
 from tallplank.core.edit.survey.room import add_room_of
 from tallplank.core.error import PlankError
-from tallplank.core.exchange.apart import Report
 from tallplank.core.exchange.plan_dxf import LARGEST, UNITS, PlanDrawing, plan_apart, room_corners
 from tallplank.core.job.job import Display
 from tallplank.core.space.outline import Ring, bounds, holds
+from tallplank.core.work import Report
 from tallplank.session.store import Store
 
 MARGIN = 18.0

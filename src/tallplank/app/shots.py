@@ -58,11 +58,11 @@ def settle(window: MainWindow) -> None:
         TimeoutError: that takes far too long.
     """
     last = time.monotonic() + LONGEST_MS / 1000
-    QTest.qWait(50)
+    QTest.qWait(50)  # type: ignore[call-arg, arg-type]  # the stubs take it for a method
     while not window.is_drawn():
         if time.monotonic() > last:
             raise TimeoutError("The window is not drawn yet.")
-        QTest.qWait(20)
+        QTest.qWait(20)  # type: ignore[call-arg, arg-type]
     for view in window.findChildren(SolidView):
         view.shade()
     QCoreApplication.processEvents(QEventLoop.ProcessEventsFlag.AllEvents, 200)

@@ -277,7 +277,12 @@ class SolidView(QWidget):
             self.turned()
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        turns = {Qt.Key.Key_Left: (-20, 0), Qt.Key.Key_Right: (20, 0), Qt.Key.Key_Up: (0, 20), Qt.Key.Key_Down: (0, -20)}
+        turns: dict[int, tuple[int, int]] = {
+            Qt.Key.Key_Left: (-20, 0),
+            Qt.Key.Key_Right: (20, 0),
+            Qt.Key.Key_Up: (0, 20),
+            Qt.Key.Key_Down: (0, -20),
+        }
         if event is not None and event.key() in turns:
             self._step(*turns[event.key()])
             self.turned()

@@ -1,16 +1,14 @@
 """Work that takes long, in a thread of its own, with progress and cancel."""
 
 from collections.abc import Callable
+from typing import TypeVar
 
 from PyQt6.QtCore import QObject, QRunnable, QThreadPool, pyqtSignal
 
 from tallplank.core.error import PlankError
+from tallplank.core.work import CancelledError, Report
 
-Report = Callable[[int, int, str], None]
-
-
-class CancelledError(Exception):
-    """The user gave the work up."""
+_T = TypeVar("_T")
 
 
 class Task(QObject):
@@ -53,3 +51,44 @@ class Task(QObject):
             self.broke.emit(problem)
         else:
             self.finished.emit(result)
+
+
+class Tasks(QObject):
+    """What is being done: several tasks at once, each of what started it. The newest is shown, and is the one that is given up first."""
+
+    def __init__(
+        self, owner: QObject, show: Callable[[str], None], over: Callable[[str], None], broke: Callable[[Exception], None]
+    ) -> None:
+        """`show` is told how far the newest is, `over` what came of one that ended, `broke` of what nobody foresaw."""
+        super().__init__(owner)
+        self._show, self._over, self._broke = show, over, broke
+        self.running: list[Task] = []
+
+    def run(self, work: Callable[[Report], _T], done: Callable[[_T], str], of: QObject | None = None) -> None:
+        """Begin; `done` is called with what came of it, and says it. It is given up with what it is `of`."""
+        task = Task(work)
+        self.running.append(task)
+        task.progressed.connect(lambda at, total, what: self._told(task, f"{what} ({at} of {total})"))
+        task.finished.connect(lambda result: self._ended(task, lambda: done(result)))
+        task.failed.connect(lambda words: self._ended(task, lambda: words))
+        task.broke.connect(lambda problem: self._failed(task, problem))
+        if of is not None:
+            of.destroyed.connect(task.cancel)
+        task.start()
+
+    def give_up(self) -> None:
+        """Stop the newest at its next report."""
+        if self.running:
+            self.running[-1].cancel()
+
+    def _told(self, task: Task, words: str) -> None:
+        if task is self.running[-1]:
+            self._show(words)
+
+    def _ended(self, task: Task, words: Callable[[], str]) -> None:
+        self.running.remove(task)
+        self._over(words())
+
+    def _failed(self, task: Task, problem: Exception) -> None:
+        self._ended(task, lambda: "That did not work, and it is a fault of the program.")
+        self._broke(problem)

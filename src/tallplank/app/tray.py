@@ -311,7 +311,7 @@ class Tray(QWidget):
             for finish in catalog.finishes_for(role):  # type: ignore[arg-type]
                 self._choice(
                     finish.name,
-                    lambda r=role, f=finish.id: self._apply_finish(r, f),
+                    partial(self._apply_finish, role, finish.id),  # type: ignore[arg-type]
                     QIcon(swatch(catalog.looks[finish.look], self._tokens)),
                     behind(catalog, finish, store.job.rates.currency),
                 )

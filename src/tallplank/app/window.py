@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from pathlib import Path
+from typing import TypeVar
 
 from PyQt6.QtCore import QPoint, QSettings, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence
@@ -32,7 +33,7 @@ from tallplank.app.rail import StageRail
 from tallplank.app.setting import remembered_state
 from tallplank.app.sign import action_icon
 from tallplank.app.solidview import SolidView
-from tallplank.app.task import Task
+from tallplank.app.task import Tasks
 from tallplank.app.theme import LIGHT, THEMES, Tokens, stylesheet
 from tallplank.app.ticket import Ticket
 from tallplank.app.tray import Tray
@@ -44,6 +45,7 @@ from tallplank.core.error import PlankError
 from tallplank.core.exchange.exporter import chosen, export
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.measure.display import LengthStyle
+from tallplank.core.work import Report
 from tallplank.session.autosave import Autosave
 from tallplank.session.mirror import MIRROR, MIRROR_COPY
 from tallplank.session.store import Store
@@ -61,6 +63,8 @@ HOW = {
 }
 """What to do to place something, where that is not a click."""
 
+_T = TypeVar("_T")
+
 
 class MainWindow(QMainWindow):
     """One open job."""
@@ -76,7 +80,7 @@ class MainWindow(QMainWindow):
         self.setStyleSheet(stylesheet(self.tokens))
         self.setMinimumSize(1024, 640)
         self.resize(1280, 800)
-        self._task: Task | None = None
+        self.tasks = Tasks(self, lambda words: self.message_label.setText(words), self._task_over, self._task_broke)
         self.notices = Notices()
         self.files = JobFiles(self, store, self.notices, autosave)
         self.commands = window_commands(self)
@@ -103,7 +107,7 @@ class MainWindow(QMainWindow):
         self.restoreGeometry(remembered_state(settings, "geometry"))
         if autosave is not None:
             autosave.on_problem = self._autosave_told.emit
-        self._autosave_told.connect(self._show_autosave, Qt.ConnectionType.QueuedConnection)
+        self._autosave_told.connect(self._show_autosave, Qt.ConnectionType.QueuedConnection)  # type: ignore[call-arg]
         if faults is not None:
             store.on_fault = faults.tell
             faults.doing = lambda: f"stage {store.state.stage}, last edit '{store.state.history.undo_label or ''}'"
@@ -128,10 +132,10 @@ class MainWindow(QMainWindow):
         row.addWidget(self.spec)
         column.addLayout(row, 1)
         status = self.statusBar()
-        self.message_label = Label()
+        self.message_label: Label = Label()
         self.cancel_button = QPushButton("Give up")
         self.cancel_button.hide()
-        self.cancel_button.clicked.connect(lambda: self._task.cancel() if self._task else None)
+        self.cancel_button.clicked.connect(self.tasks.give_up)
         if status is not None:
             status.setSizeGripEnabled(False)
             status.addWidget(self.message_label, 1)
@@ -283,29 +287,19 @@ class MainWindow(QMainWindow):
         self.run_task(
             lambda report: export(shop, exporters, target, report),
             lambda paths: f"Wrote {len(paths)} {'file' if len(paths) == 1 else 'files'} to {target}.",
-        )  # type: ignore[arg-type]
+        )
 
-    def run_task(self, work: Callable[[Callable[[int, int, str], None]], object], done: Callable[[object], str]) -> None:
-        """Run long work with progress in the line below; one at a time."""
-        if self._task is not None:
-            self.store.say("Something is still being done; wait for it or give it up.")
-            return
-        self._task = task = Task(work)
+    def run_task(self, work: Callable[[Report], _T], done: Callable[[_T], str]) -> None:
+        """Run long work with progress in the line below, beside what is being done already."""
         self.cancel_button.show()
-        task.progressed.connect(lambda at, total, what: self.message_label.setText(f"{what} ({at} of {total})"))
-        task.finished.connect(lambda result: self._task_over(done(result)))
-        task.failed.connect(self._task_over)
-        task.broke.connect(self._task_broke)
-        task.start()
+        self.tasks.run(work, done)
 
     def _task_over(self, message: str) -> None:
-        self._task = None
-        self.cancel_button.hide()
+        self.cancel_button.setVisible(bool(self.tasks.running))
         self.store.say("")
         self.store.say(message)
 
     def _task_broke(self, problem: Exception) -> None:
-        self._task_over("That did not work, and it is a fault of the program.")
         if self._faults is not None:
             self._faults.tell(problem)
 
@@ -380,8 +374,9 @@ class MainWindow(QMainWindow):
 
 def application(arguments: list[str]) -> QApplication:
     """The Qt application with the product's name on it."""
-    app = QApplication.instance() or QApplication(arguments)
+    running = QApplication.instance()
+    app = running if isinstance(running, QApplication) else QApplication(arguments)
     app.setApplicationName("tall-plank")
     app.setApplicationDisplayName("Tall Plank")
-    app.setDesktopFileName("tall-plank")  # type: ignore[attr-defined]
-    return app  # type: ignore[return-value]
+    app.setDesktopFileName("tall-plank")
+    return app

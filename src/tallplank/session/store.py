@@ -7,6 +7,8 @@ from typing import Literal, TypeVar, get_args
 
 from tallplank.core.catalog.carried import carried
 from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.derive.derived import Derived, Deriver
+from tallplank.core.derive.trial import Trial
 from tallplank.core.disk import digest_of
 from tallplank.core.edit.check import Edited
 from tallplank.core.edit.open import open_stamped
@@ -19,10 +21,8 @@ from tallplank.core.job.measure import OfRegion
 from tallplank.core.job.room import Room
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made, Pick
-from tallplank.session.derived import Derived, Deriver
 from tallplank.session.library import PieceLibrary
 from tallplank.session.shop import ShopShelf
-from tallplank.session.trial import Trial
 
 _T = TypeVar("_T")
 Stage = Literal["survey", "layout", "bench", "walls", "finish", "make", "quote"]

@@ -5,7 +5,7 @@ from numpy.typing import NDArray
 from vtkmodules.util.numpy_support import numpy_to_vtk, numpy_to_vtkIdTypeArray
 from vtkmodules.vtkCommonCore import vtkPoints
 from vtkmodules.vtkCommonDataModel import vtkCellArray, vtkPolyData
-from vtkmodules.vtkRenderingCore import vtkActor
+from vtkmodules.vtkRenderingCore import vtkActor, vtkPolyDataMapper
 
 from tallplank.core.solid.scene import Block
 from tallplank.core.space.outline import edges
@@ -28,7 +28,9 @@ def set_lines(actor: vtkActor, lines: NDArray[np.float32]) -> None:
     points.SetData(numpy_to_vtk(lines.reshape(-1, 3).astype(np.float32), deep=True))
     data.SetPoints(points)
     data.SetLines(cells(len(lines), 2))
-    actor.GetMapper().SetInputData(data)
+    mapper = actor.GetMapper()
+    assert isinstance(mapper, vtkPolyDataMapper)
+    mapper.SetInputData(data)
 
 
 def block_lines(block: Block) -> NDArray[np.float32]:

@@ -22,6 +22,7 @@ from vtkmodules.vtkRenderingCore import (
 
 from tallplank.core.catalog.look import Look
 from tallplank.core.job.picture import Picture
+from tallplank.core.joinery.part.part import PartRef
 from tallplank.core.measure.memo import are_same
 from tallplank.core.solid.mesh import Faces
 from tallplank.core.solid.on_wall import SideSolids
@@ -219,7 +220,7 @@ class Scene:
         """Show all faces but those of one look see-through, from the next solids on."""
         self._opacity, self._kept = opacity, kept
 
-    def choose(self, units: Sequence[str]) -> None:
+    def choose(self, units: Sequence[str | PartRef]) -> None:
         """Mark these units by their outlines."""
         wanted = set(units)
         edges = [block_lines(b) for b in self._blocks if b.owner in wanted]
@@ -251,7 +252,7 @@ class Scene:
         width, height = self.window.GetSize()
         data = vtkUnsignedCharArray()
         self.window.GetRGBACharPixelData(0, 0, width - 1, height - 1, 1, data)
-        picture = vtk_to_numpy(data).reshape(height, width, 4)
+        picture: NDArray[np.uint8] = vtk_to_numpy(data).reshape(height, width, 4)
         picture[:, :, 3] = 255  # see-through faces leave theirs behind
         return picture
 
@@ -277,7 +278,7 @@ class Scene:
             ends.append(point[:3] / point[3])
         return ends[0], ends[1] - ends[0]
 
-    def unit_at(self, x: float, y: float) -> str | None:
+    def unit_at(self, x: float, y: float) -> str | PartRef | None:
         """The nearest unit under a point of the picture, in pixels from its lower left corner."""
         start, along = self._ray(x, y)
         hits = [(reach, b.owner) for b in self._blocks if (reach := reach_to(start, along, b)) is not None]

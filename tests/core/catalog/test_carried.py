@@ -9,13 +9,13 @@ from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, the_demo
 from tallplank.core.catalog.carried import carried, changes, effective, tables_of
 from tallplank.core.catalog.catalog import Catalog, CatalogError
 from tallplank.core.catalog.reader import laid_over
+from tallplank.core.derive.derived import Deriver
 from tallplank.core.edit.entry import take_from_catalog
 from tallplank.core.edit.open import open_job
 from tallplank.core.edit.unit import Spot, place_unit, set_finish
 from tallplank.core.job.file import JobFileError, dumps, save
 from tallplank.core.job.job import Job
 from tallplank.demo import demo_job
-from tallplank.session.derived import Deriver
 from tallplank.session.store import Store
 
 HINGE = """

@@ -9,13 +9,13 @@ from tallplank.core.check import finding as checks
 from tallplank.core.check.finding import Checker
 from tallplank.core.check.guard import CODE
 from tallplank.core.check.record import Finding
+from tallplank.core.derive.derived import Deriver
 from tallplank.core.edit.unit import Spot, change_units, place_unit
 from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.job.filling import Panel
 from tallplank.core.job.scheme import Region
 from tallplank.core.joinery import workshop
 from tallplank.core.joinery.made import Made
-from tallplank.session.derived import Deriver
 from tallplank.session.store import Store
 
 

@@ -12,6 +12,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, the_demo
+from tallplank.core.derive.derived import Deriver
 from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.standard import set_job_finish, set_job_rule
 from tallplank.core.edit.unit import Spot, place_unit
@@ -21,7 +22,6 @@ from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.exchange.table import Table, as_csv, as_xlsx, number
 from tallplank.core.job.job import Display, Job
 from tallplank.core.measure.display import LengthStyle
-from tallplank.session.derived import Deriver
 
 
 def shop(job):  # type: ignore[no-untyped-def]

@@ -10,12 +10,12 @@ import jsonschema
 import pytest
 
 from makers import CATALOG, a_furnished_ell, a_room, a_wall_of, the_demo
+from tallplank.core.derive.derived import Derived, Deriver
 from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.standard import set_job_style
 from tallplank.core.exchange.parts import PARTS_JSON
 from tallplank.core.exchange.parts_format import schema
 from tallplank.core.job.job import Job
-from tallplank.session.derived import Derived, Deriver
 
 SCHEMA = Path(__file__).parents[3] / "docs" / "parts.schema.json"
 

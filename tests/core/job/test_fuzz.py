@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 
 from makers import CATALOG, a_wall_of, made
 from tallplank.core.check.finding import findings
+from tallplank.core.derive.derived import Deriver
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.plan import plan
 from tallplank.core.edit.open import at_home, open_job
@@ -16,7 +17,6 @@ from tallplank.core.error import PlankError
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.file import JobFileError, dumps, loads
 from tallplank.core.solid.scene import SolidMaker
-from tallplank.session.derived import Deriver
 
 DOCUMENT = json.loads(dumps(add_opening(a_wall_of("base", "drawers", "wall", "tall", "filler"), "room1", "back", "window").job))
 values = st.one_of(

@@ -11,6 +11,7 @@ import pytest
 from fuzz.same import drawn, measures, plain
 from makers import CATALOG, ROOM, WALL, a_room, made
 from tallplank.core.check.finding import findings
+from tallplank.core.derive.derived import Deriver
 from tallplank.core.edit.group import add_island
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.edit.wall.scheme import add_scheme, change_region
@@ -23,7 +24,6 @@ from tallplank.core.joinery.wall import build
 from tallplank.core.joinery.workshop import Workshop, make
 from tallplank.core.measure.keep import Keep
 from tallplank.core.money.price import price
-from tallplank.session.derived import Deriver
 from tallplank.session.store import Store
 
 CELL = Region(split="up", stile=40.0, parts=(Region(fill=Panel(border=20.0, mold="mold-panel-25")), Region(fill=Slats())))

@@ -12,6 +12,7 @@ from makers import CATALOG, LONG, ROOM, WALL, a_room, made
 from outside.trade.audit import mitres_have_partners
 from outside.trade.corner import walls_meet
 from outside.trade.test_room_solids import shared
+from tallplank.core.derive.derived import Deriver
 from tallplank.core.edit.survey.room import add_room_of
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit
@@ -27,7 +28,6 @@ from tallplank.core.joinery.part.form.bevelled import Bevelled
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.shop.moldinglist import moldinglist
 from tallplank.core.shop.telling import shape_of
-from tallplank.session.derived import Deriver
 
 DEEP = 25.0
 """A backing of 6 and boards of 19."""

@@ -13,6 +13,7 @@ from makers import CATALOG, LONG, ROOM, WALL, a_furnished_ell, a_room, a_wall_of
 from outside.trade.audit import JOB_RULES, RULES, faults
 from outside.trade.solid import Axes
 from tallplank.core.check.finding import findings
+from tallplank.core.derive.derived import Deriver
 from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.opening import set_opening, split_opening
 from tallplank.core.edit.standard import set_job_rule, set_job_style
@@ -24,7 +25,6 @@ from tallplank.core.error import PlankError
 from tallplank.core.exchange.parts import PARTS_JSON
 from tallplank.core.job.job import Job
 from tallplank.core.joinery.workshop import make
-from tallplank.session.derived import Deriver
 
 INCH = 25.4
 ODD = ((0.0, 0.0, 0.0), (-37.5, -61.0, -23.3), (83.25, 117.5, 31.0), (141.0, -13.7, 7.9), (-11.1, 203.3, -3.2))

@@ -8,10 +8,10 @@ import pytest
 
 from makers import CATALOG, a_furnished_ell, a_wall_of, the_demo
 from outside.trade.test_audit import parts_of
+from tallplank.core.derive.derived import Deriver
 from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.standard import set_job_rule
 from tallplank.core.job.job import Job
-from tallplank.session.derived import Deriver
 
 WASTE, SOLID_WASTE = 1.15, 1.35
 """The shipped rates."""

@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from typing import Protocol
+from typing import Protocol, runtime_checkable
 
 from PyQt6.QtWidgets import QToolButton, QWidget
 
@@ -11,6 +11,7 @@ from tallplank.app.theme import Tokens
 from tallplank.session.store import Store
 
 
+@runtime_checkable
 class PaneWidget(Protocol):
     """What the board asks of the widget in a pane."""
 

@@ -18,8 +18,8 @@ from tallplank.app.canvas.view import DrawingCanvas
 from tallplank.app.hint import drawing_hint
 from tallplank.app.theme import Tokens
 from tallplank.core.draw.plan import plan
-from tallplank.core.draw.primitive import Drawing, Point
-from tallplank.core.space.outline import bounds
+from tallplank.core.draw.primitive import Drawing
+from tallplank.core.space.outline import Point, bounds
 from tallplank.session.arrange import Arranger
 from tallplank.session.store import Store
 

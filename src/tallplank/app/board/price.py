@@ -22,10 +22,10 @@ from tallplank.app.label import Label
 from tallplank.app.money import money
 from tallplank.app.table import Column, UnitTable
 from tallplank.app.theme import Tokens, colour
+from tallplank.core.derive.trial import Trial
 from tallplank.core.money.entry import MATERIALS, Cost
 from tallplank.core.money.price import PriceLine
 from tallplank.session.store import Store
-from tallplank.session.trial import Trial
 
 SUMS = 8
 DISCOUNTED = ("Price of all lines", "Discount")
@@ -227,4 +227,8 @@ class _Sums(QFrame):
         return box
 
 
-KIND = PaneKind("price", "Price", PricePane, lambda pane: (pane.trial_bar,))
+def _tools(pane: QWidget) -> list[QWidget]:
+    return [pane.trial_bar] if isinstance(pane, PricePane) else []
+
+
+KIND = PaneKind("price", "Price", PricePane, _tools)

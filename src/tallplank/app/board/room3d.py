@@ -11,6 +11,7 @@ from tallplank.app.solidview import SolidView, labelled_slider
 from tallplank.app.theme import Tokens
 from tallplank.core.error import PlankError
 from tallplank.core.job.face import Face
+from tallplank.core.joinery.part.part import PartRef
 from tallplank.core.solid.scene import SolidMaker, Solids
 from tallplank.core.space.outline import Point, Ring, holds
 from tallplank.session.arrange import Arranger
@@ -46,8 +47,8 @@ class Room3DPane(SolidView):
     def marked(self) -> Sequence[str]:
         return tuple(with_members(self.store))
 
-    def pointed(self, key: str | None, *, adding: bool) -> None:
-        taken = held(self.store, key) if key else ""
+    def pointed(self, key: str | PartRef | None, *, adding: bool) -> None:
+        taken = held(self.store, key) if isinstance(key, str) and key else ""
         if taken and adding:
             self.store.toggle(taken)
         else:
@@ -111,7 +112,7 @@ class Room3DPane(SolidView):
         self._subscriptions.append(self.store.subscribe(lambda s: s.opened, show))
 
     def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
-        if event is not None and (unit := self.unit_at(event.position())) is not None:
+        if event is not None and isinstance(unit := self.unit_at(event.position()), str):
             if not open_at(self.store, unit):
                 open_on_bench(self.store, unit)
         else:

@@ -1,5 +1,7 @@
 """The Spec while nothing is selected: what holds for the whole job."""
 
+from functools import partial
+
 from tallplank.app.panel.choice import (
     HARDWARE_NAMES,
     ROLE_NAMES,
@@ -25,7 +27,7 @@ from tallplank.core.job.construction import RuleValue
 from tallplank.core.job.unit import FINISH_ROLES, FinishRole, HardwareRole
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, pick_source, rule_source, rules_for
 from tallplank.core.measure.display import DENOMINATORS, LengthStyle
-from tallplank.session.building import build_as
+from tallplank.session.building import Kept, build_as
 from tallplank.session.store import Store
 
 
@@ -50,8 +52,8 @@ class JobPanel(Panel):
             self.text(
                 name,
                 lambda f=field: getattr(store.job, f),  # type: ignore[misc]
-                lambda v, f=field: store.apply(lambda j: change_job(j, **{f: v}), f"{f} of the job"),
-            )  # type: ignore[misc]
+                partial(self._put_text, field),
+            )
         styles = tuple((s, s.value, None) for s in LengthStyle)
         self.pick(
             "Lengths in",
@@ -84,6 +86,9 @@ class JobPanel(Panel):
             lambda v: store.apply(lambda j: change_job(j, display=j.display.but(papers=v)), "unit of papers"),
         )
 
+    def _put_text(self, field: str, value: str) -> None:
+        self.store.apply(lambda j: change_job(j, **{field: value}), f"{field} of the job")
+
     def _finishes(self) -> None:
         self.group("Finishes of the job")
         for role in ("front", *(r for r in FINISH_ROLES if r != "front")):
@@ -97,7 +102,7 @@ class JobPanel(Panel):
             lambda v: store.apply(lambda j: set_job_style(j, catalog, str(v)), "door style of the job"),
         )
         for item in ("pull", "hinge", "slide", "leg", "crown", "light-rail", "cornice", "soffit-rail"):
-            self._hardware(item)  # type: ignore[arg-type]
+            self._hardware(item)
 
     def _finish(self, role: FinishRole) -> None:
         store, catalog = self.store, self.store.catalog
@@ -138,7 +143,7 @@ class JobPanel(Panel):
             "Built as",
             construction_choices(store),
             lambda: store.job.standard.construction,
-            lambda v: build_as(store, [], v),
+            lambda v: build_as(store, [], v if isinstance(v, str | Kept) else None),
         )
 
     def _set(self, rule: str, value: RuleValue | None) -> None:

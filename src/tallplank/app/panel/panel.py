@@ -113,7 +113,7 @@ class Panel(QWidget):
         self,
         name: str,
         read: Callable[[], float | None],
-        apply: Callable[[float], None],
+        apply: Callable[[float], object],
         origin: Origin | None = None,
         *,
         empty: str = "",
@@ -123,7 +123,7 @@ class Panel(QWidget):
         self._add(SpecRow(name, field, field.show_now, origin))
         return field
 
-    def share(self, name: str, read: Callable[[], float], apply: Callable[[float], None]) -> None:
+    def share(self, name: str, read: Callable[[], float], apply: Callable[[float], object]) -> None:
         """Add a row for a share."""
         field = share_field(self.store, read, apply)
         self._add(SpecRow(name, field, field.show_now))
@@ -132,7 +132,7 @@ class Panel(QWidget):
         self,
         name: str,
         read: Callable[[], str | None],
-        apply: Callable[[str], None],
+        apply: Callable[[str], object],
         origin: Origin | None = None,
         *,
         figure: bool = False,
@@ -148,7 +148,7 @@ class Panel(QWidget):
         name: str,
         choices: Sequence[tuple[object, str, QIcon | None]],
         read: Callable[[], object],
-        apply: Callable[[object], None],
+        apply: Callable[[object], object],
         origin: Origin | None = None,
     ) -> None:
         """Add a row for a choice."""

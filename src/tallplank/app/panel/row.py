@@ -87,7 +87,7 @@ class TextField(QLineEdit):
     """
 
     def __init__(
-        self, read: Callable[[], str | None], apply: Callable[[str], None], note: Callable[[str], None], *, empty: str = ""
+        self, read: Callable[[], str | None], apply: Callable[[str], object], note: Callable[[str], None], *, empty: str = ""
     ) -> None:
         super().__init__()
         self._read, self._apply, self._note, self._empty = read, apply, note, empty
@@ -135,7 +135,7 @@ class TextField(QLineEdit):
             self.setToolTip("")
 
 
-def length_field(store: Store, read: Callable[[], float | None], apply: Callable[[float], None], *, empty: str = "") -> TextField:
+def length_field(store: Store, read: Callable[[], float | None], apply: Callable[[float], object], *, empty: str = "") -> TextField:
     """A field for a length; takes units, fractions and sums. One that may be `empty`, and says what that means, is 0 where it is."""
 
     def shown() -> str | None:
@@ -152,7 +152,7 @@ def length_field(store: Store, read: Callable[[], float | None], apply: Callable
     return field
 
 
-def share_field(store: Store, read: Callable[[], float], apply: Callable[[float], None]) -> TextField:
+def share_field(store: Store, read: Callable[[], float], apply: Callable[[float], object]) -> TextField:
     """A field for a share, shown in per cent."""
 
     def typed(text: str) -> None:
@@ -175,7 +175,7 @@ class PickField(QComboBox):
         self,
         choices: Sequence[tuple[object, str, QIcon | None]],
         read: Callable[[], object],
-        apply: Callable[[object], None],
+        apply: Callable[[object], object],
         note: Callable[[str], None],
     ) -> None:
         super().__init__()
@@ -225,7 +225,7 @@ class CountField(QSpinBox):
     """A small whole number."""
 
     def __init__(
-        self, low: int, high: int, read: Callable[[], int | None], apply: Callable[[int], None], note: Callable[[str], None]
+        self, low: int, high: int, read: Callable[[], int | None], apply: Callable[[int], object], note: Callable[[str], None]
     ) -> None:
         super().__init__()
         self._read, self._apply, self._note = read, apply, note

@@ -2,16 +2,18 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from typing import cast
 
 from tallplank.app.panel.angle import degrees_of, shown_degrees
 from tallplank.app.panel.choice import Choices
 from tallplank.app.panel.panel import Panel
 from tallplank.core.edit.wall.peaks import parse_peaks, peaks_text
+from tallplank.core.job.base import Record
 from tallplank.core.job.filling import Cover, Facets, Fill, Frames, Grooves, Kept, Plain, Shelves, Slats, Tiles, Upholstery
 from tallplank.core.job.filling import Panel as PanelFill
 from tallplank.core.job.unit import HardwareRole
 
-FILLS: dict[str, tuple[str, type[Fill]]] = {  # type: ignore[valid-type]
+FILLS: dict[str, tuple[str, type[Record]]] = {
     "plain": ("Nothing", Plain),
     "panel": ("Panel", PanelFill),
     "slats": ("Slats", Slats),
@@ -42,7 +44,8 @@ LENGTHS: dict[type, tuple[tuple[str, str], ...]] = {
 }
 BORDER = 20.0
 """Millimetres round a panel that is begun."""
-Read, Put = Callable[[], Fill], Callable[[str, Fill], None]
+Read = Callable[[], Fill]
+Put = Callable[[str, Fill], None]
 
 
 def add_fill_rows(panel: Panel, read: Read, put: Put) -> None:
@@ -75,7 +78,7 @@ class _Rows:
     def begun(self, kind: str) -> Fill:
         """What a kind of fill begins with: a panel with a molding round it, so that there is something to see."""
         molds = self.of_role("panel-mold")
-        return PanelFill(border=BORDER, mold=molds[0][0]) if kind == "panel" and molds else FILLS[kind][1]()
+        return PanelFill(border=BORDER, mold=molds[0][0]) if kind == "panel" and molds else cast("Fill", FILLS[kind][1]())
 
     def add(self) -> None:
         """The rows of the fill as it is now."""

@@ -10,18 +10,17 @@ import selectors
 import subprocess
 import sys
 import time
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from dataclasses import dataclass, field
 from importlib import import_module
 from typing import Any, Protocol
 
 from tallplank.core.error import PlankError
+from tallplank.core.work import Report, silent
 
 SECONDS, MEGABYTES = 30.0, 2048
 """How long a file is read at most, and with how much memory."""
 POLL_S, REFUSED = 0.05, 2
-Report = Callable[[int, int, str], None]
-"""Told what is done of how much, and of what; raises where the user gives it up."""
 
 
 class ApartError(PlankError):
@@ -58,7 +57,7 @@ class Silent:
 
 
 def read_apart(
-    reader: str, data: bytes, what: str, report: Report = lambda *_: None, *, seconds: float = SECONDS, megabytes: int = MEGABYTES
+    reader: str, data: bytes, what: str, report: Report = silent, *, seconds: float = SECONDS, megabytes: int = MEGABYTES
 ) -> Outcome:
     """What a reader, told as `module:function`, makes of the contents of a file, in a process of its own.
 

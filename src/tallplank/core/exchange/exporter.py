@@ -4,28 +4,14 @@ from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 from pathlib import Path
 
+from tallplank.core.derive.derived import Shop
 from tallplank.core.disk import write_atomically
 from tallplank.core.error import PlankError
-from tallplank.core.joinery.made import Made
-from tallplank.core.money.price import Price
-from tallplank.core.shop.cutlist import CutRow
-from tallplank.core.shop.doorlist import DoorRow
-from tallplank.core.shop.schedule import ScheduleRow
+from tallplank.core.work import Report, silent
 
 
 class ExportError(PlankError):
     """The files cannot be written as asked."""
-
-
-@dataclass(frozen=True, slots=True)
-class Shop:
-    """All that an exporter may write about."""
-
-    made: Made
-    cutlist: tuple[CutRow, ...]
-    doorlist: tuple[DoorRow, ...]
-    schedule: tuple[ScheduleRow, ...]
-    price: Price
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,9 +41,7 @@ def chosen(exporters: Sequence[Exporter], names: Iterable[str] | None) -> tuple[
     return tuple(by_name[n] for n in dict.fromkeys(wanted))
 
 
-def export(
-    shop: Shop, exporters: Sequence[Exporter], folder: Path, report: Callable[[int, int, str], None] = lambda *_: None
-) -> tuple[Path, ...]:
+def export(shop: Shop, exporters: Sequence[Exporter], folder: Path, report: Report = silent) -> tuple[Path, ...]:
     """Write the files into a folder, made if missing; returns their paths.
 
     Raises:

@@ -2,7 +2,8 @@
 
 from collections.abc import Sequence
 
-from tallplank.core.exchange.exporter import Exporter, Shop
+from tallplank.core.derive.derived import Shop
+from tallplank.core.exchange.exporter import Exporter
 from tallplank.core.exchange.table import Table, Value, as_csv, as_xlsx
 from tallplank.core.exchange.unit import Lengths
 from tallplank.core.job.job import Display

@@ -5,8 +5,9 @@ from collections import defaultdict
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 
 from tallplank.core.catalog.board import Board
+from tallplank.core.derive.derived import Shop
 from tallplank.core.error import told
-from tallplank.core.exchange.exporter import Exporter, Shop
+from tallplank.core.exchange.exporter import Exporter
 from tallplank.core.exchange.parts_format import (
     FORMAT,
     VERSION,

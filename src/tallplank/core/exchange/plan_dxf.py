@@ -18,9 +18,10 @@ from typing import Any
 from shapely import LineString, Polygon, polygonize, union_all
 
 from tallplank.core.error import PlankError
-from tallplank.core.exchange.apart import Report, Silent, Told, read_apart
+from tallplank.core.exchange.apart import Silent, Told, read_apart
 from tallplank.core.job.room import MOST_CORNERS
 from tallplank.core.space.outline import Ring, area, bounds, far
+from tallplank.core.work import Report, silent
 
 LARGEST, MOST_ENTITIES, MOST_SEGMENTS, MOST_LOOPS = 20 * 1024**2, 50_000, 20_000, 60
 LARGEST_NUMBER = 1e9
@@ -71,7 +72,7 @@ def read_plan(data: bytes) -> PlanDrawing:
     return _drawing(list(_layers(document, Silent())), _unit_of(document))
 
 
-def plan_apart(data: bytes, report: Report = lambda *_: None) -> PlanDrawing:
+def plan_apart(data: bytes, report: Report = silent) -> PlanDrawing:
     """The closed outlines in a DXF drawing, read in a process of its own with a limit of time and memory.
 
     Layers that were done in time stand; what was not is told.

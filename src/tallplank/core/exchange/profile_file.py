@@ -2,14 +2,14 @@
 
 from tallplank.core.catalog.profile import LARGEST_SIDE, MOST_POINTS, SMALLEST_SIDE, ProfileError, read_profile
 from tallplank.core.error import PlankError
-from tallplank.core.exchange.apart import Report
 from tallplank.core.exchange.plan_dxf import UNITS, plan_apart
 from tallplank.core.space.outline import Ring, area, bounds, is_clockwise, is_simple
+from tallplank.core.work import Report, silent
 
 SUFFIXES = (".svg", ".dxf")
 
 
-def profile_from(data: bytes, name: str, report: Report = lambda *_: None) -> Ring:
+def profile_from(data: bytes, name: str, report: Report = silent) -> Ring:
     """The outline in a file, counter-clockwise in (up, outwards), beginning at 0 in both; a DXF drawing is read in a process of its own.
 
     Raises:

@@ -1,6 +1,7 @@
 """All exporters, in the order in which they are listed."""
 
-from tallplank.core.exchange.exporter import Exporter, Shop
+from tallplank.core.derive.derived import Shop
+from tallplank.core.exchange.exporter import Exporter
 from tallplank.core.exchange.paper import (
     COSTS_CSV,
     CUTLIST_CSV,

@@ -8,7 +8,6 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.finding import Checker
 from tallplank.core.check.overlap import ids_of
 from tallplank.core.check.record import Finding
-from tallplank.core.exchange.exporter import Shop
 from tallplank.core.job.job import Job, Pinned
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.workshop import Workshop
@@ -17,6 +16,17 @@ from tallplank.core.money.price import Price, PriceMaker
 from tallplank.core.shop.cutlist import CutlistMaker, CutRow
 from tallplank.core.shop.doorlist import DoorlistMaker, DoorRow
 from tallplank.core.shop.schedule import ScheduleMaker, ScheduleRow
+
+
+@dataclass(frozen=True, slots=True)
+class Shop:
+    """All that the shop's papers are written about."""
+
+    made: Made
+    cutlist: tuple[CutRow, ...]
+    doorlist: tuple[DoorRow, ...]
+    schedule: tuple[ScheduleRow, ...]
+    price: Price
 
 
 @dataclass
