@@ -83,11 +83,17 @@ class Hand:
 
 
 def _fill(h: Hand) -> Callable[[], Fill]:
+    made = fills(h)
+    return made[h.rng.choice(sorted(made))]
+
+
+def fills(h: Hand) -> dict[str, Callable[[], Fill]]:
+    """Of each kind one with sizes that may be absurd."""
     r, size = h.rng, h.size
     way, lean = r.choice(("upright", "level")), r.choice((0.0, 0.0, 30.0, -60.0, number(r)))
     peaks = tuple((r.random(), r.random(), size(60.0)) for _ in range(r.choice((1, 1, 2, 5, 13))))
     a, b, c, n = size(60.0), size(20.0), size(300.0), r.choice((0, 1, 3, 12, 41))
-    made: dict[str, Callable[[], Fill]] = {
+    made: dict[str, Callable[[], Fill]] = {  # each by its kind
         "plain": lambda p=r.choice((None, *SUPPLIES)): Plain(paint=p, coats=n),  # type: ignore[misc]
         "panel": lambda m=h.molding(): Panel(border=a, raised=r.choice((0.0, b)), mold=m),  # type: ignore[misc]
         "slats": lambda: Slats(width=b, gap=b, deep=a, way=way, lean=lean),
@@ -97,10 +103,10 @@ def _fill(h: Hand) -> Callable[[], Fill]:
         "tiles": lambda: Tiles(width=c, height=c, gap=b / 4, raised=b, fit=r.choice(("cut", "scaled")), motif=r.choice(("none", "round", "slant", "step"))),
         "facets": lambda: Facets(peaks=tuple(Peak(across=x, up=y, out=z) for x, y, z in peaks), across=max(n, 1), up=1, thick=b / 3),
         "shelves": lambda: Shelves(count=n, deep=c, boxed=r.random() < 0.5, recessed=r.random() < 0.3, lamps=r.choice(("none", "top", "all"))),
-        "pads": lambda: Upholstery(width=c, height=c, foam=a),
+        "upholstery": lambda: Upholstery(width=c, height=c, foam=a),
         "open": Kept,
     }  # fmt: skip
-    return made[r.choice(sorted(made))]
+    return made
 
 
 def _region_values(h: Hand) -> dict[str, Callable[[], Any]]:

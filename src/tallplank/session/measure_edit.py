@@ -1,7 +1,7 @@
 """A value typed over a dimension, as the edit of what the dimension measures."""
 
 from tallplank.core.edit.dimension.added import set_dimension
-from tallplank.core.edit.measured import measured_name, set_measured
+from tallplank.core.edit.measured import set_measured
 from tallplank.core.edit.unit import Anchor
 from tallplank.core.edit.walkway import set_walkway
 from tallplank.core.job.measure import Measure, OfAdded, OfWay
@@ -26,4 +26,4 @@ def edit_measure(store: Store, measure: Measure, typed: str, anchor: Anchor = "l
         made = store.derived.made
         store.apply(lambda j: set_dimension(j, catalog, made, measure.dimension, value, anchor), f"dimension → {shown}")
         return
-    store.apply(lambda j: set_measured(j, catalog, measure, value, anchor), f"{measured_name(measure)} → {shown}")
+    store.apply(lambda j: set_measured(j, catalog, measure, value, anchor), f"{measure.what} → {shown}")

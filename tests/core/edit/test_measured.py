@@ -9,7 +9,7 @@ from tallplank.core.draw.bench import bench_drawing
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.plan import plan
 from tallplank.core.edit.check import EditError
-from tallplank.core.edit.measured import measured_name, set_measured
+from tallplank.core.edit.measured import set_measured
 from tallplank.core.edit.survey.service import add_service
 from tallplank.core.edit.survey.standing import add_column
 from tallplank.core.edit.survey.walled import add_opening
@@ -35,7 +35,7 @@ def test_every_dimension_of_every_drawing_is_set_to_what_it_shows_without_a_chan
                 changed = set_measured(job, CATALOG, measure, b - a)
                 assert [(u.x, u.width, u.height, u.depth) for u in changed.units] == [(u.x, u.width, u.height, u.depth) for u in job.units]
                 assert changed.rooms == job.rooms
-                assert measured_name(measure)
+                assert measure.what
     assert seen == {"OfUnit", "OfCell", "OfOpening", "OfFace", "OfRoom", "OfGap", "OfService", "OfStanding"}
 
 

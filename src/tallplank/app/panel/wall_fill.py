@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from typing import cast
+from typing import assert_never, cast
 
 from tallplank.app.panel.angle import degrees_of, shown_degrees
 from tallplank.app.panel.choice import Choices
@@ -108,6 +108,10 @@ class _Rows:
                 self._facets()
             case PanelFill():
                 self.item("Molding", "mold", "None", self.of_role("panel-mold"))
+            case Frames() | Kept():
+                pass
+            case _:
+                assert_never(fill)
 
     def _lean(self) -> float:
         fill = self.read()

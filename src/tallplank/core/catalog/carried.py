@@ -167,9 +167,9 @@ class _Entries(NamedTuple):
 def _of_scheme(scheme: Scheme) -> _Entries:
     """What a scheme uses of a catalogue beside what a job has anyhow."""
     found = [region for _, region in regions(scheme.root)]
-    finishes = [scheme.finish, *(r.finish for r in found), *(getattr(r.fill, n, None) for r in found for n in ("finish", "motif_finish"))]
+    finishes = [scheme.finish, *(r.finish for r in found), *(key for r in found for key in r.fill.used("finish"))]
     hardware = [scheme.base, scheme.rail, scheme.crown, scheme.casing, *(trim.molding for trim in scheme.trims)]
-    hardware += [getattr(r.fill, name, None) for r in found for name in ("mold", "paint", "fabric")]
+    hardware += [key for r in found for key in r.fill.used("hardware")]
     boards = [scheme.box.skin] if scheme.box is not None else []
     return _Entries(*(tuple(dict.fromkeys(key for key in keys if key)) for keys in (finishes, hardware, boards)))
 

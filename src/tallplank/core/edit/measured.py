@@ -69,36 +69,6 @@ def set_measured(job: Job, catalog: Catalog, measure: Measure, value: float, anc
             assert_never(measure)
 
 
-def measured_name(measure: Measure) -> str:
-    """What is measured, in words for the history."""
-    match measure:
-        case OfUnit(_, size):
-            return size
-        case OfOpening(_, _, _, size):
-            return f"opening {size}"
-        case OfStanding(_, _, _, size):
-            return "place" if size == "x" else "width"
-        case OfWay(_, _, side):
-            return f"way {side}"
-        case Between(kind):
-            return kind
-        case _:
-            return _NAMES[type(measure)]
-
-
-_NAMES: dict[type, str] = {
-    OfCell: "opening",
-    OfService: "place of a service",
-    OfGap: "distance",
-    OfMiddle: "middle",
-    OfFace: "wall length",
-    OfRoom: "room height",
-    OfAdded: "dimension",
-    OfRegion: "region",
-    OfStile: "width between regions",
-}
-
-
 def _slid(job: Job, measure: OfGap | OfMiddle, value: float) -> Job:
     """A job with a unit so far from an edge at one of its sides, or with its middle so far along its face."""
     unit = job.unit(measure.unit)

@@ -37,7 +37,7 @@ from tallplank.core.joinery.part.form.bevelled import Bevelled
 from tallplank.core.joinery.part.form.mitred import Mitred
 from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.hole import Hole, HoleKind, Pocket
-from tallplank.core.joinery.part.part import Fitting, Part, PartRef, Piece, part_refs, unique_names
+from tallplank.core.joinery.part.part import Fitting, Part, PartRef, Parts, Piece, part_refs, unique_names
 from tallplank.core.joinery.rule.choice import rules_for
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.shop.line import CutLine, lines_of, run_prefixes, unit_prefix
@@ -80,12 +80,6 @@ def parts_data(made: Made) -> PartsData:
 
 def _material(key: str, board: Board) -> MaterialData:
     return MaterialData(id=key, name=board.name, thicknesses=sorted(map(float, board.prices)))
-
-
-def part_id(ref: PartRef) -> str:
-    """A part's reference as one text, which no other part of the job has."""
-    opening = ".".join(map(str, ref.opening))
-    return f"{ref.owner}/{ref.role}/{opening}/{ref.number}" if opening else f"{ref.owner}/{ref.role}/{ref.number}"
 
 
 def _unit(made: Made, unit: MadeUnit) -> OwnerData:
@@ -133,7 +127,7 @@ def _with_problem(data: OwnerData, problem: str) -> OwnerData:
     return data
 
 
-def _parts(owner: str, parts: Sequence[Part], frame: Frame, prefix: str) -> Iterator[PartData]:
+def _parts(owner: str, parts: Parts, frame: Frame, prefix: str) -> Iterator[PartData]:
     refs = part_refs(owner, parts)
     lines = {id(p): line for line in lines_of(parts, prefix) for p in line.parts}
     partners: dict[str, list[PartRef]] = defaultdict(list)
@@ -149,7 +143,7 @@ def _part(ref: PartRef, name: str, line: CutLine, part: Part, frame: Frame, part
     e = part.edges
     bands = {"l1": e.l1, "l2": e.l2, "w1": e.w1, "w2": e.w2}
     data = PartData(
-        id=part_id(ref),
+        id=ref.text,
         ref={"owner": ref.owner, "role": ref.role, "opening": list(ref.opening), "number": ref.number},
         name=name,
         line=line.label,
@@ -194,7 +188,7 @@ def _hole(hole: Hole, ref: PartRef, met: Sequence[PartRef]) -> HoleData:
     if hole.pair:
         data["pair"] = f"{ref.owner}/{hole.pair}"
         if (partner := next((r for r in met if r != ref), None)) is not None:
-            data["partner"] = part_id(partner)
+            data["partner"] = partner.text
     return data
 
 

@@ -1,16 +1,32 @@
 """What fills a region of a paneled wall."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Literal, NamedTuple
 
 from pydantic import Field, SerializerFunctionWrapHandler, model_serializer
 
 from tallplank.core.job.base import Id, NotNegative, Positive, Record
 
 Way = Literal["upright", "level"]
+Table = Literal["finish", "hardware"]
+
+
+class Uses(NamedTuple):
+    """Marks a field that names an entry of the catalogue, which travels with a job."""
+
+    table: Table
+
+
+OfFinish = Annotated[Id | None, Uses("finish")]
+OfHardware = Annotated[Id | None, Uses("hardware")]
 
 
 class Filling(Record):
     """What fills a region; its kind is always written, since it says what else is there."""
+
+    def used(self, table: Table) -> list[str]:
+        """What it uses of a table of the catalogue, by the ids of entries."""
+        named = [getattr(self, name) for name, field in type(self).model_fields.items() if Uses(table) in field.metadata]
+        return [key for key in named if key is not None]
 
     @model_serializer(mode="wrap")
     def _with_kind(self, rest: SerializerFunctionWrapHandler) -> dict[str, object]:
@@ -21,7 +37,7 @@ class Plain(Filling):
     """Nothing but the backing, or the wall; painted, or as it is."""
 
     kind: Literal["plain"] = "plain"
-    paint: Id | None = None
+    paint: OfHardware = None
     coats: Annotated[int, Field(ge=1, le=6)] = 2
 
 
@@ -32,7 +48,7 @@ class Panel(Filling):
     border: NotNegative = 0.0
     raised: NotNegative = 0.0
     """How thick the board is that is planted on; 0 for none."""
-    mold: Id | None = None
+    mold: OfHardware = None
     """The molding round it, inside the border."""
 
 
@@ -80,7 +96,7 @@ class Cover(Filling):
 
     kind: Literal["cover"] = "cover"
     border: NotNegative = 0.0
-    finish: Id | None = None
+    finish: OfFinish = None
 
 
 class Tiles(Filling):
@@ -98,7 +114,7 @@ class Tiles(Filling):
     share: Annotated[float, Field(ge=0.1, le=0.9)] = 0.6
     """How much of the width and the height of each the motif takes up."""
     motif_raised: Positive = 18.0
-    motif_finish: Id | None = None
+    motif_finish: OfFinish = None
 
 
 class Shelves(Filling):
@@ -123,7 +139,7 @@ class Upholstery(Filling):
     height: Annotated[float, Field(ge=50, le=3000, allow_inf_nan=False)] = 300.0
     board: Annotated[float, Field(ge=3, le=40, allow_inf_nan=False)] = 9.0
     foam: Annotated[float, Field(ge=5, le=150, allow_inf_nan=False)] = 40.0
-    fabric: Id | None = None
+    fabric: OfHardware = None
 
 
 class Peak(Record):

@@ -14,6 +14,11 @@ class OfUnit:
     unit: str
     size: Literal["width", "height", "depth"]
 
+    @property
+    def what(self) -> str:
+        """What is measured, in words for the history."""
+        return self.size
+
 
 @dataclass(frozen=True, slots=True)
 class OfCell:
@@ -21,6 +26,11 @@ class OfCell:
 
     unit: str
     path: Path
+
+    @property
+    def what(self) -> str:
+        """What is measured, in words for the history."""
+        return "opening"
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,6 +42,11 @@ class OfOpening:
     opening: str
     size: Literal["x", "width"]
 
+    @property
+    def what(self) -> str:
+        """What is measured, in words for the history."""
+        return f"opening {self.size}"
+
 
 @dataclass(frozen=True, slots=True)
 class OfService:
@@ -41,6 +56,11 @@ class OfService:
     face: str
     service: str
     size: Literal["x", "z"]
+
+    @property
+    def what(self) -> str:
+        """What is measured, in words for the history."""
+        return "place of a service"
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,6 +72,11 @@ class OfStanding:
     thing: str
     size: Literal["x", "width"]
 
+    @property
+    def what(self) -> str:
+        """What is measured, in words for the history."""
+        return "place" if self.size == "x" else "width"
+
 
 @dataclass(frozen=True, slots=True)
 class OfFace:
@@ -59,6 +84,11 @@ class OfFace:
 
     room: str
     face: str
+
+    @property
+    def what(self) -> str:
+        """What is measured, in words for the history."""
+        return "wall length"
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,12 +99,22 @@ class OfWay:
     group: str
     side: Side4
 
+    @property
+    def what(self) -> str:
+        """What is measured, in words for the history."""
+        return f"way {self.side}"
+
 
 @dataclass(frozen=True, slots=True)
 class OfRoom:
     """The height of a room."""
 
     room: str
+
+    @property
+    def what(self) -> str:
+        """What is measured, in words for the history."""
+        return "room height"
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,6 +126,11 @@ class OfGap:
     edge: float
     """Where along the face the space ends that lies away from the unit."""
 
+    @property
+    def what(self) -> str:
+        """What is measured, in words for the history."""
+        return "distance"
+
 
 @dataclass(frozen=True, slots=True)
 class OfMiddle:
@@ -93,12 +138,22 @@ class OfMiddle:
 
     unit: str
 
+    @property
+    def what(self) -> str:
+        """What is measured, in words for the history."""
+        return "middle"
+
 
 @dataclass(frozen=True, slots=True)
 class OfAdded:
     """A dimension that somebody added: typing another value moves what one of its ends holds."""
 
     dimension: str
+
+    @property
+    def what(self) -> str:
+        """What is measured, in words for the history."""
+        return "dimension"
 
 
 @dataclass(frozen=True, slots=True)
@@ -109,6 +164,11 @@ class OfRegion:
     scheme: str
     path: Path
 
+    @property
+    def what(self) -> str:
+        """What is measured, in words for the history."""
+        return "region"
+
 
 @dataclass(frozen=True, slots=True)
 class OfStile:
@@ -118,12 +178,22 @@ class OfStile:
     scheme: str
     path: Path
 
+    @property
+    def what(self) -> str:
+        """What is measured, in words for the history."""
+        return "width between regions"
+
 
 @dataclass(frozen=True, slots=True)
 class Between:
     """A distance between two things, a height above another, or a reveal between fronts, which nothing can be typed over."""
 
     kind: Literal["gap", "level", "reveal"] = "gap"
+
+    @property
+    def what(self) -> str:
+        """What is measured, in words for the history."""
+        return self.kind
 
 
 Measure = (

@@ -6,7 +6,7 @@ from itertools import chain
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.joinery.made import Made, MadeUnit
-from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.part.part import Part, Parts
 from tallplank.core.joinery.rule.choice import rules_for
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import Mapped
@@ -126,7 +126,7 @@ def _merged(group: Sequence[CutRow]) -> CutRow:
     )
 
 
-def _rows(catalog: Catalog, parts: Sequence[Part], owner: tuple[str, tuple[str, ...], str, str, str], step: float) -> tuple[CutRow, ...]:
+def _rows(catalog: Catalog, parts: Parts, owner: tuple[str, tuple[str, ...], str, str, str], step: float) -> tuple[CutRow, ...]:
     owner_id, owners, room, label, prefix = owner
     rows = []
     for line in lines_of(parts, prefix):

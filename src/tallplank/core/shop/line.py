@@ -1,11 +1,11 @@
 """Lines of the cut list: one for each piece of work of a unit or a run, with a label that no other in the job has."""
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Mapping
 from typing import NamedTuple
 
 from tallplank.core.job.unit import RunKind
 from tallplank.core.joinery.made import Made, MadeUnit
-from tallplank.core.joinery.part.part import Part, PartRef, part_refs
+from tallplank.core.joinery.part.part import Part, PartRef, Parts, part_refs
 from tallplank.core.joinery.run.run import WORDS, Run
 from tallplank.core.shop.alike import grouped_alike
 
@@ -37,9 +37,9 @@ class CutLine(NamedTuple):
         return (part.tag if len({p.tag for p in self.parts}) == 1 else part.tag.unhanded).name
 
 
-def lines_of(parts: Sequence[Part], prefix: str) -> Iterator[CutLine]:
+def lines_of(parts: Parts, prefix: str) -> Iterator[CutLine]:
     """The lines of one unit or run; a left piece and its right one have the same number."""
-    for group in grouped_alike(parts):
+    for group in parts.carried("alike", lambda: grouped_alike(parts)):
         yield CutLine(group.parts, f"{prefix}-{group.number:02d}{group.hand}", group.hand)
 
 
@@ -82,6 +82,6 @@ def label_of(made: Made, ref: PartRef) -> str:
     return _labelled(ref, run.parts, run_prefixes(made)[run.id]) if run is not None else ""
 
 
-def _labelled(ref: PartRef, parts: Sequence[Part], prefix: str) -> str:
+def _labelled(ref: PartRef, parts: Parts, prefix: str) -> str:
     part = next((p for r, p in zip(part_refs(ref.owner, parts), parts, strict=True) if r == ref), None)
     return next((line.label for line in lines_of(parts, prefix) if any(p is part for p in line.parts)), "")

@@ -129,6 +129,12 @@ class PartRef(NamedTuple):
     opening: tuple[int, ...]
     number: int
 
+    @property
+    def text(self) -> str:
+        """The same as one text, which no other part of the job has."""
+        opening = ".".join(map(str, self.opening))
+        return f"{self.owner}/{self.role}/{opening}/{self.number}" if opening else f"{self.owner}/{self.role}/{self.number}"
+
 
 @dataclass(frozen=True)
 class Part(Carrying):

@@ -2,6 +2,7 @@
 
 from itertools import product
 from math import floor
+from typing import assert_never
 
 from shapely import Polygon, box
 
@@ -44,8 +45,10 @@ def _motif(place: Area, fill: Tiles, *, at_right: bool, at_top: bool) -> Polygon
             radius = min(wide, high)
             arc = ArcOf((x + left * radius, z), (x, z + low * radius), (x, z), radius, left * low > 0)
             return Polygon([(x, z), *points_of(arc)])
-        case _:
+        case "none":
             return None
+        case _:
+            assert_never(fill.motif)
 
 
 def tile_spans(length: float, size: float, gap: float, *, scaled: bool) -> list[tuple[float, float]]:
