@@ -28,6 +28,7 @@ from tallplank.app.panel.cost_panel import CostPanel, CostRow
 from tallplank.app.panel.parts import PartList
 from tallplank.app.panel.rates_panel import RatesPanel
 from tallplank.app.window import MainWindow
+from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.file import save
 from tallplank.core.job.measure import OfUnit
 from tallplank.core.work import Report
@@ -449,8 +450,8 @@ def test_papers_are_written_in_the_background(open_window: Open, qtbot: QtBot, t
     window.write_papers((), tmp_path / "second")
     assert len(window.tasks.running) == 2
     qtbot.waitUntil(lambda: not window.tasks.running, timeout=60_000)
-    assert [len(list((tmp_path / folder).iterdir())) for folder in ("papers", "second")] == [10, 10]
-    assert "Wrote 10 files" in window.message_label.text()
+    assert [len(list((tmp_path / folder).iterdir())) for folder in ("papers", "second")] == 2 * [len(EXPORTERS)]
+    assert f"Wrote {len(EXPORTERS)} files" in window.message_label.text()
     assert not window.cancel_button.isVisible()
 
 

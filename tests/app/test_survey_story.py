@@ -7,7 +7,7 @@ import pytest
 from PIL import Image
 from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QComboBox, QToolButton
+from PyQt6.QtWidgets import QComboBox, QPushButton, QToolButton
 
 from hands import LEFT, Open, choose, drag, panel, press, type_into
 from makers import CATALOG, ROOM, a_room, a_wall_of
@@ -17,6 +17,7 @@ from tallplank.app.panel.room.surface_row import picture_from_file
 from tallplank.app.tray import TrayItem
 from tallplank.app.window import MainWindow
 from tallplank.core.draw.dimension import DimensionText
+from tallplank.core.edit.survey.room import add_room
 from tallplank.core.edit.survey.shape import corner_angles
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.error import PlankError
@@ -159,6 +160,30 @@ def test_corners_and_walls_are_dragged(open_window: Open) -> None:
     store.undo()
     drag(plan, plan.place_of(2000.0, -60.0), plan.place_of(2000.0, -60.0))
     assert store.state.face == "front", "a click looks at the wall"
+
+
+def test_a_room_is_taken_away_with_all_that_is_in_it_and_comes_back(open_window: Open) -> None:
+    """Begun with a unit of that room picked."""
+    window = open_window(a_wall_of("base", "drawers"))
+    store, before = window.store, window.store.job
+    assert not [b for b in panel_of(window) if "Remove this room" in b.text()], "the only one stays"
+    store.apply(lambda j: add_room(j, "Larder", 2000.0, 1500.0, 2400.0), "a room")
+    store.look_at("room1")
+    store.go("survey")
+    store.select(["u1"])
+    store.select([])
+    press(window, "Remove this room and its units")
+    assert [room.name for room in store.job.rooms] == ["Larder"]
+    assert store.job.units == ()
+    assert store.room() is store.job.rooms[0]
+    store.undo()
+    store.undo()
+    assert store.job is before
+
+
+def panel_of(window: MainWindow) -> list[QPushButton]:
+    window.store.go("survey")
+    return panel(window).findChildren(QPushButton)
 
 
 def test_services_are_placed_dragged_and_typed(open_window: Open) -> None:

@@ -2,10 +2,12 @@
 
 import ast
 import os
+import re
 import shutil
 import subprocess
 import sys
 import tomllib
+from collections import Counter
 from pathlib import Path
 
 import pytest
@@ -176,6 +178,28 @@ def test_sizes_are_watched(capsys: pytest.CaptureFixture[str]) -> None:
             print(f"\n{what}: {sizes}")
     assert [set(sizes) for sizes in found] == [set(LONG_MODULES), set(LONG_FUNCTIONS), set(LARGE_CLASSES)]
     assert max(found[0].values(), default=0) <= 500
+
+
+UNNAMED = {
+    "core/edit/front.py:style_one": "one front of many has another style: of scripts and fuzzers so far",
+    "core/edit/survey/tape.py:room_by_tape": "a room from a tape walk alone, where none is shown yet",
+    "core/job/construction.py:rule_bounds": "what fuzzers draw rules from",
+    "core/shop/alike.py:are_alike": "what `grouped_alike` promises of each of its groups",
+    "core/shop/alike.py:are_mirrored": "the same of left and right",
+}
+"""Functions that nothing in the application names, each with its reason; the list should only shrink."""
+
+
+def test_what_nothing_names_is_not_there() -> None:
+    texts = {file: file.read_text() for file in SRC.rglob("*.py")}
+    words = Counter(word for text in texts.values() for word in re.findall(r"\w+", text))
+    found = {
+        f"{file.relative_to(SRC)}:{node.name}"
+        for file, text in texts.items()
+        for node in ast.parse(text).body
+        if isinstance(node, ast.FunctionDef | ast.ClassDef) and words[node.name] < 2
+    }
+    assert found == set(UNNAMED)
 
 
 def test_nothing_is_hidden_from_the_linters() -> None:

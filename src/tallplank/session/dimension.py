@@ -83,11 +83,6 @@ def hide(store: Store, name: str) -> None:
     store.apply(lambda j: hide_chains(j, [name], hidden=True), "hide a chain")
 
 
-def show_all(store: Store) -> None:
-    """Draw all chains again that are hidden."""
-    store.apply(lambda j: hide_chains(j, j.hidden_chains, hidden=False), "show all chains")
-
-
 def name_of_chain(store: Store, name: str) -> str:
     """A chain's name in words."""
     if name.startswith(f"{ADDED}/"):

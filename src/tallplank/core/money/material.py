@@ -1,10 +1,9 @@
 """What boards, solid wood, bands, coats and fittings cost: entries for each part and each kind of item."""
 
-from collections.abc import Iterable, Iterator, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import NamedTuple
 
-from tallplank.core.catalog.board import Band
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.operation import Department, Operation
 from tallplank.core.job.job import Rates
@@ -44,11 +43,6 @@ def board_price_m2(catalog: Catalog, board: str, thickness: float) -> float:
     if known is not None:
         return known
     return entry.prices[min(entry.prices, key=lambda t: (float(t) < thickness, abs(float(t) - thickness)))]
-
-
-def band_metres(part: Part, bands: Mapping[str, Band]) -> float:
-    """Metres of band that a part takes, with the allowance per edge."""
-    return sum(edge + bands[band].allowance for band, edge in banded_edges(part)) / 1000
 
 
 def entries_of(parts: Sequence[Part], refs: Sequence[PartRef], fittings: Sequence[Fitting], tables: Tables) -> Iterator[Entry]:

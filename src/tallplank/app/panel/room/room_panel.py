@@ -12,7 +12,7 @@ from tallplank.app.panel.panel import Panel
 from tallplank.app.panel.room.corner_list import corners_of, corners_text
 from tallplank.app.panel.room.surface_row import surface_key, surface_rows
 from tallplank.app.panel.room.tape_rows import TapeRows
-from tallplank.core.edit.survey.room import change_room, change_wall, rectangle_of, remove_free_wall, set_wall_length
+from tallplank.core.edit.survey.room import change_room, change_wall, rectangle_of, remove_free_wall, remove_room, set_wall_length
 from tallplank.core.edit.survey.shape import corner_angles, move_wall, remove_wall, set_corner_angle, split_wall
 from tallplank.core.edit.survey.standing import standings
 from tallplank.core.error import PlankError
@@ -81,6 +81,9 @@ class RoomPanel(Panel):
             self.group("In the room")
         for thing in (*room.groups, *standings(room)):
             self._selects(thing.name, thing.id)
+        if len(store.job.rooms) > 1:
+            self.group("The whole of it")
+            self._remove("Remove this room and its units", lambda j: remove_room(j, room_id), f"remove {room.name}")
         self.done()
 
     def _sides(self) -> tuple[float, float]:

@@ -5,7 +5,7 @@ Source of heights: seats 10 to 12 in below the top, common practice.
 
 from collections.abc import Iterator, Sequence
 
-from tallplank.core.job.room import Seats, Side4
+from tallplank.core.job.room import Seats
 from tallplank.core.joinery.part.part import Piece
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Point, Ring, bounds
@@ -31,12 +31,6 @@ def seat_places(ring: Ring, row: Seats) -> Iterator[Point]:
     for number in range(row.count):
         along = first + number * row.width
         yield (along, across) if row.side in ("front", "back") else (across, along)
-
-
-def side_length(ring: Ring, side: Side4) -> float:
-    """How long a side of the box around an outline is."""
-    (x0, y0), (x1, y1) = bounds(ring)
-    return x1 - x0 if side in ("front", "back") else y1 - y0
 
 
 def _stool(x: float, y: float, high: float) -> Iterator[Piece]:
