@@ -5,6 +5,7 @@ Source: geometry; what has a grain is cut along it, anything else may lie either
 
 from collections.abc import Iterable, Iterator
 from functools import partial
+from itertools import chain
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.record import Finding, Site, shown
@@ -14,6 +15,7 @@ from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.lot import picked
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
+from tallplank.core.measure.carry import carried_by
 
 SLACK = 0.05
 REMEDY = "Choose a larger board, or make it of several pieces."
@@ -27,9 +29,8 @@ def beyond_its_sheet(site: Site, unit: MadeUnit) -> Iterator[Finding]:
 
 def runs_beyond_sheets(made: Made) -> Iterator[Finding]:
     """Parts of worktops, plinths and panels that pass over or beside several units."""
-    beside = (made.catalog, made.job.display)
-    for run in made.runs:
-        yield from run.carried("beyond sheets", lambda run=run: tuple(_of_run(made, run)), *beside)  # type: ignore[misc]
+    found = carried_by(made.runs, "beyond sheets", lambda run: tuple(_of_run(made, run)), made.catalog, made.job.display)
+    yield from chain.from_iterable(found)
 
 
 def _of_run(made: Made, run: Run) -> Iterator[Finding]:

@@ -23,6 +23,7 @@ from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import BOTTOM, Part
 from tallplank.core.joinery.rule.load import GRAVITY, drawer_loads, hung_load
 from tallplank.core.joinery.rule.plate import DRAWER_LIMIT, plate_sag
+from tallplank.core.measure.carry import carried_by
 
 SHELVES = ("shelf", "fixed-shelf")
 NOTED = 1.5
@@ -258,7 +259,8 @@ def _takes_more_legs(unit: MadeUnit) -> bool:
 
 def few_legs(made: Made) -> Iterator[Finding]:
     """Wide units on four legs, shaped ones left out; source: another leg is advisable from about 900 wide, common practice."""
-    few = [u for u in made.units if _takes_more_legs(u)]
+    takes = carried_by(made.units, "takes more legs", _takes_more_legs)
+    few = [u for u, more in zip(made.units, takes, strict=True) if more]
     if not few:
         return
     ids, catalog = [u.unit.id for u in few], made.catalog

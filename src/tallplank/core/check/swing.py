@@ -160,7 +160,7 @@ def _shared(unit: MadeUnit) -> object:
 
 
 def _are_alike(one: Sequence[Run], other: Sequence[Run]) -> bool:
-    return len(one) == len(other) and all(map(_is_alike, one, other))
+    return are_same(one, other) or (len(one) == len(other) and all(map(_is_alike, one, other)))
 
 
 def _is_alike(one: Run, other: Run) -> bool:

@@ -1,6 +1,7 @@
 """What is measured: rooms of any shape with their walls and what stands in them, and groups of units in the room."""
 
 from collections.abc import Collection, Mapping
+from functools import cached_property
 from typing import Annotated, Literal, Self, get_args
 
 from pydantic import Field, model_validator
@@ -160,7 +161,7 @@ class Room(Record):
         pairs = ((piece, getattr(other, name)) for name, piece in self.by_field.items() if name not in but)
         return all(one is its or one == its for one, its in pairs)
 
-    @property
+    @cached_property
     def face_ids(self) -> tuple[str, ...]:
         """The ids of all faces that units can stand at, those of the walls first."""
         free = [key for wall in self.free_walls for key in (wall.id, wall.back)]
