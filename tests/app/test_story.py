@@ -219,7 +219,7 @@ def test_finish_for_the_job_and_for_one_unit(open_window: Open) -> None:
     window.store.select(["u2"])
     next(w for n, w in window.tray._filtered if n == "heron grey, sprayed").click()  # type: ignore[attr-defined]
     assert window.store.job.unit("u2").finishes == {"front": "heron"}
-    assert window.store.state.price_change != 0
+    assert window.store.price_change != 0
     assert "price, " in window.ticket.figures["price"].name_label.text()
 
 

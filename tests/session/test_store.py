@@ -58,9 +58,9 @@ def test_the_change_of_price_is_that_of_the_last_edit() -> None:
     store = a_store("base")
     before = store.derived.price.total
     store.apply(lambda j: set_width(j, CATALOG, ["u1"], 900), "wider")
-    assert store.state.price_change == store.derived.price.total - before > 0
+    assert store.price_change == store.derived.price.total - before > 0
     store.undo()
-    assert store.state.price_change == before - store.derived.price.total or store.state.price_change < 0
+    assert store.price_change == before - store.derived.price.total or store.price_change < 0
 
 
 def test_the_change_of_price_of_a_drag_is_that_of_the_whole_drag() -> None:
@@ -68,7 +68,7 @@ def test_the_change_of_price_of_a_drag_is_that_of_the_whole_drag() -> None:
     before = store.derived.price.total
     for i, width in enumerate((650, 700, 800)):
         store.apply(lambda j, w=width: set_width(j, CATALOG, ["u1"], w), "wider", merge=i > 0)
-    assert store.state.price_change == store.derived.price.total - before
+    assert store.price_change == store.derived.price.total - before
 
 
 def test_what_is_gone_is_no_longer_selected() -> None:

@@ -8,7 +8,8 @@ from tallplank.app.board.registry import PANES
 from tallplank.app.setting import remembered_names, remembered_state
 from tallplank.app.sign import action_icon
 from tallplank.app.theme import Tokens
-from tallplank.session.store import Stage, Store
+from tallplank.session.state import Stage
+from tallplank.session.store import Store
 
 DEFAULTS: dict[Stage, tuple[str, ...]] = {
     "survey": ("plan", "elevation"),

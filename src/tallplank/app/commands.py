@@ -22,7 +22,8 @@ from tallplank.core.job.job import DIMENSION_LEVELS, DimensionLevel
 from tallplank.session.dimension import DRAWING
 from tallplank.session.group import flip_group, is_closed, new_island, select_group
 from tallplank.session.pick import open_on_bench
-from tallplank.session.store import STAGES, Store
+from tallplank.session.state import STAGES
+from tallplank.session.store import Store
 from tallplank.session.survey import without
 from tallplank.session.wall import shown_scheme
 

@@ -8,7 +8,8 @@ from tallplank.app.painter import look_pixmap
 from tallplank.app.sign import stage_picture
 from tallplank.app.theme import Tokens, colour, font
 from tallplank.core.catalog.look import Look
-from tallplank.session.store import STAGES, Stage, Store
+from tallplank.session.state import STAGES, Stage
+from tallplank.session.store import Store
 
 WIDTH, STEP, TOP = 84, 86, 14
 NAMES: dict[Stage, str] = {

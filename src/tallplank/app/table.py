@@ -10,7 +10,8 @@ from PyQt6.QtWidgets import QAbstractItemView, QHeaderView, QStyledItemDelegate,
 
 from tallplank.app.hint import NO_UNITS
 from tallplank.app.theme import Tokens, font
-from tallplank.session.store import State, Store
+from tallplank.session.state import State
+from tallplank.session.store import Store
 
 _R = TypeVar("_R")
 BAR = 3

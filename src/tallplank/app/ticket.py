@@ -161,7 +161,7 @@ class Ticket(QWidget):
         self.figures["units"].show_value(str(len(self._store.job.units)), "unit" if len(self._store.job.units) == 1 else "units")
         self.figures["parts"].show_value(str(sum(r.quantity for r in derived.cutlist)))
         self.figures["boards"].show_value(f"{sum(r.cut_length * r.cut_width * r.quantity for r in derived.cutlist) / 1e6:.1f}")
-        change = self._store.state.price_change
+        change = self._store.price_change
         currency = derived.price.currency
         name = f"price, {money(change, currency, signed=True)}" if change else "price with tax"
         self.figures["price"].show_value(money(derived.price.total, currency), name)

@@ -1,9 +1,9 @@
 """The only mutable place: the open job's history, the selection and the view's choices, with notices to subscribers."""
 
 from collections.abc import Callable, Iterable
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from pathlib import Path
-from typing import Literal, TypeVar, get_args
+from typing import TypeVar
 
 from tallplank.core.catalog.carried import carried
 from tallplank.core.catalog.catalog import Catalog
@@ -23,68 +23,9 @@ from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made, Pick
 from tallplank.session.library import PieceLibrary
 from tallplank.session.shop import ShopShelf
+from tallplank.session.state import Stage, State
 
 _T = TypeVar("_T")
-Stage = Literal["survey", "layout", "bench", "walls", "finish", "make", "quote"]
-STAGES: tuple[Stage, ...] = get_args(Stage)
-
-
-@dataclass(frozen=True, slots=True)
-class State:
-    """Everything that views look at; a new one for every change, sharing what did not change."""
-
-    history: History
-    selected: tuple[str, ...] = ()
-    room: str = ""
-    face: str = ""
-    stage: Stage = "layout"
-    placing: str = ""
-    """The kind of unit that the next click on a drawing places, or 'door' or 'window'."""
-    bench: str = ""
-    """The id of the unit on the bench: the newest that was selected first."""
-    pick: Pick | None = None
-    """What is picked on the bench."""
-    opened: float = 0.0
-    """How far doors and drawers stand open, 0 to 1."""
-    path: Path | None = None
-    saved: Job | None = None
-    digest: str = ""
-    """Of the file as it was last read or written here, by which a change by another program is noticed."""
-    message: str = ""
-    walk: tuple[tuple[float, float], ...] = ()
-    """Where the walk with a tape leads that is being typed, on the plan."""
-    section: tuple[tuple[float, float], tuple[float, float]] | None = None
-    """Where the section is taken, from one point of the plan to another; None for the usual place."""
-    line: str = ""
-    """The line of the price that was picked."""
-    trial: Trial | None = None
-    """What the job was before changes that are only tried."""
-    closed: frozenset[str] = frozenset()
-    """Groups that are taken as one, whichever of their units is pointed at."""
-    hidden: frozenset[str] = frozenset()
-    """Units that are not shown in drawings and in 3D; papers have them all."""
-    triangle: bool = False
-    """Whether plans show the work triangle."""
-    pieces: int = 0
-    """How often the library of pieces was changed since the window opened."""
-    price_change: int = 0
-    """What the last edit added to the price, in cents."""
-
-    @property
-    def job(self) -> Job:
-        """The open job."""
-        return self.history.job
-
-    def bench_unit(self) -> Unit | None:
-        """The unit on the bench: the one last selected, else the first of the shown room."""
-        units = self.job.units
-        found = next((u for u in units if u.id == self.bench), None)
-        return found or next((u for u in units if u.room == self.room), units[0] if units else None)
-
-    @property
-    def is_dirty(self) -> bool:
-        """Whether the job differs from the file."""
-        return self.job is not self.saved
 
 
 class Subscription:
@@ -119,7 +60,7 @@ class Store:
             with self._deriver.workshop.at_hand():
                 job = job(catalog)
         job = job or new_job()
-        self.state = _shown_first(State(History.start(job), path=path, saved=job))
+        self.state = State(History.start(job), path=path, saved=job).shown_first
 
     @property
     def job(self) -> Job:
@@ -141,6 +82,12 @@ class Store:
         """All that follows from the open job; computed when first asked for."""
         return self._deriver.derive(self.job)
 
+    @property
+    def price_change(self) -> int:
+        """What the last edit added to the price, in cents."""
+        since = self.state.since
+        return self.derived.price.total - self._deriver.derive(since).price.total if since is not None else 0
+
     def apply(self, edit: Callable[[Job], Job | Edited], label: str, *, merge: bool = False) -> tuple[str, ...]:
         """Do one edit under a name; with `merge` it takes the last step's place, for a drag. Returns the ids of what it made.
 
@@ -154,26 +101,24 @@ class Store:
         if job is before or job == before:  # what is typed anew as it was is no step
             return made
         history = self.state.history.redone_last(job, label) if merge else self.state.history.done(job, label)
-        so_far = self.state.price_change if merge else 0
-        self._show(history, self._deriver.price_of(before) - so_far)
+        self._show(history, self.state.since if merge else before)
         return made
 
     def undo(self) -> None:
         """Take the last edit back."""
-        before, history = self._deriver.price_of(self.job), self.state.history.undone()
-        if history is not self.state.history:
-            self._show(history, before)
+        self._go(self.state.history.undone(), self.job)
 
     def redo(self) -> None:
         """Do again what was undone."""
-        before, history = self._deriver.price_of(self.job), self.state.history.redone()
-        if history is not self.state.history:
-            self._show(history, before)
+        self._go(self.state.history.redone(), self.job)
 
     def put_back(self, history: History) -> None:
         """Show the job of an earlier history again, as if what came since had not been."""
+        self._go(history, None)
+
+    def _go(self, history: History, since: Job | None) -> None:
         if history is not self.state.history:
-            self._show(history, self._deriver.price_of(history.job))
+            self._show(history, since)
 
     def select(self, units: Iterable[str]) -> None:
         """Select these units (or wall openings), in this order; the first unit comes to the bench. A region is then picked no more."""
@@ -285,7 +230,7 @@ class Store:
         self._shown, self._deriver = None, Deriver(self.base_catalog)
         stage = self.state.stage
         state = State(History.start(job), path=path, saved=job if saved else None, digest=digest, stage=stage)
-        self._set(_shown_first(state))
+        self._set(state.shown_first)
 
     def open(self, path: Path) -> None:
         """Open a file; the open job stays if that fails.
@@ -342,14 +287,13 @@ class Store:
         if subscriber in self._subscribers:
             self._subscribers.remove(subscriber)
 
-    def _show(self, history: History, price_before: int) -> None:
+    def _show(self, history: History, since: Job | None) -> None:
         job = history.job
         present = {u.id for u in job.units} | {key for r in job.rooms for key in r.things}
         selected = tuple(u for u in self.state.selected if u in present)
         kept = selected if len(selected) < len(self.state.selected) else self.state.selected
-        change = self._deriver.price_of(job) - price_before
-        state = replace(self.state, history=history, selected=kept, price_change=change, message="")
-        self._set(_shown_first(state))
+        state = replace(self.state, history=history, selected=kept, since=since, message="")
+        self._set(state.shown_first)
 
     def _set(self, state: State) -> None:
         if self._notifying:
@@ -388,13 +332,3 @@ class _Subscriber:
         if piece is not self._seen and (self._seen is self._NOTHING or piece != self._seen):
             self._seen = piece
             self._on_change(piece)
-
-
-def _shown_first(state: State) -> State:
-    """The state with a room and a face of its job in view."""
-    rooms = state.job.rooms
-    room = next((r for r in rooms if r.id == state.room), rooms[0] if rooms else None)
-    if room is None:
-        return replace(state, room="", face="")
-    face = state.face if state.face in room.face_ids else room.face_ids[0]
-    return state if (room.id, face) == (state.room, state.face) else replace(state, room=room.id, face=face)

@@ -9,7 +9,8 @@ from tallplank.app.theme import Tokens
 from tallplank.core.edit.unit import Anchor, change_units
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import MadeUnit
-from tallplank.session.store import Stage, Store
+from tallplank.session.state import Stage
+from tallplank.session.store import Store
 
 
 class UnitsPanel(Panel):

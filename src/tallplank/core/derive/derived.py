@@ -85,6 +85,9 @@ class Derived:
         return Shop(self.made, self.cutlist, self.doorlist, self.schedule, self.price)
 
 
+KEPT = 2
+
+
 class Deriver:
     """Derives jobs one after the other, redoing only what changed."""
 
@@ -94,7 +97,8 @@ class Deriver:
         self._catalog: tuple[Pinned, Catalog] = ({}, catalog)
         self._cutlists, self._doorlists = CutlistMaker(), DoorlistMaker()
         self._schedules, self._prices, self._checker = ScheduleMaker(), PriceMaker(), Checker()
-        self._last: tuple[Job, Derived] | None = None
+        self._last: tuple[tuple[Job, Derived], ...] = ()
+        """The last job and the one before it, which it is compared with."""
 
     def catalog(self, job: Job) -> Catalog:
         """The catalogue that holds for a job, with the entries that it keeps as they were."""
@@ -104,13 +108,11 @@ class Deriver:
 
     def derive(self, job: Job) -> Derived:
         """All that follows from a job."""
-        if self._last is None or self._last[0] is not job:
-            if self.workshop.catalog is not (catalog := self.catalog(job)):
-                self.workshop = Workshop(catalog)
-            derived = Derived(self.workshop.make(job), self._cutlists, self._doorlists, self._schedules, self._prices, self._checker)
-            self._last = (job, derived)
-        return self._last[1]
-
-    def price_of(self, job: Job) -> int:
-        """What the customer would pay for a job, in cents."""
-        return self.derive(job).price.total
+        known = next((derived for one, derived in self._last if one is job), None)
+        if known is not None:
+            return known
+        if self.workshop.catalog is not (catalog := self.catalog(job)):
+            self.workshop = Workshop(catalog)
+        derived = Derived(self.workshop.make(job), self._cutlists, self._doorlists, self._schedules, self._prices, self._checker)
+        self._last = ((job, derived), *self._last)[:KEPT]
+        return derived
