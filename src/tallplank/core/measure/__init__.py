@@ -1,1 +1,1 @@
-"""Lengths, the divide rule and frames: what every other package stands on."""
+"""Lengths, the divide rule, sizes that explain themselves, and what is kept: what every other package stands on."""
