@@ -1,7 +1,7 @@
 """What building results in: parts, fittings and visible pieces of hardware, in the frame of their unit."""
 
 from collections import Counter
-from collections.abc import Iterable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
 from math import cos, pi, sin
 from operator import attrgetter
@@ -232,14 +232,36 @@ def bored(part: Part, holes: tuple[Hole, ...]) -> Part:
 
 
 def _with(part: Part, name: str, value: object) -> Part:
-    other, values = object.__new__(Part), without_carried(vars(part).copy())
+    other, values = _blank(Part), _values(part)
     values[name] = value
     _given(other, values)
     return other
 
 
+def _values(part: Part) -> dict[str, object]:
+    return without_carried(vars(part).copy())
+
+
+_blank, _new = object.__new__, tuple.__new__
+"""In half the time that their own takes."""
+
+
 class Parts(tuple[Part, ...], Carrying):
     """The parts of one thing, or some of them, which carry what is reckoned of them together."""
+
+    def moved(self, by: Vec) -> "Parts":
+        """The same parts so far from where they are, all else shared, as quickly."""
+        x, y, z = by
+        found = []
+        for copied, (a, b, c), axes in self.carried("to move", self._to_move):
+            other, values = _blank(Part), copied()
+            values["frame"] = _new(Frame, (_new(Vec, (a + x, b + y, c + z)), *axes))
+            _given(other, values)
+            found.append(other)
+        return Parts(found)
+
+    def _to_move(self) -> list[tuple[Callable[[], dict[str, object]], Vec, Sequence[Vec]]]:
+        return [(_values(part).copy, part.frame[0], part.frame[1:]) for part in self]
 
 
 makeup = attrgetter(

@@ -89,6 +89,11 @@ class Block(Carrying):
         here = [field._replace(path=(*self.field.path, i), area=self._here(field.area)) for i, field in enumerate(fields)]
         return tuple([Block(field, like=part) for field, part in zip(here, self.like.parts, strict=True)])
 
+    @property
+    def is_divided(self) -> bool:
+        """Whether it has parts, which need not lie anywhere to be asked."""
+        return bool((self.like or self).own_parts)
+
     def _here(self, area: Area) -> Area:
         assert self.like is not None
         here, there = self.field.area, self.like.field.area
@@ -128,14 +133,14 @@ class Block(Carrying):
     @cached_property
     def leaves(self) -> tuple[Field, ...]:
         """Those of its fields that are not divided."""
-        return tuple(chain.from_iterable([part.leaves for part in self.parts])) if self.parts else (self.field,)
+        return tuple(chain.from_iterable([part.leaves for part in self.parts])) if self.is_divided else (self.field,)
 
     @cached_property
     def painted(self) -> tuple[Field, ...]:
         """Those of them that are painted."""
         if self.like is not None and not self.like.painted:
             return ()
-        if self.parts:
+        if self.is_divided:
             return tuple(chain.from_iterable([part.painted for part in self.parts]))
         fill = self.field.region.fill
         return (self.field,) if isinstance(fill, Plain) and fill.paint is not None else ()

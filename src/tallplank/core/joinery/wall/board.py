@@ -1,7 +1,8 @@
 """Boards that stand flat on a wall: rectangles, or what openings leave of them in its true shape."""
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
+from itertools import compress
 from math import ceil
 from typing import NamedTuple
 
@@ -20,7 +21,7 @@ from tallplank.core.joinery.part.lot import Lot
 from tallplank.core.joinery.part.part import Fitting, Parts, Piece, Tag
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.setout.collector import Collector, Lay
-from tallplank.core.joinery.wall.area import Area, rectangle_of
+from tallplank.core.joinery.wall.area import HAIR, Area, rectangle_of
 from tallplank.core.joinery.wall.solve import Solved
 from tallplank.core.measure.keep import Keep
 from tallplank.core.measure.memo import Recent, Same
@@ -35,6 +36,7 @@ NARROW = 100.0
 Bounds = tuple[float, float, float, float]
 CLOSE = 10.0
 """What is farther from a board does not change it."""
+APART = CLOSE - HAIR
 SLIVER, SAME = 1.0, 1e-6
 """What is narrower, in millimetres, is no board; and corners nearer than this are one."""
 
@@ -77,8 +79,7 @@ class Known:
         return other
 
 
-@dataclass(frozen=True, slots=True)
-class Making:
+class Making(NamedTuple):
     """What the parts of a scheme are made with: where it lies, what its openings leave free, and where parts go."""
 
     catalog: Catalog
@@ -130,8 +131,10 @@ class Making:
 
     def near(self, area: Area) -> tuple[Area, ...]:
         """What of the wall is not free in an area or close to it."""
-        around = area.within(-CLOSE)
-        return tuple([one for one in (*self.covered, *self.cut_outs) if around.meets(one)])
+        x, z, width, height = area
+        left, low, right, top = x - APART, z - APART, x + width + APART, z + height + APART
+        around = [(x < right and z < top and x + w > left and z + h > low) for x, z, w, h in (*self.covered, *self.cut_outs)]
+        return tuple(compress((*self.covered, *self.cut_outs), around)) if any(around) else ()
 
     def is_bare(self, area: Area) -> bool:
         """Whether an area lies on a plain wall, and nothing there meets it or is close to it."""
@@ -139,11 +142,11 @@ class Making:
 
     def clipped(self, ring: Ring) -> "Making":
         """The same where boards may cover no more than an outline."""
-        return replace(self, free=self.free.intersection(Polygon(ring)), plain=None)
+        return self._replace(free=self.free.intersection(Polygon(ring)), plain=None)
 
     def into(self, out: Collector) -> "Making":
         """The same with another place where parts go."""
-        return replace(self, out=out)
+        return self._replace(out=out)
 
     @property
     def behind(self) -> float:

@@ -34,7 +34,7 @@ from tallplank.core.joinery.wall.filling.fill import add_fill
 from tallplank.core.joinery.wall.filling.niche import is_niche, niches_of
 from tallplank.core.joinery.wall.fixing import add_fixings, in_whole_ones
 from tallplank.core.joinery.wall.kept import add_kept, add_like, kept_of
-from tallplank.core.joinery.wall.like import at_corner, layout_of
+from tallplank.core.joinery.wall.like import at_corner, layout_of, rounded
 from tallplank.core.joinery.wall.mark import marks_on
 from tallplank.core.joinery.wall.shape import boards_around
 from tallplank.core.joinery.wall.site import WallSite
@@ -123,7 +123,7 @@ def make_scheme(scheme: Scheme, site: WallSite, out: Collector) -> tuple[Parts, 
         return add_fixings(making), ()
     block = making.solved.block
     _add_backing(making, corners.backing, seams)
-    (_add_block if block.parts else _add_kept_block)(making, block, corners.hidden)
+    (_add_block if block.is_divided else _add_kept_block)(making, block, corners.hidden)
     with_bevelled_ends(making, corners.slopes)
     add_trims(making, corners)
     add_casings(making)
@@ -175,7 +175,7 @@ def _free(whole: Area, out_of: tuple[Area, ...], grounds: tuple[Area, ...], edge
 
 def _add_block(making: Making, block: Block, hidden: float) -> None:
     """A region with all that is in it: what was made before, where nothing in it or around it changed."""
-    on = making if making.proud == block.field.proud else replace(making, proud=block.field.proud)
+    on = making if making.proud == block.field.proud else making._replace(proud=block.field.proud)
     if block.strips:
         of = ("strips", Same(block.strips), hidden, making.ends)
         add_kept(on, of, block.reach(hidden), partial(_add_strips, strips=block.strips, hidden=hidden))
@@ -189,29 +189,31 @@ def _add_block(making: Making, block: Block, hidden: float) -> None:
 def _add_kept_block(making: Making, block: Block, hidden: float, layout: Same[Hashable] | None = None) -> None:
     """The same, kept as a whole; where others beside it have its layout, as they are."""
     add = _add_block if layout is None else partial(_add_block_like, layout=layout)
-    of = ("block", Same(block), hidden, layout is None, making.ends if block.parts else None)
+    of = ("block", Same(block), hidden, layout is None, making.ends if block.is_divided else None)
     add_kept(making, of, block.reach(hidden), partial(add, block=block, hidden=hidden))
 
 
 def _add_block_like(making: Making, block: Block, hidden: float, layout: Same[Hashable]) -> None:
     """A region with all that is in it, like others beside it where nothing else has to do with it."""
-    if is_apart(making, block, hidden):
+    if is_apart(making, block.reach(hidden)) and _is_unseamed(making, block.like or block):
         add_like(making, layout, block.field.area, lambda there: _add_block(there, at_corner(block), hidden))
     else:
         _add_block(making, block, hidden)
 
 
-def is_apart(making: Making, block: Block, hidden: float) -> bool:
-    """Whether a region is away from the end of the wall, from all that might meet it, and needs no seams."""
-    around = block.reach(hidden)
-    bare = around.right < making.solved.inner.right - NEAR and making.is_bare(around)
-    return bare and all(_is_whole(making, strip) for strip in (block.like or block).all_strips)
+def is_apart(making: Making, area: Area) -> bool:
+    """Whether an area is away from the end of the wall and from all that might meet it."""
+    return area.right < making.solved.inner.right - NEAR and making.is_bare(area)
 
 
 def _add_strips(making: Making, strips: Sequence[Strip], hidden: float) -> None:
     for strip in strips:
         seams, reach = _seams_in(making, strip), wider(strip.area, hidden)
-        add_kept(making, (strip, hidden, *seams), reach, partial(_add_strip, strip=strip, hidden=hidden))
+        if not seams and strip.clip is None and is_apart(making, reach):
+            of, at = ("strip", strip.upright, strip.finish), rounded(strip.area)
+            add_like(making, of, at, partial(_add_strip, strip=strip._replace(area=at.at_corner), hidden=0.0))
+        else:
+            add_kept(making, (strip, hidden, *seams), reach, partial(_add_strip, strip=strip, hidden=hidden))
 
 
 def _add_bowed(making: Making, bow: Bow, seams: Sequence[float]) -> None:
@@ -227,7 +229,7 @@ def _add_field(making: Making, field: Field, hidden: float) -> None:
     """What a region stands on, the boards around its outline, and what fills it."""
     region = field.region
     if region.proud:
-        _add_ground(replace(making, proud=field.proud - region.proud), field, hidden)
+        _add_ground(making._replace(proud=field.proud - region.proud), field, hidden)
     if region.outline is not None:
         add_kept(making, ("around", Same(field)), field.reach, partial(_add_around, field=field))
     if not region.parts:
@@ -274,6 +276,12 @@ def _add_strip(making: Making, strip: Strip, hidden: float) -> None:
         add_boards(making, tag, piece, finish, making.behind, upright=strip.upright)
 
 
+def _is_unseamed(making: Making, block: Block) -> bool:
+    """Whether that holds for all boards in a region."""
+    strips = block.all_strips
+    return block.carried("unseamed", lambda: all([_is_whole(making, strip) for strip in strips]), making.catalog, making.standard)
+
+
 def _seams_in(making: Making, strip: Strip) -> list[float]:
     """Where a level board may be parted."""
     return [] if _is_whole(making, strip) else [x for x in _middles(making) if strip.area.x < x < strip.area.right]
@@ -309,8 +317,13 @@ def _add_backing_pieces(making: Making, span: tuple[float, float], seams: Sequen
     wide = making.catalog.boards[finish.board].sheet[1]
     for a, b in pieces_within(*span, _middles(making), wide, seams or _studs(making)):
         area = Area(a, whole.z, b - a, whole.height)
-        of = ("backing", area, finish.id, scheme.backing, kept)
-        add_kept(making, of, area, partial(_add_backing_piece, area=area, finish=finish, kept=kept))
+        spared = [free for free in kept if area.meets(free)]
+        if spared or not making.is_bare(area):
+            of = ("backing", area, finish.id, scheme.backing, *spared)
+            add_kept(making, of, area, partial(_add_backing_piece, area=area, finish=finish, kept=spared))
+        else:
+            of, at = ("backing", finish.id, scheme.backing), rounded(area)
+            add_like(making, of, at, partial(_add_backing_piece, area=at.at_corner, finish=finish, kept=()))
 
 
 def _spared(block: Block) -> tuple[Area, ...]:
@@ -321,7 +334,7 @@ def _spared(block: Block) -> tuple[Area, ...]:
 def _spared_anew(block: Block) -> tuple[Area, ...]:
     if block.like is not None and not _spared(block.like):
         return ()
-    if block.parts:
+    if block.is_divided:
         return tuple([area for part in block.parts for area in _spared(part)])
     return (block.field.area,) if isinstance(block.field.region.fill, Kept) or is_niche(block.field) else ()
 

@@ -4,7 +4,6 @@ Those that are alike but for their place are made once, at the corner of the wal
 """
 
 from collections.abc import Callable, Hashable
-from dataclasses import replace
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.joinery.setout.collector import Collector
@@ -37,7 +36,7 @@ def add_like(making: Making, of: Hashable, area: Area, add: Callable[[Making], N
 
     def at_corner() -> Kept:
         room, elsewhere = area.at_corner, making.known.elsewhere()
-        return _made(replace(making, free=rectangle_of(room), plain=room, covered=(), cut_outs=(), known=elsewhere), add)
+        return _made(making._replace(free=rectangle_of(room), plain=room, covered=(), cut_outs=(), known=elsewhere), add)
 
     known = making.known.alike.get((of, area.width, area.height, making.behind), at_corner)
     making.out.again(known.parts, Vec(area.x, 0.0, area.z))

@@ -52,5 +52,10 @@ def _moved(block: Block, x: float, z: float) -> Block:
     return Block(block.field._replace(area=_from(block.field.area, x, z)), strips, parts)
 
 
+def rounded(area: Area) -> Area:
+    """The same but for the last bits of its size, so that it is as large as others like it."""
+    return Area(area.x, area.z, round(area.width, DIGITS), round(area.height, DIGITS))
+
+
 def _from(area: Area, x: float, z: float) -> Area:
     return Area(round(area.x - x, DIGITS), round(area.z - z, DIGITS), round(area.width, DIGITS), round(area.height, DIGITS))
