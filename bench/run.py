@@ -6,6 +6,7 @@ import os
 import subprocess
 import sys
 import time
+from collections import defaultdict
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from pathlib import Path
@@ -278,19 +279,30 @@ def shown_on_large_walls(edits_of: Callable[[Job, float], dict[str, WallEdit]]) 
 
     `edits_of` gives them by name, of a job whose first two rows of regions are so high together.
     """
-    worst = 0.0
-    for columns, rows in ((55, 11), (60, 17)):
-        job = a_large_wall(columns, rows)
-        for name, edit in edits_of(job, 2 * (340.0 * rows - 40.0 * (rows + 1)) / rows).items():
-            screen, at = Screen("walls"), copied(job)
-            with each_where_it_is():
-                whole = timed(lambda j=at: Screen("walls").show(j))  # type: ignore[misc]
-            screen.show(at := copied(at))
-            parts = sum(len(run.parts) for run in screen.deriver.derive(at).made.runs)
-            step = median(steps(screen, at, edit, range(10))[1])
-            print(f"  {parts} parts, {name}: {step * 1e3:.0f} ms, cold {whole * 1e3:.0f} ms")
-            worst = max(worst, step / whole)
-    return worst
+    return max(
+        _shown_on(a_large_wall(columns, rows), edits_of, 2 * (340.0 * rows - 40.0 * (rows + 1)) / rows)
+        for columns, rows in ((55, 11), (60, 17))
+    )
+
+
+def _shown_on(job: Job, edits_of: Callable[[Job, float], dict[str, WallEdit]], both: float) -> float:
+    """The slowest of the edits of one wall: the middle of rounds that each begin with the wall cold."""
+    edits = edits_of(job, both)
+    at, screens, ratios = {name: copied(job) for name in edits}, {name: Screen("walls") for name in edits}, defaultdict(list)
+    for name, screen in screens.items():
+        screen.show(at[name])
+    parts = sum(len(run.parts) for run in screen.deriver.derive(job).made.runs)
+    for around in range(3):
+        fresh = copied(job)
+        with each_where_it_is():
+            whole = timed(lambda j=fresh: Screen("walls").show(j))  # type: ignore[misc]
+        for name, edit in edits.items():
+            at[name], taken = steps(screens[name], at[name], edit, range(5 * around, 5 * around + 5))
+            ratios[name].append((median(taken) / whole, median(taken), whole))
+    middles = {name: sorted(some)[1] for name, some in ratios.items()}
+    for name, (_, step, whole) in middles.items():
+        print(f"  {parts} parts, {name}: {step * 1e3:.0f} ms, cold {whole * 1e3:.0f} ms")
+    return max(ratio for ratio, _, _ in middles.values())
 
 
 def bench_walls() -> tuple[float, float]:
@@ -304,7 +316,7 @@ def bench_walls() -> tuple[float, float]:
         scheme, window = job.rooms[0].schemes[0].id, next(w for w in job.rooms[0].walls if w.id == WALL).openings[0].id
         return {
             "boundary": lambda j, i: shift_boundary(j, CATALOG, ROOM, scheme, (3, 2), both * 0.45 + i, both),
-            "fill": lambda j, i: change_region(j, CATALOG, ROOM, scheme, (9, 4), fill=Panel(border=16.0 + i, mold="mold-panel-25")),
+            "fill": lambda j, i: change_region(j, CATALOG, ROOM, scheme, (9, 4), fill=Panel(border=14.0 + i / 2, mold="mold-panel-25")),
             "window": lambda j, i: change_opening(j, ROOM, WALL, window, x=3000.0 + 3.0 * i),
             "unit": lambda j, i: slide_units(j, ["u1"], 3.0),
         }
@@ -313,7 +325,7 @@ def bench_walls() -> tuple[float, float]:
 
 
 def bench_stiles() -> tuple[float, float]:
-    """Another width of all stiles at once of such walls, which makes every part of them anew, against the same; at most 1/6."""
+    """Another width of all stiles at once of such walls, which makes every part of them anew, against the same; at most 1/7."""
     from makers import ROOM
     from tallplank.core.edit.wall.scheme import change_region
 
@@ -321,7 +333,7 @@ def bench_stiles() -> tuple[float, float]:
         scheme = job.rooms[0].schemes[0].id
         return {"all stiles": lambda j, i: change_region(j, CATALOG, ROOM, scheme, (), stile=41.0 + i)}
 
-    return shown_on_large_walls(edits_of), 1 / 6
+    return shown_on_large_walls(edits_of), 1 / 7
 
 
 def bench_piece() -> tuple[float, float]:

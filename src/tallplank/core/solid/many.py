@@ -62,10 +62,11 @@ class Shapes(NamedTuple):
 
     def _grained(self, seeds: NDArray[np.float64]) -> Floats:
         """The grain (…, n, 4, 2) of parts with these seeds (…, k)."""
-        uv = np.empty((*seeds.shape[:-1], *self.uv.shape), np.float32)
-        for axis, shift in enumerate(grain_shift(np.rint(seeds))):
-            np.add(self.uv[:, :, axis], shift.astype(np.float32)[..., self.of, None], out=uv[..., axis])
-        return uv
+        shift = np.empty(seeds.shape, np.complex64)  # both coordinates in one step, which is more than twice as quick
+        shift.real, shift.imag = grain_shift(np.rint(seeds))
+        uv = np.take(shift, np.repeat(self.of, 4), axis=-1)
+        uv += np.ascontiguousarray(self.uv).reshape(-1).view(np.complex64)
+        return uv.view(np.float32).reshape(*seeds.shape[:-1], *self.uv.shape)
 
     def _shown(self, corners: Floats, normals: Floats, uv: Floats, edges: Floats, lay: Lay) -> Placed:
         if self.cut.any():

@@ -72,7 +72,7 @@ class WallSolids:
     def _where_they_are(self, some: Sequence[Parts], lay: Lay) -> list[Placed]:
         """Parts that are like no others: few of them all at once, which is as quick; of many those that did not change are kept."""
         parts = [part for parts in some for part in parts]
-        if len(parts) <= FEW:
+        if len(parts) <= 2 * FEW:
             return list(self._placed(parts, lay))
         return [one for row in some for one in row.carried("solids", partial(self._placed, row, lay), lay)]
 

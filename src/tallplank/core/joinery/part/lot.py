@@ -17,7 +17,7 @@ AT_ONCE = 30
 LOOSE = 10
 """So many that are like no others do, so that one which changes has few beside it."""
 LEAST = 3
-"""Of fewer parts it is not worth while to say that they are like others."""
+"""Of fewer parts it is not worth while to say that they are like others, if these are few too."""
 NOWHERE = Vec(0.0, 0.0, 0.0)
 _T = TypeVar("_T")
 
@@ -39,8 +39,8 @@ class Lot(Carrying):
 def in_lots(parts: Parts, known: Sequence[tuple[int, Lot]], keep: Keep) -> Parts:
     """Parts in the lots that begin at these places, as far as they are still the same and worth it, and others between them."""
     lots, at = list[Lot](), 0
-    known = [(start, lot) for start, lot in known if len(lot.parts) >= LEAST]
     often = Counter([id(lot.like) for _, lot in known])
+    known = [(start, lot) for start, lot in known if len(lot.parts) >= LEAST or often[id(lot.like)] >= LOOSE]
     for start, lot in known:
         stop = start + len(lot.parts)
         if often[id(lot.like)] > 1 and start >= at and are_same(parts[start:stop], lot.parts):

@@ -92,7 +92,7 @@ class Block(Carrying):
     @property
     def is_divided(self) -> bool:
         """Whether it has parts, which need not lie anywhere to be asked."""
-        return bool((self.like or self).own_parts)
+        return bool(self.own_parts) if self.like is None else self.like.is_divided
 
     def _here(self, area: Area) -> Area:
         assert self.like is not None

@@ -33,7 +33,7 @@ from tallplank.core.joinery.wall.covered import Standing, covered_on, cut_outs_o
 from tallplank.core.joinery.wall.filling.fill import add_fill
 from tallplank.core.joinery.wall.filling.niche import is_niche, niches_of
 from tallplank.core.joinery.wall.fixing import add_fixings, in_whole_ones
-from tallplank.core.joinery.wall.kept import add_kept, add_like, kept_of
+from tallplank.core.joinery.wall.kept import add_kept, add_kept_like, add_like, kept_of
 from tallplank.core.joinery.wall.like import at_corner, layout_of, rounded
 from tallplank.core.joinery.wall.mark import marks_on
 from tallplank.core.joinery.wall.shape import boards_around
@@ -211,7 +211,7 @@ def _add_strips(making: Making, strips: Sequence[Strip], hidden: float) -> None:
         seams, reach = _seams_in(making, strip), wider(strip.area, hidden)
         if not seams and strip.clip is None and is_apart(making, reach):
             of, at = ("strip", strip.upright, strip.finish), rounded(strip.area)
-            add_like(making, of, at, partial(_add_strip, strip=strip._replace(area=at.at_corner), hidden=0.0))
+            add_kept_like(making, of, at, partial(_add_strip, strip=strip._replace(area=at.at_corner), hidden=0.0))
         else:
             add_kept(making, (strip, hidden, *seams), reach, partial(_add_strip, strip=strip, hidden=hidden))
 
@@ -323,7 +323,7 @@ def _add_backing_pieces(making: Making, span: tuple[float, float], seams: Sequen
             add_kept(making, of, area, partial(_add_backing_piece, area=area, finish=finish, kept=spared))
         else:
             of, at = ("backing", finish.id, scheme.backing), rounded(area)
-            add_like(making, of, at, partial(_add_backing_piece, area=at.at_corner, finish=finish, kept=()))
+            add_kept_like(making, of, at, partial(_add_backing_piece, area=at.at_corner, finish=finish, kept=()))
 
 
 def _spared(block: Block) -> tuple[Area, ...]:

@@ -43,6 +43,13 @@ def add_like(making: Making, of: Hashable, area: Area, add: Callable[[Making], N
     making.out.fittings += known.fittings
 
 
+def add_kept_like(making: Making, of: Hashable, area: Area, add: Callable[[Making], None]) -> None:
+    """The same, which is the very same where that was made there before."""
+    making.known.there.get((of, area, making.behind), lambda: _made(making, lambda making: add_like(making, of, area, add))).give(
+        making.out
+    )
+
+
 def _made(making: Making, add: Callable[[Making], None]) -> Kept:
     out = Collector(making.catalog)
     add(making.into(out))
