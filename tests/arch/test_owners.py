@@ -15,7 +15,7 @@ PURE = {
     "core/joinery/part/form/swept.py:_reach": "of shapes, by their values: asked of every molding",
     "core/joinery/part/form/swept.py:_shape_of": "of profiles, by their corners: a catalogue has few, and each is cut into triangles",
     "core/joinery/run/top/let_in.py:_round_corners": "the corners of a rounded rectangle, by how fine they are",
-    "core/draw/mounted.py:_seen_long": "of shapes, by their values: a wall has thousands of pieces of few",
+    "core/joinery/part/form/swept.py:_front_of_long": "of shapes, by their values: a wall has thousands of pieces of few",
     "core/solid/outline.py:_lines": "of shapes, by their values: parts that are alike share their edges",
     "core/solid/outline.py:_notched_lines": "of shapes, by their values: parts that are alike share their edges",
     "core/solid/texture.py:textured": "a texture of each look that there is",

@@ -21,7 +21,7 @@ from tallplank.session.drag import Drag
 from tallplank.session.store import Store
 from tallplank.session.survey import SURVEY_KINDS, Landing, kind_name, landing, put, slid
 
-FITTED, NARROWEST = ("carcass", "filler"), 20.0
+NARROWEST = 20.0
 """Ways of building whose width is free, and the narrowest gap that is filled."""
 
 
@@ -202,7 +202,7 @@ class Arranger:
         gap = gap_around(self._store.derived.made, unit.room, face, mover, along)
         if gap is None or not NARROWEST <= gap[1] - gap[0] < unit.width - TOLERANCE:
             return None
-        return gap if kind.build in FITTED and not any(c.inside == "appliance" for c in unit.opening.cells) else None
+        return gap if kind.way.fits_gap and not any(c.inside == "appliance" for c in unit.opening.cells) else None
 
     def _rest(self, job: Job, face: Face, unit: Unit, x: float, reach: float, ignore: frozenset[str]) -> Rest:
         placed = place(choice_for(self._store.catalog, job.standard, unit))

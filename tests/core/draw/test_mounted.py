@@ -9,7 +9,8 @@ from makers import CATALOG
 from tallplank.core.catalog.hardware import Molding
 from tallplank.core.draw.mounted import run_faces
 from tallplank.core.draw.primitive import Line, Poly
-from tallplank.core.joinery.part.form.swept import EndCut, Swept
+from tallplank.core.joinery.part.form.plain import EndCut
+from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import NO_EDGES, Part, Parts, Tag
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.size import Size

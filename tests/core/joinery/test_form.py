@@ -10,10 +10,13 @@ from shapely import Polygon
 
 from makers import CATALOG, a_made_unit
 from tallplank.core.joinery.part.form.bent import Bent
+from tallplank.core.joinery.part.form.bevelled import Bevelled
 from tallplank.core.joinery.part.form.form import Form
+from tallplank.core.joinery.part.form.mitred import Miter, Mitred
 from tallplank.core.joinery.part.form.outlined import Outlined
+from tallplank.core.joinery.part.form.plain import EndCut
 from tallplank.core.joinery.part.form.sheet import Sheet
-from tallplank.core.joinery.part.form.swept import EndCut, Swept
+from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.space.frame import Frame, frame_along, moved, turned_about_z
 from tallplank.core.space.outline import area
 
@@ -23,8 +26,12 @@ CROWN = ((0.0, 0.0), (20.0, 0.0), (35.0, 10.0), (80.0, 40.0), (60.0, 40.0), (0.0
 _BOW = [(300 + 290 * sin(a), 290 - 290 * cos(a)) for a in np.linspace(-pi / 4, pi / 4, 13)]
 _INNER = [(300 + 250 * sin(a), 290 - 250 * cos(a)) for a in np.linspace(-pi / 4, pi / 4, 13)]
 BENT = Bent(moved(10, 20, 100), tuple((x - 95, y) for x, y in (*_BOW, *reversed(_INNER))), 600.0)
+MITRED = Mitred(ELL, (), (Miter((600.0, 0.0), (600.0, 30.0)),))
+BEVELLED = Bevelled.between(
+    ((0.0, 0.0), (600.0, 5.0), (590.0, 70.0), (10.0, 80.0)), ((0.0, 10.0), (580.0, 0.0), (600.0, 80.0), (0.0, 75.0))
+)
 FORMS: tuple[Form, ...] = (
-    Sheet(), Outlined(ELL), Swept(CROWN), Swept(CROWN, EndCut(1.0), EndCut(1.0)), Swept(CROWN, EndCut(-0.3, 0.2), EndCut(0.5, 0.4)), BENT,
+    Sheet(), Outlined(ELL), MITRED, BEVELLED, Swept(CROWN), Swept(CROWN, EndCut(1.0), EndCut(1.0)), Swept(CROWN, EndCut(-0.3, 0.2), EndCut(0.5, 0.4)), BENT,
 )  # fmt: skip
 FRAMES = (moved(5, 6, 7), frame_along("+z", "-x", (600, 0, 0)), turned_about_z(33, (1, 2, 3)))
 
@@ -64,6 +71,25 @@ def test_the_nesting_outline_is_that_of_the_flat_board(form: Form) -> None:
     assert form.covers(SIZE, float(x), float(y))
     assert not form.covers(SIZE, 700.0, 10.0)
     assert max(p[0] for p in ring) - min(p[0] for p in ring) == pytest.approx(600)
+
+
+@pytest.mark.parametrize("form", FORMS)
+def test_a_form_that_is_lengthened_is_as_it_was_between_its_ends(form: Form) -> None:
+    """A piece that a hand makes longer: 30 at its left, 50 at its right, with what is cut there."""
+    longer = form.lengthened(SIZE[0], 30.0, 50.0)
+    size = (SIZE[0] + 80.0, *SIZE[1:])
+    assert type(longer) is type(form)
+    if form.bend_radius is not None:
+        return  # how long the flat board is says nothing about how it is bent
+    low, high = longer.box(moved(0.0, 0.0, 0.0), size)
+    assert (low.x, high.x) == pytest.approx((0.0, size[0]), abs=1e-6)
+    end = (600.0, *(y for y in SIZE[1:]))
+    whole = (end[1] * end[2] if form.is_square else 0.0) * 80.0
+    if form.is_square:
+        assert longer.volume(size, ()) == pytest.approx(form.volume(SIZE, ()) + whole)
+    assert longer.volume(size, ()) > form.volume(SIZE, ())
+    for (a, b), (c, d) in zip(form.miters, longer.miters, strict=True):
+        assert (c, d) == ((a[0] + 80.0, a[1]), (b[0] + 80.0, b[1]))
 
 
 @given(st.floats(30, 150), st.floats(30, 150))

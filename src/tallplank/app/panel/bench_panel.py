@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from html import escape
+from typing import cast
 
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QLabel, QPushButton, QSpinBox, QWidget
@@ -26,11 +27,12 @@ from tallplank.core.edit.opening import (
     split_opening,
 )
 from tallplank.core.error import PlankError
+from tallplank.core.job.front import FRONTS, SHAPES
+from tallplank.core.job.inside import INSIDES
 from tallplank.core.job.job import Job
 from tallplank.core.job.measure import OfCell
-from tallplank.core.job.opening import Opening, Path, divides_fronts, opening_at
+from tallplank.core.job.opening import InsideKind, Opening, Path, divides_fronts, opening_at
 from tallplank.core.job.unit import Unit
-from tallplank.core.joinery.inside.inside import ROLES
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.setout.layout import Cell
 from tallplank.core.measure.divide import Member
@@ -38,25 +40,8 @@ from tallplank.session.pick import bench_unit, cut_sizes, picked_part
 from tallplank.session.store import Store
 
 NO_BOUND = "no bound"
-FRONTS = (
-    ("none", "None", None),
-    ("doors", "Doors", None),
-    ("drawer", "Drawer front", None),
-    ("flap", "Flap that drops", None),
-    ("lift", "Flap that lifts", None),
-    ("false", "False front", None),
-)
-INSIDES = (
-    ("none", "Nothing more", None),
-    ("drawer", "Inner drawer", None),
-    ("pullout", "Pull-out tray", None),
-    ("rail", "Hanging rail", None),
-    ("rack", "Rack", None),
-    ("basket", "Basket", None),
-    ("bin", "Waste bins", None),
-    ("dish-rack", "Dish rack", None),
-    ("appliance", "Niche for an appliance", None),
-)
+FRONT_CHOICES = tuple((kind, sort.words, None) for kind, sort in FRONTS.items())
+INSIDE_CHOICES = tuple((kind, sort.words, None) for kind, sort in INSIDES.items())
 
 
 def cell_name(path: Path) -> str:
@@ -71,7 +56,7 @@ class CellPanel(Panel):
         super().__init__(store)
         self._tokens, self._path = tokens, path
         opening = self._opening()
-        self._shaped = store.derived.made.by_id[self._unit().id].choice.kind.build == "shaped"
+        self._way = store.derived.made.by_id[self._unit().id].choice.kind.way
         self.title(lambda: cell_name(path), self._words)
         self._size()
         self._front(opening)
@@ -184,11 +169,11 @@ class CellPanel(Panel):
             return
         self.pick(
             "Front",
-            tuple(f for f in FRONTS if f[0] in ("none", "doors")) if self._shaped else FRONTS,
+            tuple(f for f in FRONT_CHOICES if f[0] in self._way.fronts),
             lambda: self._each(lambda o: o.front),
             lambda v: self._apply(lambda j: set_front(j, catalog, self._ids(), self._path, v), f"front → {v}"),  # type: ignore[arg-type]
         )
-        if opening.front == "doors" and not self._shaped:
+        if opening.front == "doors" and not self._way.is_shaped:
             doors = (("auto", "By width", None), (1, "One", None), (2, "Pair", None))
             self.pick(
                 "Doors",
@@ -202,7 +187,7 @@ class CellPanel(Panel):
         if opening.front != "none":
             styles = (("", "As the unit", None), *style_choices(store.catalog))
             self.pick("Style", styles, lambda: self._each(lambda o: o.style or ""), lambda v: self._put("style of front", style=v or None))
-            alike = {"doors": "All doors", "drawer": "All drawers"}.get(opening.front, "All of its kind")
+            alike = FRONTS[opening.front].all_alike
             self._button_row(((f"{alike} so", self._style_kind), ("All fronts so", self._style_all)))
 
     def _style_now(self) -> str:
@@ -220,25 +205,25 @@ class CellPanel(Panel):
     def _inside(self, opening: Opening) -> None:
         catalog = self.store.catalog
         self.group("Inside")
-        if opening.inside in ("none", "rail"):
+        if INSIDES[opening.inside].shelved:
             self.count("Shelves", (0, 12), lambda: self._each(lambda o: o.shelves), lambda n: self._put(f"{n} shelves", shelves=n))  # type: ignore[arg-type, return-value]
-        if self._shaped:
+        if self._way.is_shaped:
             return
-        self.pick("Holds", INSIDES, lambda: self._each(lambda o: o.inside), self._put_inside)
-        role = ROLES.get(opening.inside)
+        self.pick("Holds", INSIDE_CHOICES, lambda: self._each(lambda o: o.inside), lambda v: self._put_inside(cast(InsideKind, v)))
+        role = INSIDES[opening.inside].role
         if role is not None and len(items := catalog.hardware_for(role)) > 1:
             choices = tuple((h.id, h.name, None) for h in items)
             usual = "" if opening.inside == "appliance" else catalog.defaults.hardware[role]
             choices = (("", "Of its own size", None), *choices) if opening.inside == "appliance" else choices
             self.pick("Item", choices, lambda: self._each(lambda o: o.item or usual), lambda v: self._put("item", item=v or None))
 
-    def _put_inside(self, value: object) -> None:
-        shelves = {} if value in ("none", "rail") else {"shelves": 0}
+    def _put_inside(self, value: InsideKind) -> None:
+        shelves = {} if INSIDES[value].shelved else {"shelves": 0}
         self._put(f"inside → {value}", inside=value, item=None, **shelves)
 
     def _divide(self, opening: Opening) -> None:
         self.group("Divide")
-        if self._shaped:
+        if self._way.is_shaped:
             self.words("soft", lambda: "A unit of this shape has one opening.")
         elif opening.openings:
             what = "rows" if opening.split == "rows" else "bays"
@@ -261,7 +246,8 @@ class CellPanel(Panel):
         count_field.setFixedWidth(64)
         over_check = QCheckBox("One front over all")
         over_check.setAccessibleName("One front over all")
-        over_check.setVisible(self._opening().front not in ("none", "drawer"))
+        shape = FRONTS[self._opening().front].shape
+        over_check.setVisible(shape is not None and not SHAPES[shape].slides)
         row.addWidget(Label("Into"))
         row.addWidget(count_field)
         for text, way in (("rows", "rows"), ("bays", "bays")):

@@ -45,7 +45,7 @@ class UnitsPanel(Panel):
 
     def all_shaped(self) -> bool:
         """Whether all are no rectangles."""
-        return all(self.store.catalog.kinds[u.kind].build == "shaped" for u in self.units())
+        return all(self.store.catalog.kinds[u.kind].way.is_shaped for u in self.units())
 
     def change(self, name: str, value: float) -> None:
         """Change a size of all of them."""

@@ -3,6 +3,7 @@
 from collections.abc import Mapping
 from typing import Literal
 
+from tallplank.core.catalog.way import WAYS, BuildName, Way
 from tallplank.core.job.base import Id, Name, NotNegative, Positive, Record
 from tallplank.core.job.construction import NO_RULES, Rules
 from tallplank.core.job.opening import Opening
@@ -15,7 +16,7 @@ class Kind(Record):
     id: Id
     name: Name
     hint: Name
-    build: Literal["carcass", "filler", "shaped", "end-panel", "back-panel", "appliance", "between"]
+    build: BuildName
     plan: Literal["", "diagonal", "ell", "slanted", "bow", "hollow"] = ""
     """The outline of a shaped unit, seen from above."""
     arm: NotNegative = 0.0
@@ -41,3 +42,8 @@ class Kind(Record):
     """Items that take the place of others in its openings in inch work."""
     inch: tuple[Positive, Positive, Positive] | None = None
     """Width, height and depth in inch work, in millimetres."""
+
+    @property
+    def way(self) -> Way:
+        """What is true of all units that are built as it is."""
+        return WAYS[self.build]

@@ -250,11 +250,11 @@ def _need(where: _Known, entry: Record, table: Mapping[str, object], key: str | 
 def _check_kind(catalog: Catalog, where: _Known, kind: Kind) -> None:
     for item in kind.hardware.values():
         _need(where, kind, catalog.hardware, item, "hardware item")
-    if kind.build == "appliance":
+    if kind.way.is_appliance:
         begins_with = catalog.hardware.get(kind.hardware.get("appliance", ""))
         if not isinstance(begins_with, Appliance) or begins_with.place is None:
             raise CatalogError(f"{_of(where, kind)}: a kind for an appliance begins with one that has a place.")
-    if (kind.build == "shaped") != bool(kind.plan):
+    if kind.way.is_shaped != bool(kind.plan):
         raise CatalogError(f"{_of(where, kind)}: a shaped kind has a plan, and no other kind has one.")
 
 

@@ -12,7 +12,6 @@ from tallplank.core.job.face import Face
 from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import Scheme
 from tallplank.core.joinery.made import Made
-from tallplank.core.joinery.part.form.bent import Bent
 from tallplank.core.joinery.part.lot import picked
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
@@ -120,8 +119,8 @@ def _bent(parts: Sequence[Part]) -> list[Part]:
 def _too_tight(made: Made, run: Run) -> Iterator[Finding]:
     """A face that bows out more than its board bends."""
     for part in picked(run.parts, "bent", _bent):
-        if isinstance(part.form, Bent):
-            radius, least = part.form.radius - part.thickness.value, least_radius(made.catalog, part)
+        if part.form.bend_radius is not None:
+            radius, least = part.form.bend_radius - part.thickness.value, least_radius(made.catalog, part)
             if radius < least:
                 board = made.catalog.boards[part.board].name
                 text = f"{run.label} bends to a radius of {shown(made.job, radius)}; {board} bends to {shown(made.job, least)}."

@@ -254,7 +254,7 @@ def _before_services(site: Site, unit: MadeUnit) -> Iterator[Finding]:
 def _out_of_plumb(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     """Fillers against walls that are farther out of plumb than what is left on them for scribing."""
     face, placed = site.face(unit), unit.placed
-    if unit.choice.kind.build != "filler" or face.is_loose:
+    if not unit.choice.kind.way.closes_gap or face.is_loose:
         return
     ids = [wall.id for wall in site.room.walls]
     index = ids.index(face.id)

@@ -11,7 +11,6 @@ from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.record import Finding, Site, shown
 from tallplank.core.job.job import Job
 from tallplank.core.joinery.made import Made, MadeUnit
-from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.lot import picked
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
@@ -41,7 +40,7 @@ def _of_run(made: Made, run: Run) -> Iterator[Finding]:
 def _too_large(catalog: Catalog, parts: Iterable[Part]) -> list[Part]:
     found = []
     for part in parts:
-        if isinstance(part.form, Swept):
+        if not part.form.is_sheet:
             continue
         long, wide = catalog.boards[part.board].sheet
         fits = part.cut_length <= long + SLACK and part.cut_width <= wide + SLACK

@@ -16,6 +16,8 @@ from tallplank.core.check.record import Finding, Fix, Site, shown
 from tallplank.core.edit.opening import set_opening, split_opening
 from tallplank.core.edit.unit import set_hardware, set_rule
 from tallplank.core.job.construction import Construction
+from tallplank.core.job.front import SHAPES
+from tallplank.core.job.inside import INSIDES
 from tallplank.core.job.opening import Path, opening_at
 from tallplank.core.joinery.front.front import STAYS, stay_for, stay_moment
 from tallplank.core.joinery.joint.meeting import TOUCH
@@ -199,7 +201,7 @@ def _opening_below(unit: MadeUnit, shelf: Part) -> Path | None:
         c for c in unit.layout.leaves if abs(c.z.clear_end - low.z) < TOUCH and low.x - TOUCH < (c.x.clear_at + c.x.clear_end) / 2 < high.x
     ]
     widest = max(under, key=lambda c: c.x.clear.value, default=None)
-    if widest is None or widest.opening.front == "drawer" or widest.opening.inside not in ("none", "rail"):
+    if widest is None or widest.opening.front == "drawer" or not INSIDES[widest.opening.inside].shelved:
         return None
     return widest.path
 
@@ -243,7 +245,7 @@ def heavy_hung_units(site: Site, unit: MadeUnit) -> Iterator[Finding]:
 def heavy_flaps(site: Site, unit: MadeUnit) -> Iterator[Finding]:
     """Flaps that no stay of the chosen make holds."""
     for front in unit.fronts:
-        if front.kind in ("flap", "lift"):
+        if SHAPES[front.kind].is_flap:
             moment = stay_moment(front.weight_kg, front.height)
             stay = stay_for(unit.choice, moment)
             if STAYS * stay.rated_nm < moment:

@@ -28,6 +28,7 @@ from tallplank.core.edit.corner import Side
 from tallplank.core.edit.filler import LEAST, Strip, put_filler
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.job.face import Faces
+from tallplank.core.job.front import SHAPES
 from tallplank.core.job.job import Display, Job
 from tallplank.core.job.opening import Opening, opening_at
 from tallplank.core.job.room import Room
@@ -284,7 +285,7 @@ def _room_needed(way: _Way, opened: float) -> Strip | None:
 
 def _told(made: Made, stop: Stop) -> Finding:
     job, name = made.job, stop.mover.name
-    slides = stop.mover.front.kind == "drawer"
+    slides = SHAPES[stop.mover.front.kind].slides
     how = f"comes out only {job.display.shown(stop.opened)}" if slides else f"opens only to {stop.opened:.0f}°"
     text = f"{stop.unit.label}: the {name} {how}; then it meets {stop.name}."
     opening = opening_at(stop.unit.unit.opening, stop.mover.front.path)

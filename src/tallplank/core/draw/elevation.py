@@ -3,6 +3,7 @@
 from collections.abc import Collection, Iterable, Iterator, Sequence
 from dataclasses import replace
 from math import hypot
+from typing import assert_never
 
 from tallplank.core.draw.added import added_to, shown_chains
 from tallplank.core.draw.chain import fixture_chain, front_chain, level_chain, opening_chain, service_chains, unit_chain
@@ -27,6 +28,7 @@ from tallplank.core.draw.primitive import (
 )
 from tallplank.core.draw.surround import FLOOR_DEPTH, in_the_room, outlets, surround, things_of
 from tallplank.core.job.face import Face
+from tallplank.core.job.front import SHAPES
 from tallplank.core.job.job import DimensionLevel
 from tallplank.core.job.measure import LEVEL, OfFace, OfRoom
 from tallplank.core.job.room import Group, Room
@@ -148,7 +150,7 @@ def _unit_front(unit: MadeUnit, *, marked: bool) -> Iterator[Shape]:
         yield rectangle(x, z, unit.unit.width, unit.unit.height, Pen.OUTLINE)
     for front in unit.fronts if marked else ():
         yield from front_marks(front, x, z)
-    whole = unit.choice.kind.build == "appliance"
+    whole = unit.choice.kind.way.is_appliance
     for piece in sorted(unit.pieces, key=lambda p: -p.low.y) if whole else unit.pieces:
         if piece.role == "pull" or (piece.role == "appliance" and (piece.low.y < 0.0 or not unit.parts)):
             yield Poly(tuple((x + a, z + b) for a, b in piece.front), Pen.EDGE, Fill("plain", piece.colour))
@@ -210,15 +212,20 @@ def front_marks(front: Front, x: float, z: float) -> Iterator[Shape]:
     """Broken lines that meet at the hinged side of a door or flap."""
     near, far = x + front.x, x + front.x + front.width
     low, high = z + front.z, z + front.z + front.height
-    if front.kind in ("flap", "lift"):
-        hinged, loose = (low, high) if front.kind == "flap" else (high, low)
-        yield Line((near, loose), ((near + far) / 2, hinged), Pen.HIDDEN)
-        yield Line((far, loose), ((near + far) / 2, hinged), Pen.HIDDEN)
-    if front.kind != "door":
-        return
-    hinge, free = (near, far) if front.hand == "left" else (far, near)
-    yield Line((free, low), (hinge, (low + high) / 2), Pen.HIDDEN)
-    yield Line((free, high), (hinge, (low + high) / 2), Pen.HIDDEN)
+    match SHAPES[front.kind].hung:
+        case "side":
+            hinge, free = (near, far) if front.hand == "left" else (far, near)
+            tip, ends = (hinge, (low + high) / 2), ((free, low), (free, high))
+        case "below":
+            tip, ends = ((near + far) / 2, low), ((near, high), (far, high))
+        case "above":
+            tip, ends = ((near + far) / 2, high), ((near, low), (far, low))
+        case "nowhere":
+            return
+        case never:
+            assert_never(never)
+    for end in ends:
+        yield Line(end, tip, Pen.HIDDEN)
 
 
 BEHIND_UNITS: tuple[RunKind, ...] = ("plinth", "panel")

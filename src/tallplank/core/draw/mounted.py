@@ -1,22 +1,17 @@
 """What is mounted along a face as it is seen from the front: boards and moldings by the thousand, of which many are alike."""
 
 from collections.abc import Iterator, Sequence
-from functools import lru_cache, partial
+from functools import partial
 from itertools import chain
 from operator import itemgetter
 
-from tallplank.core.draw.primitive import LEVEL_GRAIN, UPRIGHT, Again, Fill, Line, Pen, Poly, Shape, rectangle
-from tallplank.core.joinery.part.form.bent import Bent
-from tallplank.core.joinery.part.form.outlined import Outlined
-from tallplank.core.joinery.part.form.swept import Swept
+from tallplank.core.draw.primitive import LEVEL_GRAIN, UPRIGHT, Again, Fill, Line, Pen, Poly, Shape
 from tallplank.core.joinery.part.groove import groove_edges
-from tallplank.core.joinery.part.lot import NOWHERE, Lot, lots_of
+from tallplank.core.joinery.part.lot import Lot, lots_of
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.wall.box.boxing import INSIDE
 from tallplank.core.measure.carry import carried_by
-from tallplank.core.space.frame import Frame, Vec
-from tallplank.core.space.outline import Point
 
 BEHIND_FACES = (*INSIDE, "boxing lid")
 """What the face of a boxing hides."""
@@ -63,19 +58,14 @@ def _before(part: Part) -> float:
     low, high = part.box
     if part.tag.role in BEHIND_FACES:
         return 0.0
-    return -high.y if isinstance(part.form, Bent) else -low.y
+    return -low.y if part.form.bend_radius is None else -high.y
 
 
 def _part_faces(part: Part, pen: Pen) -> Iterator[Poly | Line]:
     fill = Fill("look", part.finish.look, UPRIGHT if abs(part.frame.x.z) > 0.5 else LEVEL_GRAIN)
-    if isinstance(part.form, Swept):
-        yield from _molding_faces(part, part.form, fill)
-        return
-    if isinstance(part.form, Outlined):
-        yield Poly(part.form.front(part.frame, part.size), Pen.EDGE, fill)
-    else:
-        low, high = part.box
-        yield rectangle(low.x, low.z, high.x - low.x, high.z - low.z, pen, fill)
+    ring, edges = part.form.seen(part.frame, part.size)
+    yield Poly(ring, pen if part.form.is_square else Pen.EDGE, fill)
+    yield from [Line(a, b, Pen.EDGE) for a, b in edges]
     yield from _grooves_of(part)
 
 
@@ -87,44 +77,3 @@ def _grooves_of(part: Part) -> tuple[Line, ...]:
 def _seen(part: Part, *ends: tuple[float, float, float]) -> Line:
     a, b = (part.frame.out(end) for end in ends)
     return Line((a.x, a.z), (b.x, b.z), Pen.BEYOND)
-
-
-def _molding_faces(part: Part, form: Swept, fill: Fill) -> Iterator[Poly | Line]:
-    """A molding with the edges of its profile, as far as it is seen from the front."""
-    frame, long = part.frame, part.size[0]
-    if not form.lies_flat(frame):
-        ring, *edges = _seen_lines(form, frame, long)
-    else:
-        x, _, z = frame.origin
-        x_far, z_far = x + (long - LONG) * frame.x.x, z + (long - LONG) * frame.x.z
-        ring, *edges = [
-            tuple([(a + x_far, b + z_far) if far else (a + x, b + z) for (a, b), far in line])
-            for line in _seen_long(form, (frame.x, frame.y, frame.z))
-        ]
-    yield Poly(ring, Pen.EDGE, fill)
-    yield from [Line(a, b, Pen.EDGE) for a, b in edges]
-
-
-@lru_cache(maxsize=2000)
-def _seen_long(form: Swept, axes: tuple[Vec, Vec, Vec]) -> tuple[tuple[tuple[Point, bool], ...], ...]:
-    """The outline and the edges of a long molding that lies flat, and which of their points are at its far end.
-
-    All other lengths follow from it: it is cut in the plane of its back.
-    """
-    one, other = (tuple(_seen_lines(form, Frame(NOWHERE, *axes), long)) for long in (LONG, 2 * LONG))
-    return tuple(
-        tuple((p, abs(q[0] - p[0]) + abs(q[1] - p[1]) > LONG / 2) for p, q in zip(line, longer, strict=True))
-        for line, longer in zip(one, other, strict=True)
-    )
-
-
-def _seen_lines(form: Swept, frame: Frame, long: float) -> Iterator[tuple[Point, ...]]:
-    size = (long, 0.0, 0.0)
-    yield form.front(frame, size)
-    for ends in form.seen_edges(size):
-        a, b = (frame.out(end) for end in ends)
-        yield (a.x, a.z), (b.x, b.z)
-
-
-LONG = 1e4
-"""Millimetres."""

@@ -26,7 +26,6 @@ from tallplank.core.draw.primitive import (
     rectangle,
 )
 from tallplank.core.job.measure import LEVEL
-from tallplank.core.joinery.part.form.bevelled import Bevelled
 from tallplank.core.joinery.part.hole import Hole, Pocket
 from tallplank.core.joinery.part.part import EdgeName, Edges, Part
 from tallplank.core.space.outline import Point
@@ -179,10 +178,10 @@ def _outline(flat: Flat, fill: Fill | None) -> Shape:
 def _bevels(flat: Flat) -> Iterator[Shape]:
     """Where the edges of the face and of the back lie, and by how much each edge that is not square is off that."""
     form, (wide, high) = flat.part.form, flat.size
-    if not isinstance(form, Bevelled):
+    if form.rims is None:
         return
-    yield Poly(tuple(flat.out(*p) for p in form.back), Pen.HIDDEN)
-    yield Poly(tuple(flat.out(*p) for p in form.face), Pen.EDGE)
+    for ring, pen in zip(form.rims, (Pen.EDGE, Pen.HIDDEN), strict=True):
+        yield Poly(tuple(flat.out(*p) for p in ring), pen)
     for a, b, angle in form.bevels(flat.part.thickness.value):
         if abs(angle) > LEAST_ANGLE:
             x, y = flat.out((a[0] + b[0]) / 2, (a[1] + b[1]) / 2)

@@ -31,7 +31,6 @@ from tallplank.core.job.room import Group, Room
 from tallplank.core.job.standing import Column
 from tallplank.core.job.wall import FreeWall
 from tallplank.core.joinery.made import Made, MadeUnit
-from tallplank.core.joinery.part.form.bent import Bent
 from tallplank.core.joinery.part.lot import of_each
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
@@ -123,7 +122,7 @@ def _unit(faces: Faces, unit: MadeUnit) -> Iterator[Shape]:
         yield Poly(frame.flat_out([(x0 + x, y0 + y) for x, y in unit.plan]), pen, fill)
         return
     yield Poly(box_on(frame, placed.x, placed.back, unit.unit.width, -unit.unit.depth), pen, fill)
-    for piece in unit.pieces if unit.choice.kind.build == "appliance" and not hung else ():
+    for piece in unit.pieces if unit.choice.kind.way.is_appliance and not hung else ():
         if piece.axis == "z" and piece.low.y >= 0.0:
             yield Poly(frame.flat_out([(placed.x + x, placed.back - unit.unit.depth + y) for x, y in piece.above]), Pen.EDGE)
     if placed.has_fronts and not hung:
@@ -164,7 +163,7 @@ def _feet(parts: Sequence[Part]) -> dict[Ring, None]:
 
 def _foot(part: Part) -> Ring:
     """What a board covers seen from above, to a tenth; what leans out of its wall by the box around it."""
-    bent_or_turned = isinstance(part.form, Bent) or (
+    bent_or_turned = part.form.bend_radius is not None or (
         abs(part.frame.x.z) == 1.0 and min(abs(part.frame.y.x), abs(part.frame.y.y)) > STRAIGHT
     )
     if bent_or_turned:

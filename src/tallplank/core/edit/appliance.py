@@ -41,7 +41,7 @@ def fit_appliances(job: Job, catalog: Catalog, ids: Iterable[str]) -> Job:
 def fitted_unit(catalog: Catalog, standard: Standard, unit: Unit, *, keep: frozenset[str] = frozenset()) -> Unit:
     """The unit as wide and as deep as its appliances ask for, but for the sizes to `keep`; itself where that is so already."""
     kind = catalog.kinds.get(unit.kind)
-    if kind is not None and kind.build == "appliance":
+    if kind is not None and kind.way.is_appliance:
         return _in_its_place(catalog, unit, kind, keep)
     fitted = unit
     for _ in range(ROUNDS):

@@ -41,7 +41,7 @@ def corner_filler(choice: Choice, face: Face, present: Callable[[], Made], *, in
     It is as wide as the pulls of either project, and a little more, so that what opens on one side passes what is on the other.
     """
     unit = choice.unit
-    if face.is_loose or choice.kind.build != "carcass" or not unit.opening.is_fronted:
+    if face.is_loose or not choice.kind.way.is_box or not unit.opening.is_fronted:
         return None
     if unit.opening.blind or choice.kind.plan in CORNER_PLANS:
         return None
@@ -103,7 +103,7 @@ def _with_filler(job: Job, catalog: Catalog, unit: Unit, strip: Strip, made: Mad
     if present is not None:
         at = present.x if strip.side == "left" else present.x - (unit.x + unit.width - moved.x - moved.width)
         return Edited(with_units(job, catalog, {present.id: present.but(x=at, width=present.width + strip.width)}), (unit.id, present.id))
-    kind = next((key for key, k in catalog.kinds.items() if k.build == "filler"), None)
+    kind = next((key for key, k in catalog.kinds.items() if k.way.closes_gap), None)
     if kind is None:
         raise EditError("The catalogue has no filler.")
     x = moved.x - strip.width if strip.side == "left" else moved.x + moved.width
@@ -119,7 +119,7 @@ def _filler_at(unit: Unit, side: Side, made: Made) -> Unit | None:
     edge = unit.x if side == "left" else unit.x + unit.width
     for other in made.at_face(unit.room, unit.face):
         near = other.placed.right if side == "left" else other.placed.x
-        if other.choice.kind.build == "filler" and abs(near - edge) <= JOINED:
+        if other.choice.kind.way.closes_gap and abs(near - edge) <= JOINED:
             return other.unit
     return None
 

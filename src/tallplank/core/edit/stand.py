@@ -51,7 +51,7 @@ def over_a_hob(catalog: Catalog, job: Job, unit: Unit, given: frozenset[str], *,
     up = top + OVER_HOB[inches] - placed.z
     if up <= 0.0:
         return unit
-    boxed = catalog.kinds[unit.kind].build != "appliance"
+    boxed = not catalog.kinds[unit.kind].way.is_appliance
     if boxed:
         return unit.but(z=placed.z + up, height=max(unit.height - up, LEAST_HOOD))
     ceiling = job.face(unit.room, unit.face).height
@@ -77,7 +77,7 @@ def kept_in_place(job: Job, catalog: Catalog, before: Unit, after: Unit) -> Unit
     by = after.width - before.width
     if not by:
         return after
-    if _is_hood(catalog, before) and catalog.kinds[before.kind].build == "appliance":
+    if _is_hood(catalog, before) and catalog.kinds[before.kind].way.is_appliance:
         return after.but(x=round(before.x - by / 2, 6))
     left, right = _free(job, catalog, before)
     aside = 0.0

@@ -70,9 +70,9 @@ def place_unit(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made | N
     if spot.x is None:
         mover = mover_of(place(choice_for(catalog, job.standard, unit)))
         unit = unit.but(x=first_gap(present(), room.id, face, mover))
-    if usual.build == "filler" and not sizes.keys() >= MATCHED:
+    if usual.way.closes_gap and not sizes.keys() >= MATCHED:
         unit = _matched(unit, present(), sizes)
-    if usual.build in PANELS and isinstance(face.carrier, Group) and "height" not in sizes:
+    if usual.way.as_group and isinstance(face.carrier, Group) and "height" not in sizes:
         unit = _as_high_as_the_group(unit, face.carrier, present())
     if not {"opening", "side"} & sizes.keys():
         unit = set_for_place(choice_for(catalog, job.standard, unit), face, present)
@@ -100,9 +100,6 @@ def _in_inches(opening: Opening, items: Mapping[str, str]) -> Opening:
     kept = opening.size if size is None else Member.fixed(round(size / INCH_STEP) * INCH_STEP)
     cells = tuple(_in_inches(cell, items) for cell in opening.openings)
     return opening.but(size=kept, item=items.get(opening.item or "", opening.item), openings=cells)
-
-
-PANELS = ("end-panel", "back-panel")
 
 
 def _as_high_as_the_group(unit: Unit, group: Group, made: Made) -> Unit:

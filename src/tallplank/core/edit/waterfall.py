@@ -39,12 +39,12 @@ def set_end(job: Job, catalog: Catalog, room_id: str, group_id: str, end: End, k
 def with_end_fillers(job: Job, catalog: Catalog, room_id: str, group_id: str, end: End) -> Job:
     """A job with fillers at an end of a group where fronts would rub; all its rows get one, to end in line, and a panel grows."""
     group = group_of(job.room(room_id), group_id)
-    filler = next(key for key, kind in catalog.kinds.items() if kind.build == "filler")
+    filler = next(key for key, kind in catalog.kinds.items() if kind.way.closes_gap)
     wide = INCH_FILLER if job.display.style.unit is LengthUnit.INCH else FILLER
     last = list(at_end(job, catalog, room_id, group, end))
     for unit, side in last if any(rubs(catalog, unit) for unit, _ in last) else ():
         x = unit.x - wide if side == "left" else unit.x + unit.width
-        if catalog.kinds[unit.kind].build == "back-panel":
+        if catalog.kinds[unit.kind].way.covers_back:
             job = change_units(job, catalog, [unit.id], width=unit.width + wide, x=min(unit.x, x))
             continue
         job = place_unit(job, catalog, filler, Spot(room_id, unit.face, x), make(job, catalog), width=wide).job
@@ -67,4 +67,4 @@ def at_end(job: Job, catalog: Catalog, room_id: str, group: Group, end: End) -> 
 def rubs(catalog: Catalog, unit: Unit) -> bool:
     """Whether a unit's fronts would rub along a board beside it."""
     kind = catalog.kinds[unit.kind]
-    return unit.width < RUBS_BELOW if kind.build == "filler" else kind.build in ("carcass", "shaped") and unit.opening.is_fronted
+    return unit.width < RUBS_BELOW if kind.way.closes_gap else kind.way.opens and unit.opening.is_fronted

@@ -33,9 +33,6 @@ from tallplank.core.exchange.parts_format import (
 )
 from tallplank.core.job.unit import HardwareRole
 from tallplank.core.joinery.made import Made, MadeUnit
-from tallplank.core.joinery.part.form.bevelled import Bevelled
-from tallplank.core.joinery.part.form.mitred import Mitred
-from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.hole import Hole, HoleKind, Pocket
 from tallplank.core.joinery.part.part import Fitting, Part, PartRef, Parts, Piece, part_refs, unique_names
 from tallplank.core.joinery.rule.choice import rules_for
@@ -170,16 +167,16 @@ def _part(ref: PartRef, name: str, line: CutLine, part: Part, frame: Frame, part
         data["motion"] = _motion(part.motion, frame)
     if part.front >= 0:
         data["front"] = part.front
-    if isinstance(part.form, Swept) and part.form.stock:
+    if part.form.stock:
         data["profile"] = part.form.stock
-    if isinstance(part.form, Mitred):
-        data["miters"] = [MiterData(a=_two(miter.a), b=_two(miter.b)) for miter in part.form.miters]
-    if isinstance(part.form, Bevelled):
+    if part.form.miters:
+        data["miters"] = [MiterData(a=_two(a), b=_two(b)) for a, b in part.form.miters]
+    if part.form.rims is not None:
         data["bevels"] = [BevelData(a=_two(a), b=_two(b), degrees=_n(angle)) for a, b, angle in part.form.bevels(part.thickness.value)]
-        data["face"], data["back"] = ([_two(p) for p in ring] for ring in (part.form.face, part.form.back))
-    if isinstance(part.form, Swept):
-        ends = [_two((cut.y, cut.z)) for cut in (part.form.start, part.form.end)]
-        data["sweep"] = SweepData(profile=[_two(p) for p in part.form.profile], start=ends[0], end=ends[1])
+        data["face"], data["back"] = ([_two(p) for p in ring] for ring in part.form.rims)
+    if (sweep := part.form.sweep) is not None:
+        ends = [_two((cut.y, cut.z)) for cut in (sweep.start, sweep.end)]
+        data["sweep"] = SweepData(profile=[_two(p) for p in sweep.profile], start=ends[0], end=ends[1])
     return data
 
 

@@ -5,6 +5,8 @@ from collections.abc import Iterator
 from typing import TYPE_CHECKING
 
 from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.job.front import FRONTS
+from tallplank.core.job.inside import INSIDES
 from tallplank.core.job.job import USUAL_LABEL, Display
 from tallplank.core.job.opening import Opening
 from tallplank.core.job.unit import HardwareRole, Unit
@@ -12,18 +14,7 @@ from tallplank.core.job.unit import HardwareRole, Unit
 if TYPE_CHECKING:
     from tallplank.core.joinery.made import MadeUnit
 
-INSIDES = {
-    "drawer": "tray",
-    "pullout": "pull-out",
-    "rail": "hanging rail",
-    "rack": "rack",
-    "basket": "basket",
-    "bin": "waste sorter",
-    "dish-rack": "dish rack",
-    "appliance": "niche",
-}
 PLURALS = {"shelf": "shelves"}
-FRONTS = {"drawer": "drawer", "flap": "flap", "lift": "lift", "false": "false front"}
 
 
 def label_of(display: Display, made: "MadeUnit") -> str:
@@ -54,8 +45,8 @@ def _of_cell(catalog: Catalog, cell: Opening) -> Iterator[str]:
     if cell.inside == "appliance" and item is not None:
         yield item.name.split(",")[0]
     elif cell.inside != "none":
-        yield INSIDES[cell.inside]
-    elif cell.front in FRONTS:
-        yield FRONTS[cell.front]
+        yield INSIDES[cell.inside].label
+    elif FRONTS[cell.front].label:
+        yield FRONTS[cell.front].label
     for _ in range(cell.shelves):
         yield "shelf"

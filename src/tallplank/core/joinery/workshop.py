@@ -10,6 +10,7 @@ from types import MappingProxyType
 from weakref import WeakValueDictionary
 
 from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.catalog.way import BuildName
 from tallplank.core.error import PlankError, fault_text
 from tallplank.core.job.face import Face, Faces, faces_of
 from tallplank.core.job.job import USUAL_LABEL, Job
@@ -46,7 +47,7 @@ from tallplank.core.measure.keep import Keep
 from tallplank.core.measure.memo import IdentityMemo, are_same
 from tallplank.core.space.outline import strip_span
 
-BUILDERS: Mapping[str, Callable[[Choice, Collector], None]] = MappingProxyType(
+BUILDERS: Mapping[BuildName, Callable[[Choice, Collector], None]] = MappingProxyType(
     {
         "carcass": build_carcass,
         "filler": build_filler,
@@ -99,7 +100,7 @@ def _standing(faces: Faces, units: Iterable[MadeUnit], runs: Iterable[Run]) -> t
     found = []
     for m in units:
         foot = m.placed.z if m.placed.hung else 0.0
-        panel = m.unit.depth if m.choice.kind.build == "back-panel" else 0.0
+        panel = m.unit.depth if m.choice.kind.way.covers_back else 0.0
         found.append(Standing(faces[m.unit.face].frame.flat_out(m.outline), foot, m.placed.top, m.unit.id, m.unit.mark, panel))
     for run in runs:
         frame = faces[run.face].frame

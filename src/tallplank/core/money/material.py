@@ -7,7 +7,6 @@ from typing import NamedTuple
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.operation import Department, Operation
 from tallplank.core.job.job import Rates
-from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.lot import of_alike
 from tallplank.core.joinery.part.part import Fitting, Part, PartRef, Parts, makeup
 from tallplank.core.money.entry import MATERIALS, Amounts, CostKind, Entry, amounts_of, joined, totals
@@ -92,7 +91,7 @@ def _of_part(part: Part, tables: Tables) -> Iterator[Entry]:
 
 def _wood(part: Part, name: str, tables: Tables) -> Entry:
     board, rates = tables.catalog.boards[part.board], tables.rates
-    if isinstance(part.form, Swept) and part.form.stock:
+    if part.form.stock:
         molding = tables.catalog.hardware[part.form.stock]
         return Entry("solid", name, part.length.value / 1000, "m", molding.price, 1 + rates.solid_waste)
     if board.price_m3 is not None:

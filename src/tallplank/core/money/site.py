@@ -104,7 +104,7 @@ def install_counts(loads: Sequence[Load], stretches: Sequence[Stretch]) -> Count
 
 
 def _set_up(unit: MadeUnit) -> Count:
-    if unit.choice.kind.build in ("filler", "end-panel", "back-panel"):
+    if unit.choice.kind.way.is_board:
         return "scribed_piece"
     if unit.placed.hung:
         return "hung_unit"

@@ -12,7 +12,7 @@ from typing import Literal, NamedTuple
 
 from tallplank.core.catalog.hardware import Molding
 from tallplank.core.joinery.made import Made
-from tallplank.core.joinery.part.form.swept import EndCut, Swept
+from tallplank.core.joinery.part.form.plain import EndCut
 from tallplank.core.shop.schedule import DIGITS
 
 
@@ -90,10 +90,9 @@ def moldinglist(made: Made) -> tuple[MoldingRow, ...]:
     found: Counter[MoldingRow] = Counter()
     for run in made.runs:
         for part in run.parts:
-            form = part.form
-            molding = made.catalog.hardware.get(form.stock) if isinstance(form, Swept) else None
-            if isinstance(form, Swept) and isinstance(molding, Molding):
-                first, last = end_of(form.start, molding, "first"), end_of(form.end, molding, "last")
+            sweep, molding = part.form.sweep, made.catalog.hardware.get(part.form.stock)
+            if sweep is not None and isinstance(molding, Molding):
+                first, last = end_of(sweep.start, molding, "first"), end_of(sweep.end, molding, "last")
                 ends = _coped(first, last) if run.id in coped else (first, last)
                 about = (run.members, rooms[run.room], run.label, part.name, molding.name, molding.code, part.finish.name)
                 found[MoldingRow(*about, round(part.length.value, DIGITS), *ends, 1)] += 1

@@ -3,8 +3,7 @@
 from math import atan, degrees
 
 from tallplank.core.catalog.catalog import Catalog
-from tallplank.core.joinery.part.form.bevelled import Bevelled
-from tallplank.core.joinery.part.form.swept import EndCut, Swept
+from tallplank.core.joinery.part.form.plain import EndCut
 from tallplank.core.joinery.part.part import EDGE_NAMES, Part
 from tallplank.core.space.outline import Point
 
@@ -20,13 +19,13 @@ def machining_of(part: Part) -> str:
 
 def shape_of(part: Part) -> str:
     """That a board is no rectangle, where it is none: its length and width are those of the box around it."""
-    if isinstance(part.form, Swept):
-        first, last = _end_of(part.form.start), _end_of(part.form.end)
+    if (sweep := part.form.sweep) is not None:
+        first, last = _end_of(sweep.start), _end_of(sweep.end)
         if first == last:
             return f"both ends {first}" if first else "square ends"
         return ", ".join(f"{name} end {how}" for name, how in (("first", first), ("last", last)) if how)
-    if isinstance(part.form, Bevelled):
-        return _bevels_of(part, part.form)
+    if part.form.rims is not None:
+        return _bevels_of(part)
     return "" if part.form.is_square else "shaped, in this box"
 
 
@@ -38,9 +37,9 @@ def _end_of(cut: EndCut) -> str:
     return " and ".join(found)
 
 
-def _bevels_of(part: Part, form: Bevelled) -> str:
+def _bevels_of(part: Part) -> str:
     """The edges that are cut off square: by their sides where the board is a rectangle, else round it."""
-    edges = [(a, b, angle) for a, b, angle in form.bevels(part.thickness.value) if abs(angle) > LEAST_ANGLE]
+    edges = [(a, b, angle) for a, b, angle in part.form.bevels(part.thickness.value) if abs(angle) > LEAST_ANGLE]
     sides = [(_side_of(part, a, b), abs(angle), "face" if angle > 0 else "back") for a, b, angle in edges]
     if all(side for side, _, _ in sides):
         return "; ".join(f"{side} edge bevelled by {angle:.1f}°, long at the {long}" for side, angle, long in sides)
@@ -62,7 +61,7 @@ def _side_of(part: Part, a: Point, b: Point) -> str:
 
 def material_of(catalog: Catalog, part: Part) -> str:
     """What a part is cut from: its board, or the molding."""
-    stock = part.form.stock if isinstance(part.form, Swept) else ""
+    stock = part.form.stock
     return catalog.hardware[stock].name if stock else catalog.boards[part.board].name
 
 

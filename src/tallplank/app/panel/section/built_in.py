@@ -14,13 +14,13 @@ LET_IN: tuple[HardwareRole, ...] = ("sink", "tap", "hob")
 def carries_top(panel: UnitsPanel) -> bool:
     """Whether all of the units can have something let into the worktop over them."""
     kinds = [m.choice.kind for m in panel.made()]
-    return all(k.worktop and (k.build == "carcass" or k.plan in CORNER_PLANS) for k in kinds)
+    return all(k.worktop and (k.way.is_box or k.plan in CORNER_PLANS) for k in kinds)
 
 
 def is_appliance(panel: UnitsPanel) -> bool:
     """Whether all of the units are appliances of one kind."""
     kinds = {m.choice.kind.id for m in panel.made()}
-    return len(kinds) == 1 and all(m.choice.kind.build == "appliance" for m in panel.made())
+    return len(kinds) == 1 and all(m.choice.kind.way.is_appliance for m in panel.made())
 
 
 def _built_in(panel: UnitsPanel) -> None:

@@ -79,7 +79,7 @@ def _hardware(catalog: Catalog, model: Unit, unit: Unit) -> dict[str, object]:
 
 
 def _inside(catalog: Catalog, model: Unit, unit: Unit) -> dict[str, object]:
-    same = catalog.kinds[model.kind].build == catalog.kinds[unit.kind].build == "carcass"
+    same = catalog.kinds[model.kind].way.is_box and catalog.kinds[unit.kind].way.is_box
     return {"opening": model.opening.but(hand=unit.opening.hand)} if same else {}
 
 
@@ -97,4 +97,4 @@ TAKES = {"front": _front, "finishes": _finishes, "hardware": _hardware, "inside"
 
 
 def _has_fronts(catalog: Catalog, unit: Unit) -> bool:
-    return catalog.kinds[unit.kind].build in ("carcass", "shaped") and unit.opening.is_fronted
+    return catalog.kinds[unit.kind].way.opens and unit.opening.is_fronted

@@ -9,6 +9,7 @@ from dataclasses import replace
 from tallplank.core.catalog.door_style import DoorStyle
 from tallplank.core.catalog.hardware import Hinge, Stay
 from tallplank.core.error import mm
+from tallplank.core.job.front import FRONTS, SHAPES
 from tallplank.core.job.opening import FrontKind
 from tallplank.core.joinery.front.leaf import Leaf, add_leaf_parts
 from tallplank.core.joinery.front.pull import add_pulls
@@ -95,12 +96,11 @@ def add_drawer_front(choice: Choice, cell: Cell, number: int, slide: float, plan
 def add_level_front(choice: Choice, cell: Cell, kind: FrontKind, plane: Plane, out: Collector) -> None:
     """Add a flap that drops, a flap that lifts, or a front that stays shut."""
     face = plane.back - choice.finish("front").thickness
-    motion, shape, name = None, "false", "false front"
-    if kind == "flap":
-        motion, shape, name = flap(face, cell.z.front_at, lifts=False), "flap", "flap"
-    elif kind == "lift":
-        motion, shape, name = flap(face, cell.z.front_end, lifts=True), "lift", "lift-up flap"
-    leaf = Leaf(Tag(name), shape, cell.x.front_at, cell.z.front_at, cell.x.front, cell.z.front, plane.back, motion)  # type: ignore[arg-type]
+    _, _, shape, name, _ = FRONTS[kind]
+    assert shape is not None
+    above = SHAPES[shape].hung == "above"
+    motion = flap(face, cell.z.front_end if above else cell.z.front_at, lifts=above) if SHAPES[shape].is_flap else None
+    leaf = Leaf(Tag(name), shape, cell.x.front_at, cell.z.front_at, cell.x.front, cell.z.front, plane.back, motion)
     weight = add_front(choice, cell, leaf, out)
     if motion is None:
         return
@@ -127,7 +127,7 @@ def add_front(choice: Choice, cell: Cell, leaf: Leaf, out: Collector) -> float:
     style, first = style_of(choice, cell), len(out.parts)
     framed = add_leaf_parts(choice, style, leaf, out)
     weight = sum(weight_kg(choice, p) for p in out.parts[first:])
-    if choice.kind.takes_pulls and leaf.kind not in ("strip", "false"):
+    if choice.kind.takes_pulls and SHAPES[leaf.kind].pulled:
         add_pulls(choice, leaf, style if framed else None, out)
     size = (leaf.width.value, leaf.height.value)
     out.fronts.append(Front(leaf.kind, leaf.x, leaf.z, *size, leaf.hand, framed, style.id, cell.path, weight))

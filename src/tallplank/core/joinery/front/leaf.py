@@ -9,10 +9,11 @@ from typing import Literal
 from tallplank.core.catalog.door_style import DoorStyle
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.error import mm
+from tallplank.core.job.front import FrontShape
 from tallplank.core.joinery.front.panel import Field, Inset, add_field
 from tallplank.core.joinery.part.form.form import formed
 from tallplank.core.joinery.part.hole import Pocket, PocketKind
-from tallplank.core.joinery.part.part import BuildError, Edges, FrontShape, Tag
+from tallplank.core.joinery.part.part import BuildError, Edges, Tag
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Collector, Lay, slot
 from tallplank.core.measure.divide import divide, equal

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 
 from tallplank.core.catalog.door_style import DoorStyle
 from tallplank.core.catalog.hardware import Pull
+from tallplank.core.job.front import SHAPES
 from tallplank.core.joinery.front.leaf import Leaf, front_thickness
 from tallplank.core.joinery.part.part import Piece
 from tallplank.core.joinery.rule.choice import Choice
@@ -55,16 +56,16 @@ def _bore_through(out: Collector, x: float, z: float, diameter: float) -> None:
 def pull_places(choice: Choice, leaf: Leaf, pull: Pull, style: DoorStyle | None = None) -> tuple[Size, tuple[Place, ...]]:
     """How many pulls a front takes, and where."""
     corner, middle, top = choice.rules.pull_corner, leaf.x + leaf.width.value / 2, leaf.z + leaf.height.value
-    if leaf.kind == "drawer":
+    if SHAPES[leaf.kind].slides:
         count, z = Size.of(1, "pull to a drawer", Decided("hardware", "pull")), leaf.z + leaf.height.value / 2
         if leaf.width.value < choice.rules.pull_wide:
             return count, (Place(middle, z, level=True),)
         more = Size.of(1, f"more, from {choice.rules.pull_wide:g} wide", Decided("rule", "pull_wide"))
         return count + more, tuple(Place(leaf.x + leaf.width.value * share, z, level=True) for share in (0.25, 0.75))
     count = Size.of(1, f"pull to a {'door' if leaf.kind == 'door' else 'flap'}", Decided("hardware", "pull"))
-    if leaf.kind in ("flap", "lift"):
+    if SHAPES[leaf.kind].is_flap:
         inset = min(corner, leaf.height.value / 2)
-        return count, (Place(middle, leaf.z + inset if leaf.kind == "lift" else top - inset, level=True),)
+        return count, (Place(middle, leaf.z + inset if SHAPES[leaf.kind].hung == "above" else top - inset, level=True),)
     inset = style.stile / 2 if style else min(corner, leaf.width.value / 2)
     if style and style.corner == "mitred":
         corner = max(corner, style.rail)

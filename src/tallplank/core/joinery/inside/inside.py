@@ -8,8 +8,7 @@ from itertools import product
 
 from tallplank.core.catalog.hardware import Insert, Rail
 from tallplank.core.error import mm
-from tallplank.core.job.opening import InsideKind
-from tallplank.core.job.unit import HardwareRole
+from tallplank.core.job.inside import INSIDES
 from tallplank.core.joinery.inside.appliance import add_niche
 from tallplank.core.joinery.part.part import BuildError, Piece
 from tallplank.core.joinery.rule.choice import Choice
@@ -25,14 +24,6 @@ RAIL_FROM_BACK, RAIL_BELOW = 300.0, 60.0
 """The middle of a hanging rail before the back and below what is above it. Source: about 300 from the back, common practice."""
 WIRE, MESH = 6.0, 60.0
 BRACKETS = 2
-ROLES: dict[InsideKind, HardwareRole] = {
-    "rail": "rail",
-    "rack": "rack",
-    "basket": "basket",
-    "bin": "bin",
-    "dish-rack": "dish-rack",
-    "appliance": "appliance",
-}
 
 
 def add_inside(choice: Choice, box: Box, cell: Cell, plane: Plane, out: Collector) -> None:
@@ -41,11 +32,12 @@ def add_inside(choice: Choice, box: Box, cell: Cell, plane: Plane, out: Collecto
     Raises:
         BuildError: the item needs more room than there is; the text says how much.
     """
-    kind = cell.opening.inside
-    if kind == "appliance":
+    sort = INSIDES[cell.opening.inside]
+    assert sort.role is not None, "what is built of boards is built elsewhere"
+    if sort.role == "appliance":
         add_niche(choice, box, cell, plane, out)
         return
-    item = choice.item(ROLES[kind], cell.opening.item)
+    item = choice.item(sort.role, cell.opening.item)
     if not isinstance(item, Rail | Insert):
         raise BuildError(f"{item.name} is nothing that an opening holds.")
     depth = box.back_face - plane.inner
@@ -56,8 +48,8 @@ def add_inside(choice: Choice, box: Box, cell: Cell, plane: Plane, out: Collecto
         _add_rail(choice, box, cell, item, out)
         return
     out.fit(item, Size.of(1, "to an opening", cell.source), item.name)
-    low, high = _standing(box, cell, plane, item, hung=kind == "dish-rack")
-    bars = _solid(low, high) if kind == "bin" else _wire(low, high)
+    low, high = _standing(box, cell, plane, item, hung=sort.hung)
+    bars = _solid(low, high) if sort.solid else _wire(low, high)
     out.pieces.extend(Piece(item.role, item.colour, a, b) for a, b in bars)
 
 

@@ -9,7 +9,6 @@ from types import MappingProxyType
 
 from tallplank.core.error import mm
 from tallplank.core.joinery.joint.meeting import TOUCH, Meeting, Range, axis_of, is_along
-from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.hole import Pocket, PocketKind
 from tallplank.core.joinery.part.part import BuildError, Part
 from tallplank.core.joinery.rule.choice import Choice
@@ -123,11 +122,9 @@ def _at_axes(point: Vec, *axes: tuple[int, float]) -> Vec:
 
 def _tabbed(part: Part, tab: Sequence[Vec], depth: Size) -> Part:
     """A board of any outline that grows by a tab on an edge that runs along none of its axes."""
-    if not isinstance(part.form, Outlined):
-        return part
-    form, (x, y) = part.form.tabbed(tuple((p.x, p.y) for p in tab))
+    form, (x, y), grown = part.form.tabbed(tuple((p.x, p.y) for p in tab))
     pockets = tuple(p.shifted(x, y) for p in part.pockets)
-    more = [Size.of(new - old, "let in", depth.terms[0].source) for new, old in zip(form.extent, part.form.extent, strict=True)]
+    more = [Size.of(by, "let in", depth.terms[0].source) for by in grown]
     long, wide = (old + by if by.value > TOUCH else old for old, by in zip((part.length, part.width), more, strict=True))
     return replace(
         part,

@@ -9,6 +9,7 @@ from typing import Literal, NamedTuple, get_args
 
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.error import PlankError
+from tallplank.core.job.front import FrontShape
 from tallplank.core.job.unit import FinishRole, HardwareRole
 from tallplank.core.joinery.part.form.form import SHEET, Form
 from tallplank.core.joinery.part.hole import Hole, Pocket, ShapedEdge, WorkedEdge
@@ -21,7 +22,6 @@ from tallplank.core.space.outline import Point, Ring, bounds
 Grain = Literal["length", "none"]
 Surface = Literal["carcass", "front", "inside", "drawer", "top", "plinth"]
 Outline = tuple[tuple[float, float], ...]
-FrontShape = Literal["door", "drawer", "flap", "lift", "false", "strip"]
 PartKind = Literal[
     "gable", "floor", "fixed-shelf", "partition", "back", "frame", "shelf", "front", "drawer", "blocking", "kick", "molding", "other"
 ]

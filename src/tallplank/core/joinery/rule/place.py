@@ -28,7 +28,7 @@ class Placed:
     @property
     def hung(self) -> bool:
         """Whether it hangs on the wall: a filler stands or hangs as its neighbour does."""
-        return self.kind.mount == "wall" or (self.kind.build == "filler" and self.z > HUNG_FROM)
+        return self.kind.mount == "wall" or (self.kind.way.closes_gap and self.z > HUNG_FROM)
 
     @property
     def right(self) -> float:
@@ -54,7 +54,7 @@ class Placed:
     @property
     def has_fronts(self) -> bool:
         """Whether anything closes the unit."""
-        return self.kind.build == "filler" or self.unit.opening.is_fronted
+        return self.kind.way.closes_gap or self.unit.opening.is_fronted
 
 
 def place(choice: Choice) -> Placed:

@@ -15,7 +15,7 @@ DEEP = 60.0
 def let_in_item(catalog: Catalog, unit: Unit, kind: Kind, role: Literal["sink", "hob"]) -> Fixture | None:
     """The sink or hob over a box with a worktop."""
     item = catalog.hardware.get(unit.hardware.get(role, ""))
-    return item if isinstance(item, Fixture) and kind.build == "carcass" and kind.worktop else None
+    return item if isinstance(item, Fixture) and kind.way.is_box and kind.worktop else None
 
 
 def under_let_in(catalog: Catalog, unit: Unit, kind: Kind, board: float) -> tuple[Unit, Kind]:

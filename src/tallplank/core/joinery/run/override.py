@@ -5,15 +5,12 @@ from dataclasses import replace
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.job.room import PieceChange
-from tallplank.core.joinery.part.form.outlined import Outlined
-from tallplank.core.joinery.part.hole import Pocket, ShapedEdge
+from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import Part, PartRef, Parts, part_refs
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Vec
-from tallplank.core.space.outline import Point
 
-AT_END = 1.0
 SHORTEST = 1.0
 
 
@@ -54,22 +51,9 @@ def _changed(part: Part, change: PieceChange, catalog: Catalog) -> Part:
     length = length + Size.of(right, "longer at the right") if right else length
     o, x = part.frame.origin, part.frame.x
     frame = part.frame._replace(origin=Vec(o.x - x.x * left, o.y - x.y * left, o.z - x.z * left))
-    form = part.form
-    if isinstance(form, Outlined):
-        form = _stretched(form, part.length.value, left, right)
+    form = part.form.lengthened(part.length.value, left, right)
     pockets = tuple(_shifted(pocket, left) for pocket in part.pockets)
     return replace(part, length=length, cut_length=part.cut_length + left + right, frame=frame, form=form, pockets=pockets)
-
-
-def _stretched(form: Outlined, length: float, left: float, right: float) -> Outlined:
-    """An outline whose ends are moved outwards."""
-
-    def at(point: Point) -> Point:
-        x, y = point
-        return (x if x <= AT_END else x + left + (right if x >= length - AT_END else 0.0), y)
-
-    bands = tuple(ShapedEdge(band.band, tuple(map(at, band.points))) for band in form.banded)
-    return Outlined(tuple(map(at, form.outline)), bands)
 
 
 def _shifted(pocket: Pocket, by: float) -> Pocket:

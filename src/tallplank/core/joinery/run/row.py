@@ -100,20 +100,19 @@ BEYOND = 500.0
 """How far beyond its ends a worktop may reach under what hangs there."""
 BY_ITSELF = 100.0
 """How far a worktop may stand out at most without being told to, so that board enough is left beside an opening."""
-BOXES = ("carcass", "filler")
 OVER: tuple[RunKind, ...] = ("top", "scribe", "crown")
 """What runs over units."""
 
 
 def _is_crowned(placed: Placed) -> bool:
     """Whether moldings know the way along a unit: along boxes, and across corners."""
-    return placed.kind.build in BOXES or placed.kind.plan in CORNER_PLANS
+    return placed.kind.way.fits_gap or placed.kind.plan in CORNER_PLANS
 
 
 CARRIES: Mapping[RunKind, Callable[[Placed], bool]] = {
     "top": lambda p: not p.hung and p.kind.worktop and p.top < TALL_FROM,
     "plinth": lambda p: not p.hung and p.kind.kick and p.kind.plinth and p.rules.kick != "none" and p.z > 0,
-    "end": lambda p: p.rules.end_panel == "free" and p.kind.build == "carcass",
+    "end": lambda p: p.rules.end_panel == "free" and p.kind.way.is_box,
     "crown": lambda p: p.rules.crown == "yes" and p.top > TALL_FROM and _is_crowned(p),
     "scribe": lambda p: p.rules.ceiling_scribe == "yes" and p.top > TALL_FROM and _is_crowned(p),
     "light-rail": lambda p: p.hung and p.rules.light_rail == "yes" and _is_crowned(p),

@@ -49,7 +49,7 @@ def build_shaped(choice: Choice, out: Collector) -> None:
     unit, kind = choice.unit, choice.kind
     if unit.opening.openings:
         raise BuildError(f"A {kind.name.lower()} has one opening; it is not divided.")
-    if unit.opening.front not in ("none", "doors"):
+    if unit.opening.front not in kind.way.fronts:
         raise BuildError(f"A {kind.name.lower()} takes doors or none.")
     if unit.opening.inside != "none":
         raise BuildError(f"A {kind.name.lower()} takes shelves and nothing else.")

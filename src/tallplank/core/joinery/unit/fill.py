@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass, field
+from typing import assert_never
 
 from tallplank.core.joinery.front.fixed import fix_false
 from tallplank.core.joinery.front.front import add_doors, add_drawer_front, add_level_front
@@ -99,12 +100,17 @@ def _add_contents(filling: _Filling, cell: Cell) -> None:
         drawer = Drawer(number, room, start, inner=not fronted, height=filling.boxes.get(cell.path))
         filling.reach[cell.path] = number, add_drawer(choice, box, drawer, out)
         return
-    if opening.inside == "pullout":
-        filling.drawers += 1
-        tray = Drawer(filling.drawers, _between_hinges(filling, cell), filling.plane.inner, inner=True, low=True)
-        add_drawer(choice, box, tray, out)
-    elif opening.inside != "none":
-        add_inside(choice, box, cell, filling.plane, out)
+    match opening.inside:
+        case "none":
+            pass
+        case "pullout":
+            filling.drawers += 1
+            tray = Drawer(filling.drawers, _between_hinges(filling, cell), filling.plane.inner, inner=True, low=True)
+            add_drawer(choice, box, tray, out)
+        case "rail" | "rack" | "basket" | "bin" | "dish-rack" | "appliance":
+            add_inside(choice, box, cell, filling.plane, out)
+        case never:
+            assert_never(never)
     if opening.shelves:
         add_shelves(choice, box, cell, filling.plane, out)
 
@@ -144,15 +150,20 @@ def _drawer_front_over(filling: _Filling, cell: Cell) -> bool:
 
 def _add_front(filling: _Filling, cell: Cell) -> None:
     choice, out, plane, kind = filling.choice, filling.out, filling.plane, cell.opening.front
-    if kind == "doors":
-        add_doors(choice, cell, [c for c in filling.layout.cells if c.opening.front == "doors"], plane, out)
-    elif kind == "drawer":
-        lowest = next(c for c in reversed(filling.layout.leaves) if c.path[: len(cell.path)] == cell.path)
-        if lowest.path not in filling.reach:
-            raise BuildError("A drawer front over several openings needs rows behind it, with its drawer in the lowest.")
-        add_drawer_front(choice, cell, *filling.reach[lowest.path], plane, out)
-    elif kind != "none":
-        add_level_front(choice, cell, kind, plane, out)
+    match kind:
+        case "none":
+            pass
+        case "doors":
+            add_doors(choice, cell, [c for c in filling.layout.cells if c.opening.front == "doors"], plane, out)
+        case "drawer":
+            lowest = next(c for c in reversed(filling.layout.leaves) if c.path[: len(cell.path)] == cell.path)
+            if lowest.path not in filling.reach:
+                raise BuildError("A drawer front over several openings needs rows behind it, with its drawer in the lowest.")
+            add_drawer_front(choice, cell, *filling.reach[lowest.path], plane, out)
+        case "flap" | "lift" | "false":
+            add_level_front(choice, cell, kind, plane, out)
+        case never:
+            assert_never(never)
 
 
 def _bore_hardware(choice: Choice, cells: Iterable[Cell], plane: Plane, out: Collector) -> None:
@@ -160,11 +171,16 @@ def _bore_hardware(choice: Choice, cells: Iterable[Cell], plane: Plane, out: Col
     by_path = {cell.path: cell for cell in cells}
     for front in out.fronts:
         cell = by_path[front.path]
-        if front.kind == "door":
-            hang_door(choice, cell, front, plane, out)
-        elif front.kind in ("flap", "lift"):
-            hang_flap(choice, cell, front, plane, out)
-        elif front.kind == "false":
-            fix_false(choice, cell, front, plane, out)
+        match front.kind:
+            case "door":
+                hang_door(choice, cell, front, plane, out)
+            case "flap" | "lift":
+                hang_flap(choice, cell, front, plane, out)
+            case "false":
+                fix_false(choice, cell, front, plane, out)
+            case "drawer" | "strip":
+                pass  # fixed to its box, and by the appliance beside it
+            case never:
+                assert_never(never)
     for cell, z, length in out.slides:
         bore_slides(choice, cell, plane, z, length, out)

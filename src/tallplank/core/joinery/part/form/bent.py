@@ -30,43 +30,43 @@ class Bent(PlainForm):
     height: float
 
     @property
-    def radius(self) -> float:
-        """Of the circle through both ends and the middle of its outer face."""
+    def bend_radius(self) -> float:
+        """See `PlainForm`: of the circle through both ends and the middle of its outer face."""
         outer = self.outline[: len(self.outline) // 2]
         a, b, c = outer[0], outer[len(outer) // 2], outer[-1]
         return dist(a, b) * dist(b, c) * dist(c, a) / (4 * area((a, b, c)))
 
     def marks(self, size: Size3) -> Iterator[Mark]:
         """See `PlainForm`: which face comes to be the outer one, and how much it is bent."""
-        yield Mark(size[0] / 2, size[1] / 2, size[2], 2 + round(min(self.radius, FLAT) * 100))
+        yield Mark(size[0] / 2, size[1] / 2, size[2], 2 + round(min(self.bend_radius, FLAT) * 100))
 
     def volume(self, size: Size3, pockets: Sequence[Pocket]) -> float:
-        """See `Sheet`; what is cut from bent boards is cut when they are flat, and none is so far."""
+        """See `Seen`; what is cut from bent boards is cut when they are flat, and none is so far."""
         return area(self.outline) * self.height
 
     def surface(self, size: Size3, pockets: Sequence[Pocket]) -> Surface:
-        """See `Sheet`."""
+        """See `Seen`."""
         return layered_surface(layers(self.outline, self.height, ()))
 
     def grain(self, corners: Floats, normals: Floats) -> Floats:
-        """See `Sheet`: the grain runs upwards."""
+        """See `Seen`: the grain runs upwards."""
         return np.stack([corners[..., 2], corners[..., 0] + corners[..., 1]], axis=-1).astype(np.float32)
 
     def lines(self, size: Size3, tongue: float) -> Floats:
-        """See `Sheet`."""
+        """See `Seen`."""
         return prism_lines(self.outline, self.height, ())
 
     @property
     def bulk(self) -> Body:
-        """See `Sheet`."""
+        """See `PlainForm`."""
         return Body(self.body, self.outline, self.height)
 
     def standing(self, frame: Frame) -> Frame:
-        """See `Sheet`: the frame of the body."""
+        """See `PlainForm`: the frame of the body."""
         return self.body
 
     def bored(self, size: Size3, holes: tuple[Hole, ...]) -> tuple[Hole, ...]:
-        """See `Sheet`: the holes of the flat board where they come to be."""
+        """See `PlainForm`: the holes of the flat board where they come to be."""
         count = len(self.outline) // 2
         outer, inner = np.array(self.outline[:count]), np.array(self.outline[count:])[::-1]
         bent = []
@@ -82,15 +82,15 @@ class Bent(PlainForm):
         return tuple(bent)
 
     def box(self, frame: Frame, size: Size3) -> tuple[Vec, Vec]:
-        """See `Sheet`."""
+        """See `Seen`."""
         points = [self.body.out((x, y, z)) for x, y in self.outline for z in (0.0, self.height)]
         return Vec(*map(min, zip(*points, strict=True))), Vec(*map(max, zip(*points, strict=True)))
 
     def above(self, frame: Frame, size: Size3) -> Ring:
-        """See `Sheet`."""
+        """See `Seen`."""
         return self.body.flat_out(self.outline)
 
     def front(self, frame: Frame, size: Size3) -> Ring:
-        """See `Sheet`."""
+        """See `Seen`."""
         low, high = self.box(frame, size)
         return ((low.x, low.z), (high.x, low.z), (high.x, high.z), (low.x, high.z))

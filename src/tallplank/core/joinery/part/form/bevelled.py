@@ -1,6 +1,6 @@
 """A flat board whose edges are cut at angles of their own, as the facets of a relief."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from math import atan2, degrees, hypot
 
@@ -23,6 +23,7 @@ class Bevelled(Outlined):
 
     face: Ring = ()
     back: Ring = ()
+    takes_bevels = False
 
     @classmethod
     def between(cls, face: Ring, back: Ring) -> "Bevelled":
@@ -34,12 +35,12 @@ class Bevelled(Outlined):
         yield from (Mark(x, y, z) for ring, z in ((self.face, size[2]), (self.back, 0.0)) for x, y in ring)
 
     def volume(self, size: Size3, pockets: Sequence[Pocket]) -> float:
-        """See `Sheet`. Source: the prismatoid: a sixth of the height times both ends and four times the middle."""
+        """See `Seen`. Source: the prismatoid: a sixth of the height times both ends and four times the middle."""
         middle = tuple(((a[0] + b[0]) / 2, (a[1] + b[1]) / 2) for a, b in zip(self.face, self.back, strict=True))
         return size[2] / 6 * (area(self.face) + 4 * area(middle) + area(self.back))
 
     def surface(self, size: Size3, pockets: Sequence[Pocket]) -> Surface:
-        """See `Sheet`."""
+        """See `Seen`."""
         quads: list[tuple[tuple[float, float, float], ...]] = []
         quads += [((*a, 0.0), (*b, 0.0), (*q, size[2]), (*p, size[2])) for (a, b), (p, q) in self._edges()]
         quads += [_flat(t, size[2]) for t in triangles(_plain(self.face))]
@@ -51,27 +52,35 @@ class Bevelled(Outlined):
         return Surface(corners.astype(np.float32), normals.astype(np.float32))
 
     def lines(self, size: Size3, tongue: float) -> Floats:
-        """See `Sheet`."""
+        """See `Seen`."""
         found = []
         for (a, b), (p, q) in self._edges():
             found += [((*a, 0.0), (*b, 0.0)), ((*p, size[2]), (*q, size[2])), ((*a, 0.0), (*p, size[2]))]
         return np.array(found, dtype=np.float32)
 
     def box(self, frame: Frame, size: Size3) -> tuple[Vec, Vec]:
-        """See `Sheet`."""
+        """See `Seen`."""
         points = self._corners(frame, size)
         return Vec(*map(min, zip(*points, strict=True))), Vec(*map(max, zip(*points, strict=True)))
 
     def above(self, frame: Frame, size: Size3) -> Ring:
-        """See `Sheet`."""
+        """See `Seen`."""
         return self._projected(frame, size, 0, 1)
 
     def front(self, frame: Frame, size: Size3) -> Ring:
-        """See `Sheet`."""
+        """See `Seen`."""
         return self._projected(frame, size, 0, 2)
 
+    @property
+    def rims(self) -> tuple[Ring, Ring]:
+        """See `PlainForm`."""
+        return self.face, self.back
+
+    def _with_points(self, at: Callable[[Point], Point]) -> "Bevelled":
+        return Bevelled.between(tuple(map(at, self.face)), tuple(map(at, self.back)))
+
     def bevels(self, thickness: float) -> Iterator[tuple[Point, Point, float]]:
-        """Each edge of the face from corner to corner, with the degrees by which it is off square: more than 0 where the face is longer."""
+        """See `PlainForm`."""
         for (a, _), (p, q) in self._edges():
             long = hypot(q[0] - p[0], q[1] - p[1])
             if long <= TOUCH:

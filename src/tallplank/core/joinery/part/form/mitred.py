@@ -1,6 +1,6 @@
 """A flat board of any outline with edges cut at 45°, so that it meets another round a corner without showing an end."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from math import hypot, sqrt
 from typing import NamedTuple
@@ -11,7 +11,7 @@ from shapely import Polygon
 from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.form.plain import Mark
 from tallplank.core.joinery.part.form.sheet import prism_lines
-from tallplank.core.joinery.part.hole import Pocket
+from tallplank.core.joinery.part.hole import Pocket, ShapedEdge
 from tallplank.core.space.frame import Floats, Vec
 from tallplank.core.space.layered import Size3, Surface, layered_surface, layered_volume, layers
 from tallplank.core.space.outline import Point, Ring
@@ -48,6 +48,11 @@ class Mitred(Outlined):
     """The outline is that of the longer face; what it lacks below each mitred edge is a wedge."""
 
     miters: tuple[Miter, ...] = ()
+    takes_bevels = False
+
+    def _with_points(self, at: Callable[[Point], Point]) -> "Mitred":
+        bands = tuple(ShapedEdge(band.band, tuple(map(at, band.points))) for band in self.banded)
+        return Mitred(tuple(map(at, self.outline)), bands, tuple(Miter(at(a), at(b)) for a, b in self.miters))
 
     def marks(self, size: Size3) -> Iterator[Mark]:
         """See `PlainForm`: its corners, and at the longer face the ends of its mitred edges."""
@@ -66,12 +71,12 @@ class Mitred(Outlined):
         return tuple((x, y) for x, y, *_ in (points if whole.exterior.is_ccw else points[::-1]))
 
     def volume(self, size: Size3, pockets: Sequence[Pocket]) -> float:
-        """See `Sheet`."""
+        """See `Seen`."""
         wedges = sum(hypot(m.b[0] - m.a[0], m.b[1] - m.a[1]) * size[2] ** 2 / 2 for m in self.miters)
         return layered_volume(layers(self._square(size[2]), size[2], pockets)) + wedges
 
     def surface(self, size: Size3, pockets: Sequence[Pocket]) -> Surface:
-        """See `Sheet`: the square part and, side by side with it, the wedges."""
+        """See `Seen`: the square part and, side by side with it, the wedges."""
         square = layered_surface(layers(self._square(size[2]), size[2], pockets))
         quads = [quad for miter in self.miters for quad in _wedge(miter, size[2])]
         corners = np.array([q for q, _ in quads], dtype=np.float32)
@@ -79,7 +84,7 @@ class Mitred(Outlined):
         return Surface(np.concatenate([square.corners, corners]), np.concatenate([square.normals, normals.astype(square.normals.dtype)]))
 
     def lines(self, size: Size3, tongue: float) -> Floats:
-        """See `Sheet`: those of the square part, and of the cuts."""
+        """See `Seen`: those of the square part, and of the cuts."""
         inner = prism_lines(self._square(size[2]), size[2], ())
         more = []
         for miter in self.miters:
@@ -89,10 +94,11 @@ class Mitred(Outlined):
 
 
 def _wedge(miter: Miter, thickness: float) -> Iterator[tuple[tuple[Vec, Vec, Vec, Vec], tuple[float, float, float]]]:
-    """The sides of a wedge but for that against the square part."""
+    """The sides of a wedge, that against the square part too: each of the two is a body of its own."""
     a, a0, a1, b, b0, b1 = miter.corners(thickness)
     dx, dy = miter.inward(1.0)
     yield (a, b, b0, a0), (0.0, 0.0, 1.0)
+    yield (a0, b0, b1, a1), (dx, dy, 0.0)
     yield (a, a1, b1, b), (-dx / sqrt(2), -dy / sqrt(2), -1 / sqrt(2))
     yield (a, a0, a1, a1), (-dy, dx, 0.0)
     yield (b, b1, b0, b0), (dy, -dx, 0.0)

@@ -1,6 +1,6 @@
 """A flat board of any outline."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from math import dist
 
@@ -9,10 +9,12 @@ from tallplank.core.joinery.part.form.sheet import flat_grain, prism_lines, seen
 from tallplank.core.joinery.part.hole import Pocket, ShapedEdge
 from tallplank.core.space.frame import Floats, Frame, Vec
 from tallplank.core.space.layered import Size3, Surface, layered_surface, layered_volume, layers
-from tallplank.core.space.outline import Ring, edges, holds
+from tallplank.core.space.outline import Point, Ring, edges, holds
 
 TOUCH = 1e-3
 """Millimetres within which a corner lies on an edge."""
+AT_END = 1.0
+"""What is so near to an end, in millimetres, lies at it."""
 MOST_CORNERS = 8
 """An outline with more corners than this is a curve; its corners are no edges."""
 
@@ -26,9 +28,10 @@ class Outlined(PlainForm):
     """The pieces of the outline that are banded."""
     is_square = False
     may_cross = True
+    takes_bevels = True
 
     def ring(self, size: Size3) -> Ring:
-        """See `Sheet`."""
+        """See `PlainForm`."""
         return self.outline
 
     def marks(self, size: Size3) -> Iterator[Mark]:
@@ -36,46 +39,46 @@ class Outlined(PlainForm):
         yield from (Mark(x, y, size[2] / 2) for x, y in self.outline)
 
     def covers(self, size: Size3, x: float, y: float) -> bool:
-        """See `Sheet`."""
+        """See `PlainForm`."""
         return holds(self.outline, (x, y))
 
     def volume(self, size: Size3, pockets: Sequence[Pocket]) -> float:
-        """See `Sheet`."""
+        """See `Seen`."""
         return layered_volume(layers(self.outline, size[2], pockets))
 
     def surface(self, size: Size3, pockets: Sequence[Pocket]) -> Surface:
-        """See `Sheet`."""
+        """See `Seen`."""
         return layered_surface(layers(self.outline, size[2], pockets))
 
     def grain(self, corners: Floats, normals: Floats) -> Floats:
-        """See `Sheet`."""
+        """See `Seen`."""
         return flat_grain(corners, normals)
 
     def lines(self, size: Size3, tongue: float) -> Floats:
-        """See `Sheet`; upright edges only where the outline is no curve."""
+        """See `Seen`; upright edges only where the outline is no curve."""
         return prism_lines(self.outline, size[2], self.outline if len(self.outline) <= MOST_CORNERS else ())
 
     def box(self, frame: Frame, size: Size3) -> tuple[Vec, Vec]:
-        """See `Sheet`."""
+        """See `Seen`."""
         points = [frame.out((x, y, z)) for x, y in self.outline for z in (0.0, size[2])]
         return Vec(*map(min, zip(*points, strict=True))), Vec(*map(max, zip(*points, strict=True)))
 
     def above(self, frame: Frame, size: Size3) -> Ring:
-        """See `Sheet`."""
+        """See `Seen`."""
         return seen_along(self.outline, frame, size[2], 0, 1)
 
     def front(self, frame: Frame, size: Size3) -> Ring:
-        """See `Sheet`."""
+        """See `Seen`."""
         return tuple((p.x, p.z) for p in (frame.out((*corner, 0.0)) for corner in self.outline))
 
     def straight(self, frame: Frame, size: Size3, axis: int, at: float, along: int) -> tuple[float, float]:
-        """See `Sheet`; nothing where it has no edge in that plane."""
+        """See `PlainForm`; nothing where it has no edge in that plane."""
         points = (frame.out((*corner, 0.0)) for corner in self.outline)
         places = [p[along] for p in points if abs(p[axis] - at) < TOUCH]
         return (min(places), max(places)) if places else (0.0, 0.0)
 
     def grown(self, index: int, edge: float, tab: tuple[Vec, Vec], shift: float) -> "Outlined":
-        """See `Sheet`: it grows only by a tab, of which two opposite corners are given, on its edge at x (or y) = `edge`."""
+        """See `PlainForm`: it grows only by a tab, of which two opposite corners are given, on its edge at x (or y) = `edge`."""
         base, out = sorted((tab[0][index], tab[1][index]), key=lambda c: abs(c - edge))
         sides = sorted((tab[0][1 - index], tab[1][1 - index]))
         points: list[tuple[float, float]] = []
@@ -92,17 +95,8 @@ class Outlined(PlainForm):
         clean = tuple(p for p, q in edges(moved) if abs(p[0] - q[0]) + abs(p[1] - q[1]) > TOUCH)
         return Outlined(clean, tuple(e.shifted(*by) for e in self.banded))
 
-    @property
-    def extent(self) -> tuple[float, float]:
-        """How long and how wide it is."""
-        xs, ys = zip(*self.outline, strict=True)
-        return max(xs) - min(xs), max(ys) - min(ys)
-
-    def tabbed(self, tab: Ring) -> tuple["Outlined", tuple[float, float]]:
-        """The shape with a tab on an edge of any direction, and by how much all of it is moved to begin at nothing again.
-
-        `tab` has a corner on the edge, two beyond it, and again one on the edge.
-        """
+    def tabbed(self, tab: Ring) -> tuple["Outlined", Point, Point]:
+        """See `PlainForm`."""
         points: list[tuple[float, float]] = []
         for a, b in edges(self.outline):
             points.append(a)
@@ -111,15 +105,36 @@ class Outlined(PlainForm):
         x, y = (-min(values) for values in zip(*points, strict=True))
         moved = [(u + x, v + y) for u, v in points]
         clean = tuple(p for p, q in edges(moved) if dist(p, q) > TOUCH)
-        return Outlined(clean, tuple(edge.shifted(x, y) for edge in self.banded)), (x, y)
+        grown = tuple(new - old for new, old in zip(_extent(clean), _extent(self.outline), strict=True))
+        return Outlined(clean, tuple(edge.shifted(x, y) for edge in self.banded)), (x, y), (grown[0], grown[1])
+
+    def lengthened(self, length: float, left: float, right: float) -> "Outlined":
+        """See `PlainForm`: what lies at its ends goes on with them."""
+
+        def at(point: Point) -> Point:
+            x, y = point
+            return (x if x <= AT_END else x + left + (right if x >= length - AT_END else 0.0), y)
+
+        return self._with_points(at)
+
+    def _with_points(self, at: Callable[[Point], Point]) -> "Outlined":
+        """The same with its points elsewhere."""
+        bands = tuple(ShapedEdge(band.band, tuple(map(at, band.points))) for band in self.banded)
+        return replace(self, outline=tuple(map(at, self.outline)), banded=bands)
 
     def grows_where(self, met: tuple[float, float], whole: tuple[float, float]) -> tuple[float, float]:
-        """See `Sheet`: only as far as it meets its partner."""
+        """See `PlainForm`: only as far as it meets its partner."""
         return met
 
     def rebanded(self, band: str) -> "Outlined":
-        """See `Sheet`."""
+        """See `PlainForm`."""
         return replace(self, banded=tuple(replace(edge, band=band) for edge in self.banded))
+
+
+def _extent(outline: Ring) -> Point:
+    """How long and how wide an outline is."""
+    xs, ys = zip(*outline, strict=True)
+    return max(xs) - min(xs), max(ys) - min(ys)
 
 
 def _is_between(point: tuple[float, float], a: tuple[float, float], b: tuple[float, float]) -> bool:

@@ -18,6 +18,8 @@ LEVEL = 1e-9
 class Sheet(PlainForm):
     """A rectangle as long and wide as the part."""
 
+    takes_bevels = True
+
     def volume(self, size: Size3, pockets: Sequence[Pocket]) -> float:
         """Cubic millimetres of wood left by the pockets."""
         if any(p.outline is not None for p in pockets):

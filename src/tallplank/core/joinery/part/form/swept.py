@@ -4,14 +4,14 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from itertools import pairwise
-from math import atan, atan2, degrees, pi, radians
+from math import atan2, pi, radians
 from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 from shapely import Polygon
 
-from tallplank.core.joinery.part.form.plain import Mark, PlainForm
+from tallplank.core.joinery.part.form.plain import EndCut, Mark, PlainForm, Sweep
 from tallplank.core.joinery.part.form.sheet import flat_grain
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.measure.carry import Carrying
@@ -20,21 +20,6 @@ from tallplank.core.space.layered import Size3, Stretched, Surface
 from tallplank.core.space.outline import Point, Ring, area, bounds, covered, edges, holds, is_clockwise, triangles
 
 Doubles = NDArray[np.float64]
-
-
-class EndCut(NamedTuple):
-    """How an end is cut: how much longer the piece becomes with every millimetre of y and of z; (0, 0) is square.
-
-    A mitre at a corner of `c` degrees in the plane of the face has `y` = 1 / tan(c / 2).
-    """
-
-    y: float = 0.0
-    z: float = 0.0
-
-    @property
-    def mitre(self) -> float:
-        """The angle in degrees by which the end is off square, seen along y; more than 0 where the far side is longer."""
-        return degrees(atan(self.z))
 
 
 SQUARE_CUT = EndCut()
@@ -76,8 +61,8 @@ class Swept(PlainForm, Carrying):
     start: EndCut = SQUARE_CUT
     end: EndCut = SQUARE_CUT
     stock: str = ""
-    """The molding that it is cut from, by catalogue id; nothing for what the shop shapes itself."""
     is_square = False
+    is_sheet = False
 
     def __hash__(self) -> int:
         """Without the points of the profile: it is asked for more often than two profiles with as many are cut alike."""
@@ -112,15 +97,15 @@ class Swept(PlainForm, Carrying):
         return (0.0, y, z), (size[0], y + wide, z + high)
 
     def ring(self, size: Size3) -> Ring:
-        """See `Sheet`: the piece laid on its face."""
+        """See `PlainForm`: the piece laid on its face."""
         return _seen([[(x, y) for x, y, _ in outline] for outline in self._outlines(size)])
 
     def covers(self, size: Size3, x: float, y: float) -> bool:
-        """See `Sheet`."""
+        """See `PlainForm`."""
         return holds(self.ring(size), (x, y))
 
     def volume(self, size: Size3, pockets: Sequence[Pocket]) -> float:
-        """See `Sheet`: the area of the profile times the length at its middle, since both ends are flat."""
+        """See `Seen`: the area of the profile times the length at its middle, since both ends are flat."""
         middle = Polygon(self.profile).centroid
         start, end = self._ends(size, float(middle.x), float(middle.y))
         return area(self.profile) * (end - start)
@@ -140,16 +125,16 @@ class Swept(PlainForm, Carrying):
         return np.concatenate([low[..., None], points], axis=-1), np.concatenate([high[..., None], points], axis=-1)
 
     def surface(self, size: Size3, pockets: Sequence[Pocket]) -> Surface:
-        """See `Sheet`."""
+        """See `Seen`."""
         drawn = _drawn(self)
         return Surface(_drawn_out(drawn.corners, drawn.corners_by, size[0]), drawn.normals)
 
     def grain(self, corners: Floats, normals: Floats) -> Floats:
-        """See `Sheet`."""
+        """See `Seen`."""
         return flat_grain(corners, normals)
 
     def lines(self, size: Size3, tongue: float) -> Floats:
-        """See `Sheet`: both ends, and the edges along it that are no part of a curve."""
+        """See `Seen`: both ends, and the edges along it that are no part of a curve."""
         drawn = _drawn(self)
         return _drawn_out(drawn.lines, drawn.lines_by, size[0])
 
@@ -158,13 +143,31 @@ class Swept(PlainForm, Carrying):
         return _drawn(self)
 
     def box(self, frame: Frame, size: Size3) -> tuple[Vec, Vec]:
-        """See `Sheet`; its longest fibres reach from end to end, so that one which lies square fills all of its box."""
+        """See `Seen`; its longest fibres reach from end to end, so that one which lies square fills all of its box."""
         shape = _shape_of(self.profile)
         if frame.is_square:
             at = Frame(frame.out((0.0, *shape.low)), frame.x, frame.y, frame.z)
             return extent(at, (size[0], *shape.across))
         points = frame.all_out(np.concatenate(self.cut_all(size, shape.points)))
         return Vec(*points.min(axis=0).tolist()), Vec(*points.max(axis=0).tolist())
+
+    @property
+    def sweep(self) -> Sweep:
+        """See `PlainForm`."""
+        return Sweep(self.profile, self.start, self.end)
+
+    def seen(self, frame: Frame, size: Size3) -> tuple[Ring, tuple[tuple[Point, Point], ...]]:
+        """See `Seen`: the edges of its profile."""
+        if not self._lies_flat(frame):
+            ring, *edges = _front_lines(self, frame, size[0])
+        else:
+            x, _, z = frame.origin
+            x_far, z_far = x + (size[0] - LONG_SEEN) * frame.x.x, z + (size[0] - LONG_SEEN) * frame.x.z
+            ring, *edges = [
+                tuple([(a + x_far, b + z_far) if far else (a + x, b + z) for (a, b), far in line])
+                for line in _front_of_long(self, (frame.x, frame.y, frame.z))
+            ]
+        return ring, tuple([(a, b) for a, b in edges])
 
     def seen_edges(self, size: Size3) -> list[tuple[tuple[float, float, float], tuple[float, float, float]]]:
         """The edges along the piece where its profile turns by more than a little, from end to end."""
@@ -185,7 +188,7 @@ class Swept(PlainForm, Carrying):
         return _seen([[(p[across], p[up]) for p in map(frame.out, outline)] for outline in self._outlines(size)])
 
     def above(self, frame: Frame, size: Size3) -> Ring:
-        """See `Sheet`. One that stands upright and is cut upright covers what its nearest and its farthest fibre enclose."""
+        """See `Seen`. One that stands upright and is cut upright covers what its nearest and its farthest fibre enclose."""
         if abs(frame.y.z) < UPRIGHT or self.start.y or self.end.y:
             return self._projected(frame, size, 0, 1)
         longest, depths = self._longest(), [z for _, z in self.profile]
@@ -195,13 +198,13 @@ class Swept(PlainForm, Carrying):
         ring = tuple((p.x, p.y) for p in points)
         return tuple(reversed(ring)) if is_clockwise(ring) else ring
 
-    def lies_flat(self, frame: Frame) -> bool:
+    def _lies_flat(self, frame: Frame) -> bool:
         """Whether it lies on its back for someone looking at its face, and is cut in the plane of that."""
         return abs(frame.z.y) >= UPRIGHT and not self.start.z and not self.end.z
 
     def front(self, frame: Frame, size: Size3) -> Ring:
-        """See `Sheet`. One that lies on its back, cut in the plane of its back, shows what its lowest and its uppermost fibre enclose."""
-        if not self.lies_flat(frame):
+        """See `Seen`. One that lies on its back, cut in its plane, shows what its lowest and its uppermost fibre enclose."""
+        if not self._lies_flat(frame):
             return self._projected(frame, size, 0, 2)
         longest, rises = self._longest(), [y for y, _ in self.profile]
         low, high = ((*self._cut(size, longest, y, 0.0), y) for y in (min(rises), max(rises)))
@@ -211,6 +214,28 @@ class Swept(PlainForm, Carrying):
         return tuple(reversed(ring)) if is_clockwise(ring) else ring
 
 
+@lru_cache(maxsize=2000)
+def _front_of_long(form: Swept, axes: tuple[Vec, Vec, Vec]) -> tuple[tuple[tuple[Point, bool], ...], ...]:
+    """The outline and the edges of a long molding that lies flat, and which of their points are at its far end.
+
+    All other lengths follow from it: it is cut in the plane of its back.
+    """
+    one, other = (tuple(_front_lines(form, Frame(NOWHERE, *axes), long)) for long in (LONG_SEEN, 2 * LONG_SEEN))
+    return tuple(
+        tuple((p, abs(q[0] - p[0]) + abs(q[1] - p[1]) > LONG_SEEN / 2) for p, q in zip(line, longer, strict=True))
+        for line, longer in zip(one, other, strict=True)
+    )
+
+
+def _front_lines(form: Swept, frame: Frame, long: float) -> Iterator[tuple[Point, ...]]:
+    size = (long, 0.0, 0.0)
+    yield form.front(frame, size)
+    for ends in form.seen_edges(size):
+        a, b = (frame.out(end) for end in ends)
+        yield (a.x, a.z), (b.x, b.z)
+
+
+NOWHERE, LONG_SEEN = Vec(0.0, 0.0, 0.0), 1e4
 LONG = 1e5
 """Millimetres: so long that all fibres of a mitred piece run from its near end to its far one."""
 

@@ -22,7 +22,7 @@ SCREWS_A_UNIT, METRE = 4, 1000.0
 
 def add_top_fixings(course: Course, out: Collector, catalog: Catalog, standard: Standard) -> None:
     """Count the screws from below and the metres of sealant of a worktop with what is let into it."""
-    units = sum(p.kind.build == "carcass" for stretch in course.stretches for p in stretch.members)
+    units = sum(p.kind.way.is_box for stretch in course.stretches for p in stretch.members)
     bead = sum(_around(pocket) for part in out.parts for pocket in part.pockets if pocket.what == "cutout")
     if course.face.thickness and course.island is None:
         bead += course.stretch.end - course.stretch.start

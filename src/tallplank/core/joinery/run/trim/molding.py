@@ -11,7 +11,8 @@ from math import atan, atan2, degrees, hypot, radians, tan
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.catalog.hardware import Molding
 from tallplank.core.job.unit import RunKind
-from tallplank.core.joinery.part.form.swept import EndCut, Swept
+from tallplank.core.joinery.part.form.plain import EndCut
+from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import Tag
 from tallplank.core.joinery.rule.corner import CORNER_PLANS, corner_of, stood
 from tallplank.core.joinery.rule.place import Placed

@@ -118,9 +118,9 @@ def _borne(members: Sequence[Placed]) -> Iterator[list[Placed]]:
     """
     found: list[Placed] = []
     for placed in members:
-        if placed.kind.build == "carcass":
+        if placed.kind.way.is_box:
             found.append(placed)
-        elif placed.kind.build != "filler" and found:
+        elif not placed.kind.way.closes_gap and found:
             yield found
             found = []
     if found:

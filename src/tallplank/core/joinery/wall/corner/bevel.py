@@ -9,8 +9,6 @@ from dataclasses import replace
 from tallplank.core.job.filling import Facets, Frames, Shelves, Slats, Tiles, Upholstery
 from tallplank.core.job.scheme import Region
 from tallplank.core.joinery.part.form.bevelled import Bevelled
-from tallplank.core.joinery.part.form.outlined import Outlined
-from tallplank.core.joinery.part.form.sheet import Sheet
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.wall.board import NEAR, Making
 from tallplank.core.measure.size import Size
@@ -41,7 +39,7 @@ def with_bevelled_ends(making: Making, slopes: Slopes) -> None:
         return
     inner = making.solved.inner
     for number, part in enumerate(making.out.parts):
-        if isinstance(part.form, Sheet | Outlined) and not isinstance(part.form, Bevelled) and part.frame.z.y < FACING:
+        if part.form.takes_bevels and part.frame.z.y < FACING:
             making.out.parts[number] = _bevelled(part, (inner.x, inner.right), (0.0, making.face.length), slopes)
 
 

@@ -4,7 +4,8 @@ from math import hypot
 
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.catalog.hardware import Molding
-from tallplank.core.joinery.part.form.swept import EndCut, Swept
+from tallplank.core.joinery.part.form.plain import EndCut
+from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import Tag
 from tallplank.core.joinery.setout.collector import Lay
 from tallplank.core.joinery.wall.board import Making, add_boards

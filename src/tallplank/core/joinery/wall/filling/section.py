@@ -4,7 +4,8 @@ Source: common practice, no source: a strip is ripped from a board that is sold 
 """
 
 from tallplank.core.job.filling import Slats
-from tallplank.core.joinery.part.form.swept import EndCut, Swept
+from tallplank.core.joinery.part.form.plain import EndCut
+from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import Part, Tag
 from tallplank.core.joinery.setout.collector import Lay
 from tallplank.core.joinery.wall.area import Area

@@ -1,0 +1,131 @@
+"""Kinds of fronts, of what is inside, of forms and ways of building: each is complete, and asked about in one place."""
+
+import ast
+import json
+import os
+import re
+import shutil
+import subprocess
+import sys
+from pathlib import Path
+from typing import get_args
+
+import pytest
+
+from arch.test_layers import ROOT, SRC
+from core.joinery.test_form import FORMS
+from fuzz import value
+from makers import CATALOG, LONG, a_made_unit
+from tallplank.app.panel.bench_panel import FRONT_CHOICES, INSIDE_CHOICES
+from tallplank.core.catalog.kind import Kind
+from tallplank.core.catalog.way import WAYS, BuildName
+from tallplank.core.job.front import FRONTS, SHAPES, FrontShape
+from tallplank.core.job.inside import INSIDES
+from tallplank.core.job.opening import FrontKind, InsideKind, Opening
+from tallplank.core.joinery.label import inside_words
+from tallplank.core.joinery.part.form.form import Form
+from tallplank.core.joinery.shaped.plan import SHAPES as PLANS
+from tallplank.core.joinery.workshop import BUILDERS
+
+SCHEMA = json.loads((ROOT / "docs" / "job.schema.json").read_text())
+GUIDE = (ROOT / "docs" / "file-format.md").read_text()
+FRONT_KINDS, INSIDE_KINDS = get_args(FrontKind), get_args(InsideKind)
+
+
+@pytest.mark.parametrize("kind", FRONT_KINDS)
+def test_a_front_is_built_chosen_tried_written_and_told(kind: FrontKind) -> None:
+    sort, unit = FRONTS[kind], a_made_unit(opening=Opening(front=kind))
+    assert not unit.problem
+    assert {front.kind for front in unit.fronts} == ({sort.shape} if sort.shape else set())
+    assert (kind, sort.words, None) in FRONT_CHOICES
+    assert kind in value.FRONTS
+    assert kind in SCHEMA["$defs"]["Opening"]["properties"]["front"]["enum"]
+    assert kind in GUIDE.split("(`front`: ")[1].split(";")[0]
+
+
+@pytest.mark.parametrize("shape", get_args(FrontShape))
+def test_how_a_front_opens_is_said_for_each_shape(shape: FrontShape) -> None:
+    assert SHAPES[shape].hung in ("side", "below", "above", "nowhere")
+    assert not (SHAPES[shape].slides and SHAPES[shape].is_flap)
+
+
+@pytest.mark.parametrize("kind", INSIDE_KINDS)
+def test_an_inside_is_built_chosen_tried_written_and_told(kind: InsideKind) -> None:
+    sort, unit = INSIDES[kind], a_made_unit("tall", opening=Opening(front="doors", inside=kind))
+    assert not unit.problem
+    without = a_made_unit("tall", opening=Opening(front="doors"))
+    assert (kind == "none") == (len(unit.parts) == len(without.parts) and len(unit.pieces) == len(without.pieces))
+    assert sort.role is None or CATALOG.hardware_for(sort.role)
+    assert (kind == "none") == (sort.label == "") == (list(inside_words(CATALOG, unit.choice.unit)) == [])
+    assert (kind, sort.words, None) in INSIDE_CHOICES
+    assert kind in value.INSIDES
+    assert kind in SCHEMA["$defs"]["Opening"]["properties"]["inside"]["enum"]
+    assert kind in GUIDE.split("`inside`: ")[1].split(";")[0]
+
+
+@pytest.mark.parametrize("build", get_args(BuildName))
+def test_a_way_of_building_is_told_and_used(build: BuildName) -> None:
+    assert build in WAYS
+    assert build in BUILDERS
+    kinds = [key for key, kind in CATALOG.kinds.items() if kind.build == build]
+    assert kinds
+    assert [key for key in kinds if a_made_unit(key).problem] == []
+
+
+@pytest.mark.parametrize("plan", get_args(Kind.model_fields["plan"].annotation)[1:])
+def test_a_shape_of_plan_is_built(plan: str) -> None:
+    assert plan in PLANS
+    assert any(kind.plan == plan for kind in CATALOG.kinds.values())
+
+
+def test_every_form_is_held_against_its_answers() -> None:
+    """`test_form` asks all that there is of each, and holds the answers against one another."""
+    assert {type(form) for form in FORMS} == set(get_args(Form))
+
+
+def test_nobody_else_asks_which_form_or_way_or_kind_it_is() -> None:
+    """A set of kinds that is written down somewhere is what a new kind is missing from."""
+    forms = {form.__name__ for form in get_args(Form)}
+    words = {*FRONT_KINDS, *INSIDE_KINDS, *get_args(FrontShape)}
+    asked = []
+    for file in SRC.rglob("*.py"):
+        path = str(file.relative_to(SRC))
+        text = file.read_text()
+        if path not in ("core/catalog/kind.py", "core/joinery/workshop.py") and re.search(r"kind(s\[[^\]]*\])?\.build\b", text):
+            asked.append(f"{path}: build")
+        if path.startswith("core/joinery/part/form/"):
+            continue
+        for node in ast.walk(ast.parse(text)):
+            if (
+                isinstance(node, ast.Call)
+                and ast.unparse(node.func) == "isinstance"
+                and forms & set(re.findall(r"\w+", ast.unparse(node.args[1])))
+            ):
+                asked.append(f"{path}:{node.lineno}: form")
+            if isinstance(node, ast.Compare) and isinstance(node.ops[0], ast.In | ast.NotIn) and isinstance(node.comparators[0], ast.Tuple):
+                named = [one.value for one in node.comparators[0].elts if isinstance(one, ast.Constant)]
+                if len(named) > 1 and set(named) <= words:
+                    asked.append(f"{path}:{node.lineno}: {named}")
+    assert asked == []
+
+
+@pytest.mark.skipif(not LONG, reason="the type checker begins anew in a copy, which takes a minute")
+def test_a_front_that_is_only_declared_is_named_wherever_it_is_missing(tmp_path: Path) -> None:
+    """Made up in a copy: what the page says must be touched is what fails, and no more."""
+    for name in ("src", "tests", "docs"):
+        shutil.copytree(ROOT / name, tmp_path / name, ignore=shutil.ignore_patterns("__pycache__", "screenshots"))
+    shutil.copy(ROOT / "pyproject.toml", tmp_path)
+    record = tmp_path / "src" / "tallplank" / "core" / "job" / "opening.py"
+    record.write_text(record.read_text().replace('"lift", "false"]', '"lift", "false", "tambour"]'))
+    environment = {key: text for key, text in os.environ.items() if key != "PLANK_EXAMPLES"}
+    environment["PYTHONPATH"] = f"{tmp_path / 'src'}:{tmp_path / 'tests'}"
+    run = [sys.executable, "-m", "mypy", "src"]
+    typed = subprocess.run(run, cwd=tmp_path, env=environment, capture_output=True, text=True, check=False)
+    assert {line.split(":")[0] for line in typed.stdout.splitlines() if ": error:" in line} == {"src/tallplank/core/joinery/unit/fill.py"}
+    run = [sys.executable, "-m", "pytest", "-q", "-p", "no:cacheprovider", "tests/arch/test_unit_kinds.py", "-k", "tambour"]
+    tried = subprocess.run(run, cwd=tmp_path, env=environment, capture_output=True, text=True, check=False)
+    assert "test_a_front_is_built_chosen_tried_written_and_told[tambour]" in tried.stdout
+    page = (ROOT / "docs" / "architecture.md").read_text()
+    (told,) = [line for line in page.splitlines() if line.startswith("| kind of front |")]
+    for path in ("job/opening.py", "job/front.py", "unit/fill.py", "file-format.md"):
+        assert path in told
