@@ -4,7 +4,9 @@ import threading
 from collections.abc import Callable, Iterator
 from pathlib import Path
 
+import numpy as np
 import pytest
+from numpy.typing import NDArray
 from PyQt6.QtCore import QCoreApplication, QEvent, QSettings
 from PyQt6.QtWidgets import QApplication
 
@@ -15,11 +17,27 @@ from tallplank.app.window import MainWindow
 from tallplank.core.job.job import Job
 from tallplank.session.autosave import Autosave
 from tallplank.session.store import Store
+from tallplank.view3d.scene import Scene
 
 
 @pytest.fixture(scope="session")
 def fonts(qapp: QApplication) -> None:
     load_fonts()
+
+
+@pytest.fixture(autouse=True)
+def unlit(request: pytest.FixtureRequest, monkeypatch: pytest.MonkeyPatch) -> None:
+    """The 3D view puts its scene together and hands over an empty picture, but for tests that are marked `pictured`.
+
+    A renderer without a graphics card takes a third of a second to begin, and most windows are looked at elsewhere.
+    """
+    if request.node.get_closest_marker("pictured") is None:
+
+        def empty(scene: Scene) -> NDArray[np.uint8]:
+            width, height = scene.window.GetSize()
+            return np.zeros((height, width, 4), np.uint8)
+
+        monkeypatch.setattr(Scene, "_picture", empty)
 
 
 @pytest.fixture

@@ -189,6 +189,7 @@ def test_a_finding_is_fixed_with_its_button(open_window: Open) -> None:
     assert "few-legs" not in {f.code for f in window.store.derived.findings}
 
 
+@pytest.mark.pictured
 def test_explode_and_pick_a_part(open_window: Open) -> None:
     window = on_bench(open_window)
     pane = window.board.pane("bench3d")
@@ -217,6 +218,7 @@ def test_explode_and_pick_a_part(open_window: Open) -> None:
     assert part.drawing.title == "002-01L gable left"
 
 
+@pytest.mark.pictured
 def test_seen_through_the_bores_show(open_window: Open) -> None:
     window = on_bench(open_window)
     pane = window.board.pane("bench3d")
@@ -261,6 +263,7 @@ def test_each_term_of_a_size_leads_to_where_it_can_be_changed(open_window: Open)
     assert picked(window) == (1,)
 
 
+@pytest.mark.pictured
 def test_the_solids_follow_at_once_but_wait_while_edits_hurry(open_window: Open) -> None:
     window = on_bench(open_window, "u1")
     view = window.board.pane("bench3d")

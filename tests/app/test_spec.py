@@ -7,7 +7,7 @@ from hands import Open, choose, panel, reset, type_into
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
 from tallplank.app.panel.parts import PartList
 from tallplank.app.panel.row import PickField, TextField
-from tallplank.app.panel.rules import RULE_NAMES
+from tallplank.app.panel.rules import RULE_GROUPS, RULE_NAMES
 from tallplank.app.window import MainWindow
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit
@@ -251,7 +251,7 @@ def heading(window: MainWindow, group: str) -> QPushButton:
 
 
 def shows(window: MainWindow, row: str) -> bool:
-    return next(r for r in panel(window)._rows if r.field.accessibleName() == row).isVisible()
+    return any(r.isVisible() for r in panel(window)._rows if r.field.accessibleName() == row)
 
 
 def test_groups_of_rules_are_folded_away_until_they_are_asked_for(open_window: Open) -> None:
@@ -279,6 +279,19 @@ def test_a_folded_group_says_how_many_of_its_values_are_the_units_own(open_windo
     assert heading(window, "Fronts").text() == "Fronts · 1 of its own"
 
 
+def test_the_keyboard_goes_from_a_heading_through_its_rows(open_window: Open) -> None:
+    """They are made when they are asked for, after all that comes below them."""
+    window = open_window(a_wall_of("base"))
+    open_on_bench(window.store, "u1")
+    first, second = heading(window, "Fronts"), heading(window, "Joints")
+    first.click()
+    on_the_way, widget = list[str](), first
+    while (widget := widget.nextInFocusChain()) is not second and widget is not first:
+        on_the_way.append(widget.accessibleName())
+    names = [RULE_NAMES[rule] for rule in RULE_GROUPS["Fronts"]]
+    assert [name for name in on_the_way if name in names] == names
+
+
 def test_a_link_to_a_folded_row_opens_its_group(open_window: Open) -> None:
     window = open_window(a_wall_of("base"))
     open_on_bench(window.store, "u1")
@@ -292,7 +305,10 @@ def test_every_rule_of_the_job_can_be_set_and_taken_back(open_window: Open) -> N
     window = open_window(a_wall_of("base"))
     window.store.go("finish")
     window.store.select([])
-    assert set(RULE_NAMES.values()) <= set(names(window))
+    assert set(RULE_NAMES.values()) <= panel(window).row_names()
+    for group in RULE_GROUPS:
+        heading(window, group).click()
+    assert set(RULE_NAMES.values()) <= set(names(window)), "each is there when its group is open"
     choose(window, "Corners", "Confirmat screws")
     type_into(window, "Groove", "9")
     assert dict(window.store.job.standard.rules) == {"joint": "confirmat", "groove_depth": 9}

@@ -313,6 +313,7 @@ def test_a_line_of_the_price_explains_itself_down_to_its_parts(open_window: Open
     assert "min" in labour.terms.text()
 
 
+@pytest.mark.pictured
 def test_the_room_in_3d_selects_turns_and_opens(open_window: Open, qtbot: QtBot) -> None:
     window = open_window()
     view = window.board.pane("room3d")
@@ -541,6 +542,7 @@ def test_figures_open_what_they_count(open_window: Open) -> None:
     assert figures["parts"].value_label.text() == str(sum(r.quantity for r in window.store.derived.cutlist))
 
 
+@pytest.mark.pictured
 @pytest.mark.parametrize("stage", ["survey", "layout", "finish", "make", "quote"])
 def test_every_stage_works_in_both_themes_with_and_without_selection(open_window: Open, stage: str) -> None:
     window = open_window(the_demo().job)

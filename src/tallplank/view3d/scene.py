@@ -248,6 +248,9 @@ class Scene:
         for actor in (self._lines, self._chosen, *self._side_lines):
             actor.SetOrigin(*self.eye.place)
         self.renderer.ResetCameraClippingRange()
+        return self._picture()
+
+    def _picture(self) -> NDArray[np.uint8]:
         self.window.Render()
         width, height = self.window.GetSize()
         data = vtkUnsignedCharArray()

@@ -1,6 +1,7 @@
 """The panel of the Spec: groups of rows for one kind of selection, some of which can be folded away."""
 
 from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
 from typing import TypeVar
 
 from PyQt6.QtCore import Qt
@@ -17,12 +18,24 @@ from tallplank.session.store import Store
 _T = TypeVar("_T")
 
 
-class Fold(QWidget):
-    """A group of rows under a heading that folds them away; the heading then says how many of them are the thing's own."""
+@dataclass(frozen=True, slots=True)
+class Folded:
+    """What a group that can be folded away holds: the names of its rows, how many are the thing's own, and what adds them."""
 
-    def __init__(self, name: str, tokens: Tokens, opened: set[str]) -> None:
+    names: frozenset[str]
+    own: Callable[[], int]
+    fill: Callable[[], None]
+
+
+class Fold(QWidget):
+    """A group of rows under a heading that folds them away; the heading then says how many of them are the thing's own.
+
+    Its rows are made when it is opened for the first time: a panel has a hundred that hardly anybody opens.
+    """
+
+    def __init__(self, name: str, tokens: Tokens, opened: set[str], held: Folded) -> None:
         super().__init__()
-        self._name, self._opened = name, opened
+        self._name, self._opened, self.held = name, opened, held
         self._signs = [action_icon(sign, tokens) for sign in ("unfold", "fold")]
         self.rows: list[SpecRow] = []
         whole = QVBoxLayout(self)
@@ -51,12 +64,23 @@ class Fold(QWidget):
 
     def show_now(self) -> None:
         """Bring the heading, and the rows that are shown, up to date."""
+        if self.is_open and not self.rows:
+            self.held.fill()
+            self._in_order()
         self._body.setVisible(self.is_open)
         self._head.setIcon(self._signs[self.is_open])
-        own = sum(row.is_own for row in self.rows)
-        self._head.setText(f"{self._name} · {own} of its own" if own and not self.is_open else self._name)
+        own = 0 if self.is_open else self.held.own()
+        self._head.setText(f"{self._name} · {own} of its own" if own else self._name)
         for row in self.rows if self.is_open else ():
             row.show_now()
+
+    def _in_order(self) -> None:
+        """The keyboard goes from the heading through its rows, though they were made after all others."""
+        before: QWidget = self._head
+        for row in self.rows:
+            for after in (row.field, row.reset_button):
+                self.setTabOrder(before, after)
+                before = after
 
     def _turn(self) -> None:
         self._opened ^= {self._name}
@@ -74,7 +98,7 @@ class Panel(QWidget):
         self._column = QVBoxLayout(self)
         self._column.setContentsMargins(12, 10, 12, 14)
         self._column.setSpacing(5)
-        self._target = self._column
+        self._fold: Fold | None = None
         self._rows: list[SpecRow] = []
         self._folds: list[Fold] = []
         self._others: list[Callable[[], None]] = []
@@ -96,18 +120,21 @@ class Panel(QWidget):
 
     def group(self, name: str) -> None:
         """Begin a group."""
-        self._target = self._column
         label = Label(name)
         label.setProperty("kind", "group")
         label.setContentsMargins(0, 9, 0, 1)
         self._column.addWidget(label)
 
-    def fold(self, name: str, tokens: Tokens) -> None:
-        """Begin a group of rows that can be folded away; which are open is kept in the set that the panel was given."""
-        fold = Fold(name, tokens, self._opened)
+    def fold(self, name: str, tokens: Tokens, held: Folded) -> None:
+        """Add a group of rows that can be folded away; which are open is kept in the set that the panel was given."""
+        fold = Fold(name, tokens, self._opened, replace(held, fill=lambda: self._fill(fold, held.fill)))
         self._folds.append(fold)
         self._column.addWidget(fold)
-        self._target = fold.column
+
+    def _fill(self, fold: Fold, fill: Callable[[], None]) -> None:
+        before, self._fold = self._fold, fold
+        fill()
+        self._fold = before
 
     def length(
         self,
@@ -200,11 +227,10 @@ class Panel(QWidget):
 
     def row(self, name: str) -> QWidget:
         """The field of a row by its name, brought to light if it is folded away; for links and shortcuts."""
-        row = next(r for r in self._rows if r.field.accessibleName() == name)
         for fold in self._folds:
-            if row in fold.rows:
+            if name in fold.held.names:
                 fold.unfold()
-        return row.field
+        return next(r.field for r in self._rows if r.field.accessibleName() == name)
 
     def focused_row(self) -> str:
         """The name of the row that the keyboard is in; nothing where it is elsewhere."""
@@ -214,13 +240,15 @@ class Panel(QWidget):
 
     def row_names(self) -> frozenset[str]:
         """The names of all rows."""
-        return frozenset(r.field.accessibleName() for r in self._rows)
+        return frozenset(r.field.accessibleName() for r in self._rows).union(*(fold.held.names for fold in self._folds))
 
     def _add(self, row: SpecRow) -> None:
         self._rows.append(row)
-        self._target.addWidget(row)
-        if self._target is not self._column:
-            self._folds[-1].rows.append(row)
+        if self._fold is None:
+            self._column.addWidget(row)
+        else:
+            self._fold.column.addWidget(row)
+            self._fold.rows.append(row)
 
 
 def number(text: str) -> float:

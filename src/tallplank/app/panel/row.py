@@ -61,11 +61,6 @@ class SpecRow(QWidget):
             row.addWidget(self.reset_button)
             self.reset_button.clicked.connect(origin.reset)
 
-    @property
-    def is_own(self) -> bool:
-        """Whether its value is the thing's own."""
-        return self._origin is not None and self._origin.text() == self._origin.own
-
     def show_now(self) -> None:
         """Bring the row up to date."""
         self._show_now()

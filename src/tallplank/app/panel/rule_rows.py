@@ -1,9 +1,10 @@
 """Rows for the rules of a construction, for chosen units and for the whole job alike."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
+from functools import partial
 
-from tallplank.app.panel.panel import Panel, number
+from tallplank.app.panel.panel import Folded, Panel, number
 from tallplank.app.panel.row import Origin
 from tallplank.app.panel.rules import COUNTS, MOST_COUNT, NUMBERS, OF_BOARD, RULE_GROUPS, RULE_NAMES, rule_choices
 from tallplank.app.theme import Tokens
@@ -53,7 +54,14 @@ def add_rule(panel: Panel, source: RuleSource, rule: str) -> None:
 
 def add_all_rules(panel: Panel, source: RuleSource, tokens: Tokens) -> None:
     """Add every rule in its group; the groups can be folded away."""
-    for group, rules in RULE_GROUPS.items():
-        panel.fold(group, tokens)
+
+    def own(rules: Iterable[str]) -> int:
+        return sum([source.origin(rule) == source.own for rule in rules])
+
+    def fill(rules: Iterable[str]) -> None:
         for rule in rules:
             add_rule(panel, source, rule)
+
+    for group, rules in RULE_GROUPS.items():
+        names = frozenset(RULE_NAMES[rule] for rule in rules)
+        panel.fold(group, tokens, Folded(names, partial(own, rules), partial(fill, rules)))
