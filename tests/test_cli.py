@@ -26,6 +26,14 @@ def plank(*arguments: str, state: Path | None = None) -> subprocess.CompletedPro
     )
 
 
+def here(*arguments: str) -> int:
+    """The code that a command ends with, run in this process."""
+    try:
+        return main(arguments)
+    except SystemExit as ended:
+        return int(str(ended.code))
+
+
 def test_export_writes_what_is_asked_for_without_a_display(tmp_path: Path) -> None:
     done = plank("export", "demo", "--to", str(tmp_path), "--only", "price.csv,elevations.pdf")
     assert (done.returncode, done.stderr) == (0, "")
@@ -53,13 +61,24 @@ def test_export_of_a_file_and_the_list(tmp_path: Path) -> None:
         ((), "required"),
     ],
 )  # fmt: skip
-def test_bad_input_gives_one_line_and_code_two(arguments: tuple[str, ...], words: str) -> None:
-    done = plank(*arguments)
-    assert done.returncode == 2
-    assert words in done.stderr
-    assert done.stderr.count("\n") == 1
-    assert done.stdout == ""
+def test_bad_input_gives_one_line_and_code_two(
+    arguments: tuple[str, ...], words: str, capfd: pytest.CaptureFixture[str], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.chdir(ROOT)
+    for name in ("DISPLAY", "QT_QPA_PLATFORM"):
+        monkeypatch.delenv(name, raising=False)
+    assert here(*arguments) == 2
+    out, told = capfd.readouterr()
+    assert words in told
+    assert told.count("\n") == 1
+    assert out == ""
     assert not (ROOT / "x").exists()
+
+
+def test_bad_input_is_told_alike_to_another_program() -> None:
+    done = plank("export", "missing.plank", "--to", "x")
+    assert (done.returncode, done.stdout, done.stderr.count("\n")) == (2, "", 1)
+    assert "missing.plank cannot be read" in done.stderr
 
 
 @pytest.mark.parametrize(
@@ -116,10 +135,9 @@ def test_nobody_reading_on_and_giving_up_are_no_faults(monkeypatch: pytest.Monke
 
 
 @pytest.mark.parametrize("command", [(), ("demo",), ("open",), ("export",), ("shots",), ("run",)])
-def test_help_is_everywhere(command: tuple[str, ...]) -> None:
-    done = plank(*command, "--help")
-    assert done.returncode == 0
-    assert done.stdout.startswith("usage: plank")
+def test_help_is_everywhere(command: tuple[str, ...], capsys: pytest.CaptureFixture[str]) -> None:
+    assert here(*command, "--help") == 0
+    assert capsys.readouterr().out.startswith("usage: plank")
 
 
 def test_export_imports_no_window(tmp_path: Path) -> None:
