@@ -94,8 +94,9 @@ def partners_meet(owner: Owner) -> Iterator[str]:
 def boards_apart(owner: Owner) -> Iterator[str]:
     """No two flat boards share space, but for what is cut out of one of them for the other."""
     flat = [(p, block_of(p)) for p in owner["parts"] if "body" not in p and "sweep" not in p]
-    for (a, one), (b, other) in combinations(flat, 2):
-        if one.shrunk(0.01).meets(other.shrunk(0.01)) and not (_let_in(a, other) or _let_in(b, one)) and _shapes_meet(a, b):
+    shrunk = [(p, block, block.shrunk(0.01)) for p, block in flat]
+    for (a, one, less), (b, other, other_less) in combinations(shrunk, 2):
+        if less.meets(other_less) and not (_let_in(a, other) or _let_in(b, one)) and _shapes_meet(a, b):
             yield f"{a['name']} and {b['name']} stand in each other"
 
 

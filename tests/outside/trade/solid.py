@@ -56,11 +56,16 @@ class Block:
         gap = other.middle - self.middle
         if gap @ gap > (np.sqrt(self.half @ self.half) + np.sqrt(other.half @ other.half)) ** 2:
             return False  # the balls around them are apart
+        if not self._overlap(other, np.concatenate([self.rows, other.rows]), gap):
+            return False
         crossed = np.cross(self.rows[:, None], other.rows[None]).reshape(-1, 3)
-        ways = np.concatenate([self.rows, other.rows, crossed[np.linalg.norm(crossed, axis=1) > 1e-9]])
-        ways = ways / np.linalg.norm(ways, axis=1)[:, None]
+        long = np.linalg.norm(crossed, axis=1)
+        return self._overlap(other, crossed[long > 1e-9] / long[long > 1e-9, None], gap)
+
+    def _overlap(self, other: "Block", ways: Floats, gap: Floats) -> bool:
+        """Whether no plane square to one of these directions lies between the two."""
         reach = np.abs(ways @ self.rows.T) @ self.half + np.abs(ways @ other.rows.T) @ other.half
-        return bool(np.all(np.abs(ways @ gap) < reach - CLEAR))
+        return bool((np.abs(ways @ gap) < reach - CLEAR).all())
 
 
 @dataclass(frozen=True)

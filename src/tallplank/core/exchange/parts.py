@@ -1,8 +1,9 @@
 """`parts.json`: every part with its machining and every fitting with its places, for other programs to read."""
 
-import json
 from collections import defaultdict
 from collections.abc import Iterable, Iterator, Mapping, Sequence
+
+from pydantic_core import to_json
 
 from tallplank.core.catalog.board import Board
 from tallplank.core.derive.derived import Shop
@@ -267,7 +268,7 @@ def _three(p: Sequence[float]) -> tuple[float, float, float]:
 
 
 def _write(shop: Shop) -> bytes:
-    return (json.dumps(parts_data(shop.made), indent=1, ensure_ascii=False) + "\n").encode("utf-8")
+    return to_json(parts_data(shop.made), indent=1) + b"\n"  # many times as quick as the interpreter's own, for megabytes
 
 
 PARTS_JSON = Exporter("parts.json", "Parts as open data", _write)
