@@ -26,6 +26,7 @@ from tallplank.app.findings import FindingList
 from tallplank.app.jobfile import JobFiles
 from tallplank.app.label import Label
 from tallplank.app.notice import Notices
+from tallplank.app.panel.row import TextField
 from tallplank.app.panel.spec import Spec
 from tallplank.app.plan_dialog import room_from_plan
 from tallplank.app.profile import ProfileDrop, ask_profile
@@ -45,6 +46,7 @@ from tallplank.core.error import PlankError
 from tallplank.core.exchange.exporter import chosen, export
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.measure.display import LengthStyle
+from tallplank.core.measure.source import Decided
 from tallplank.core.work import Report
 from tallplank.session.autosave import Autosave
 from tallplank.session.mirror import MIRROR, MIRROR_COPY
@@ -262,9 +264,10 @@ class MainWindow(QMainWindow):
     def type_width(self) -> None:
         """Put the keyboard into the width of what is selected."""
         if self.spec.panel is not None and self.store.selected_units():
-            field = self.spec.panel.row("Width")
-            field.setFocus()
-            field.selectAll()  # type: ignore[attr-defined]
+            field = self.spec.panel.field_for(Decided("unit", "width"))
+            if isinstance(field, TextField):
+                field.setFocus()
+                field.selectAll()
 
     def ask(self, form: Callable[[QWidget, Store], object]) -> None:
         """Show a form about what is selected."""

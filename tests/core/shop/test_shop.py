@@ -129,6 +129,14 @@ def test_references_of_dividers_stay_when_another_opening_is_divided(constructio
     assert sum("fixed shelf" in r.role for r in after) == 5
 
 
+def test_boards_that_are_called_alike_are_not_one_line() -> None:
+    """A shop's own board may have the name of another."""
+    row = cutlist(made(a_wall_of("base")))[0]
+    other = replace(row, source=replace(row.source, board="other"))
+    assert [line.quantity for line in grouped([row, row])] == [2 * row.quantity]
+    assert [line.quantity for line in grouped([row, other])] == [row.quantity, row.quantity]
+
+
 def test_alike_parts_of_two_units_are_grouped() -> None:
     rows = grouped(cutlist(made(a_wall_of("sink", "drawers", width=800))))
     gable = next(r for r in rows if r.part == "gable left")

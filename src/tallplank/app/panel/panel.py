@@ -1,6 +1,6 @@
 """The panel of the Spec: groups of rows for one kind of selection, some of which can be folded away."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import TypeVar
 
@@ -13,6 +13,7 @@ from tallplank.app.panel.row import CountField, Origin, PickField, SpecRow, Text
 from tallplank.app.sign import action_icon
 from tallplank.app.theme import Tokens
 from tallplank.core.error import PlankError
+from tallplank.core.measure.source import Decided
 from tallplank.session.store import Store
 
 _T = TypeVar("_T")
@@ -20,9 +21,9 @@ _T = TypeVar("_T")
 
 @dataclass(frozen=True, slots=True)
 class Folded:
-    """What a group that can be folded away holds: the names of its rows, how many are the thing's own, and what adds them."""
+    """What a group that can be folded away holds: the names of its rows and what they decide, how many are its own, and what adds them."""
 
-    names: frozenset[str]
+    rows: Mapping[Decided, str]
     own: Callable[[], int]
     fill: Callable[[], None]
 
@@ -99,6 +100,7 @@ class Panel(QWidget):
         self._column.setContentsMargins(12, 10, 12, 14)
         self._column.setSpacing(5)
         self._fold: Fold | None = None
+        self._deciding: Decided | None = None
         self._rows: list[SpecRow] = []
         self._folds: list[Fold] = []
         self._others: list[Callable[[], None]] = []
@@ -163,12 +165,13 @@ class Panel(QWidget):
         origin: Origin | None = None,
         *,
         figure: bool = False,
-    ) -> None:
+    ) -> TextField:
         """Add a row for a text; a `figure` stands at the right, as lengths do."""
         field = TextField(read, apply, self.store.say)
         if figure:
             field.setAlignment(Qt.AlignmentFlag.AlignRight)
         self._add(SpecRow(name, field, field.show_now, origin))
+        return field
 
     def pick(
         self,
@@ -228,9 +231,20 @@ class Panel(QWidget):
     def row(self, name: str) -> QWidget:
         """The field of a row by its name, brought to light if it is folded away; for links and shortcuts."""
         for fold in self._folds:
-            if name in fold.held.names:
+            if name in fold.held.rows.values():
                 fold.unfold()
         return next(r.field for r in self._rows if r.field.accessibleName() == name)
+
+    def decides(self, source: Decided) -> None:
+        """Say what the row that comes next decides, so that links lead there whatever it is called."""
+        self._deciding = source
+
+    def field_for(self, source: Decided) -> QWidget | None:
+        """The field of the row that decides something, brought to light if it is folded away; None where there is none."""
+        for fold in self._folds:
+            if source in fold.held.rows:
+                fold.unfold()
+        return next((r.field for r in self._rows if r.decides == source), None)
 
     def focused_row(self) -> str:
         """The name of the row that the keyboard is in; nothing where it is elsewhere."""
@@ -240,10 +254,11 @@ class Panel(QWidget):
 
     def row_names(self) -> frozenset[str]:
         """The names of all rows."""
-        return frozenset(r.field.accessibleName() for r in self._rows).union(*(fold.held.names for fold in self._folds))
+        return frozenset(r.field.accessibleName() for r in self._rows).union(*(fold.held.rows.values() for fold in self._folds))
 
     def _add(self, row: SpecRow) -> None:
         self._rows.append(row)
+        row.decides, self._deciding = self._deciding, None
         if self._fold is None:
             self._column.addWidget(row)
         else:

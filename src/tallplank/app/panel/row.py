@@ -22,6 +22,7 @@ from PyQt6.QtWidgets import (
 from tallplank.app.label import Label, set_tip
 from tallplank.core.error import PlankError
 from tallplank.core.measure.length import parse_length
+from tallplank.core.measure.source import Decided
 from tallplank.session.store import Store
 
 _T = TypeVar("_T")
@@ -43,6 +44,7 @@ class SpecRow(QWidget):
     def __init__(self, name: str, field: QWidget, show_now: Callable[[], None], origin: Origin | None = None) -> None:
         super().__init__()
         self.field, self._show_now, self._origin = field, show_now, origin
+        self.decides: Decided | None = None
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(6)

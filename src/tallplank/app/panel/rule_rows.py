@@ -9,6 +9,7 @@ from tallplank.app.panel.row import Origin
 from tallplank.app.panel.rules import COUNTS, MOST_COUNT, NUMBERS, OF_BOARD, RULE_GROUPS, RULE_NAMES, rule_choices
 from tallplank.app.theme import Tokens
 from tallplank.core.job.construction import Construction, RuleValue
+from tallplank.core.measure.source import Decided
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,6 +35,7 @@ def rule_value(rules: Construction, rule: str) -> object:
 def add_rule(panel: Panel, source: RuleSource, rule: str) -> None:
     """Add the row of one rule, in the way that suits what it can be set to."""
     name, origin = RULE_NAMES[rule], source.origin_of(rule)
+    panel.decides(Decided("rule", rule))
 
     def read() -> object:
         return source.read(rule)
@@ -63,5 +65,5 @@ def add_all_rules(panel: Panel, source: RuleSource, tokens: Tokens) -> None:
             add_rule(panel, source, rule)
 
     for group, rules in RULE_GROUPS.items():
-        names = frozenset(RULE_NAMES[rule] for rule in rules)
-        panel.fold(group, tokens, Folded(names, partial(own, rules), partial(fill, rules)))
+        rows = {Decided("rule", rule): RULE_NAMES[rule] for rule in rules}
+        panel.fold(group, tokens, Folded(rows, partial(own, rules), partial(fill, rules)))

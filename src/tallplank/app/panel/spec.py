@@ -16,11 +16,11 @@ from tallplank.app.panel.room.opening_panel import OpeningPanel, selected_openin
 from tallplank.app.panel.room.room_panel import RoomPanel
 from tallplank.app.panel.room.standing_panel import ServicePanel, StandingPanel, selected_service, selected_standing
 from tallplank.app.panel.section.piece import changed_keys
-from tallplank.app.panel.unit_panel import UnitPanel, row_name
+from tallplank.app.panel.unit_panel import UnitPanel
 from tallplank.app.panel.wall_panel import WallPanel
 from tallplank.app.theme import Tokens
 from tallplank.core.job.measure import OfCell
-from tallplank.core.measure.source import DecidedFor, DecidedIn, Source
+from tallplank.core.measure.source import Decided, DecidedFor, DecidedIn, Source
 from tallplank.session.pick import bench_unit, picked_cell, picked_part
 from tallplank.session.quote import priced_line
 from tallplank.session.store import Store
@@ -79,7 +79,7 @@ class Spec(QWidget):
         state = self.store.state
         self._of = (type(self.panel), state.selected, state.line, state.room, state.face, state.stage)
         if of == self._of and focused in self.panel.row_names():
-            self._go_to(focused, height)  # whoever chose something there goes on there
+            self._go_to(self.panel.row(focused), height)  # whoever chose something there goes on there
 
     def lead_to(self, source: Source) -> None:
         """Go to where the source of a term can be changed: an opening, or a row of the unit's own panel, or of another unit's."""
@@ -91,18 +91,19 @@ class Spec(QWidget):
             self.store.pick(OfCell(self.store.state.bench, source.path))
             return
         self.store.pick(None)
-        name = row_name(source)
-        if isinstance(self.panel, UnitPanel) and name in self.panel.row_names():
-            self._go_to(name)
+        if isinstance(self.panel, UnitPanel):
+            if source.by == "door_style":
+                source = Decided("door_style", "")
+            if (field := self.panel.field_for(source)) is not None:
+                self._go_to(field)
 
     def _scrolled(self) -> int:
         bar = self._scroll.verticalScrollBar()
         return bar.value() if bar is not None else 0
 
-    def _go_to(self, name: str, height: int | None = None) -> None:
-        """Put the keyboard into a row and bring it to sight, if it can be with all of the panel at a height."""
-        assert self.panel is not None
-        field, bar = self.panel.row(name), self._scroll.verticalScrollBar()
+    def _go_to(self, field: QWidget, height: int | None = None) -> None:
+        """Put the keyboard into a field and bring it to sight, if it can be with all of the panel at a height."""
+        bar = self._scroll.verticalScrollBar()
         self._scroll.ensureWidgetVisible(field)
         if bar is not None and height is not None:
             bar.setValue(height)

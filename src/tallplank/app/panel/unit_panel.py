@@ -1,11 +1,7 @@
 """The Spec of one or several units: a list of sections, each with what it applies to."""
 
-from collections.abc import Mapping
-
-from tallplank.app.panel.choice import HARDWARE_NAMES, ROLE_NAMES
 from tallplank.app.panel.link import Lead
 from tallplank.app.panel.panel import same
-from tallplank.app.panel.rules import RULE_NAMES
 from tallplank.app.panel.section.built_in import BUILT_IN
 from tallplank.app.panel.section.construction import ALL_RULES, CONSTRUCTION
 from tallplank.app.panel.section.finish import FINISH
@@ -15,22 +11,10 @@ from tallplank.app.panel.section.part import PARTS
 from tallplank.app.panel.section.size import SIZE
 from tallplank.app.panel.units import Section, UnitsPanel, sections_for
 from tallplank.app.theme import Tokens
-from tallplank.core.measure.source import Decided
 from tallplank.session.store import Store
 
 SECTIONS: tuple[Section, ...] = (SIZE, OPENINGS, OPENING_OF_SHAPED, BUILT_IN, CONSTRUCTION, ALL_RULES, FINISH, FITTINGS, PARTS)
 """All sections about units; a new one is a module in `section/` and its name here."""
-
-
-def row_name(source: Decided) -> str:
-    """The row in which the source of a term can be changed; empty where there is none."""
-    by, name = source
-    if by == "unit":
-        return name.capitalize()
-    if by == "door_style":
-        return "Door style"
-    names: Mapping[str, str] = {"rule": RULE_NAMES, "finish": ROLE_NAMES, "hardware": HARDWARE_NAMES}[by]  # type: ignore[assignment]
-    return names.get(name, "")
 
 
 class UnitPanel(UnitsPanel):

@@ -17,6 +17,7 @@ from tallplank.core.edit.waterfall import End, at_end, rubs, with_end_fillers
 from tallplank.core.job.room import SEAT_WIDTH, Group, Room
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.run.top.bar import BAR, bar_reach
 from tallplank.core.space.outline import bounds
@@ -28,7 +29,7 @@ KNEES = ((850.0, 457.0), (990.0, 381.0), (float("inf"), 305.0))
 SLACK = 1.0
 ALIKE = 0.01
 """Degrees within which faces look the same way."""
-TOP_ROLES = {"worktop", "waterfall"}
+TOP_ROLES: set[PartRole] = {"worktop", "waterfall"}
 ENDS: tuple[End, End] = ("left", "right")
 
 

@@ -13,6 +13,7 @@ from tallplank.core.job.wall import Service
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.part.lot import picked
 from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.covered import AGAINST, CUT_FOR
@@ -23,7 +24,7 @@ from tallplank.core.space.outline import strip_span
 
 SLIVER, ROUND_IT = 20.0, 8.0
 """The narrowest board, and how much of one board there is round a socket."""
-NARROW = ("slat", "panel mold")
+NARROW: tuple[PartRole, ...] = ("slat", "panel mold")
 """What is narrow by its nature."""
 
 

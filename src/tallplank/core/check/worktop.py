@@ -15,6 +15,7 @@ from tallplank.core.job.face import Face
 from tallplank.core.job.job import Display
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.part.role import word_of
 from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.run.top.bar import BAR, RISER
@@ -74,7 +75,7 @@ def _clear(unit: MadeUnit) -> float:
 def _over_windows(made: Made, run: Run) -> Iterator[Finding]:
     """Upstands that reach higher than the sill of a window behind them, and what returns along another wall."""
     for face, part in _standing(made, run):
-        what = part.tag.role.split()[0]
+        what = word_of("backsplash" if part.tag.role == "backsplash return" else "upstand")
         low, high = _seen_from(face, made.faces[run.room][run.face], part)
         for opening in face.openings:
             beside = low.x < opening.x + opening.width - SLACK and high.x > opening.x + SLACK

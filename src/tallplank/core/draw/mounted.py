@@ -9,11 +9,12 @@ from tallplank.core.draw.primitive import LEVEL_GRAIN, UPRIGHT, Again, Fill, Lin
 from tallplank.core.joinery.part.groove import groove_edges
 from tallplank.core.joinery.part.lot import Lot, lots_of
 from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.wall.box.boxing import INSIDE
 from tallplank.core.measure.carry import carried_by
 
-BEHIND_FACES = (*INSIDE, "boxing lid")
+BEHIND_FACES: tuple[PartRole, ...] = (*INSIDE, "boxing lid")
 """What the face of a boxing hides."""
 Seen = tuple[float, Sequence[Poly | Line | Again]]
 """How far before the wall parts are, of those that cover one another, and how they look."""

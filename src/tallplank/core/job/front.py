@@ -39,8 +39,6 @@ class FrontSort(NamedTuple):
     all_alike: str = "All of its kind"
     """What all fronts of the job that are of this kind are called there."""
     shape: FrontShape | None = None
-    part: str = ""
-    """The role of its part, where it is one leaf named after the kind."""
     label: str = ""
     """What a unit is called by, where that tells more than its shelves."""
 
@@ -49,7 +47,7 @@ FRONTS: dict[FrontKind, FrontSort] = {
     "none": FrontSort("None"),
     "doors": FrontSort("Doors", "All doors", "door"),
     "drawer": FrontSort("Drawer front", "All drawers", "drawer", label="drawer"),
-    "flap": FrontSort("Flap that drops", shape="flap", part="flap", label="flap"),
-    "lift": FrontSort("Flap that lifts", shape="lift", part="lift-up flap", label="lift"),
-    "false": FrontSort("False front", shape="false", part="false front", label="false front"),
+    "flap": FrontSort("Flap that drops", shape="flap", label="flap"),
+    "lift": FrontSort("Flap that lifts", shape="lift", label="lift"),
+    "false": FrontSort("False front", shape="false", label="false front"),
 }

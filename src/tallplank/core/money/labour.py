@@ -8,13 +8,14 @@ from typing import NamedTuple
 from tallplank.core.catalog.operation import Count, Department, Operation
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.lot import of_alike
-from tallplank.core.joinery.part.part import NO_EDGES, Fitting, Front, Part, Parts
+from tallplank.core.joinery.part.part import NO_EDGES, Fitting, Front, Part, PartKind, Parts
+from tallplank.core.joinery.part.role import TOPS, PartRole
 from tallplank.core.joinery.run.run import Run
 
 FIXINGS = ("cam", "dowel", "confirmat", "screw", "pocket-screw")
-FRAMING = ("stile", "rail")
+FRAMING: tuple[PartRole, ...] = ("stile", "rail")
 """Pieces of framed fronts whose profiles and tongues are cut when the front is framed."""
-LOOSE = ("front", "drawer", "shelf")
+LOOSE: tuple[PartKind, ...] = ("front", "drawer", "shelf")
 """Kinds of parts that are not put together with the box."""
 Counts = Mapping[Count, float]
 
@@ -75,7 +76,7 @@ def run_counts(run: Run) -> dict[Count, float]:
 
 def _metres(parts: Sequence[Part]) -> tuple[float, float]:
     """Millimetres of worked edges, and of worktops."""
-    tops = sum([part.length.value for part in parts if part.tag.role in ("worktop", "waterfall", "raised bar")])
+    tops = sum([part.length.value for part in parts if part.tag.role in TOPS])
     return sum([edge.length for part in parts for edge in part.worked]), tops
 
 

@@ -88,10 +88,12 @@ def grouped(rows: Iterable[CutRow]) -> tuple[CutRow, ...]:
     """Lines of the same material and size together, whatever unit or part they are; the largest first by material."""
     groups: dict[tuple[object, ...], list[CutRow]] = {}
     for row in rows:
-        key = (row.material, row.thickness, row.length, row.width, row.cut_length, row.cut_width, row.grain, row.bands, row.hand)
+        part, sizes = row.source, (row.thickness, row.length, row.width, row.cut_length, row.cut_width)
+        bands = (part.edges, *(edge.band for edge in part.shaped_edges))
+        key = (part.form.stock or part.board, sizes, row.grain, bands, row.hand)
         groups.setdefault(key, []).append(row)
     merged = [_merged(group) for group in groups.values()]
-    return tuple(sorted(merged, key=lambda r: (r.material, -r.thickness, -r.length, -r.width)))
+    return tuple(sorted(merged, key=lambda r: (r.material, r.source.board, -r.thickness, -r.length, -r.width)))
 
 
 def _merged(group: Sequence[CutRow]) -> CutRow:

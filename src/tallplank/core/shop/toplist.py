@@ -7,12 +7,23 @@ from shapely import LineString, Polygon
 
 from tallplank.core.joinery.made import Made
 from tallplank.core.joinery.part.part import Part
+from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.space.outline import Ring, area
 
 TOUCH = 0.2
 """Edges of two pieces nearer than this are joined."""
-ROLES = ("worktop", "waterfall", "raised bar", "bar riser", "upstand", "backsplash", "upstand return", "backsplash return", "window sill")
+ROLES: tuple[PartRole, ...] = (
+    "worktop",
+    "waterfall",
+    "raised bar",
+    "bar riser",
+    "upstand",
+    "backsplash",
+    "upstand return",
+    "backsplash return",
+    "window sill",
+)
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,7 +1,5 @@
 """The rows by which a room is surveyed with a tape."""
 
-from PyQt6.QtWidgets import QLineEdit
-
 from tallplank.app.panel.panel import Panel
 from tallplank.core.edit.survey.tape import survey_room
 from tallplank.core.error import PlankError
@@ -15,9 +13,7 @@ class TapeRows:
         self._panel, self._store, self._room_id = panel, panel.store, room_id
         self._spread: Spread = "even"
         panel.group("Walk round it with a tape")
-        panel.text("Walls", lambda: "", self._survey)
-        field = panel.row("Walls")
-        assert isinstance(field, QLineEdit)
+        field = panel.text("Walls", lambda: "", self._survey)
         field.setPlaceholderText("4200 r 3000 r …")
         field.textEdited.connect(self._typed)
         panel.pick("What is left", SPREADS, lambda: self._spread, self._choose)

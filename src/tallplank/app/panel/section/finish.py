@@ -8,6 +8,7 @@ from tallplank.core.edit.unit import change_units, set_finish, set_hardware
 from tallplank.core.job.unit import HARDWARE_ROLES, FinishRole, HardwareRole
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.rule.choice import chosen_finish, pick_source
+from tallplank.core.measure.source import Decided
 
 
 def _finishes(panel: UnitsPanel) -> None:
@@ -36,6 +37,7 @@ def _finish(panel: UnitsPanel, role: FinishRole) -> None:
         return same([pick_source(panel.store.job.standard, u, "finishes", role) for u in panel.units()]) or "mixed"
 
     choices = finish_choices(panel.store.catalog, role, panel.tokens)
+    panel.decides(Decided("finish", role))
     panel.pick(
         ROLE_NAMES[role],
         choices,
@@ -54,6 +56,7 @@ def _style(panel: UnitsPanel) -> None:
     def source() -> str:
         return "own" if any(u.door_style for u in panel.units()) else "job"
 
+    panel.decides(Decided("door_style", ""))
     panel.pick(
         "Door style",
         style_choices(catalog),
@@ -81,6 +84,7 @@ def _hardware(panel: UnitsPanel, role: HardwareRole) -> None:
     def source() -> str:
         return same([pick_source(store.job.standard, m.unit, "hardware", role) for m in takes()]) or "mixed"
 
+    panel.decides(Decided("hardware", role))
     panel.pick(
         HARDWARE_NAMES[role],
         hardware_choices(catalog, role),

@@ -12,6 +12,7 @@ from tallplank.app.panel.units import Section, UnitsPanel
 from tallplank.core.edit.unit import Anchor, change_units, set_width, slide_units
 from tallplank.core.edit.wall.follow import curved_boxings, follow_curve
 from tallplank.core.joinery.rule.corner import CORNER_PLANS
+from tallplank.core.measure.source import Decided
 from tallplank.session.group import group_of_units, select_group
 from tallplank.session.store import Store
 
@@ -25,11 +26,14 @@ _ANCHORS: tuple[tuple[Anchor, str, str], ...] = (
 def _sizes(panel: UnitsPanel) -> None:
     store, catalog = panel.store, panel.store.catalog
     panel.group("Size")
+    panel.decides(Decided("unit", "width"))
     panel.length("Width", panel.number(lambda u: u.width), partial(_set_width, panel))
     panel.widget(_anchor_row(panel))
     for name in ("height", "depth"):
+        panel.decides(Decided("unit", name))
         panel.length(name.capitalize(), panel.number(lambda u, n=name: getattr(u, n)), lambda v, n=name: panel.change(n, v))  # type: ignore[misc]
     if panel.all_shaped():
+        panel.decides(Decided("unit", "arm"))
         panel.length(
             "Second depth", panel.number(lambda u: u.arm or panel.store.catalog.kinds[u.kind].arm), lambda v: panel.change("arm", v)
         )

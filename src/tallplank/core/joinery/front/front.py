@@ -14,6 +14,7 @@ from tallplank.core.job.opening import FrontKind
 from tallplank.core.joinery.front.leaf import Leaf, add_leaf_parts
 from tallplank.core.joinery.front.pull import add_pulls
 from tallplank.core.joinery.part.part import BuildError, Front, Tag, flap, pulled_out, swing
+from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.rule.choice import Choice, usual_hinge
 from tallplank.core.joinery.rule.load import GRAVITY, weight_kg
 from tallplank.core.joinery.setout.collector import Collector
@@ -24,6 +25,8 @@ from tallplank.core.measure.source import Decided
 
 FEWEST_HINGES = 2
 STAYS = 2
+LEVEL: dict[FrontKind, PartRole] = {"flap": "flap", "lift": "lift-up flap", "false": "false front"}
+"""What fronts are that are one leaf and no door."""
 
 
 def style_of(choice: Choice, cell: Cell) -> DoorStyle:
@@ -96,19 +99,20 @@ def add_drawer_front(choice: Choice, cell: Cell, number: int, slide: float, plan
 def add_level_front(choice: Choice, cell: Cell, kind: FrontKind, plane: Plane, out: Collector) -> None:
     """Add a flap that drops, a flap that lifts, or a front that stays shut."""
     face = plane.back - choice.finish("front").thickness
-    _, _, shape, name, _ = FRONTS[kind]
+    shape = FRONTS[kind].shape
     assert shape is not None
     above = SHAPES[shape].hung == "above"
     motion = flap(face, cell.z.front_end if above else cell.z.front_at, lifts=above) if SHAPES[shape].is_flap else None
-    leaf = Leaf(Tag(name), shape, cell.x.front_at, cell.z.front_at, cell.x.front, cell.z.front, plane.back, motion)
+    tag = Tag(LEVEL[kind])
+    leaf = Leaf(tag, shape, cell.x.front_at, cell.z.front_at, cell.x.front, cell.z.front, plane.back, motion)
     weight = add_front(choice, cell, leaf, out)
     if motion is None:
         return
     hinge = usual_hinge(choice)
-    out.fit(hinge, hinge_count(hinge, cell.x.front.value, weight), name)
+    out.fit(hinge, hinge_count(hinge, cell.x.front.value, weight), tag.name)
     moment = stay_moment(weight, cell.z.front.value)
     count = Size.of(STAYS, f"stays for a moment of {moment:.1f} Nm", Decided("hardware", "stay"))
-    out.fit(stay_for(choice, moment), count, name)
+    out.fit(stay_for(choice, moment), count, tag.name)
 
 
 def stay_moment(weight_kg: float, height: float) -> float:

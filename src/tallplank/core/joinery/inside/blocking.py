@@ -11,6 +11,7 @@ from tallplank.core.catalog.hardware import Fixing
 from tallplank.core.joinery.joint.joint import holding_screw
 from tallplank.core.joinery.joint.meeting import TOUCH
 from tallplank.core.joinery.part.part import Note, Tag
+from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box
 from tallplank.core.joinery.setout.collector import Bore, Collector, Lay
@@ -102,9 +103,9 @@ def add_blocking(choice: Choice, box: Box, cell: Cell, number: int, at: tuple[fl
     for side, x, boards in zip(("left", "right"), (span.clear_at, span.clear_end), mount_of(choice, cell).layers, strict=True):
         for layer, thick in enumerate(boards):
             size = Size.of(thick, "carcass board", Decided("finish", "carcass"))
-            name = "slide blocking" if layer == 0 else "slide packing"
+            role: PartRole = "slide blocking" if layer == 0 else "slide packing"
             face = x + sum(boards[:layer]) * (1.0 if side == "left" else -1.0)
-            place = _Place(Tag(name, side, number), face, side == "left", screws - layer * LAYERS_APART)
+            place = _Place(Tag(role, side, number), face, side == "left", screws - layer * LAYERS_APART)
             _add(choice, place, Vec(face, start, low), (length, high, size), out)
 
 

@@ -11,6 +11,7 @@ from tallplank.core.joinery.inside.drawer_joint import add_corners
 from tallplank.core.joinery.joint.system import on_row
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BOTTOM, BOX_FRONT, UPRIGHTS, BuildError, Edges, Part, PartKind, Piece, Tag, pulled_out
+from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.plate import bottom_thickness
 from tallplank.core.joinery.setout.box import Box
@@ -25,7 +26,7 @@ from tallplank.core.space.motion import Motion
 SLIDE_HOSTS: tuple[PartKind, ...] = (*UPRIGHTS, "blocking")
 LEAST_SKIN = 1.0
 """A hole that would leave less goes right through."""
-BOX_BACK = "box back"
+BOX_BACK: PartRole = "box back"
 FROM_END, SIDE_SKIN = 20.0, 2.0
 """A screw of a slide stays so far from the rear end of a side, and leaves so much of it."""
 LEAST_BELOW, LEAST_ABOVE = 3.0, 6.0

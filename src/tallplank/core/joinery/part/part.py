@@ -13,6 +13,7 @@ from tallplank.core.job.front import FrontShape
 from tallplank.core.job.unit import FinishRole, HardwareRole
 from tallplank.core.joinery.part.form.form import SHEET, Form
 from tallplank.core.joinery.part.hole import Hole, Pocket, ShapedEdge, WorkedEdge
+from tallplank.core.joinery.part.role import PartRole, word_of
 from tallplank.core.measure.carry import Carrying, without_carried
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import RIGHT, UP, Frame, Vec
@@ -75,7 +76,7 @@ def pulled_out(reach: float) -> Slide:
 class Tag:
     """What a part is, in the words of the trade: its role, which of several, where it is, and what it is a piece of."""
 
-    role: str
+    role: PartRole
     side: str = ""
     number: int = 0
     of: "Tag | None" = None
@@ -88,7 +89,7 @@ class Tag:
     def name(self) -> str:
         """How drawings and papers call it."""
         which = f"{self.number} of {self.total}" if self.total else str(self.number) if self.number else ""
-        own = (self.place, self.role, which, self.side)
+        own = (self.place, word_of(self.role), which, self.side)
         return " ".join(word for word in (self.of.name if self.of is not None else "", *own) if word)
 
     @property
@@ -107,7 +108,7 @@ class Tag:
         own = f"{self.role} {self.side}".strip()
         return f"{self.of.kind} › {own}" if self.of is not None else own
 
-    def piece(self, role: str, side: str = "", number: int = 0) -> "Tag":
+    def piece(self, role: PartRole, side: str = "", number: int = 0) -> "Tag":
         """A piece of it."""
         return Tag(role, side, number, self)
 
@@ -117,7 +118,8 @@ class Tag:
 
 
 HANDS = ("left", "right")
-BOTTOM, BOX_FRONT = "bottom", "box front"
+BOTTOM: PartRole = "bottom"
+BOX_FRONT: PartRole = "box front"
 """Roles of parts that other rules ask for: the bottom of a box or a drawer, the front of a drawer's box."""
 
 

@@ -29,6 +29,7 @@ from tallplank.core.joinery.part.part import (
     Tag,
     bored,
 )
+from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.setout.layout import Cell, Layout
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Frame, Vec, frame_along, turned_about_z
@@ -104,7 +105,7 @@ class Collector:
 
     def add(
         self,
-        what: Tag | str,
+        what: Tag | PartRole,
         role: FinishRole,
         surface: Surface,
         finish: Finish,

@@ -5,13 +5,14 @@ In an inner corner, where two leaves meet, the rails of both frames meet too and
 
 from tallplank.core.joinery.joint.joint import add_joints
 from tallplank.core.joinery.part.part import BuildError, Tag
+from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.joinery.shaped.stand import Stand
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 
-STILE = "frame stile"
+STILE: PartRole = "frame stile"
 
 
 def add_frames(stand: Stand, out: Collector) -> dict[tuple[int, bool], int]:

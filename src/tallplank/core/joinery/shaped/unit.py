@@ -14,6 +14,7 @@ from tallplank.core.joinery.joint.meeting import TOUCH
 from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.hole import ShapedEdge
 from tallplank.core.joinery.part.part import HANDS, BuildError, Edges, Note, Part, PartKind, Tag
+from tallplank.core.joinery.part.role import PartRole, word_of
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.corner import past, short
 from tallplank.core.joinery.setout.box import thickness
@@ -182,20 +183,20 @@ def _pins(choice: Choice, z: float, behind: float, out: Collector) -> list[Point
     return tips
 
 
-def _add_board(stand: Stand, name: str, kind: PartKind, insets: Insets, z: float, thick: Size, out: Collector) -> None:
+def _add_board(stand: Stand, role: PartRole, kind: PartKind, insets: Insets, z: float, thick: Size, out: Collector) -> None:
     """A level board of the plan's outline less what stands along its sides, banded along the fronts."""
     choice, sides = stand.choice, inset_sides(stand.plan, insets, stand.rise)
     finish, points = choice.finish("carcass"), [point for _, run in sides for point in run[:-1]]
     low = (min(p[0] for p in points), min(p[1] for p in points))
     high = (max(p[0] for p in points), max(p[1] for p in points))
     if high[0] - low[0] <= 0 or high[1] - low[1] <= 0:
-        raise BuildError(f"The {name} would have no room.")
+        raise BuildError(f"The {word_of(role)} would have no room.")
     length, width = (_extent(stand, insets, axis, high[axis] - low[axis]) for axis in (0, 1))
     shape = tuple((x - low[0], y - low[1]) for x, y in points)
     fronts = [run for side, run in sides if side in ("front", "curve")]
     banded = tuple(ShapedEdge(finish.band, run).shifted(-low[0], -low[1]) for run in fronts) if finish.band else ()
     lay, surface = Lay("+x", "+y", (low[0], low[1], z)), "inside" if kind == "shelf" else "carcass"
-    out.add(name, "carcass", surface, finish, (length, width, thick), lay, kind=kind, form=Outlined(shape, banded))  # type: ignore[arg-type]
+    out.add(role, "carcass", surface, finish, (length, width, thick), lay, kind=kind, form=Outlined(shape, banded))  # type: ignore[arg-type]
 
 
 def _extent(stand: Stand, insets: Insets, axis: int, value: float) -> Size:

@@ -1,6 +1,7 @@
 """The face frame: stiles over the full height of the box, rails between them, and members between the openings."""
 
 from tallplank.core.joinery.part.part import Tag
+from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box, foot_of
 from tallplank.core.joinery.setout.collector import Collector, Lay
@@ -35,8 +36,9 @@ def _add_member(divider: Divider, size: tuple[Size, Size], out: Collector, choic
     mid, thick = size
     finish, across = choice.finish("front"), divider.across
     low = divider.at - mid.value / 2
+    role: PartRole = "frame rail" if divider.kind == "shelf" else "frame stile"
     if divider.kind == "shelf":
-        lay, name = Lay("+x", "+z", (across.way_at, thick.value, low)), "frame rail"
+        lay = Lay("+x", "+z", (across.way_at, thick.value, low))
     else:
-        lay, name = Lay("+z", "-x", (low + mid.value, thick.value, across.way_at)), "frame stile"
-    out.add(name, "front", "front", finish, (across.way, mid, thick), lay, kind="frame")
+        lay = Lay("+z", "-x", (low + mid.value, thick.value, across.way_at))
+    out.add(role, "front", "front", finish, (across.way, mid, thick), lay, kind="frame")

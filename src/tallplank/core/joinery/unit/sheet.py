@@ -1,6 +1,7 @@
 """Single boards: end panels that stand beside a run, and back panels that close an island."""
 
 from tallplank.core.joinery.part.part import Edges
+from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.measure.size import Size
@@ -19,9 +20,9 @@ def build_back_panel(choice: Choice, out: Collector) -> None:
     _add(choice, "back panel", ("width", "depth"), Lay("+z", "-x", (unit.width, unit.depth, 0.0)), out)
 
 
-def _add(choice: Choice, name: str, sides: tuple[str, str], lay: Lay, out: Collector) -> None:
+def _add(choice: Choice, role: PartRole, sides: tuple[str, str], lay: Lay, out: Collector) -> None:
     """One upright board: `sides` of the unit are its width and its thickness."""
     finish = choice.finish("front")
     height, width, thickness = (Size.of(getattr(choice.unit, side), side, Decided("unit", side)) for side in ("height", *sides))
     edges = Edges(finish.band, finish.band, finish.band, finish.band)
-    out.add(name, "front", "front", finish, (height, width, thickness), lay, edges=edges)
+    out.add(role, "front", "front", finish, (height, width, thickness), lay, edges=edges)

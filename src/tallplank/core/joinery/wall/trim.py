@@ -8,6 +8,7 @@ from tallplank.core.error import mm
 from tallplank.core.job.filling import Panel, Plain
 from tallplank.core.job.scheme import Trim
 from tallplank.core.joinery.part.part import BuildError, Tag
+from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.run.trim.molding import add_line
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.board import NEAR, SAME, Making
@@ -18,7 +19,7 @@ from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Point
 
-NAMES: dict[TrimRole, str] = {"base": "baseboard", "rail": "wall rail", "crown": "wall crown"}
+ROLES: dict[TrimRole, PartRole] = {"base": "baseboard", "rail": "wall rail", "crown": "wall crown"}
 OUTSIDE = 90.0
 """By how many degrees a molding turns at the sides of a boxing."""
 
@@ -136,7 +137,7 @@ def _add_along(
     lines.append(_Line(((start, face), (stop, face)), (turns[0], turns[1]), ""))
     finish = making.finish(making.solved.scheme.finish)
     for line, turn, side, way in lines:
-        tag = Tag(NAMES[what] if isinstance(what, str) else "wall molding", side, number)
+        tag = Tag(ROLES[what] if isinstance(what, str) else "wall molding", side, number)
         add_line(line, z, turn, molding, finish, tag, making.out, length=_from_wall if side else _along_wall, way=way)
 
 

@@ -13,6 +13,7 @@ from tallplank.core.error import mm
 from tallplank.core.job.room import RaisedBar
 from tallplank.core.joinery.joint.joint import END_PLAY, fixings
 from tallplank.core.joinery.part.part import BuildError, Edges, Tag
+from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.run.length import pieces_of
 from tallplank.core.joinery.setout.collector import Bore, Collector, Lay
 from tallplank.core.measure.size import Size
@@ -24,7 +25,8 @@ INSIDE, LOWEST = 20.0, 30.0
 """How far the bar reaches in over its riser, and how low the riser is at least."""
 LEVEL = 0.5
 """An edge runs along the group where its ends are no farther out of line than this."""
-BAR, RISER = "raised bar", "bar riser"
+BAR: PartRole = "raised bar"
+RISER: PartRole = "bar riser"
 
 
 def bar_reach(bar: RaisedBar, thickness: float) -> float:

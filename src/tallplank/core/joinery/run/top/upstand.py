@@ -12,6 +12,7 @@ from typing import NamedTuple
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.job.unit import FinishRole
 from tallplank.core.joinery.part.part import Edges, Tag
+from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.rule.corner import past
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
@@ -146,7 +147,8 @@ def _add_return(course: Course, end: WallEnd, finish: Finish, place: tuple[Size,
     `place` has its height, the depth of the top and where that is.
     """
     (wx, wy), thick, (height, depth, top) = end.way, finish.thickness, place
-    role, source = ("backsplash", SPLASH) if is_splash else ("upstand", TOP)
+    role: PartRole = "backsplash return" if is_splash else "upstand return"
+    source = SPLASH if is_splash else TOP
     s, c = -wy, wx if end.side == "left" else -wx
     start, stop = (thick + max(0.0, thick * c)) / s, (depth.value - max(0.0, -thick * c)) / s
     last = course.stretch.last(end.side)
@@ -168,7 +170,7 @@ def _add_return(course: Course, end: WallEnd, finish: Finish, place: tuple[Size,
     edges = Edges(l2=shown, w1=shown) if end.side == "left" else Edges(l2=shown, w2=shown)
     thickness = Size.of(thick, "board", Decided("finish", source))
     lay = Lay("+x", "+z", frame.origin)
-    out.add(Tag(f"{role} return", end.side), source, "top", finish, (length, height, thickness), lay, edges=edges, frame=frame)
+    out.add(Tag(role, end.side), source, "top", finish, (length, height, thickness), lay, edges=edges, frame=frame)
 
 
 def _start(course: Course, thick: float, free: float) -> float:

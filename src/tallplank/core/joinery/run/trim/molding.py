@@ -14,6 +14,7 @@ from tallplank.core.job.unit import RunKind
 from tallplank.core.joinery.part.form.plain import EndCut
 from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import Tag
+from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.rule.corner import CORNER_PLANS, corner_of, stood
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.length import length_of, pieces_of
@@ -26,7 +27,7 @@ from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Frame, Vec
 from tallplank.core.space.outline import Point, crossing, shifted
 
-NAMES = {"crown": "crown", "light-rail": "light rail"}
+ROLES: dict[RunKind, PartRole] = {"crown": "crown", "light-rail": "light rail"}
 STRAIGHT = 1e-6
 Segment = tuple[Point, Point]
 
@@ -46,7 +47,7 @@ def add_molding(
     inner = [turn_at(*path[i : i + 3]) for i in range(len(path) - 2)]
     turns = [_end_turn(course, "left", path, what, molding), *inner, _end_turn(course, "right", path, what, molding)]
     for number, line in enumerate(pairwise(path)):
-        _add_pieces(course, line, rise, (turns[number], turns[number + 1]), molding, finish, Tag(NAMES[what]), out)
+        _add_pieces(course, line, rise, (turns[number], turns[number + 1]), molding, finish, Tag(ROLES[what]), out)
 
 
 def molding_path(course: Course, what: RunKind, molding: Molding, splash: float = 0.0) -> tuple[Point, ...]:

@@ -17,6 +17,7 @@ from tallplank.core.job.face import Face, Faces
 from tallplank.core.job.room import Room
 from tallplank.core.job.unit import RunKind
 from tallplank.core.joinery.part.part import Tag
+from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.run.trim.molding import Segment, add_line, turn_at
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.measure.size import Size
@@ -26,7 +27,7 @@ from tallplank.core.space.outline import Point, Ring, edges, far
 FLAT, NEAR, LEAST = 1e-3, 0.5, 5.0
 """Degrees that are no turn; millimetres within which a line lies on a wall; and the shortest piece."""
 DECIMALS = 6
-NAMES = {"cornice": "cornice", "soffit-rail": "soffit rail"}
+ROLES: dict[RunKind, PartRole] = {"cornice": "cornice", "soffit-rail": "soffit rail"}
 
 
 class Standing(NamedTuple):
@@ -161,4 +162,4 @@ def face_of_stroke(faces: Faces, stroke: Stroke) -> Face:
 def add_strokes(strokes: Sequence[Stroke], what: RunKind, z: float, molding: Molding, finish: Finish, frame: Frame, out: Collector) -> None:
     """The pieces along such ways, told in the frame of a face."""
     for line, turns in strokes:
-        add_line(line, z, turns, molding, finish, Tag(NAMES[what]), out, length=lambda a, b: Size.of(b - a, "along it"), room=frame)
+        add_line(line, z, turns, molding, finish, Tag(ROLES[what]), out, length=lambda a, b: Size.of(b - a, "along it"), room=frame)

@@ -17,6 +17,7 @@ from tallplank.core.job.scheme import Boxing
 from tallplank.core.joinery.part.form.bent import Bent
 from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.part import BuildError, Tag
+from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.setout.collector import BACKWARD, Lay
 from tallplank.core.joinery.wall.board import SAME, Making, pieces_within, shapes_of
 from tallplank.core.joinery.wall.box.bowed import bent_finish, cuts_of, run_radius
@@ -25,7 +26,8 @@ from tallplank.core.space.bow import Bow
 from tallplank.core.space.frame import DOWN, RIGHT, Frame, Vec
 from tallplank.core.space.outline import Ring, bounds
 
-LID, RIB = "boxing lid", "boxing rib"
+LID: PartRole = "boxing lid"
+RIB: PartRole = "boxing rib"
 LEAST = 20.0
 """What there is at least between the two ribs, and below them."""
 

@@ -21,6 +21,7 @@ from tallplank.core.joinery.part.form.form import SHEET
 from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BuildError, Part, Tag
+from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.setout.collector import Lay
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.board import SAME, Making, pieces_within, shapes_of
@@ -34,7 +35,7 @@ from tallplank.core.space.outline import Ring, bounds
 
 KERF, WEB = 3.2, 3.0
 """How wide the saw cuts, and how much it leaves. Source: common practice, no source."""
-SKIN = "boxing skin"
+SKIN: PartRole = "boxing skin"
 LARGEST_TURN = radians(3.0)
 """A skin turns by no more at one kerf, so that it looks round. Source: our own rule."""
 BETWEEN = 3.0

@@ -13,6 +13,7 @@ from shapely import Polygon, box
 from tallplank.core.error import mm
 from tallplank.core.job.scheme import Boxing
 from tallplank.core.joinery.part.part import BuildError, Tag
+from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.setout.collector import Lay
 from tallplank.core.joinery.wall.area import Area
@@ -23,7 +24,7 @@ from tallplank.core.measure.size import Size
 from tallplank.core.space.bow import Bow
 from tallplank.core.space.outline import Ring
 
-INSIDE = ("boxing plate", "boxing batten", RIB)
+INSIDE: tuple[PartRole, ...] = ("boxing plate", "boxing batten", RIB)
 """The parts of a boxing that are not seen."""
 LEAST = 20.0
 """Between boards that are nearer there is no room for a batten."""

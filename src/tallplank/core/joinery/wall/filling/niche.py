@@ -10,6 +10,7 @@ from tallplank.core.catalog.hardware import Supply
 from tallplank.core.error import mm
 from tallplank.core.job.filling import Shelves
 from tallplank.core.joinery.part.part import BuildError, Piece, Tag
+from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.rule.choice import chosen_hardware
 from tallplank.core.joinery.setout.collector import Lay
 from tallplank.core.joinery.wall.area import Area
@@ -92,16 +93,16 @@ def add_shelves(making: Making, field: Field, fill: Shelves) -> None:
         _add_sides(making, found)
     if fill.recessed:
         _add_back(making, found)
-    for name, z in _levels(found, free, closed=closed):
+    for role, z in _levels(found, free, closed=closed):
         start, stop = (found.clear.x, found.clear.right) if field.ring is None else level_span(field.ring, z, z + finish.thickness)
         lay = Lay("+x", "-y", (start, back, z + finish.thickness))
         sizes = (Size.of(stop - start, "between its sides"), *found.sizes)
-        making.out.add(Tag(name), "front", "front", finish, sizes, lay, kind="shelf" if name == "wall shelf" else "other")
-        if (name == "wall box top" and fill.lamps != "none") or (name == "wall shelf" and fill.lamps == "all"):
+        making.out.add(Tag(role), "front", "front", finish, sizes, lay, kind="shelf" if role == "wall shelf" else "other")
+        if (role == "wall box top" and fill.lamps != "none") or (role == "wall shelf" and fill.lamps == "all"):
             _add_lamp(making, start, stop, back - fill.deep, z)
 
 
-def _levels(found: _Box, free: float, *, closed: bool) -> Iterator[tuple[str, float]]:
+def _levels(found: _Box, free: float, *, closed: bool) -> Iterator[tuple[PartRole, float]]:
     """The boards that lie: what they are, and their undersides."""
     thick, count, area = found.finish.thickness, found.fill.count, found.field.inside
     for i in range(count):
