@@ -4,15 +4,18 @@ import os
 from functools import cache
 
 from tallplank.core.catalog.reader import shipped
+from tallplank.core.derive.derived import Shop
 from tallplank.core.edit.group import add_island
 from tallplank.core.edit.survey.room import add_free_wall, add_room, add_room_of
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, change_units, place_unit
+from tallplank.core.exchange.exporter import Exporter
 from tallplank.core.job.job import Job
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.workshop import make, make_unit
+from tallplank.core.work import silent
 from tallplank.demo import demo_job
 
 EXAMPLES = int(os.environ.get("PLANK_EXAMPLES", "30"))
@@ -48,6 +51,13 @@ def a_wall_of(*kinds: str, room: Job | None = None, **sizes: object) -> Job:
     for kind in kinds:
         job = place_unit(job, CATALOG, kind, Spot(ROOM, WALL), **sizes).job
     return job
+
+
+def written(exporter: Exporter, shop: Shop) -> bytes:
+    """What an exporter of one file writes."""
+    (paper,) = exporter.papers(shop, silent)
+    assert paper.name == exporter.name
+    return paper.content
 
 
 def made(job: Job) -> Made:

@@ -14,6 +14,7 @@ from tallplank.app.window import MainWindow
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.edit.standard import change_job
 from tallplank.core.edit.unit import Spot, place_unit
+from tallplank.session.survey import WALK
 
 Open = Callable[..., MainWindow]
 
@@ -57,11 +58,11 @@ def test_a_room_is_walked_round_with_a_tape_and_drawn_as_it_grows(open_window: O
     field = panel(window).row("Walls")
     field.setFocus()
     QTest.keyClicks(field, "5000 r 2500 r 2004 l")
-    assert [tuple(map(round, p)) for p in store.state.walk] == [(0, 3000), (5000, 3000), (5000, 500), (2996, 500)]
+    assert [tuple(map(round, p)) for p in WALK.of(store.state)] == [(0, 3000), (5000, 3000), (5000, 500), (2996, 500)]
     QTest.keyClicks(field, " 1500 r 3000 r 3995")
     assert "6 walls; the end is 6.4 mm from the start" in " ".join(label.text() for label in panel(window).findChildren(QLabel))
     QTest.keyClick(field, Qt.Key.Key_Return)
-    assert store.state.walk == ()
+    assert WALK.of(store.state) == ()
     assert len(store.job.rooms[0].walls) == 6
     type_into(window, "Walls", "4000 r nonsense")
     assert "Wall 2" in window.message_label.text()

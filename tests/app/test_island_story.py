@@ -16,6 +16,7 @@ from tallplank.app.window import MainWindow
 from tallplank.core.edit.standard import new_job
 from tallplank.core.edit.walkway import walkways
 from tallplank.session.library import PieceLibrary
+from tallplank.session.piece import tell_changed
 
 Open = Callable[..., MainWindow]
 GUIDE = Path(__file__).parents[2] / "docs" / "guide" / "kitchen.md"
@@ -118,7 +119,7 @@ def test_a_waterfall_island_from_a_blank_job_kept_and_placed_in_another(open_win
     fill(run(window, "keep-piece"), Name="Waterfall island")
     other = open_window(new_job())
     other.store.library = library
-    other.store.pieces_changed()
+    tell_changed(other.store)
     QTest.mouseClick(next(b for b in other.findChildren(QToolButton) if b.text() == "Waterfall island"), LEFT)
     assert len(other.store.job.units) == len(store.job.units)
     assert other.store.job.rooms[0].groups[0].top == store.job.rooms[0].groups[0].top

@@ -11,6 +11,7 @@ from hands import LEFT, fill, run
 from makers import ROOM, a_room, a_wall_of
 from tallplank.app.window import MainWindow
 from tallplank.session.library import PieceLibrary
+from tallplank.session.piece import tell_changed
 
 Open = Callable[..., MainWindow]
 
@@ -25,7 +26,7 @@ def test_an_island_is_kept_and_placed_in_another_job(open_window: Open, tmp_path
     assert kept.piece.picture
     other = open_window(a_room(6000.0, 5000.0))
     other.store.library = PieceLibrary(tmp_path)
-    other.store.pieces_changed()
+    tell_changed(other.store)
     button = next(b for b in other.findChildren(QToolButton) if b.text() == "Breakfast island")
     QTest.mouseClick(button, LEFT)
     (placed,) = other.store.job.room(ROOM).groups

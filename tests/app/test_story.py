@@ -16,7 +16,7 @@ from pytestqt.qtbot import QtBot
 from makers import ROOM, WALL, a_room, a_wall_of, the_demo
 from tallplank.app.board.cutlist import CutlistPane
 from tallplank.app.board.price import PricePane
-from tallplank.app.board.room3d import Room3DPane
+from tallplank.app.board.room3d import OPENED, Room3DPane
 from tallplank.app.board.schedule import SchedulePane
 from tallplank.app.canvas.view import KIND_MIME, DrawingCanvas
 from tallplank.app.command import CommandFinder
@@ -329,7 +329,7 @@ def test_the_room_in_3d_selects_turns_and_opens(open_window: Open, qtbot: QtBot)
     QTest.mouseClick(view, LEFT, pos=place.toPoint())
     assert window.store.state.selected == ("u2",)
     closed = view.grab().toImage()
-    window.store.open_fronts(0.8)
+    window.store.hold(OPENED, 0.8)
     view.repaint()
     assert view.grab().toImage() != closed
     for key in (Qt.Key.Key_Left, Qt.Key.Key_Up):

@@ -23,6 +23,7 @@ from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.error import PlankError
 from tallplank.core.job.face import faces_of
 from tallplank.core.job.measure import OfGap, OfStanding
+from tallplank.session.section import SECTION_LINE
 
 
 def view(window: MainWindow, kind: str) -> DrawingCanvas:
@@ -319,7 +320,7 @@ def test_a_section_is_drawn_by_a_line_on_the_plan(open_window: Open) -> None:
     next(b for b in window.board.findChildren(QToolButton) if b.accessibleName() == "Draw the section's line").click()
     plan = view(window, "plan")
     drag(plan, plan.place_of(900.0, 2900.0), plan.place_of(903.0, 200.0))
-    line = window.store.state.section
+    line = SECTION_LINE.of(window.store.state)
     assert line is not None and line[0][0] == line[1][0], "nearly upright is drawn upright"
     assert window.store.state.placing == ""
     assert "2" in [s.text for s in pane.drawing.shapes if hasattr(s, "text")], "unit 2 is cut"

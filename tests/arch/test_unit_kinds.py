@@ -16,7 +16,10 @@ from arch.test_layers import ROOT, SRC
 from core.joinery.test_form import FORMS
 from fuzz import value
 from makers import CATALOG, LONG, a_made_unit
+from tallplank.app.board.registry import PANES
 from tallplank.app.panel.bench_panel import FRONT_CHOICES, INSIDE_CHOICES
+from tallplank.app.sign import _STAGES
+from tallplank.app.stage import STAGES
 from tallplank.core.catalog.kind import Kind
 from tallplank.core.catalog.way import WAYS, BuildName
 from tallplank.core.job.front import FRONTS, SHAPES, FrontShape
@@ -26,6 +29,7 @@ from tallplank.core.joinery.label import inside_words
 from tallplank.core.joinery.part.form.form import Form
 from tallplank.core.joinery.shaped.plan import SHAPES as PLANS
 from tallplank.core.joinery.workshop import BUILDERS
+from tallplank.session.state import Stage
 
 SCHEMA = json.loads((ROOT / "docs" / "job.schema.json").read_text())
 GUIDE = (ROOT / "docs" / "file-format.md").read_text()
@@ -76,6 +80,14 @@ def test_a_way_of_building_is_told_and_used(build: BuildName) -> None:
 def test_a_shape_of_plan_is_built(plan: str) -> None:
     assert plan in PLANS
     assert any(kind.plan == plan for kind in CATALOG.kinds.values())
+
+
+@pytest.mark.parametrize("stage", get_args(Stage))
+def test_a_stage_has_a_name_panes_and_a_picture(stage: Stage) -> None:
+    assert STAGES[stage].name
+    assert set(STAGES[stage].panes) <= set(PANES)
+    assert stage in _STAGES
+    assert f"| **{STAGES[stage].name}** |" in (ROOT / "README.md").read_text()
 
 
 def test_every_form_is_held_against_its_answers() -> None:

@@ -13,7 +13,7 @@ from fuzz.sizes import use_everywhere
 from fuzz.sound import in_words
 from fuzz.trial import Fuzzer, limited
 from fuzz.value import ABSURD_NUMBERS, ABSURD_TEXTS, opening, rule
-from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, the_demo
+from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, the_demo, written
 from tallplank.core.catalog.carried import carried as carried_by
 from tallplank.core.derive.derived import Deriver
 from tallplank.core.edit.construction import save_construction
@@ -181,7 +181,7 @@ def check_cells(job: Job) -> None:
     with limited():
         shop = Deriver(CATALOG).derive(job).shop
         for exporter in (e for e in EXPORTERS if e.name.endswith(".csv")):
-            text = exporter.write(shop).decode()
+            text = written(exporter, shop).decode()
             for separator in SEPARATORS:
                 for row in csv.reader(io.StringIO(text, newline=""), delimiter=separator):
                     assert not [cell for cell in row if is_run(cell)], f"{exporter.name} with '{separator}'"

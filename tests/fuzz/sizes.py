@@ -6,7 +6,7 @@ from functools import partial
 from fuzz.sound import in_words, no_faults
 from fuzz.trial import Fuzzer, limited
 from fuzz.value import opening, rule, style
-from makers import CATALOG, ROOM, WALL, a_room
+from makers import CATALOG, ROOM, WALL, a_room, written
 from tallplank.core.derive.derived import Deriver
 from tallplank.core.draw.bench import bench_drawing
 from tallplank.core.draw.elevation import elevation
@@ -74,7 +74,7 @@ def use_everywhere(job: Job, rng: random.Random) -> None:
                 part_drawing(part, key, CATALOG.bands)
     for exporter in EXPORTERS:
         with limited():
-            assert exporter.write(derived.shop)
+            assert written(exporter, derived.shop)
     assert loads(dumps(job)) == job
 
 

@@ -9,7 +9,7 @@ import openpyxl
 import pypdf
 import pytest
 
-from makers import CATALOG, ROOM, a_wall_of, the_demo
+from makers import CATALOG, ROOM, a_wall_of, the_demo, written
 from tallplank.core.derive.derived import Deriver
 from tallplank.core.edit.survey.room import change_room
 from tallplank.core.exchange.registry import EXPORTERS
@@ -23,7 +23,7 @@ ROOT = Path(__file__).parents[2]
 
 
 def paper(name: str, job: Job) -> bytes:
-    return next(e for e in EXPORTERS if e.name == name).write(Deriver(CATALOG).derive(job).shop)
+    return written(next(e for e in EXPORTERS if e.name == name), Deriver(CATALOG).derive(job).shop)
 
 
 def test_the_workbook_holds_the_cut_list() -> None:

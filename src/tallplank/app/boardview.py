@@ -7,19 +7,11 @@ from tallplank.app.board.kind import PaneWidget
 from tallplank.app.board.registry import PANES
 from tallplank.app.setting import remembered_names, remembered_state
 from tallplank.app.sign import action_icon
+from tallplank.app.stage import STAGES
 from tallplank.app.theme import Tokens
 from tallplank.session.state import Stage
 from tallplank.session.store import Store
 
-DEFAULTS: dict[Stage, tuple[str, ...]] = {
-    "survey": ("plan", "elevation"),
-    "layout": ("elevation", "plan", "room3d"),
-    "bench": ("bench", "bench3d", "part"),
-    "walls": ("elevation", "room3d"),
-    "finish": ("room3d", "elevation"),
-    "make": ("cutlist", "schedule", "elevation"),
-    "quote": ("price",),
-}
 MOST = 3
 
 
@@ -159,7 +151,7 @@ class Board(QWidget):
             self.remember()
         self._stage = stage
         kinds = [k for k in remembered_names(self._settings, f"board/{stage}/kinds") if k in PANES][:MOST]
-        self._build(kinds or list(DEFAULTS[stage]))
+        self._build(kinds or list(STAGES[stage].panes))
 
     def _show_trial(self, trying: bool) -> None:
         """At Walls what is tried stands beside what was, until one of them is kept."""
@@ -167,7 +159,7 @@ class Board(QWidget):
             self._aside = [p.kind for p in self.panes]
             self._build(["room3d", "elevation", "before"])
         elif not trying and self.pane("before") is not None:
-            self._build(self._aside or list(DEFAULTS[self._stage]))
+            self._build(self._aside or list(STAGES[self._stage].panes))
 
     def _inner(self) -> QSplitter | None:
         widget = self._outer.widget(1)

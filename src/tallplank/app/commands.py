@@ -3,6 +3,7 @@
 from collections.abc import Callable
 from functools import partial
 
+from tallplank.app.board.plan import TRIANGLE
 from tallplank.app.command import Command, Shell
 from tallplank.app.copy_dialogs import ask_align, ask_carry, ask_kind, ask_mirror, ask_repeat
 from tallplank.app.dimension_dialogs import ask_chains, ask_dimension
@@ -10,7 +11,7 @@ from tallplank.app.group_dialogs import ask_peninsula
 from tallplank.app.panel.room.group_panel import selected_group
 from tallplank.app.piece import ask_export, ask_keep, ask_remove, import_piece
 from tallplank.app.profile import ask_file, ask_size
-from tallplank.app.rail import NAMES
+from tallplank.app.stage import STAGES
 from tallplank.core.edit.align import close_up, space_evenly
 from tallplank.core.edit.copies.exchange import swap_with_neighbour
 from tallplank.core.edit.copies.group import repeat_group
@@ -22,7 +23,6 @@ from tallplank.core.job.job import DIMENSION_LEVELS, DimensionLevel
 from tallplank.session.dimension import DRAWING
 from tallplank.session.group import flip_group, is_closed, new_island, select_group
 from tallplank.session.pick import open_on_bench
-from tallplank.session.state import STAGES
 from tallplank.session.store import Store
 from tallplank.session.survey import without
 from tallplank.session.wall import shown_scheme
@@ -213,8 +213,8 @@ def _sight(store: Store) -> tuple[Command, ...]:
         Command(
             "triangle",
             "View",
-            lambda: "Work triangle off" if store.state.triangle else "Work triangle on the plan",
-            lambda: store.show_triangle(shown=not store.state.triangle),
+            lambda: "Work triangle off" if TRIANGLE.of(store.state) else "Work triangle on the plan",
+            lambda: store.hold(TRIANGLE, not TRIANGLE.of(store.state)),
             "Ctrl+T",
         ),
         Command("show-all", "View", lambda: "Show all that is hidden", lambda: store.hide(()), "Ctrl+Alt+H", hides),
@@ -255,7 +255,7 @@ def _dimensions(shell: Shell, store: Store) -> tuple[Command, ...]:
 
 def _view(shell: Shell, store: Store) -> tuple[Command, ...]:
     stages = tuple(
-        Command(f"stage-{stage}", "Stage", lambda s=stage: NAMES[s], lambda s=stage: store.go(s), f"Ctrl+{i}")  # type: ignore[misc]
+        Command(f"stage-{stage}", "Stage", lambda s=stage: STAGES[s].name, lambda s=stage: store.go(s), f"Ctrl+{i}")  # type: ignore[misc]
         for i, stage in enumerate(STAGES, 1)
     )
     return (

@@ -14,6 +14,7 @@ from tallplank.core.error import PlankError
 from tallplank.core.job.scheme import Scheme
 from tallplank.core.measure.length import parse_length
 from tallplank.session.mirror import MIRROR, MIRROR_COPY, mirror_along
+from tallplank.session.section import SECTION_LINE
 from tallplank.session.store import Store
 
 
@@ -63,9 +64,9 @@ def ask_mirror(window: QWidget, store: Store) -> FormDialog:
             store.place_next(MIRROR_COPY if copy else MIRROR)
             return
         if about == LINE:
-            if store.state.section is None:
+            if (line := SECTION_LINE.of(store.state)) is None:
                 raise PlankError("Draw a section line on the plan first; it is the line to mirror about.")
-            mirror_along(store, store.state.section, copy=copy)
+            mirror_along(store, line, copy=copy)
             return
         if group is not None:
             room = store.state.room

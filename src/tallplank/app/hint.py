@@ -1,6 +1,7 @@
 """What an empty place says: what to do first."""
 
 from tallplank.session.store import Store
+from tallplank.session.survey import WALK
 
 NO_UNITS = "Nothing is here yet. Place units in Layout."
 
@@ -8,7 +9,7 @@ NO_UNITS = "Nothing is here yet. Place units in Layout."
 def drawing_hint(store: Store, *, on_plan: bool) -> str:
     """For plans and elevations of a room in which nothing stands."""
     room = store.room()
-    if room is None or store.state.walk or room.schemes or any(u.room == room.id for u in store.job.units):
+    if room is None or WALK.of(store.state) or room.schemes or any(u.room == room.id for u in store.job.units):
         return ""
     if store.state.stage == "survey" and (store.state.history.undo_label is not None or any(w.openings for w in room.walls)):
         return ""

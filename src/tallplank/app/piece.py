@@ -22,6 +22,7 @@ from tallplank.core.error import PlankError
 from tallplank.core.job.piece import SUFFIX, SavedPiece, dumps, png_of
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.space.outline import Point, Ring, bounds
+from tallplank.session.piece import tell_changed
 from tallplank.session.store import Store
 from tallplank.session.wall import shown_scheme
 
@@ -97,7 +98,7 @@ def ask_keep(window: QWidget, store: Store) -> FormDialog:
             picture = picture_of(store, [u.id for u in units], units[0].face) if units else ""
             piece = piece_of_units(job, catalog, [u.id for u in units], name, tags, picture)
         store.library.keep(piece)
-        store.pieces_changed()
+        tell_changed(store)
         store.say(f"{piece.name} is kept; it is offered in the tray at {'Walls' if scheme is not None else 'Layout'}.")
 
     usual = (
@@ -148,7 +149,7 @@ def import_piece(window: QWidget, store: Store) -> None:
     except PlankError as problem:
         store.say(str(problem))
         return
-    store.pieces_changed()
+    tell_changed(store)
     store.say(f"{piece.name} is kept; it is offered in the tray at Layout.")
 
 
@@ -158,7 +159,7 @@ def ask_remove(window: QWidget, store: Store) -> FormDialog:
     def act(values: Values) -> None:
         if store.library is not None:
             store.library.remove(Path(values["Piece"]))
-            store.pieces_changed()
+            tell_changed(store)
 
     dialog = FormDialog(window, "Take a saved piece away", "Jobs in which it was placed keep what they have.", act, "Take away")
     dialog.choice("Piece", _choices(store))

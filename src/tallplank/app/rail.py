@@ -6,21 +6,14 @@ from PyQt6.QtWidgets import QWidget
 
 from tallplank.app.painter import look_pixmap
 from tallplank.app.sign import stage_picture
+from tallplank.app.stage import STAGES
 from tallplank.app.theme import Tokens, colour, font
 from tallplank.core.catalog.look import Look
-from tallplank.session.state import STAGES, Stage
+from tallplank.session.state import Stage
 from tallplank.session.store import Store
 
 WIDTH, STEP, TOP = 84, 86, 14
-NAMES: dict[Stage, str] = {
-    "survey": "Survey",
-    "layout": "Layout",
-    "bench": "Bench",
-    "walls": "Walls",
-    "finish": "Finish",
-    "make": "Make",
-    "quote": "Quote",
-}
+ORDER: tuple[Stage, ...] = tuple(STAGES)
 
 
 class StageRail(QWidget):
@@ -97,13 +90,13 @@ class StageRail(QWidget):
         painter.drawPixmap(round(field.center().x() - 14), round(field.top() + 11), stage_picture(stage, 28, ink))
         painter.setPen(colour(ink))
         painter.setFont(font(13, bold=True))
-        painter.drawText(QRectF(0, field.top() + 44, WIDTH, 22), Qt.AlignmentFlag.AlignCenter, NAMES[stage])
+        painter.drawText(QRectF(0, field.top() + 44, WIDTH, 22), Qt.AlignmentFlag.AlignCenter, STAGES[stage].name)
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
         if event is not None:
             self._hover = self.stage_at(event.position().y())
             self.setCursor(Qt.CursorShape.PointingHandCursor if self._hover is not None else Qt.CursorShape.ArrowCursor)
-            self.setToolTip(f"{NAMES[STAGES[self._hover]]} (Ctrl+{self._hover + 1})" if self._hover is not None else "")
+            self.setToolTip(f"{STAGES[ORDER[self._hover]].name} (Ctrl+{self._hover + 1})" if self._hover is not None else "")
             self.update()
 
     def leaveEvent(self, event: object) -> None:
@@ -112,13 +105,13 @@ class StageRail(QWidget):
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         if event is not None and (index := self.stage_at(event.position().y())) is not None:
-            self._store.go(STAGES[index])
+            self._store.go(ORDER[index])
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         steps = {Qt.Key.Key_Up: -1, Qt.Key.Key_Down: 1}
         if event is not None and event.key() in steps:
-            index = STAGES.index(self._store.state.stage) + steps[Qt.Key(event.key())]
-            self._store.go(STAGES[min(max(index, 0), len(STAGES) - 1)])
+            index = ORDER.index(self._store.state.stage) + steps[Qt.Key(event.key())]
+            self._store.go(ORDER[min(max(index, 0), len(ORDER) - 1)])
         else:
             super().keyPressEvent(event)
 

@@ -10,6 +10,8 @@ from PyQt6.QtCore import QCoreApplication, QEventLoop, QSettings
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QSlider, QToolButton
 
+from tallplank.app.board.plan import TRIANGLE
+from tallplank.app.board.room3d import OPENED
 from tallplank.app.solidview import SolidView
 from tallplank.app.theme import load_fonts
 from tallplank.app.window import MainWindow, application
@@ -19,6 +21,7 @@ from tallplank.core.edit.unit import Spot, change_units, place_unit, set_finish
 from tallplank.core.job.measure import OfCell, OfRegion
 from tallplank.demo import demo_job
 from tallplank.session.pick import bench_parts, open_on_bench
+from tallplank.session.section import SECTION_LINE
 from tallplank.session.store import Store
 
 SIZE, LONGEST_MS = (1280, 800), 30_000
@@ -102,7 +105,7 @@ def _eye_height(window: MainWindow) -> None:
 def _section(window: MainWindow) -> None:
     """A section through sink and window, with its line on the plan."""
     window.store.go("layout")
-    window.store.cut_along(((1750.0, 4650.0), (1750.0, 150.0)))
+    window.store.hold(SECTION_LINE, ((1750.0, 4650.0), (1750.0, 150.0)))
     window.board.show_only("section", "plan", "elevation")
 
 
@@ -125,7 +128,7 @@ def _triangle(window: MainWindow) -> None:
     """The kitchen's plan with its work triangle."""
     window.store.go("layout")
     window.board.show_only("plan")
-    window.store.show_triangle(shown=True)
+    window.store.hold(TRIANGLE, True)
 
 
 def _appliances(window: MainWindow) -> None:
@@ -159,7 +162,7 @@ def _wall(window: MainWindow, name: str) -> None:
 
 def _finish(window: MainWindow) -> None:
     window.store.go("finish")
-    window.store.open_fronts(0.25)
+    window.store.hold(OPENED, 0.25)
 
 
 def _make(window: MainWindow) -> None:

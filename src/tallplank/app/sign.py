@@ -7,6 +7,7 @@ from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QIcon, QPainter, QPainterPath, QPen, QPixmap
 
 from tallplank.app.theme import Tokens, colour
+from tallplank.session.state import Stage
 
 Stroke = Callable[[QPainter], None]
 ACTION_SIZE = 18
@@ -19,7 +20,7 @@ def action_icon(name: str, tokens: Tokens) -> QIcon:
     return icon
 
 
-def stage_picture(stage: str, size: int, ink: str) -> QPixmap:
+def stage_picture(stage: Stage, size: int, ink: str) -> QPixmap:
     """The sign of a stage."""
     return _picture(_STAGES[stage], size, ink)
 
@@ -139,7 +140,7 @@ def _eye(painter: QPainter) -> None:
     painter.drawEllipse(QPointF(12, 12), 2.6, 2.6)
 
 
-_STAGES: dict[str, Stroke] = {
+_STAGES: dict[Stage, Stroke] = {
     "survey": _survey,
     "layout": _layout,
     "bench": _bench,

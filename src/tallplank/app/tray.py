@@ -38,7 +38,8 @@ from tallplank.core.job.piece import SavedPiece
 from tallplank.core.job.unit import FINISH_ROLES, FinishRole
 from tallplank.core.measure.memo import IdentityMemo
 from tallplank.session.group import new_island
-from tallplank.session.piece import place_piece
+from tallplank.session.piece import CHANGES, place_piece
+from tallplank.session.state import Stage
 from tallplank.session.store import Store
 
 WIDTH = 196
@@ -148,7 +149,7 @@ class Tray(QWidget):
         self._scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         column.addWidget(self._scroll, 1)
         self._subscriptions = [
-            store.subscribe(lambda s: (s.stage, s.job.rooms, s.room, s.job.standard, s.pieces), lambda _: self.refresh()),
+            store.subscribe(lambda s: (s.stage, s.job.rooms, s.room, s.job.standard, CHANGES.of(s)), lambda _: self.refresh()),
             store.subscribe(lambda s: s.placing, self._show_placing),
             store.subscribe(lambda s: s.selected, lambda _: self._target()),
         ]
@@ -179,7 +180,7 @@ class Tray(QWidget):
         self.items, self._filtered, self._unpainted = [], [], []
         self._painting.stop()
         self._target_label: QLabel | None = None
-        {
+        offers: dict[Stage, Callable[[], None]] = {
             "survey": lambda: offer_survey(self, self._store, self._tokens, self._read_plan),
             "layout": self._layout,
             "bench": self._bench,
@@ -187,7 +188,8 @@ class Tray(QWidget):
             "finish": self._finish,
             "make": self._make,
             "quote": self._quote,
-        }[self._store.state.stage]()
+        }
+        offers[self._store.state.stage]()
         self._column.addStretch(1)
         old = self._scroll.takeWidget()
         self._scroll.setWidget(body)

@@ -4,7 +4,16 @@ from tallplank.core.edit.copies.piece import place_group_of, place_scheme_of, pl
 from tallplank.core.edit.unit import Spot
 from tallplank.core.job.measure import OfRegion
 from tallplank.core.job.piece import SavedPiece
+from tallplank.session.state import Held
 from tallplank.session.store import Store
+
+CHANGES: Held[int] = Held(0)
+"""How often the library was changed since the job was opened."""
+
+
+def tell_changed(store: Store) -> None:
+    """Tell views that the library of pieces is another."""
+    store.hold(CHANGES, CHANGES.of(store.state) + 1)
 
 
 def place_piece(store: Store, piece: SavedPiece) -> None:

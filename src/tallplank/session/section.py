@@ -1,12 +1,17 @@
 """Where the section is taken: along the line that was drawn on the plan, else through the selected unit, else before the shown wall."""
 
 from tallplank.core.draw.section import Cut
+from tallplank.core.space.outline import Point
+from tallplank.session.state import Held
 from tallplank.session.store import Store
+
+SECTION_LINE: Held[tuple[Point, Point] | None] = Held(None, of_room=True)
+"""Where the section is taken, from one point of the plan to another; None for the usual place."""
 
 
 def section_cut(store: Store) -> Cut | None:
     """The line of the section; None where no room is shown."""
-    room, face, drawn = store.room(), store.face(), store.state.section
+    room, face, drawn = store.room(), store.face(), SECTION_LINE.of(store.state)
     if room is None or face is None:
         return None
     if drawn is not None:

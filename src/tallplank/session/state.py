@@ -1,8 +1,9 @@
 """What views look at: the open job with its history, and what of it is selected, shown and tried."""
 
-from dataclasses import dataclass, replace
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
 from pathlib import Path
-from typing import Literal, get_args
+from typing import Any, Generic, Literal, TypeVar
 
 from tallplank.core.derive.trial import Trial
 from tallplank.core.job.history import History
@@ -11,7 +12,25 @@ from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Pick
 
 Stage = Literal["survey", "layout", "bench", "walls", "finish", "make", "quote"]
-STAGES: tuple[Stage, ...] = get_args(Stage)
+
+
+_T = TypeVar("_T")
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Held(Generic[_T]):
+    """A key under which one tool or pane keeps what only it knows of, with what holds where it has set nothing.
+
+    It is told to the state by `Store.hold`, read by `of`, and goes with the open job; that `of_room` also when another room is looked at.
+    """
+
+    usual: _T
+    of_room: bool = False
+
+    def of(self, state: "State") -> _T:
+        """What is held there."""
+        found: _T = state.held.get(self, self.usual)  # type: ignore[assignment]
+        return found
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,29 +48,19 @@ class State:
     """The id of the unit on the bench: the newest that was selected first."""
     pick: Pick | None = None
     """What is picked on the bench."""
-    opened: float = 0.0
-    """How far doors and drawers stand open, 0 to 1."""
     path: Path | None = None
     saved: Job | None = None
     digest: str = ""
     """Of the file as it was last read or written here, by which a change by another program is noticed."""
     message: str = ""
-    walk: tuple[tuple[float, float], ...] = ()
-    """Where the walk with a tape leads that is being typed, on the plan."""
-    section: tuple[tuple[float, float], tuple[float, float]] | None = None
-    """Where the section is taken, from one point of the plan to another; None for the usual place."""
-    line: str = ""
-    """The line of the price that was picked."""
     trial: Trial | None = None
     """What the job was before changes that are only tried."""
     closed: frozenset[str] = frozenset()
     """Groups that are taken as one, whichever of their units is pointed at."""
     hidden: frozenset[str] = frozenset()
     """Units that are not shown in drawings and in 3D; papers have them all."""
-    triangle: bool = False
-    """Whether plans show the work triangle."""
-    pieces: int = 0
-    """How often the library of pieces was changed since the window opened."""
+    held: Mapping[Held[Any], object] = field(default_factory=dict)
+    """What tools and panes keep, each under a key of its own."""
     since: Job | None = None
     """What the job was before the last edit."""
 

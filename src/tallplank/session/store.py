@@ -23,7 +23,7 @@ from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made, Pick
 from tallplank.session.library import PieceLibrary
 from tallplank.session.shop import ShopShelf
-from tallplank.session.state import Stage, State
+from tallplank.session.state import Held, Stage, State
 
 _T = TypeVar("_T")
 
@@ -155,25 +155,9 @@ class Store:
             self._shown = (made, hidden, made.without(hidden))
         return self._shown[2]
 
-    def show_triangle(self, *, shown: bool) -> None:
-        """Show the work triangle on plans, or not."""
-        self._set(replace(self.state, triangle=shown))
-
-    def pieces_changed(self) -> None:
-        """Tell views that the library of pieces is another."""
-        self._set(replace(self.state, pieces=self.state.pieces + 1))
-
-    def show_walk(self, points: tuple[tuple[float, float], ...]) -> None:
-        """Show a walk that is being typed; nothing with no points."""
-        self._set(replace(self.state, walk=points))
-
-    def cut_along(self, line: tuple[tuple[float, float], tuple[float, float]] | None) -> None:
-        """Take the section along another line of the plan."""
-        self._set(replace(self.state, section=line, placing=""))
-
-    def pick_line(self, owner: str) -> None:
-        """Look at one line of the price."""
-        self._set(replace(self.state, line=owner))
+    def hold(self, key: Held[_T], value: _T) -> None:
+        """Keep something for a tool or a pane."""
+        self._set(replace(self.state, held={**self.state.held, key: value}))
 
     def begin_trial(self) -> None:
         """From now on remember what the job was, to keep or drop what comes."""
@@ -213,12 +197,8 @@ class Store:
     def look_at(self, room: str, face: str | None = None) -> None:
         """Show another room, or another face of it."""
         faces = self.job.room(room).face_ids
-        kept = self.state.section if room == self.state.room else None
-        self._set(replace(self.state, room=room, face=face or faces[0], section=kept))
-
-    def open_fronts(self, share: float) -> None:
-        """Open doors and drawers from 0 (closed) to 1."""
-        self._set(replace(self.state, opened=min(max(share, 0.0), 1.0)))
+        held = {key: value for key, value in self.state.held.items() if room == self.state.room or not key.of_room}
+        self._set(replace(self.state, room=room, face=face or faces[0], held=held))
 
     def say(self, message: str) -> None:
         """Show a short message to the user."""

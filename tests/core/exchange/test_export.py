@@ -4,6 +4,7 @@ import csv
 import io
 import re
 import zipfile
+from collections.abc import Iterator, Sequence
 from pathlib import Path
 
 import openpyxl
@@ -11,17 +12,18 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, the_demo
-from tallplank.core.derive.derived import Deriver
+from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, the_demo, written
+from tallplank.core.derive.derived import Deriver, Shop
 from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.standard import set_job_finish, set_job_rule
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.error import PlankError
-from tallplank.core.exchange.exporter import Exporter, ExportError, chosen, export
+from tallplank.core.exchange.exporter import Exporter, ExportError, Paper, chosen, export, of_one
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.exchange.table import Table, as_csv, as_xlsx, number
 from tallplank.core.job.job import Display, Job
 from tallplank.core.measure.display import LengthStyle
+from tallplank.core.work import CancelledError, Report
 
 
 def shop(job):  # type: ignore[no-untyped-def]
@@ -43,7 +45,7 @@ def test_all_papers_are_written(tmp_path: Path) -> None:
 
 def test_the_cut_list_has_its_columns_and_every_part() -> None:
     papers = shop(a_wall_of("base", width=800))
-    rows = read(next(e for e in EXPORTERS if e.name == "cutlist.csv").write(papers))
+    rows = read(written(next(e for e in EXPORTERS if e.name == "cutlist.csv"), papers))
     sizes = ["thickness_mm", "length_mm", "width_mm", "cut_length_mm", "cut_width_mm"]
     bands = ["band_along_1", "band_along_2", "band_across_1", "band_across_2"]
     last = ["edges", "label", "hand", "machining", "shape", "rounded_by_mm"]
@@ -85,11 +87,11 @@ def test_inch_work_is_exact_in_sixteenths() -> None:
 
 
 def export_of(name: str, job: Job) -> bytes:
-    return next(e for e in EXPORTERS if e.name == name).write(shop(job))
+    return written(next(e for e in EXPORTERS if e.name == name), shop(job))
 
 
 def test_the_price_paper_adds_up() -> None:
-    rows = read(next(e for e in EXPORTERS if e.name == "price.csv").write(shop(a_wall_of("base", "tall"))))
+    rows = read(written(next(e for e in EXPORTERS if e.name == "price.csv"), shop(a_wall_of("base", "tall"))))
     total = next(i for i, r in enumerate(rows) if r[1] == "All")
     net = next(r for r in rows if r[1].startswith("Price without tax"))
     assert sum(float(r[-1]) for r in rows[1:total]) == pytest.approx(float(net[-1]))
@@ -98,7 +100,7 @@ def test_the_price_paper_adds_up() -> None:
 
 def test_the_costs_paper_adds_up_to_the_price_paper() -> None:
     papers = shop(a_wall_of("base", "tall"))
-    costs = read(next(e for e in EXPORTERS if e.name == "costs.csv").write(papers))
+    costs = read(written(next(e for e in EXPORTERS if e.name == "costs.csv"), papers))
     for line in papers.price.lines:
         amounts = [float(r[7]) for r in costs[1:] if r[0] == line.label]
         assert sum(amounts) == pytest.approx(line.cost.total / 100, abs=1e-6)
@@ -151,7 +153,46 @@ def test_unknown_and_double_papers_are_refused() -> None:
         with pytest.raises(ExportError, match="there are cutlist"):
             chosen(EXPORTERS, names)
     with pytest.raises(ExportError, match="same name"):
-        chosen((EXPORTERS[0], Exporter("cutlist.csv", "x", lambda _: b"")), None)
+        chosen((EXPORTERS[0], of_one("cutlist.csv", "x", lambda _: b"")), None)
+
+
+def several(names: Sequence[str]) -> Exporter:
+    """Sheets that are written one after the other, each told of before it is made."""
+
+    def papers(_: Shop, report: Report) -> Iterator[Paper]:
+        for done, name in enumerate(names):
+            report(done, len(names), f"sheet {done + 1}")
+            yield Paper(name, name.encode())
+
+    return Exporter("sheets", "Sheets", papers)
+
+
+def test_an_exporter_of_several_files_tells_how_far_it_is_and_stops_when_it_is_given_up(tmp_path: Path) -> None:
+    steps: list[tuple[int, int, str]] = []
+    exporters = (several(["sheets/1.csv", "sheets/2.csv"]), of_one("a.csv", "A", lambda _: b"a"))
+    paths = export(shop(a_room()), exporters, tmp_path / "all", lambda *s: steps.append(s))
+    assert [str(p.relative_to(tmp_path / "all")) for p in paths] == ["sheets/1.csv", "sheets/2.csv", "a.csv"]
+    assert steps == [(0, 2, "Sheets"), (0, 2, "Sheets: sheet 1 (0 of 2)"), (0, 2, "Sheets: sheet 2 (1 of 2)"), (1, 2, "A"), (2, 2, "done")]
+
+    def give_up(done: int, total: int, what: str) -> None:
+        if "sheet 2" in what:
+            raise CancelledError
+
+    with pytest.raises(CancelledError):
+        export(shop(a_room()), exporters, tmp_path / "some", give_up)
+    assert [p.name for p in (tmp_path / "some").rglob("*.csv")] == ["1.csv"]
+
+
+@pytest.mark.parametrize("name", ["/etc/a.csv", "../a.csv", "a/../../b.csv", "", ".", "a\0b"])
+def test_no_file_is_written_outside_the_folder(tmp_path: Path, name: str) -> None:
+    with pytest.raises(ExportError, match="No file can be called"):
+        export(shop(a_room()), (several([name]),), tmp_path / "to")
+    assert not list((tmp_path / "to").iterdir())
+
+
+def test_no_file_is_written_twice(tmp_path: Path) -> None:
+    with pytest.raises(ExportError, match=r"same name: a\.csv"):
+        export(shop(a_room()), (several(["a.csv", "a.csv"]),), tmp_path)
 
 
 def test_a_folder_that_cannot_be_made_is_refused(tmp_path: Path) -> None:
@@ -169,7 +210,7 @@ def test_sizes_are_rounded_to_what_the_shop_cuts_and_by_how_much_is_told() -> No
     0.0638 off, and its height 716 is 902 · 0.79375 = 715.9625, which is 0.0375 off."""
     for step, width, off in ((0.1, "435.8", "0.033"), (0.79375, "435.769", "0.064")):
         job = set_job_rule(a_wall_of("corner-diagonal"), CATALOG, "cut_step", step)
-        rows = read(next(e for e in EXPORTERS if e.name == "cutlist.csv").write(shop(job)))
+        rows = read(written(next(e for e in EXPORTERS if e.name == "cutlist.csv"), shop(job)))
         door = next(r for r in rows if r[2] == "door")
         assert (door[rows[0].index("width_mm")], door[rows[0].index("rounded_by_mm")]) == (width, off)
         shelf = next(r for r in rows if r[2] == "shelf")
@@ -180,24 +221,24 @@ def test_the_door_list_tells_bands_machining_shape_and_rounding() -> None:
     """By hand: a slab of 597 x 717 has all four edges banded; the diagonal corner's door is 435.8326 wide, 0.0326 off to a tenth."""
     writer = next(e for e in EXPORTERS if e.name == "doors.csv")
     oak = set_job_finish(a_wall_of("wall"), CATALOG, "front", "oak")
-    header, slab = read(writer.write(shop(oak)))[:2]
+    header, slab = read(written(writer, shop(oak)))[:2]
     line = dict(zip(header, slab, strict=True))
     assert sorted(line["bands"].split(": ")[1].split(", ")) == ["bottom", "left", "right", "top"]
     assert line["machining"].endswith("holes")
-    header, door = read(writer.write(shop(a_wall_of("corner-diagonal"))))[:2]
+    header, door = read(written(writer, shop(a_wall_of("corner-diagonal"))))[:2]
     assert dict(zip(header, door, strict=True))["rounded_by_mm"] == "0.033"
 
 
 def test_the_schedule_tells_the_length_of_what_comes_in_several() -> None:
     job = a_wall_of("drawers", "base")
-    header, *lines = read(next(e for e in EXPORTERS if e.name == "hardware.csv").write(shop(job)))
+    header, *lines = read(written(next(e for e in EXPORTERS if e.name == "hardware.csv"), shop(job)))
     lengths = {line[0]: line[header.index("length_mm")] for line in lines}
     assert any(name.startswith("Runner") or "slide" in name.lower() for name, length in lengths.items() if length)
     assert all(length == "" or name.endswith(f", {length}") for name, length in lengths.items())
 
 
 def test_the_workbook_has_all_lists_and_a_legend() -> None:
-    found = next(e for e in EXPORTERS if e.name == "cutlist.xlsx").write(shop(a_wall_of("base")))
+    found = written(next(e for e in EXPORTERS if e.name == "cutlist.xlsx"), shop(a_wall_of("base")))
     with zipfile.ZipFile(io.BytesIO(found)) as book:
         names = re.findall(r'<sheet[^>]* name="([^"]+)"', book.read("xl/workbook.xml").decode())
     assert names == ["Per unit", "Grouped", "Doors", "Moldings", "Worktops", "Hardware", "Legend"]

@@ -9,7 +9,7 @@ from typing import Any
 import jsonschema
 import pytest
 
-from makers import CATALOG, a_furnished_ell, a_room, a_wall_of, the_demo
+from makers import CATALOG, a_furnished_ell, a_room, a_wall_of, the_demo, written
 from tallplank.core.derive.derived import Derived, Deriver
 from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.standard import set_job_style
@@ -36,7 +36,7 @@ JOBS = {
 @pytest.fixture(params=sorted(JOBS), scope="module")
 def both(request: pytest.FixtureRequest) -> tuple[Derived, dict[str, Any]]:
     derived = Deriver(CATALOG).derive(JOBS[request.param]())
-    return derived, json.loads(PARTS_JSON.write(derived.shop))
+    return derived, json.loads(written(PARTS_JSON, derived.shop))
 
 
 def test_the_schema_stands_in_the_documents() -> None:
@@ -125,7 +125,7 @@ def test_names_are_told_apart_within_a_unit(both: tuple[Derived, dict[str, Any]]
 
 
 def test_round_outlines_are_told_as_arcs() -> None:
-    data = json.loads(PARTS_JSON.write(Deriver(CATALOG).derive(a_wall_of("base-bow")).shop))
+    data = json.loads(written(PARTS_JSON, Deriver(CATALOG).derive(a_wall_of("base-bow")).shop))
     bottom = next(p for o in data["owners"] for p in o["parts"] if p["name"] == "bottom")
     assert [s["kind"] for s in bottom["outline"]].count("arc") == 1
     bent = [p for o in data["owners"] for p in o["parts"] if "body" in p]
@@ -136,6 +136,6 @@ def test_round_outlines_are_told_as_arcs() -> None:
 def test_why_a_unit_cannot_be_made_stands_in_plain_words() -> None:
     job = a_wall_of("base")
     job = job.replaced(units=(job.units[0].model_copy(update={"width": 36.0}),))
-    (owner,) = (o for o in json.loads(PARTS_JSON.write(Deriver(CATALOG).derive(job).shop))["owners"] if o["kind"] == "base")
+    (owner,) = (o for o in json.loads(written(PARTS_JSON, Deriver(CATALOG).derive(job).shop))["owners"] if o["kind"] == "base")
     assert "0 mm = 36 mm width − 2 × 18 mm gable" in owner["problem"]
     assert owner["parts"] == []

@@ -45,7 +45,7 @@ def test_an_arched_boxing_by_hand() -> None:
     (lid,) = parts(job, "boxing lid")
     assert lid.size == pytest.approx((238.0, 1216.30, 8.0), abs=0.01)
     assert isinstance(lid.form, Bent)
-    assert lid.form.radius == pytest.approx(566.667, abs=0.01)
+    assert lid.form.bend_radius == pytest.approx(566.667, abs=0.01)
     assert lid.board == "bend-ply"
     assert (lid.box[0].y, lid.box[1].y, lid.box[1].z) == pytest.approx((-238.0, 0.0, 2200.0), abs=0.05)
     assert [p.size for p in parts(job, "boxing side")] == [(1900.0, 238.0, 18.0)] * 2

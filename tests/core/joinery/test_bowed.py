@@ -52,7 +52,7 @@ def test_a_bent_skin_by_hand() -> None:
     assert skin.board == "bend-ply"
     assert not skin.pockets
     assert isinstance(skin.form, Bent)
-    assert skin.form.radius == pytest.approx(500.0)
+    assert skin.form.bend_radius == pytest.approx(500.0)
     assert skin.box[0].y == pytest.approx(-250.0)
     assert skin.box[1].y == pytest.approx(250.0 - 495.0 * 0.8, abs=0.05)
     assert [p.size for p in parts(job, "boxing side")] == [(2400.0, 150.0, 18.0)] * 2

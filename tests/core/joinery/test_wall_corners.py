@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from makers import CATALOG, LONG, ROOM, WALL, a_room, made
+from makers import CATALOG, LONG, ROOM, WALL, a_room, made, written
 from outside.trade.audit import mitres_have_partners
 from outside.trade.corner import walls_meet
 from outside.trade.test_room_solids import shared
@@ -71,7 +71,7 @@ def test_two_walls_that_are_alike_meet_in_their_corner_at_every_height(angle: fl
         job = round_the_corner(a_room_with(angle), start)
     except PlankError:
         pytest.skip("this start does not fit there")
-    assert list(walls_meet(json.loads(PARTS_JSON.write(Deriver(CATALOG).derive(job).shop)))) == []
+    assert list(walls_meet(json.loads(written(PARTS_JSON, Deriver(CATALOG).derive(job).shop)))) == []
 
 
 @pytest.mark.parametrize("seed", range(400 if LONG else 30))
@@ -110,7 +110,7 @@ def test_nothing_shares_space_in_a_corner_and_every_mitre_has_its_partner(angle:
     except PlankError:
         pytest.skip("this start does not fit there")
     assert shared(made(job), job.rooms[0].id) == []
-    assert list(mitres_have_partners(json.loads(PARTS_JSON.write(Deriver(CATALOG).derive(job).shop)))) == []
+    assert list(mitres_have_partners(json.loads(written(PARTS_JSON, Deriver(CATALOG).derive(job).shop)))) == []
 
 
 @pytest.mark.parametrize(("angle", "sign"), [(120.0, -1.0), (135.0, -1.0), (150.0, -1.0), (225.0, 1.0), (240.0, 1.0), (270.0, 1.0)])
@@ -164,7 +164,7 @@ def test_a_molding_ends_square_where_its_neighbour_does_not_come_into_the_corner
     ]
     assert mitred.count("inner") == 8
     job = add_opening(job, ROOM, walls[1], "door", 0.0, width=900.0, height=2040.0).job
-    assert list(mitres_have_partners(json.loads(PARTS_JSON.write(Deriver(CATALOG).derive(job).shop)))) == []
+    assert list(mitres_have_partners(json.loads(written(PARTS_JSON, Deriver(CATALOG).derive(job).shop)))) == []
     ends = [
         end.kind for row in moldinglist(made(job)) if row.piece == "baseboard" for end in (row.first, row.last) for _ in range(row.quantity)
     ]

@@ -9,7 +9,7 @@ from typing import Any
 
 import pytest
 
-from makers import CATALOG, LONG, ROOM, WALL, a_furnished_ell, a_room, a_wall_of, the_demo
+from makers import CATALOG, LONG, ROOM, WALL, a_furnished_ell, a_room, a_wall_of, the_demo, written
 from outside.trade.audit import JOB_RULES, RULES, faults
 from outside.trade.solid import Axes
 from tallplank.core.check.finding import findings
@@ -34,7 +34,7 @@ EIGHTHS = ((0, 0, 0), (9, -5, 3), (-21, 13, -7), (31, -33, 1))
 
 
 def parts_of(job: Job) -> dict[str, Any]:
-    read: dict[str, Any] = json.loads(PARTS_JSON.write(Deriver(CATALOG).derive(job).shop))
+    read: dict[str, Any] = json.loads(written(PARTS_JSON, Deriver(CATALOG).derive(job).shop))
     return read
 
 

@@ -12,6 +12,7 @@ from tallplank.app.canvas.tool.region import RegionTool
 from tallplank.app.canvas.tool.select import SelectTool
 from tallplank.app.canvas.view import DrawingCanvas
 from tallplank.app.hint import drawing_hint
+from tallplank.app.stage import STAGES
 from tallplank.app.theme import Tokens
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.primitive import Drawing, Subject
@@ -23,8 +24,9 @@ from tallplank.session.group import with_members
 from tallplank.session.store import Store
 from tallplank.session.wall import picked_path, shown_scheme
 
-UNMARKED = ("walls", "finish")
-"""Stages at which units have no numbers and no dimensions."""
+
+def _is_textured(store: Store) -> bool:
+    return STAGES[store.state.stage].textured or store.state.trial is not None
 
 
 class ElevationPane(DrawingCanvas):
@@ -36,14 +38,14 @@ class ElevationPane(DrawingCanvas):
             if room is None or face is None:
                 return None
             stage, made = store.state.stage, store.shown
-            drawn = elevation(made, room.id, face.id, store.derived.wrong, working=stage not in UNMARKED, surveyed=stage == "survey")
+            drawn = elevation(made, room.id, face.id, store.derived.wrong, working=STAGES[stage].marked, surveyed=stage == "survey")
             if stage != "walls":
                 return drawn
             of = self._picked_region()
             chains = tuple(solve_chains(made, room.id, face.id, of)) if of is not None else ()
             return replace(drawn, targets=tuple(region_targets(made, room.id, face.id)), chains=chains)
 
-        super().__init__(store, tokens, draw, textured=store.state.stage == "finish" or store.state.trial is not None)
+        super().__init__(store, tokens, draw, textured=_is_textured(store))
         self.hint = lambda: drawing_hint(store, on_plan=False)
         arranger = Arranger(store, on_plan=False)
         self.work_with((MeasureTool(self, "elevation"), PlaceTool(self, arranger)), (RegionTool(self), SelectTool(self, arranger)))
@@ -51,7 +53,7 @@ class ElevationPane(DrawingCanvas):
         self._subscriptions.append(store.subscribe(lambda s: (s.stage, s.trial is None), lambda _: self._stage_changed(), now=False))
 
     def restyle(self, tokens: Tokens, *, textured: bool = False) -> None:
-        super().restyle(tokens, textured=textured or self.store.state.stage == "finish" or self.store.state.trial is not None)
+        super().restyle(tokens, textured=textured or _is_textured(self.store))
 
     def chosen(self) -> frozenset[Subject]:
         if self.store.state.stage == "walls":

@@ -21,7 +21,13 @@ from tallplank.core.draw.plan import plan
 from tallplank.core.draw.primitive import Drawing
 from tallplank.core.space.outline import Point, bounds
 from tallplank.session.arrange import Arranger
+from tallplank.session.section import SECTION_LINE
+from tallplank.session.state import Held
 from tallplank.session.store import Store
+from tallplank.session.survey import WALK
+
+TRIANGLE: Held[bool] = Held(False)
+"""Whether plans show the work triangle."""
 
 
 class PlanPane(DrawingCanvas):
@@ -31,7 +37,7 @@ class PlanPane(DrawingCanvas):
         def draw() -> Drawing | None:
             room = store.room()
             return (
-                _with_walk(plan(store.shown, room.id, store.derived.wrong, with_triangle=store.state.triangle), store.state.walk)
+                _with_walk(plan(store.shown, room.id, store.derived.wrong, with_triangle=TRIANGLE.of(store.state)), WALK.of(store.state))
                 if room
                 else None
             )
@@ -42,9 +48,9 @@ class PlanPane(DrawingCanvas):
         lines = (SectionTool(self), MirrorTool(self), MeasureTool(self, "plan"))
         first = (OutlineTool(self), *lines, PlaceTool(self, arranger), WalkTool(self))
         self.work_with(first, (ShapeTool(self), SelectTool(self, arranger)))
-        self._subscriptions.append(store.subscribe(lambda s: s.walk, lambda _: self._walked(), now=False))
-        self._subscriptions.append(store.subscribe(lambda s: s.triangle, lambda _: self.refresh(), now=False))
-        self._subscriptions.append(store.subscribe(lambda s: s.section, lambda _: self.update()))
+        self._subscriptions.append(store.subscribe(WALK.of, lambda _: self._walked(), now=False))
+        self._subscriptions.append(store.subscribe(TRIANGLE.of, lambda _: self.refresh(), now=False))
+        self._subscriptions.append(store.subscribe(SECTION_LINE.of, lambda _: self.update()))
 
     def _walked(self) -> None:
         self.refresh()

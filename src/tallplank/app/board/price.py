@@ -25,6 +25,7 @@ from tallplank.app.theme import Tokens, colour
 from tallplank.core.derive.trial import Trial
 from tallplank.core.money.entry import MATERIALS, Cost
 from tallplank.core.money.price import PriceLine
+from tallplank.session.quote import PICKED_LINE
 from tallplank.session.store import Store
 
 SUMS = 8
@@ -113,7 +114,7 @@ class PricePane(QWidget):
     def _picked(self) -> None:
         rows = self.table.picked_rows()
         if not self.table.is_linking and rows:
-            self.store.pick_line(rows[0].owner)
+            self.store.hold(PICKED_LINE, rows[0].owner)
 
     def _show_trial(self) -> None:
         trying = self.store.state.trial is not None

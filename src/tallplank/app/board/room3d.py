@@ -17,6 +17,7 @@ from tallplank.core.space.outline import Point, Ring, holds
 from tallplank.session.arrange import Arranger
 from tallplank.session.group import held, open_at, with_members
 from tallplank.session.pick import open_on_bench
+from tallplank.session.state import Held
 from tallplank.session.store import Store
 
 VIEWS = {"corner": (-0.5, -1.0, 0.42), "facing": (0.0, -1.0, 0.12)}
@@ -33,13 +34,13 @@ class Room3DPane(SolidView):
         self._arranger = Arranger(store, on_plan=True)
         self._held, self._from, self._level = "", QPointF(), 0.0
         self._subscriptions = [
-            store.subscribe(lambda s: (s.job, s.room, s.opened, s.hidden), lambda _: self.changed()),
+            store.subscribe(lambda s: (s.job, s.room, OPENED.of(s), s.hidden), lambda _: self.changed()),
             store.subscribe(lambda s: s.selected, lambda _: self.chosen_changed()),
         ]
 
     def solids(self) -> Solids | None:
         state = self.store.state
-        return self._maker.solids(self.store.shown, state.room, state.opened) if state.room else None
+        return self._maker.solids(self.store.shown, state.room, OPENED.of(state)) if state.room else None
 
     def framed_as(self) -> str:
         return self.store.state.room
@@ -109,7 +110,7 @@ class Room3DPane(SolidView):
             with QSignalBlocker(slider):
                 slider.setValue(round(share * 100))
 
-        self._subscriptions.append(self.store.subscribe(lambda s: s.opened, show))
+        self._subscriptions.append(self.store.subscribe(OPENED.of, show))
 
     def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
         if event is not None and isinstance(unit := self.unit_at(event.position()), str):
@@ -128,6 +129,8 @@ def _stand(corners: Ring, face: Face) -> tuple[Point, Point]:
     return (middle.x - into.x * back, middle.y - into.y * back), (into.x, into.y)
 
 
+OPENED: Held[float] = Held(0.0)
+"""How far doors and drawers stand open, 0 to 1."""
 REACH = 40.0
 """How near a relation catches a unit that is dragged in 3D, in millimetres."""
 FARTHEST, WALL_GAP = 6000.0, 300.0
@@ -145,7 +148,7 @@ def _tools(pane: QWidget) -> list[QWidget]:
 
 
 def _open_slider(pane: Room3DPane) -> QWidget:
-    holder, slider = labelled_slider("Open", "Open doors and drawers", 56, lambda share: pane.store.open_fronts(share))
+    holder, slider = labelled_slider("Open", "Open doors and drawers", 56, lambda share: pane.store.hold(OPENED, share))
     pane.follow_opened(slider)
     return holder
 

@@ -10,7 +10,7 @@ from tallplank.app.sign import action_icon
 from tallplank.app.theme import Tokens
 from tallplank.core.draw.primitive import Drawing
 from tallplank.core.draw.section import section
-from tallplank.session.section import section_cut
+from tallplank.session.section import SECTION_LINE, section_cut
 from tallplank.session.store import Store
 
 
@@ -25,7 +25,7 @@ class SectionPane(DrawingCanvas):
         super().__init__(store, tokens, draw, textured=False)
         self.hint = lambda: drawing_hint(store, on_plan=False)
         self.work_with((), ())
-        self._subscriptions.append(store.subscribe(lambda s: (s.section, s.selected, s.face), lambda _: self._moved(), now=False))
+        self._subscriptions.append(store.subscribe(lambda s: (SECTION_LINE.of(s), s.selected, s.face), lambda _: self._moved(), now=False))
 
     def restyle(self, tokens: Tokens, *, textured: bool = False) -> None:
         super().restyle(tokens, textured=textured)

@@ -22,7 +22,7 @@ from tallplank.app.theme import Tokens
 from tallplank.core.job.measure import OfCell
 from tallplank.core.measure.source import Decided, DecidedFor, DecidedIn, Source
 from tallplank.session.pick import bench_unit, picked_cell, picked_part
-from tallplank.session.quote import priced_line
+from tallplank.session.quote import PICKED_LINE, priced_line
 from tallplank.session.store import Store
 from tallplank.session.wall import shown_scheme
 
@@ -50,7 +50,7 @@ class Spec(QWidget):
         self._scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         column.addWidget(self._scroll)
         self._subscription = store.subscribe(
-            lambda s: (s.job, s.selected, s.stage, s.room, s.face, s.pick, s.line, s.trial is None), lambda _: self.refresh()
+            lambda s: (s.job, s.selected, s.stage, s.room, s.face, s.pick, PICKED_LINE.of(s), s.trial is None), lambda _: self.refresh()
         )
 
     def close_pane(self) -> None:
@@ -77,7 +77,7 @@ class Spec(QWidget):
         if old is not None:
             old.deleteLater()
         state = self.store.state
-        self._of = (type(self.panel), state.selected, state.line, state.room, state.face, state.stage)
+        self._of = (type(self.panel), state.selected, PICKED_LINE.of(state), state.room, state.face, state.stage)
         if of == self._of and focused in self.panel.row_names():
             self._go_to(self.panel.row(focused), height)  # whoever chose something there goes on there
 

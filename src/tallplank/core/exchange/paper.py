@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from tallplank.core.derive.derived import Shop
-from tallplank.core.exchange.exporter import Exporter
+from tallplank.core.exchange.exporter import of_one
 from tallplank.core.exchange.table import Table, Value, as_csv, as_xlsx
 from tallplank.core.exchange.unit import Lengths
 from tallplank.core.job.job import Display
@@ -227,11 +227,11 @@ LEGEND = (
     ("let_in", "Of worktops: the sinks and hobs whose openings are cut into the piece"),
     ("rounded_by", "By how much the roundings of this line change a size at most"),
 )
-CUTLIST_CSV = Exporter("cutlist.csv", "Cut list", _cutlist)
-CUTLIST_XLSX = Exporter("cutlist.xlsx", "All lists, workbook", _cutlist_workbook)
-DOORS_CSV = Exporter("doors.csv", "Door list", lambda shop: as_csv(door_table(shop)))
-MOLDINGS_CSV = Exporter("moldings.csv", "Molding list", lambda shop: as_csv(molding_table(shop)))
-WORKTOPS_CSV = Exporter("worktops.csv", "Worktop list", lambda shop: as_csv(top_table(shop)))
-HARDWARE_CSV = Exporter("hardware.csv", "Hardware schedule", lambda shop: as_csv(hardware_table(shop)))
-PRICE_CSV = Exporter("price.csv", "Price", lambda shop: as_csv(price_table(shop)))
-COSTS_CSV = Exporter("costs.csv", "Costs, term by term", lambda shop: as_csv(costs_table(shop)))
+CUTLIST_CSV = of_one("cutlist.csv", "Cut list", _cutlist)
+CUTLIST_XLSX = of_one("cutlist.xlsx", "All lists, workbook", _cutlist_workbook)
+DOORS_CSV = of_one("doors.csv", "Door list", lambda shop: as_csv(door_table(shop)))
+MOLDINGS_CSV = of_one("moldings.csv", "Molding list", lambda shop: as_csv(molding_table(shop)))
+WORKTOPS_CSV = of_one("worktops.csv", "Worktop list", lambda shop: as_csv(top_table(shop)))
+HARDWARE_CSV = of_one("hardware.csv", "Hardware schedule", lambda shop: as_csv(hardware_table(shop)))
+PRICE_CSV = of_one("price.csv", "Price", lambda shop: as_csv(price_table(shop)))
+COSTS_CSV = of_one("costs.csv", "Costs, term by term", lambda shop: as_csv(costs_table(shop)))

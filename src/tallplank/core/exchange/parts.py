@@ -8,7 +8,7 @@ from pydantic_core import to_json
 from tallplank.core.catalog.board import Board
 from tallplank.core.derive.derived import Shop
 from tallplank.core.error import told
-from tallplank.core.exchange.exporter import Exporter
+from tallplank.core.exchange.exporter import of_one
 from tallplank.core.exchange.parts_format import (
     FORMAT,
     VERSION,
@@ -271,4 +271,4 @@ def _write(shop: Shop) -> bytes:
     return to_json(parts_data(shop.made), indent=1) + b"\n"  # many times as quick as the interpreter's own, for megabytes
 
 
-PARTS_JSON = Exporter("parts.json", "Parts as open data", _write)
+PARTS_JSON = of_one("parts.json", "Parts as open data", _write)

@@ -1,7 +1,7 @@
 """All exporters, in the order in which they are listed."""
 
 from tallplank.core.derive.derived import Shop
-from tallplank.core.exchange.exporter import Exporter
+from tallplank.core.exchange.exporter import Exporter, of_one
 from tallplank.core.exchange.paper import (
     COSTS_CSV,
     CUTLIST_CSV,
@@ -21,7 +21,7 @@ def _elevations(shop: Shop) -> bytes:
     return elevations(shop)
 
 
-ELEVATIONS_PDF = Exporter("elevations.pdf", "Elevations", _elevations)
+ELEVATIONS_PDF = of_one("elevations.pdf", "Elevations", _elevations)
 
 EXPORTERS: tuple[Exporter, ...] = (
     CUTLIST_CSV,

@@ -10,6 +10,7 @@ from tallplank.app.theme import colour
 from tallplank.core.error import PlankError
 from tallplank.core.space.outline import Point, far
 from tallplank.session.mirror import MIRROR, MIRROR_COPY, mirror_along
+from tallplank.session.section import SECTION_LINE
 
 SECTION = "section"
 """What is being placed while the line of the section is drawn."""
@@ -80,10 +81,14 @@ class SectionTool(LineTool):
     """Draws the line of the section, and shows it."""
 
     def __init__(self, canvas: Canvas) -> None:
-        super().__init__(canvas, {SECTION: "Draw the line of the section"}, lambda _, line: self.store.cut_along(line))
+        super().__init__(canvas, {SECTION: "Draw the line of the section"}, lambda _, line: self._cut(line))
 
     def shown(self) -> Drawn | None:
-        return self.store.state.section
+        return SECTION_LINE.of(self.store.state)
+
+    def _cut(self, line: Drawn) -> None:
+        self.store.hold(SECTION_LINE, line)
+        self.store.place_next("")
 
 
 class MirrorTool(LineTool):

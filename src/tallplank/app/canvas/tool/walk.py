@@ -5,6 +5,7 @@ from PyQt6.QtGui import QPainter, QPen, QPolygonF
 
 from tallplank.app.canvas.tool.tool import Tool
 from tallplank.app.theme import colour
+from tallplank.session.survey import WALK
 
 DOT = 4.0
 
@@ -13,7 +14,7 @@ class WalkTool(Tool):
     """Shows the walls so far, and where the walk ends against where it began."""
 
     def paint(self, painter: QPainter) -> None:
-        points = [self.canvas.view.out(point) for point in self.store.state.walk]
+        points = [self.canvas.view.out(point) for point in WALK.of(self.store.state)]
         if len(points) < 2:
             return
         accent = colour(self.canvas.tokens.accent)

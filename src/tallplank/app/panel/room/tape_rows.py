@@ -4,6 +4,7 @@ from tallplank.app.panel.panel import Panel
 from tallplank.core.edit.survey.tape import survey_room
 from tallplank.core.error import PlankError
 from tallplank.core.measure.tape import Spread, parse_walk, walked
+from tallplank.session.survey import WALK
 
 
 class TapeRows:
@@ -28,11 +29,11 @@ class TapeRows:
             self._words.setText(str(problem))
             return
         if walk is None:
-            store.show_walk(())
+            store.hold(WALK, ())
             self._words.setText(HOW)
             return
         x0, y0 = store.job.room(self._room_id).corners[0]
-        store.show_walk(tuple((x0 + x, y0 + y) for x, y in walk.points))
+        store.hold(WALK, tuple((x0 + x, y0 + y) for x, y in walk.points))
         walls = len(walk.points) - 1
         shown = store.job.display.shown(walk.misclosure)
         self._words.setText(f"{walls} {'wall' if walls == 1 else 'walls'}; the end is {shown} from the start.")
@@ -41,7 +42,7 @@ class TapeRows:
         store, room_id = self._store, self._room_id
         legs = parse_walk(text, store.job.display.style.unit)
         store.apply(lambda j: survey_room(j, room_id, legs, self._spread), "room by tape")
-        store.show_walk(())
+        store.hold(WALK, ())
 
     def _choose(self, value: object) -> None:
         self._spread = value  # type: ignore[assignment]
