@@ -24,12 +24,23 @@ def failing_doors(*_: object) -> Iterator[Finding]:
     yield
 
 
+class Failing:
+    """A check that fails for as long as it is to."""
+
+    __name__ = "failing_doors"
+    fails = True
+
+    def __call__(self, *_: object) -> Iterator[Finding]:
+        return failing_doors() if self.fails else iter(())
+
+
 @pytest.mark.parametrize("table", ["UNIT_CHECKS", "PLACE_CHECKS", "JOB_CHECKS"])
 def test_a_failing_check_is_told_once_and_all_others_stand(table: str, monkeypatch: pytest.MonkeyPatch) -> None:
     job = change_units(a_wall_of("base", "base", "tall"), CATALOG, ["u2"], x=300.0)
     usual = Checker().findings(made(job))
     assert usual
-    monkeypatch.setattr(checks, table, (*getattr(checks, table), failing_doors))
+    failing = Failing()
+    monkeypatch.setattr(checks, table, (*getattr(checks, table), failing))
     checker = Checker()
     found = checker.findings(made(job))
     (told,) = [f for f in found if f.code == CODE]
@@ -37,7 +48,7 @@ def test_a_failing_check_is_told_once_and_all_others_stand(table: str, monkeypat
     assert "failing doors" in told.text
     assert [f for f in found if f.code != CODE] == list(usual)
     assert [type(fault) for fault in checker.faults] == [KeyError]
-    monkeypatch.undo()
+    failing.fails = False
     assert checker.findings(made(job)) == usual, "a fault is not kept"
     assert checker.faults == ()
 

@@ -11,7 +11,7 @@ from tallplank.core.check.record import Finding, shown
 from tallplank.core.job.face import Face
 from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import Scheme
-from tallplank.core.joinery.made import Made
+from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.lot import picked
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
@@ -21,17 +21,16 @@ from tallplank.core.joinery.wall.covered import CUT_FOR, at_side, columns_at, is
 from tallplank.core.space.outline import strip_span
 
 
-def boxings(made: Made) -> Iterator[Finding]:
-    """What is wrong about the boxings of a job."""
-    for room in made.job.rooms:
-        for scheme in room.schemes:
-            if scheme.box is not None:
-                face = made.faces[room.id][scheme.face]
-                yield from _columns(made, room, scheme, face)
-                yield from _pipes(made, scheme, face)
-                yield from _units(made, room, scheme, face)
-                yield from _other_walls(made, room, scheme, face)
-    for run in made.runs:
+def boxings(made: Made, room: Room, _: tuple[MadeUnit, ...]) -> Iterator[Finding]:
+    """What is wrong about the boxings of a room."""
+    for scheme in room.schemes:
+        if scheme.box is not None:
+            face = made.faces[room.id][scheme.face]
+            yield from _columns(made, room, scheme, face)
+            yield from _pipes(made, scheme, face)
+            yield from _units(made, room, scheme, face)
+            yield from _other_walls(made, room, scheme, face)
+    for run in made.runs_in.get(room.id, ()):
         if run.what == "panel":
             yield from _too_tight(made, run)
 

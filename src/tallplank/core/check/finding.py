@@ -3,13 +3,15 @@
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 from functools import partial
+from itertools import chain
 from math import ceil
+from operator import attrgetter
 
 from tallplank.core.catalog.board import Board
 from tallplank.core.check.appliance import appliances_in
 from tallplank.core.check.bearing import hanging_boards
 from tallplank.core.check.boxing import boxings
-from tallplank.core.check.by_room import RoomChecker, Units
+from tallplank.core.check.by_room import Check, OfRoom, RoomChecker, Units
 from tallplank.core.check.choice import job_choices, unit_choices
 from tallplank.core.check.guard import Guard
 from tallplank.core.check.island import crossing_tops, islands_in
@@ -22,7 +24,7 @@ from tallplank.core.check.record import Finding, Fix, Site, shown
 from tallplank.core.check.room_door import meeting_doors
 from tallplank.core.check.sheet import beyond_its_sheet, runs_beyond_sheets
 from tallplank.core.check.strength import (
-    few_legs,
+    LegChecker,
     heavy_doors,
     heavy_drawers,
     heavy_flaps,
@@ -34,7 +36,7 @@ from tallplank.core.check.strength import (
 from tallplank.core.check.swing import SwingFinder
 from tallplank.core.check.triangle import triangle_findings
 from tallplank.core.check.wall import paneled_walls
-from tallplank.core.check.worktop import WorktopChecker
+from tallplank.core.check.worktop import worktops
 from tallplank.core.edit.appliance import fit_appliances, fitted_unit
 from tallplank.core.edit.corner import SQUARE, corner_angle
 from tallplank.core.edit.unit import change_units, set_rule
@@ -63,8 +65,8 @@ class Checker:
         self._rooms: dict[str, _Checked] = {}
         self._overlaps = OverlapFinder()
         self._swings = SwingFinder()
-        self._worktops = WorktopChecker()
-        self._by_room = [RoomChecker(check) for check in ROOM_CHECKS]
+        self._of_job = [check().findings if isinstance(check, type) else check for check in JOB_CHECKS]
+        self._of_rooms = RoomChecker([*(check.check for check in JOB_CHECKS if isinstance(check, OfRoom)), *ROOM_CHECKS])
         self._boards: Known = Rounds()
         self._guard = Guard()
         self.checked = 0
@@ -75,14 +77,15 @@ class Checker:
         guard, job, rooms = self._guard, made.job, {}
         guard.begin()
         found = list(map(partial(_told, made), self.overlaps(made)))
-        found += (f for check in JOB_CHECKS for f in guard.found(check, (), made))
+        in_rooms = iter(self._of_rooms.look(made, guard))
+        for check in self._of_job:
+            found += next(in_rooms) if isinstance(check, OfRoom) else guard.found(check, (), made)
         for room in job.rooms:
             site = Site(made.catalog, job.display, job.standard.constructions, room, made.faces[room.id], self._boards)
             rooms[room.id] = checked = self._room(site, made.by_room.get(room.id, ()))
             found += checked.findings
         found += guard.found(self._swings.findings, (), made)
-        found += guard.found(self._worktops.findings, (), made)
-        found += (finding for checker in self._by_room for finding in guard.found(checker.findings, (), made))
+        found += chain.from_iterable(in_rooms)
         found += guard.findings()
         self._rooms = {} if guard.faults else rooms
         self._boards.turn()
@@ -166,8 +169,8 @@ def _not_built(site: Site, unit: MadeUnit) -> Iterator[Finding]:
         )
 
 
-def _run_not_built(made: Made) -> Iterator[Finding]:
-    for run in made.runs:
+def _run_not_built(made: Made, room: Room, _: Units) -> Iterator[Finding]:
+    for run in made.runs_in.get(room.id, ()):
         if run.problem:
             yield Finding(
                 "error",
@@ -178,12 +181,12 @@ def _run_not_built(made: Made) -> Iterator[Finding]:
             )
 
 
-def _moldings_too_high(made: Made) -> Iterator[Finding]:
+def _moldings_too_high(made: Made, room: Room, _: Units) -> Iterator[Finding]:
     """Crowns that reach into the ceiling or a soffit over them."""
-    for run in made.runs:
+    for run in made.runs_in.get(room.id, ()):
         if run.what != "crown" or not run.parts or not run.members:
             continue
-        room, faces = made.job.room(run.room), made.faces[run.room]
+        faces = made.faces[room.id]
         rings = [(faces[run.face].frame.flat_out(part.above), part.box[1].z) for part in run.parts]
         over = max(top - headroom(room, faces, ring) for ring, top in rings)
         lows = [(s.name, top - s.low) for s in room.soffits for ring, top in rings if shared_depth(ring, s.corners) > SLACK]
@@ -325,8 +328,11 @@ def _notes(site: Site, unit: MadeUnit) -> Iterator[Finding]:
         yield Finding("note" if note.code in MEANT else "warning", note.code, text, note.remedy, ids, fix)
 
 
+MARK = attrgetter("unit.mark")
+
+
 def _alike_numbers(made: Made) -> Iterator[Finding]:
-    if len({unit.unit.mark for unit in made.units}) == len(made.units):
+    if len(set(map(MARK, made.units))) == len(made.units):
         return
     by_number: dict[int, list[str]] = {}
     for unit in made.units:
@@ -337,23 +343,23 @@ def _alike_numbers(made: Made) -> Iterator[Finding]:
             yield Finding("error", "same-number", text, "Renumber the units.", tuple(ids))
 
 
-JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]], ...] = (
-    _run_not_built,
-    _moldings_too_high,
+JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]] | OfRoom | type[LegChecker], ...] = (
+    OfRoom(_run_not_built),
+    OfRoom(_moldings_too_high),
     job_choices,
     _alike_numbers,
-    few_legs,
-    meeting_doors,
+    LegChecker,
+    OfRoom(meeting_doors),
     kept_entries,
-    triangle_findings,
-    crossing_tops,
-    runs_beyond_sheets,
-    paneled_walls,
-    boxings,
+    OfRoom(triangle_findings),
+    OfRoom(crossing_tops),
+    OfRoom(runs_beyond_sheets),
+    OfRoom(paneled_walls),
+    OfRoom(boxings),
 )
-"""Checks of what concerns several things; a new one is one function added here."""
-ROOM_CHECKS: tuple[Callable[[Made, Room, Units], Iterator[Finding]], ...] = (islands_in, appliances_in, let_in_findings)
-"""Checks of one room with the units in it; a new one is one function added here."""
+"""Checks of what concerns several things; a new one is one function added here, one of a room by itself as `OfRoom`."""
+ROOM_CHECKS: tuple[Check, ...] = (worktops, islands_in, appliances_in, let_in_findings)
+"""Checks of one room with the units in it that are told after those of single units; a new one is one function added here."""
 PLACE_CHECKS: tuple[Callable[[Site, MadeUnit], Iterator[Finding]], ...] = (
     _outside,
     _other_corner,

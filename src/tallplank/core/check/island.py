@@ -115,20 +115,19 @@ def _seats(made: Made, room: Room, group: Group, units: tuple[MadeUnit, ...], me
 def _board_of_bar(made: Made, room: Room, group: Group) -> float:
     """How thick a group's raised bar is; nothing where it could not be built."""
     ids = {f.id for f in group.faces}
-    runs = (run for run in made.runs if run.room == room.id and run.face in ids)
+    runs = (run for run in made.runs_in.get(room.id, ()) if run.face in ids)
     return next((p.thickness.value for run in runs for p in run.parts if p.tag.role == BAR), 0.0)
 
 
-def crossing_tops(made: Made) -> Iterator[Finding]:
+def crossing_tops(made: Made, room: Room, _: tuple[MadeUnit, ...]) -> Iterator[Finding]:
     """Worktops of one group at two heights of which one would run through the other."""
-    for room in made.job.rooms:
-        for group in room.groups:
-            ids = {face.id for face in group.faces}
-            tops = [run for run in made.runs if run.what == "top" and run.room == room.id and run.face in ids]
-            members = [m for one, other in combinations(tops, 2) if _cross(made, one, other) for m in (*one.members, *other.members)]
-            if members:
-                text = f"{group.name}: its worktops stand at different heights, and one would run through another."
-                yield Finding("error", "crossing-tops", text, "Bring the units below them to one height.", tuple(dict.fromkeys(members)))
+    for group in room.groups:
+        ids = {face.id for face in group.faces}
+        tops = [run for run in made.runs_in.get(room.id, ()) if run.what == "top" and run.face in ids]
+        members = [m for one, other in combinations(tops, 2) if _cross(made, one, other) for m in (*one.members, *other.members)]
+        if members:
+            text = f"{group.name}: its worktops stand at different heights, and one would run through another."
+            yield Finding("error", "crossing-tops", text, "Bring the units below them to one height.", tuple(dict.fromkeys(members)))
 
 
 def _cross(made: Made, one: Run, other: Run) -> bool:

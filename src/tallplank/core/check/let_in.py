@@ -26,8 +26,8 @@ def let_in_findings(made: Made, room: Room, units: tuple[MadeUnit, ...]) -> Iter
     for unit in units:
         yield from _bowl_in_drawer(made, unit)
         yield from _beside_apron(made, unit)
-    for run in made.runs:
-        if run.room == room.id and run.what == "top":
+    for run in made.runs_in.get(room.id, ()):
+        if run.what == "top":
             yield from run.carried("near edges", lambda run=run: tuple(_near_edges(made, run)), made.job.display)  # type: ignore[misc]
             yield from _in_boards(made, run, units)
 

@@ -9,8 +9,9 @@ from tallplank.core.check.record import Finding, Fix
 from tallplank.core.check.sweep import Prism
 from tallplank.core.edit.survey.walled import change_opening
 from tallplank.core.job.face import Face
+from tallplank.core.job.room import Room
 from tallplank.core.job.wall import WallOpening
-from tallplank.core.joinery.made import Made
+from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.space.outline import Point, Ring
 
 CLOSE = 10.0
@@ -19,19 +20,17 @@ THICK, OPEN, STEP = 45.0, 90.0, 5.0
 """Thickness of a leaf, and how many degrees it shall open, looked at in such steps; common practice, no source."""
 
 
-def meeting_doors(made: Made) -> Iterator[Finding]:
+def meeting_doors(made: Made, room: Room, units: tuple[MadeUnit, ...]) -> Iterator[Finding]:
     """Doors that open into a room and meet a unit in it."""
-    for room in made.job.rooms:
-        units = made.by_room.get(room.id, ())
-        standing = None
-        for face in made.faces[room.id].values() if units else ():
-            for door in face.openings:
-                if door.kind != "door" or door.leaf == "sliding" or door.swing != "in":
-                    continue
-                if standing is None:
-                    standing = [o for u in units for o in obstacles_of_unit(u, made.face(u).frame, made.frame(u))]
-                if (found := _met(face, door, standing)) is not None:
-                    yield _told(room.id, face, door, *found, free=_opens(face, _turned(door), standing))
+    standing = None
+    for face in made.faces[room.id].values() if units else ():
+        for door in face.openings:
+            if door.kind != "door" or door.leaf == "sliding" or door.swing != "in":
+                continue
+            if standing is None:
+                standing = [o for u in units for o in obstacles_of_unit(u, made.face(u).frame, made.frame(u))]
+            if (found := _met(face, door, standing)) is not None:
+                yield _told(room.id, face, door, *found, free=_opens(face, _turned(door), standing))
 
 
 def _turned(door: WallOpening) -> WallOpening:

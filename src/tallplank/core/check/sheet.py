@@ -10,6 +10,7 @@ from itertools import chain
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.record import Finding, Site, shown
 from tallplank.core.job.job import Job
+from tallplank.core.job.room import Room
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.lot import picked
 from tallplank.core.joinery.part.part import Part
@@ -26,10 +27,10 @@ def beyond_its_sheet(site: Site, unit: MadeUnit) -> Iterator[Finding]:
         yield Finding("warning", "larger-than-sheet", f"{unit.label}: {_words(site, site.catalog, part)}", REMEDY, (unit.unit.id,))
 
 
-def runs_beyond_sheets(made: Made) -> Iterator[Finding]:
+def runs_beyond_sheets(made: Made, room: Room, _: tuple[MadeUnit, ...]) -> Iterator[Finding]:
     """Parts of worktops, plinths and panels that pass over or beside several units."""
-    found = carried_by(made.runs, "beyond sheets", lambda run: tuple(_of_run(made, run)), made.catalog, made.job.display)
-    yield from chain.from_iterable(found)
+    runs = made.runs_in.get(room.id, ())
+    yield from chain.from_iterable(carried_by(runs, "beyond sheets", lambda run: tuple(_of_run(made, run)), made.catalog, made.job.display))
 
 
 def _of_run(made: Made, run: Run) -> Iterator[Finding]:

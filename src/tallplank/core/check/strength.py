@@ -7,7 +7,7 @@ memory, under the share of the load that stays (common practice); the limit L/15
 
 from collections.abc import Iterator, Sequence
 from functools import partial
-from itertools import pairwise
+from itertools import compress, pairwise
 from typing import Literal
 
 from tallplank.core.catalog.catalog import Catalog
@@ -25,7 +25,7 @@ from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import BOTTOM, Part
 from tallplank.core.joinery.rule.load import GRAVITY, drawer_loads, hung_load
 from tallplank.core.joinery.rule.plate import DRAWER_LIMIT, plate_sag
-from tallplank.core.measure.carry import carried_by
+from tallplank.core.measure.memo import Mapped
 
 SHELVES = ("shelf", "fixed-shelf")
 NOTED = 1.5
@@ -259,12 +259,24 @@ def _takes_more_legs(unit: MadeUnit) -> bool:
     return wide and any(f.role == "leg" for f in unit.fittings)
 
 
-def few_legs(made: Made) -> Iterator[Finding]:
-    """Wide units on four legs, shaped ones left out; source: another leg is advisable from about 900 wide, common practice."""
-    takes = carried_by(made.units, "takes more legs", _takes_more_legs)
-    few = [u for u, more in zip(made.units, takes, strict=True) if more]
-    if not few:
-        return
+class LegChecker:
+    """Looks through jobs one after the other for wide units on four legs, shaped ones left out.
+
+    Source: another leg is advisable from about 900 wide, common practice.
+    """
+
+    name = "few legs"
+
+    def __init__(self) -> None:
+        self._takes: Mapped[MadeUnit, bool] = Mapped()
+
+    def findings(self, made: Made) -> Iterator[Finding]:
+        """One for all that take more."""
+        few = tuple(compress(made.units, self._takes.of(made.units, _takes_more_legs)))
+        return _few_legs(made, few) if few else iter(())
+
+
+def _few_legs(made: Made, few: Sequence[MadeUnit]) -> Iterator[Finding]:
     ids, catalog = [u.unit.id for u in few], made.catalog
     names = ", ".join(u.label for u in few)
     text = f"{names}: from {shown(made.job, few[0].choice.rules.leg_wide)} wide two more legs in the middle are advisable."

@@ -102,12 +102,9 @@ class SwingFinder:
         if len(self._movers) > MOST_KEPT * (len(made.units) + 1):
             present = {id(_shared(u)) for u in made.units}
             self._movers = {key: kept for key, kept in self._movers.items() if key in present}
-        runs: dict[str, list[Run]] = {}
-        for run in made.runs:
-            runs.setdefault(run.room, []).append(run)
         known, told = {}, {}
         for room in made.job.rooms:
-            known[room.id] = found = self._room(made, room, tuple(runs.get(room.id, ())))
+            known[room.id] = found = self._room(made, room, made.runs_in.get(room.id, ()))
             before = self._told.get(room.id)
             if before is None or before[0] is not found:
                 stops = [stop for unit in found.units for stop in found.stops[id(unit)]]

@@ -9,8 +9,9 @@ from functools import partial
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.check.record import Finding, shown
 from tallplank.core.job.face import Face
+from tallplank.core.job.room import Room
 from tallplank.core.job.wall import Service
-from tallplank.core.joinery.made import Made
+from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.lot import picked
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.part.role import PartRole
@@ -28,10 +29,10 @@ NARROW: tuple[PartRole, ...] = ("slat", "panel mold")
 """What is narrow by its nature."""
 
 
-def paneled_walls(made: Made) -> Iterator[Finding]:
-    """What is wrong about the paneled walls of a job."""
-    yield from _marks_gone(made)
-    for run in made.runs:
+def paneled_walls(made: Made, room: Room, _: tuple[MadeUnit, ...]) -> Iterator[Finding]:
+    """What is wrong about the paneled walls of a room."""
+    yield from _marks_gone(made, room)
+    for run in made.runs_in.get(room.id, ()):
         if run.what == "panel" and run.parts:
             face = made.faces[run.room][run.face]
             yield from _sockets(made, run, face)
@@ -113,15 +114,14 @@ def _unsold(catalog: Catalog, parts: Sequence[Part]) -> list[Part]:
     return [part for part, board in sheets if board.price_m3 is None and board.price_m2(part.thickness.value) is None]
 
 
-def _marks_gone(made: Made) -> Iterator[Finding]:
+def _marks_gone(made: Made, room: Room) -> Iterator[Finding]:
     """Regions that are held at something that is no longer there: they are as large as their own sizes say."""
-    for room in made.job.rooms:
-        for scheme in room.schemes:
-            held = scheme.root.within.marks
-            marks = marks_on(room, made.faces[room.id][scheme.face], scheme, site_of(made, room.id).members) if held else ()
-            known = {mark.key for mark in marks}
-            for path, key in held:
-                if key not in known:
-                    which = f"region {number_of(path)}" if path else "the whole of it"
-                    text = f"{scheme.name}: {which} is held at something that is not on its wall."
-                    yield Finding("warning", "mark-gone", text, "Hold it at something else, or let it be as large as it says.")
+    for scheme in room.schemes:
+        held = scheme.root.within.marks
+        marks = marks_on(room, made.faces[room.id][scheme.face], scheme, site_of(made, room.id).members) if held else ()
+        known = {mark.key for mark in marks}
+        for path, key in held:
+            if key not in known:
+                which = f"region {number_of(path)}" if path else "the whole of it"
+                text = f"{scheme.name}: {which} is held at something that is not on its wall."
+                yield Finding("warning", "mark-gone", text, "Hold it at something else, or let it be as large as it says.")

@@ -12,13 +12,14 @@ from tallplank.core.check.overlap import SLACK
 from tallplank.core.check.record import Finding, shown
 from tallplank.core.check.strength import shelf_sag
 from tallplank.core.job.face import Face
-from tallplank.core.job.job import Display
+from tallplank.core.job.room import Room
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.part.role import word_of
 from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.run.top.bar import BAR, RISER
+from tallplank.core.measure.memo import Same
 from tallplank.core.space.frame import Vec
 from tallplank.core.space.outline import Point as Point2
 from tallplank.core.space.outline import Ring, edges
@@ -28,33 +29,20 @@ IN_CORNER, FAR = 0.5, 10_000.0
 """A worktop that comes this near to a corner of the walls lies on battens there; and a length beyond any worktop's depth."""
 
 
-class WorktopChecker:
-    """Looks through jobs one after the other, keeping what was found of worktops where nothing changed."""
+def worktops(made: Made, room: Room, _: tuple[MadeUnit, ...]) -> Iterator[Finding]:
+    """Worktops that sag between their supports, stand out too far without any, or stand before a window."""
+    faces = Same(made.faces[room.id])
+    for run in made.runs_in.get(room.id, ()):
+        if run.what == "top" and run.parts:
+            yield from run.carried("worktop", lambda run=run: tuple(_of_run(made, run)), made.job.display, faces)  # type: ignore[misc]
 
-    name = "worktops"
 
-    def __init__(self) -> None:
-        self._known: dict[int, tuple[Run, Display, tuple[Finding, ...]]] = {}
-        """By the run, which is another one as soon as a unit under it is."""
-
-    def findings(self, made: Made) -> Iterator[Finding]:
-        """Worktops that sag between their supports, or stand out too far without any."""
-        before, self._known, display = self._known, {}, made.job.display
-        for run in made.runs:
-            if run.what != "top" or not run.parts:
-                continue
-            kept = before.get(id(run))
-            if kept is None or kept[1] is not display:
-                members = [made.by_id[key] for key in run.members]
-                told = (
-                    *_sagging(made, run, members),
-                    *_standing_out(made, run, members),
-                    *_over_windows(made, run),
-                    *_bar_standing_out(made, run),
-                )
-                kept = (run, display, told)
-            self._known[id(run)] = kept
-            yield from kept[2]
+def _of_run(made: Made, run: Run) -> Iterator[Finding]:
+    members = [made.by_id[key] for key in run.members]
+    yield from _sagging(made, run, members)
+    yield from _standing_out(made, run, members)
+    yield from _over_windows(made, run)
+    yield from _bar_standing_out(made, run)
 
 
 def _sagging(made: Made, run: Run, members: Sequence[MadeUnit]) -> Iterator[Finding]:

@@ -47,8 +47,8 @@ def plan(made: Made, room_id: str, wrong: frozenset[str] = frozenset(), *, with_
     shapes: list[Shape] = [Poly(room.corners, None, PAPER), *walls_of(room, faces, outer)]
     units = made.by_room.get(room_id, ())
     low_first = sorted(units, key=lambda u: (u.placed.hung, u.placed.top))
-    runs = [r for r in made.runs if r.room == room_id and r.what == "top"]
-    shapes += [s for r in made.runs if r.room == room_id and r.what == "panel" for s in _paneling(faces[r.face].frame, r)]
+    runs = [r for r in made.runs_in.get(room_id, ()) if r.what == "top"]
+    shapes += [s for r in made.runs_in.get(room_id, ()) if r.what == "panel" for s in _paneling(faces[r.face].frame, r)]
     shapes += [s for group in room.groups for s in _group(group, faces)]
     shapes += [s for u in low_first if not u.placed.hung for s in _unit(faces, u)]
     shapes += [s for r in runs for s in _worktop(faces[r.face].frame, r)]
@@ -102,7 +102,7 @@ LEG_AT = 0.28
 def _ground(made: Made, room_id: str, group: Group) -> Iterator[Ring]:
     """What a group is pointed at by, where none of its units is: its worktops, or where it has none the strip along its faces."""
     faces, ids = made.faces[room_id], {f.id for f in group.faces}
-    tops = [r for r in made.runs if r.room == room_id and r.what == "top" and r.face in ids]
+    tops = [r for r in made.runs_in.get(room_id, ()) if r.what == "top" and r.face in ids]
     for run in tops:
         yield from (faces[run.face].frame.flat_out(part.above) for part in run.parts)
     for face in (faces[f.id] for f in group.faces) if not tops else ():

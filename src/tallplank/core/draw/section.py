@@ -57,7 +57,7 @@ def section(made: Made, room_id: str, cut: Cut) -> Drawing:
             spans.append((left, right))
             heights |= {round(low, 1), round(high, 1)}
             shapes.append(Text(((left + right) / 2, (low + high) / 2), str(unit.unit.mark), framed=True, room=min(right - left, 400.0)))
-    for run in (r for r in made.runs if r.room == room_id):
+    for run in made.runs_in.get(room_id, ()):
         polygons = list(_cut_parts(run.parts, faces[run.face].frame, frame))
         shapes += polygons
         heights |= {round(bounds(poly.points)[1][1], 1) for poly in polygons if run.what == "top"}
@@ -137,7 +137,7 @@ def _beyond(made: Made, room: Room, frame: Frame) -> Iterator[Shape]:
             x0, x1, away = box
             shapes: list[Shape] = [rectangle(x0, unit.placed.z, x1 - x0, unit.unit.height, Pen.BEYOND, PAPER)]
             seen.append((away, [*shapes, *_fronts_beyond(unit, faces, frame)]))
-    for run in (r for r in made.runs if r.room == room.id):
+    for run in made.runs_in.get(room.id, ()):
         for part in run.parts:
             lower, upper = part.box
             box = _seen_box([frame.inside((*p, 0.0)) for p in faces[run.face].frame.flat_out(part.above)])

@@ -97,7 +97,7 @@ def with_units(job: Job, catalog: Catalog, changed: dict[str, Unit]) -> Job:
             buildable(job, catalog, unit)
         except EditError as problem:
             raise EditError(f"Unit {unit.mark}: {problem}") if len(changed) > 1 else problem from None
-    return job.replaced(units=tuple(changed.get(u.id, u) for u in job.units))
+    return job.replaced(units=tuple([changed.get(u.id, u) for u in job.units]))
 
 
 def with_standard(job: Job, catalog: Catalog, standard: Standard) -> Job:

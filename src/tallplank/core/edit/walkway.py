@@ -35,7 +35,7 @@ def group_outline(made: Made, room_id: str, group: Group, *, with_bar: bool = Tr
     """The box around a group in its own frame: around its worktops, or where it has none its units, or else its faces."""
     frame, faces = group_frame(group), made.faces[room_id]
     ids = {f.id for f in group.faces}
-    runs = [r for r in made.runs if r.room == room_id and r.face in ids]
+    runs = [r for r in made.runs_in.get(room_id, ()) if r.face in ids]
     rings = [faces[r.face].frame.flat_out(p.above) for r in runs for p in r.parts if with_bar or p.tag.role != BAR]
     rings += [made.face(u).frame.flat_out(u.outline) for u in made.by_room.get(room_id, ()) if u.unit.face in ids]
     rings = rings or [faces[key].frame.flat_out([(0.0, 0.0), (faces[key].length, 0.0)]) for key in ids]

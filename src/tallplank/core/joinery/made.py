@@ -1,6 +1,6 @@
 """What making a job results in: every unit with its parts, and what passes over and under them."""
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field, replace
 from functools import cached_property
 from typing import NamedTuple
@@ -88,6 +88,9 @@ class Made(Carrying):
     catalog: Catalog
     units: tuple[MadeUnit, ...]
     runs: tuple[Run, ...]
+    """Room by room."""
+    runs_in: Mapping[str, tuple[Run, ...]]
+    """The same of each room that has any, in their order; the very same tuple as long as nothing in the room changes."""
     by_room: Mapping[str, tuple[MadeUnit, ...]]
     """The units of each room that has any, in the job's order."""
     faces: Mapping[str, Faces]
@@ -107,7 +110,7 @@ class Made(Carrying):
         units = tuple(u for u in self.units if u.unit.id not in hidden)
         runs = tuple(r for r in self.runs if not r.members or not hidden.issuperset(r.members))
         by_room = {room: tuple(u for u in members if u.unit.id not in hidden) for room, members in self.by_room.items()}
-        return replace(self, units=units, runs=runs, by_room=by_room)
+        return replace(self, units=units, runs=runs, runs_in=_by_room(runs), by_room=by_room)
 
     def on_bench(self, unit_id: str) -> tuple[BenchPart, ...]:
         """The parts of a unit, then the pieces of worktop and plinth that pass over and under it."""
@@ -129,7 +132,7 @@ class Made(Carrying):
         """The runs at one face; at that of a group also the worktops of its other faces, in the frame of this one."""
         faces = self.faces[room_id]
         face, found = faces[face_id], list[Run]()
-        for run in (r for r in self.runs if r.room == room_id):
+        for run in self.runs_in.get(room_id, ()):
             if run.face == face_id:
                 found.append(run)
             elif run.what == "top" and isinstance(face.carrier, Group) and faces[run.face].carrier is face.carrier:
@@ -157,3 +160,10 @@ def _passing(run: Run, unit: MadeUnit) -> Iterator[tuple[PartRef, Part]]:
         if min(high.x, unit.placed.right) - max(low.x, unit.placed.x) > TOUCH:
             origin = Vec(*(o - s for o, s in zip(part.frame.origin, shift, strict=True)))
             yield ref, replace(part, frame=part.frame._replace(origin=origin))
+
+
+def _by_room(runs: Iterable[Run]) -> Mapping[str, tuple[Run, ...]]:
+    found: dict[str, list[Run]] = {}
+    for run in runs:
+        found.setdefault(run.room, []).append(run)
+    return {room: tuple(some) for room, some in found.items()}

@@ -6,6 +6,8 @@ from contextlib import contextmanager
 from contextvars import ContextVar
 from dataclasses import replace
 from functools import partial
+from itertools import chain
+from operator import attrgetter
 from types import MappingProxyType
 from weakref import WeakValueDictionary
 
@@ -44,7 +46,7 @@ from tallplank.core.joinery.wall.build import wall_runs
 from tallplank.core.joinery.wall.covered import Standing
 from tallplank.core.joinery.wall.site import WallSite
 from tallplank.core.measure.keep import Keep
-from tallplank.core.measure.memo import IdentityMemo, are_same
+from tallplank.core.measure.memo import IdentityMemo, are_same, changed
 from tallplank.core.space.outline import strip_span
 
 BUILDERS: Mapping[BuildName, Callable[[Choice, Collector], None]] = MappingProxyType(
@@ -91,7 +93,7 @@ def site_before(job: Job, catalog: Catalog, room_id: str) -> WallSite:
 
 def site_of(made: Made, room_id: str) -> WallSite:
     """The same of a made job."""
-    runs = [run for run in made.runs if run.room == room_id and run.what not in ROOM_KINDS]
+    runs = [run for run in made.runs_in.get(room_id, ()) if run.what not in ROOM_KINDS]
     standing = _standing(made.faces[room_id], made.by_room.get(room_id, ()), runs)
     return WallSite(made.job.room(room_id), made.faces[room_id], made.catalog, made.job.standard, standing, made.keep)
 
@@ -181,7 +183,8 @@ class Workshop:
         units = _named(job, self._all_units(job))
         by_room = _by_room(units, last)
         faces = self._all_faces(job)
-        self._last = Made(job, self.catalog, units, self._all_runs(job, by_room, faces), by_room, faces, self.keep)
+        runs = self._all_runs(job, by_room, faces)
+        self._last = Made(job, self.catalog, units, tuple(chain.from_iterable(runs.values())), runs, by_room, faces, self.keep)
         kept = {*map(id, job.units), *(map(id, last.job.units) if last is not None else ())}
         for gone in self._stock.keys() - kept:
             del self._stock[gone]
@@ -207,7 +210,10 @@ class Workshop:
         last, standard = self._last, job.standard
         if last is None or last.job.standard is not standard or len(last.units) != len(job.units):
             return tuple(self.unit(standard, unit) for unit in job.units)
-        return tuple(made if made.unit is unit else self.unit(standard, unit) for made, unit in zip(last.units, job.units, strict=True))
+        units = list(last.units)
+        for i in changed(last.job.units, job.units):
+            units[i] = self.unit(standard, job.units[i])
+        return tuple(units)
 
     @contextmanager
     def at_hand(self) -> Iterator[None]:
@@ -229,8 +235,8 @@ class Workshop:
         self._stock[id(unit)] = (made, *kept)[:MOST_STANDARDS]
         return made
 
-    def _all_runs(self, job: Job, by_room: Mapping[str, tuple[MadeUnit, ...]], faces: Mapping[str, Faces]) -> tuple[Run, ...]:
-        runs: list[Run] = []
+    def _all_runs(self, job: Job, by_room: Mapping[str, tuple[MadeUnit, ...]], faces: Mapping[str, Faces]) -> Mapping[str, tuple[Run, ...]]:
+        runs = {}
         for room in job.rooms:
             members = by_room.get(room.id, ())
             known = self._room_runs.get(room.id)
@@ -238,8 +244,8 @@ class Workshop:
                 made = self._runs_of_room(job, room.id, faces[room.id], members)
                 runs_of = tuple(overridden(run, room.pieces, self.catalog) for run in made)
                 known = self._room_runs[room.id] = (room, members, runs_of)
-            runs += known[2]
-        return tuple(runs)
+            runs[room.id] = known[2]
+        return runs
 
     def _runs_of_room(self, job: Job, room: str, faces: Faces, members: tuple[MadeUnit, ...]) -> Iterator[Run]:
         at_faces = {face_id: tuple(m for m in members if m.unit.face == face_id) for face_id in {m.unit.face for m in members}}
@@ -305,9 +311,12 @@ class Workshop:
 def _named(job: Job, units: tuple[MadeUnit, ...]) -> tuple[MadeUnit, ...]:
     """The units with what the job's pattern calls them; the very same where they have it already."""
     if job.display.label == USUAL_LABEL:
-        return tuple(replace(made, named="") if made.named else made for made in units)
+        return tuple([replace(made, named="") if made.named else made for made in units]) if any(map(_NAMED, units)) else units
     texts = (label_of(job.display, made) for made in units)
     return tuple(made if made.named == text else replace(made, named=text) for made, text in zip(units, texts, strict=True))
+
+
+_NAMED = attrgetter("named")
 
 
 def _kept_faces(room: Room, known: tuple[Room, Faces] | None) -> Faces:

@@ -43,7 +43,10 @@ def carried_by(things: Iterable[_C], name: Hashable, compute: Callable[[_C], _T]
     """The same of each of many things."""
     found: list[_T] = []
     for thing in things:
-        known = _known(thing, name)
+        try:
+            known = thing._carried[name]  # type: ignore[attr-defined]
+        except (AttributeError, KeyError):
+            known = None
         if known is None or known[0] != beside:
             known = _store_of(thing)[name] = (beside, compute(thing))
         found.append(known[1])

@@ -1,8 +1,9 @@
 """Results kept for as long as their inputs are the very same objects."""
 
 from collections import OrderedDict
-from collections.abc import Callable, Hashable, Sequence
-from operator import is_
+from collections.abc import Callable, Hashable, Iterator, Sequence
+from itertools import compress
+from operator import is_, is_not
 from typing import Generic, TypeVar, cast
 
 _S = TypeVar("_S")
@@ -27,6 +28,11 @@ class Same(Generic[_T]):
 def are_same(a: Sequence[object], b: Sequence[object]) -> bool:
     """Whether two rows hold the very same objects."""
     return a is b or (len(a) == len(b) and all(map(is_, a, b)))
+
+
+def changed(before: Sequence[object], now: Sequence[object]) -> Iterator[int]:
+    """The places in which two rows that are as long hold other objects: of thousands of units an edit changes few."""
+    return compress(range(len(now)), map(is_not, before, now))
 
 
 class IdentityMemo(Generic[_T]):
@@ -85,11 +91,11 @@ class Mapped(Generic[_S, _T]):
             self._sources, self._beside, self._results, self._context = (), (), [], context
         beside = sources if beside is None else beside
         if len(sources) == len(self._sources):
-            results = self._results.copy()
-            pairs = zip(self._sources, sources, self._beside, beside, strict=True)
-            for i, (old, new, was, now) in enumerate(pairs):
-                if old is not new or was is not now:
-                    results[i] = compute(new)
+            results, others = self._results.copy(), set(changed(self._sources, sources))
+            if beside is not sources:
+                others.update(changed(self._beside, beside))
+            for i in sorted(others):
+                results[i] = compute(sources[i])
         else:
             known = {(id(s), id(b)): r for s, b, r in zip(self._sources, self._beside, self._results, strict=True)}
             keys = ((id(s), id(b)) for s, b in zip(sources, beside, strict=True))

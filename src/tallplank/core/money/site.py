@@ -3,6 +3,7 @@
 from collections import Counter
 from collections.abc import Iterator, Sequence
 from math import ceil
+from operator import attrgetter
 from typing import NamedTuple
 
 from tallplank.core.catalog.operation import Count
@@ -83,16 +84,19 @@ def stretch_of(run: Run) -> Stretch:
     return Stretch(run.room, 0.0, 0.0, int(boards), molded / 1000, painted, volume * WRAPPED)
 
 
+_ROOM, _SET_UP = attrgetter("room"), attrgetter("set_up")
+
+
 def design_counts(loads: Sequence[Load], stretches: Sequence[Stretch]) -> Counts:
     """What is surveyed and designed: each paneled wall is drawn as a unit is."""
-    rooms = {load.room for load in loads} | {one.room for one in stretches}
+    rooms = {*map(_ROOM, loads), *map(_ROOM, stretches)}
     walls = sum(bool(one.boards or one.molded or one.painted) for one in stretches)
     return {"job": 1.0, "room": float(len(rooms)), "designed_unit": float(len(loads) + walls)}
 
 
 def install_counts(loads: Sequence[Load], stretches: Sequence[Stretch]) -> Counts:
     """What is set up in the house: units, so many metres of each run, and what is on walls."""
-    counts: dict[Count, float] = {count: float(n) for count, n in Counter(load.set_up for load in loads).items()}
+    counts: dict[Count, float] = {count: float(n) for count, n in Counter(map(_SET_UP, loads)).items()}
     counts["house"] = float(bool(loads or stretches))
     counts["carried_unit"] = float(len(loads))
     counts["coated_front"] = float(sum([load.coated for load in loads]))

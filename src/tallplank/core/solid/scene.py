@@ -93,8 +93,8 @@ class SolidMaker:
         room, faces = made.job.room(room_id), made.faces[room_id]
         units = made.by_room.get(room_id, ())
         standing = self._stood(units, faces, opened)
-        runs = [r for r in made.runs if r.room == room_id and r.what not in ROOM_KINDS]
-        mounted = [r for r in made.runs if r.room == room_id and r.what in ROOM_KINDS]
+        runs = [r for r in made.runs_in.get(room_id, ()) if r.what not in ROOM_KINDS]
+        mounted = [r for r in made.runs_in.get(room_id, ()) if r.what in ROOM_KINDS]
         along = [faces[r.face] for r in runs]
         passing = self._runs.of(
             runs, lambda r: tuple(_placed(body, faces[r.face].frame, 0.0) for body in self._run_bodies(r)), room_id, along
