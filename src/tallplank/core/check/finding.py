@@ -5,7 +5,6 @@ from dataclasses import dataclass, replace
 from functools import partial
 from itertools import chain
 from math import ceil
-from operator import attrgetter
 
 from tallplank.core.catalog.board import Board
 from tallplank.core.check.appliance import appliances_in
@@ -46,7 +45,7 @@ from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.run.stretch import JOINED
-from tallplank.core.measure.memo import Rounds, are_same
+from tallplank.core.measure.memo import Mapped, Rounds, are_same
 from tallplank.core.space.outline import shared_depth
 
 LEVELS = ("error", "warning", "note")
@@ -328,12 +327,21 @@ def _notes(site: Site, unit: MadeUnit) -> Iterator[Finding]:
         yield Finding("note" if note.code in MEANT else "warning", note.code, text, note.remedy, ids, fix)
 
 
-MARK = attrgetter("unit.mark")
+class MarkChecker:
+    """Looks through jobs one after the other for units that have the same number."""
+
+    name = "alike numbers"
+
+    def __init__(self) -> None:
+        self._marks: Mapped[MadeUnit, int] = Mapped()
+
+    def findings(self, made: Made) -> Iterator[Finding]:
+        """One for each number that several have."""
+        marks = self._marks.of(made.units, lambda unit: unit.unit.mark)
+        return iter(()) if len(set(marks)) == len(marks) else _alike_numbers(made)
 
 
 def _alike_numbers(made: Made) -> Iterator[Finding]:
-    if len(set(map(MARK, made.units))) == len(made.units):
-        return
     by_number: dict[int, list[str]] = {}
     for unit in made.units:
         by_number.setdefault(unit.unit.mark, []).append(unit.unit.id)
@@ -343,11 +351,11 @@ def _alike_numbers(made: Made) -> Iterator[Finding]:
             yield Finding("error", "same-number", text, "Renumber the units.", tuple(ids))
 
 
-JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]] | OfRoom | type[LegChecker], ...] = (
+JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]] | OfRoom | type[LegChecker | MarkChecker], ...] = (
     OfRoom(_run_not_built),
     OfRoom(_moldings_too_high),
     job_choices,
-    _alike_numbers,
+    MarkChecker,
     LegChecker,
     OfRoom(meeting_doors),
     kept_entries,

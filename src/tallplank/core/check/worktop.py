@@ -38,7 +38,8 @@ def worktops(made: Made, room: Room, _: tuple[MadeUnit, ...]) -> Iterator[Findin
 
 
 def _of_run(made: Made, run: Run) -> Iterator[Finding]:
-    members = [made.by_id[key] for key in run.members]
+    in_room = {unit.unit.id: unit for unit in made.by_room[run.room]}
+    members = [in_room[key] for key in run.members]
     yield from _sagging(made, run, members)
     yield from _standing_out(made, run, members)
     yield from _over_windows(made, run)

@@ -7,7 +7,6 @@ from contextvars import ContextVar
 from dataclasses import replace
 from functools import partial
 from itertools import chain
-from operator import attrgetter
 from types import MappingProxyType
 from weakref import WeakValueDictionary
 
@@ -63,6 +62,8 @@ BUILDERS: Mapping[BuildName, Callable[[Choice, Collector], None]] = MappingProxy
 """From a kind's `build` to the function that builds it; a new way of building is registered here."""
 
 
+MOST_STOCK, FEW = 2, 32
+"""Of so many times the units of a job, and a few more, what was made before is held on to: what is undone is there at once."""
 _at_hand: ContextVar["Workshop | None"] = ContextVar("at_hand", default=None)
 """No parameter of a hundred edits, since it changes nothing but how long they take; each thread has its own."""
 
@@ -180,14 +181,15 @@ class Workshop:
         self.keep.turn()
         if last is None or job.standard is not last.job.standard:
             self._room_runs, self._runs = {}, {}
-        units = _named(job, self._all_units(job))
+        units = self._named(job, self._all_units(job))
         by_room = _by_room(units, last)
         faces = self._all_faces(job)
         runs = self._all_runs(job, by_room, faces)
         self._last = Made(job, self.catalog, units, tuple(chain.from_iterable(runs.values())), runs, by_room, faces, self.keep)
-        kept = {*map(id, job.units), *(map(id, last.job.units) if last is not None else ())}
-        for gone in self._stock.keys() - kept:
-            del self._stock[gone]
+        if len(self._stock) > MOST_STOCK * len(job.units) + FEW:
+            kept = {*map(id, job.units), *(map(id, last.job.units) if last is not None else ())}
+            for gone in self._stock.keys() - kept:
+                del self._stock[gone]
         return self._last
 
     def _all_faces(self, job: Job) -> Mapping[str, Faces]:
@@ -214,6 +216,17 @@ class Workshop:
         for i in changed(last.job.units, job.units):
             units[i] = self.unit(standard, job.units[i])
         return tuple(units)
+
+    def _named(self, job: Job, units: tuple[MadeUnit, ...]) -> tuple[MadeUnit, ...]:
+        """The units with what the job's pattern calls them; the very same where they have it already."""
+        if job.display.label != USUAL_LABEL:
+            texts = (label_of(job.display, made) for made in units)
+            return tuple(made if made.named == text else replace(made, named=text) for made, text in zip(units, texts, strict=True))
+        last = self._last
+        as_last = last is not None and last.job.display.label == USUAL_LABEL and len(last.units) == len(units)
+        others = changed(last.units, units) if last is not None and as_last else range(len(units))
+        named = [i for i in others if units[i].named]
+        return units if not named else tuple([replace(made, named="") if made.named else made for made in units])
 
     @contextmanager
     def at_hand(self) -> Iterator[None]:
@@ -306,17 +319,6 @@ class Workshop:
         run = build_run(course, what, number, room, self.catalog, standard, above)
         self._runs[key] = (course, run, above)
         return run
-
-
-def _named(job: Job, units: tuple[MadeUnit, ...]) -> tuple[MadeUnit, ...]:
-    """The units with what the job's pattern calls them; the very same where they have it already."""
-    if job.display.label == USUAL_LABEL:
-        return tuple([replace(made, named="") if made.named else made for made in units]) if any(map(_NAMED, units)) else units
-    texts = (label_of(job.display, made) for made in units)
-    return tuple(made if made.named == text else replace(made, named=text) for made, text in zip(units, texts, strict=True))
-
-
-_NAMED = attrgetter("named")
 
 
 def _kept_faces(room: Room, known: tuple[Room, Faces] | None) -> Faces:

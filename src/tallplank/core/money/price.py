@@ -4,7 +4,7 @@ Money is summed in whole cents, so that the lines of a paper add up to its total
 Source: price = cost / (1 - margin) for a margin of the price, cost * (1 + markup) for a markup; common practice.
 """
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import cached_property
 from typing import NamedTuple
@@ -18,7 +18,18 @@ from tallplank.core.measure.memo import IdentityMemo, Mapped, Same
 from tallplank.core.money.entry import Cost, Entry, added, amounts_of, cost_of
 from tallplank.core.money.labour import Counts, run_counts, unit_counts
 from tallplank.core.money.material import Tables, amounts_for, entries_of, labour_amounts, labour_entries
-from tallplank.core.money.site import Load, Stretch, delivery_entries, design_counts, install_counts, load_of, stock_entries, stretch_of
+from tallplank.core.money.site import (
+    Load,
+    Loads,
+    Stretch,
+    Stretches,
+    delivery_entries,
+    design_counts,
+    install_counts,
+    load_of,
+    stock_entries,
+    stretch_of,
+)
 
 Hours = tuple[tuple[Department, float], ...]
 SITE = {"design": "Design and survey", "delivery": "Delivery", "installation": "Installation", "stock": "Left of sheets, rolls, packs"}
@@ -93,13 +104,13 @@ class _Site(NamedTuple):
     """What lines of the job as a whole are reckoned from."""
 
     made: Made
-    loads: Sequence[Load]
-    stretches: Sequence[Stretch]
+    loads: Loads
+    stretches: Stretches
 
     @classmethod
     def of(cls, made: Made) -> "_Site":
         """For a job that was not priced before."""
-        return cls(made, [load_of(unit) for unit in made.units], [stretch_of(run) for run in made.runs])
+        return cls(made, Loads.of([load_of(unit) for unit in made.units]), Stretches.of([stretch_of(run) for run in made.runs]))
 
 
 class PriceMaker:
@@ -118,7 +129,7 @@ class PriceMaker:
         rooms = {room.id: room.name for room in made.job.rooms}
         units = self._units.of(made.units, lambda u: _unit_line(u, rooms[u.unit.room], tables), (Same(tables), rooms))
         runs = self._runs.of(made.runs, lambda r: _run_line(r, rooms[r.room], tables), (Same(tables), rooms))
-        site = _Site(made, self._loads.of(made.units, load_of), self._stretches.of(made.runs, stretch_of))
+        site = _Site(made, Loads.of(self._loads.of(made.units, load_of)), Stretches.of(self._stretches.of(made.runs, stretch_of)))
         return _summed((*units, *runs, *_site_lines(site, tables)), rates)
 
     def entries(self, made: Made, owner: str) -> tuple[Entry, ...]:
@@ -189,7 +200,7 @@ def _run_line(run: Run, room: str, tables: Tables) -> PriceLine:
 
 
 def _site_lines(site: _Site, tables: Tables) -> Iterator[PriceLine]:
-    for owner, label in SITE.items() if site.loads or site.stretches else ():
+    for owner, label in SITE.items() if site.loads.rooms or site.stretches.rooms else ():
         counts = _site_counts(site, owner)
         cost = cost_of([labour_amounts(counts, tables) if counts else amounts_of(_site_entries(site, owner, counts, tables))])
         if cost.total:

@@ -3,7 +3,6 @@
 from collections import Counter
 from collections.abc import Iterator, Sequence
 from math import ceil
-from operator import attrgetter
 from typing import NamedTuple
 
 from tallplank.core.catalog.operation import Count
@@ -84,26 +83,53 @@ def stretch_of(run: Run) -> Stretch:
     return Stretch(run.room, 0.0, 0.0, int(boards), molded / 1000, painted, volume * WRAPPED)
 
 
-_ROOM, _SET_UP = attrgetter("room"), attrgetter("set_up")
+class Loads(NamedTuple):
+    """Units on their way, column by column, as they are summed: a house has thousands."""
+
+    rooms: tuple[str, ...] = ()
+    set_up: tuple[Count, ...] = ()
+    volumes: tuple[float, ...] = ()
+    coated: tuple[int, ...] = ()
+
+    @classmethod
+    def of(cls, rows: Sequence[Load]) -> "Loads":
+        """The columns of these."""
+        return cls(*zip(*rows, strict=True)) if rows else cls()
 
 
-def design_counts(loads: Sequence[Load], stretches: Sequence[Stretch]) -> Counts:
+class Stretches(NamedTuple):
+    """Runs in the house, column by column."""
+
+    rooms: tuple[str, ...] = ()
+    metres: tuple[float, ...] = ()
+    light: tuple[float, ...] = ()
+    boards: tuple[int, ...] = ()
+    molded: tuple[float, ...] = ()
+    painted: tuple[float, ...] = ()
+    volumes: tuple[float, ...] = ()
+
+    @classmethod
+    def of(cls, rows: Sequence[Stretch]) -> "Stretches":
+        """The columns of these."""
+        return cls(*zip(*rows, strict=True)) if rows else cls()
+
+
+def design_counts(loads: Loads, stretches: Stretches) -> Counts:
     """What is surveyed and designed: each paneled wall is drawn as a unit is."""
-    rooms = {*map(_ROOM, loads), *map(_ROOM, stretches)}
-    walls = sum(bool(one.boards or one.molded or one.painted) for one in stretches)
-    return {"job": 1.0, "room": float(len(rooms)), "designed_unit": float(len(loads) + walls)}
+    rooms = {*loads.rooms, *stretches.rooms}
+    walls = sum(map(any, zip(stretches.boards, stretches.molded, stretches.painted, strict=True)))
+    return {"job": 1.0, "room": float(len(rooms)), "designed_unit": float(len(loads.rooms) + walls)}
 
 
-def install_counts(loads: Sequence[Load], stretches: Sequence[Stretch]) -> Counts:
+def install_counts(loads: Loads, stretches: Stretches) -> Counts:
     """What is set up in the house: units, so many metres of each run, and what is on walls."""
-    counts: dict[Count, float] = {count: float(n) for count, n in Counter(map(_SET_UP, loads)).items()}
-    counts["house"] = float(bool(loads or stretches))
-    counts["carried_unit"] = float(len(loads))
-    counts["coated_front"] = float(sum([load.coated for load in loads]))
-    counts["run_metre"], counts["light_metre"] = sum([one.metres for one in stretches]), sum([one.light for one in stretches])
-    counts["wall_board"] = float(sum([one.boards for one in stretches]))
-    counts["wall_metre"] = sum([one.molded for one in stretches])
-    counts["painted_m2"] = sum([one.painted for one in stretches])
+    counts: dict[Count, float] = {count: float(n) for count, n in Counter(loads.set_up).items()}
+    counts["house"] = float(bool(loads.rooms or stretches.rooms))
+    counts["carried_unit"] = float(len(loads.rooms))
+    counts["coated_front"] = float(sum(loads.coated))
+    counts["run_metre"], counts["light_metre"] = sum(stretches.metres), sum(stretches.light)
+    counts["wall_board"] = float(sum(stretches.boards))
+    counts["wall_metre"], counts["painted_m2"] = sum(stretches.molded), sum(stretches.painted)
     return counts
 
 
@@ -115,10 +141,10 @@ def _set_up(unit: MadeUnit) -> Count:
     return "tall_unit" if unit.unit.height > TALL else "standing_unit"
 
 
-def delivery_entries(loads: Sequence[Load], stretches: Sequence[Stretch], tables: Tables) -> Iterator[Entry]:
+def delivery_entries(loads: Loads, stretches: Stretches, tables: Tables) -> Iterator[Entry]:
     """Trips of the van, by the volume of units and of what is on walls, as they are wrapped."""
     rates = tables.rates
-    volume = sum([load.volume for load in loads]) + sum([one.volume for one in stretches])
+    volume = sum(loads.volumes) + sum(stretches.volumes)
     trips = ceil(volume / rates.van_m3) if rates.van_m3 > 0 else 1
     yield Entry("delivery", f"Trips for {volume:.1f} m³, {rates.van_m3:g} m³ each", trips, "trips", rates.delivery_trip)
 
