@@ -104,7 +104,7 @@ def widened(job: Job, number: int) -> Job:
 
 
 def bench_edit() -> tuple[float, float]:
-    """One width edit in 150 units until everything on a Layout screen is ready, against deriving the same cold; at most 1/25."""
+    """One width edit in 150 units until everything on a Layout screen is ready, against deriving the same cold; at most 1/40."""
     job, ratios = various(150), []
     for _ in range(7):
         fresh = copied(job)
@@ -112,12 +112,12 @@ def bench_edit() -> tuple[float, float]:
         ratios.append((edit / whole, edit, whole))
     ratio, edit, whole = sorted(ratios)[len(ratios) // 2]
     print(f"  edit {edit * 1e3:.2f} ms, cold {whole * 1e3:.1f} ms, 1/{1 / ratio:.0f}")
-    return ratio, 1 / 25
+    return ratio, 1 / 40
 
 
 def bench_slide() -> tuple[float, float]:
-    """One step of a unit that is dragged in 150 units, until the core has all that follows, against deriving it cold; at most 1/40."""
-    return dragged(various(150), lambda j, i: slide_units(j, ["u9"], 1.0 if i % 2 else 2.0))
+    """One step of a unit that is dragged in 150 units, until the core has all that follows, against deriving it cold; at most 1/80."""
+    return dragged(various(150), lambda j, i: slide_units(j, ["u9"], 1.0 if i % 2 else 2.0), 1 / 80)
 
 
 @contextmanager
@@ -364,7 +364,7 @@ def bench_piece() -> tuple[float, float]:
 
 
 def bench_large() -> tuple[float, float]:
-    """The same edit in 1,000 units and in 150, in turn, since a machine changes its pace; at most 1.5."""
+    """The same edit in 1,000 units and in 150, in turn, since a machine changes its pace; at most 1.3."""
     jobs, screens = [various(150), various(1000)], [Screen(), Screen()]
     times: tuple[list[float], list[float]] = ([], [])
     for screen, job in zip(screens, jobs, strict=True):
@@ -375,11 +375,11 @@ def bench_large() -> tuple[float, float]:
             times[which].extend(some[3:])
     small, large = map(median, times)
     print(f"  150 units {small * 1e3:.2f} ms, 1000 units {large * 1e3:.2f} ms")
-    return large / small, 1.5
+    return large / small, 1.3
 
 
 def bench_finish() -> tuple[float, float]:
-    """A change of one finish of the whole job in 150 units, shown, against deriving the same cold; at most 1/10."""
+    """A change of one finish of the whole job in 150 units, shown, against deriving the same cold; at most 1/15."""
     job, ratios = various(150), []
     for _ in range(5):
         fresh, screen = copied(job), Screen()
@@ -388,7 +388,7 @@ def bench_finish() -> tuple[float, float]:
         ratios.append((change / whole, change, whole))
     ratio, change, whole = sorted(ratios)[len(ratios) // 2]
     print(f"  finish {change * 1e3:.2f} ms, cold {whole * 1e3:.1f} ms, 1/{1 / ratio:.0f}")
-    return ratio, 1 / 10
+    return ratio, 1 / 15
 
 
 def bench_build() -> tuple[float, float]:

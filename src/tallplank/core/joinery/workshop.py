@@ -8,6 +8,7 @@ from dataclasses import replace
 from functools import partial
 from itertools import chain
 from types import MappingProxyType
+from typing import NamedTuple
 from weakref import WeakValueDictionary
 
 from tallplank.core.catalog.catalog import Catalog
@@ -22,6 +23,7 @@ from tallplank.core.joinery.label import label_of
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Parts
 from tallplank.core.joinery.refinish import refinished
+from tallplank.core.joinery.rule.asked import Asked, Asking, holds
 from tallplank.core.joinery.rule.choice import Choice, choice_for
 from tallplank.core.joinery.rule.place import place
 from tallplank.core.joinery.run.corner import courses
@@ -150,6 +152,16 @@ MOST_STANDARDS = 2
 """How many makes of one unit are kept, so that a change of the whole job can be undone and redone at once."""
 
 
+class _Run(NamedTuple):
+    """A run with what it was made of."""
+
+    course: Course
+    run: Run
+    above: float | None
+    standard: Standard
+    asked: Asked
+
+
 class Workshop:
     """Makes jobs, keeping each unit and run that the last job already had. Not for use from two threads at once.
 
@@ -168,7 +180,8 @@ class Workshop:
         self._room_runs: dict[str, tuple[Room, tuple[MadeUnit, ...], tuple[Run, ...]]] = {}
         self._stretches: dict[tuple[str, str, RunKind], tuple[Face, tuple[object, ...], tuple[Stretch, ...]]] = {}
         self._beside: IdentityMemo[Beside | None] = IdentityMemo(MOST_BESIDE)
-        self._runs: dict[tuple[str, str, RunKind, int], tuple[Course, Run, float | None]] = {}
+        self._runs: dict[tuple[str, str, RunKind, int], _Run] = {}
+        self._asking: Asking | None = None
         self._alike: WeakValueDictionary[Hashable, MadeUnit] = WeakValueDictionary()
         """One unit of each row of decisions, whose parts others share, for as long as some job has it."""
         self._last: Made | None = None
@@ -180,7 +193,7 @@ class Workshop:
             return last
         self.keep.turn()
         if last is None or job.standard is not last.job.standard:
-            self._room_runs, self._runs = {}, {}
+            self._room_runs = {}
         units = self._named(job, self._all_units(job))
         by_room = _by_room(units, last)
         faces = self._all_faces(job)
@@ -190,6 +203,9 @@ class Workshop:
             kept = {*map(id, job.units), *(map(id, last.job.units) if last is not None else ())}
             for gone in self._stock.keys() - kept:
                 del self._stock[gone]
+        if len(self._runs) > MOST_STOCK * len(self._last.runs) + FEW:
+            present = set(map(id, self._last.runs))
+            self._runs = {key: known for key, known in self._runs.items() if id(known.run) in present}
         return self._last
 
     def _all_faces(self, job: Job) -> Mapping[str, Faces]:
@@ -313,11 +329,16 @@ class Workshop:
     def _run(self, course: Course, what: RunKind, number: int, room: str, standard: Standard, above: float | None) -> Run:
         key = (room, course.face.id, what, number)
         known = self._runs.get(key)
-        if known is not None and known[0].is_alike(course) and known[2] == above:
-            return known[1]
+        if known is not None and known.course.is_alike(course) and known.above == above and holds(known.standard, standard, known.asked):
+            if known.standard is not standard:
+                self._runs[key] = known._replace(standard=standard)
+            return known.run
         self.built["run"] += 1
-        run = build_run(course, what, number, room, self.catalog, standard, above)
-        self._runs[key] = (course, run, above)
+        if self._asking is None or self._asking.of is not standard:
+            self._asking = Asking(standard)
+        self._asking.begin()
+        run = build_run(course, what, number, room, self.catalog, self._asking.standard, above)
+        self._runs[key] = _Run(course, run, above, standard, self._asking.asked)
         return run
 
 
