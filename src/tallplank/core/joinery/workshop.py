@@ -64,8 +64,8 @@ BUILDERS: Mapping[BuildName, Callable[[Choice, Collector], None]] = MappingProxy
 """From a kind's `build` to the function that builds it; a new way of building is registered here."""
 
 
-MOST_STOCK, FEW = 2, 32
-"""Of so many times the units of a job, and a few more, what was made before is held on to: what is undone is there at once."""
+MOST_RUNS = 2
+"""Of so many times the runs of a job what they were made of is held on to."""
 _at_hand: ContextVar["Workshop | None"] = ContextVar("at_hand", default=None)
 """No parameter of a hundred edits, since it changes nothing but how long they take; each thread has its own."""
 
@@ -199,11 +199,10 @@ class Workshop:
         faces = self._all_faces(job)
         runs = self._all_runs(job, by_room, faces)
         self._last = Made(job, self.catalog, units, tuple(chain.from_iterable(runs.values())), runs, by_room, faces, self.keep)
-        if len(self._stock) > MOST_STOCK * len(job.units) + FEW:
-            kept = {*map(id, job.units), *(map(id, last.job.units) if last is not None else ())}
-            for gone in self._stock.keys() - kept:
-                del self._stock[gone]
-        if len(self._runs) > MOST_STOCK * len(self._last.runs) + FEW:
+        kept = {*map(id, job.units), *(map(id, last.job.units) if last is not None else ())}
+        for gone in self._stock.keys() - kept:
+            del self._stock[gone]
+        if len(self._runs) > MOST_RUNS * len(self._last.runs):
             present = set(map(id, self._last.runs))
             self._runs = {key: known for key, known in self._runs.items() if id(known.run) in present}
         return self._last
