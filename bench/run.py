@@ -526,8 +526,8 @@ import gc
 import sys
 gc.disable()  # as the command does
 from PyQt6.QtCore import QSettings
-from tallplank.app.theme import load_fonts
-from tallplank.app.window import MainWindow, application
+from tallplank.app.look.theme import load_fonts
+from tallplank.app.frame.window import MainWindow, application
 from tallplank.core.catalog.reader import shipped
 from tallplank.demo import demo_job
 from tallplank.session.store import Store
@@ -599,9 +599,9 @@ def bench_drag() -> tuple[float, float]:
     os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
     from PyQt6.QtCore import QSettings
 
-    from tallplank.app.memory import IdleCollector
-    from tallplank.app.theme import load_fonts
-    from tallplank.app.window import MainWindow, application
+    from tallplank.app.frame.memory import IdleCollector
+    from tallplank.app.frame.window import MainWindow, application
+    from tallplank.app.look.theme import load_fonts
     from tallplank.demo import demo_job
     from tallplank.session.bench import BoundaryDrag
     from tallplank.session.store import Store

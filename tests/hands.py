@@ -6,10 +6,10 @@ from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QCheckBox, QComboBox, QLineEdit, QPushButton
 
-from tallplank.app.form_dialog import FormDialog
+from tallplank.app.form.form import FormDialog
+from tallplank.app.frame.window import MainWindow
 from tallplank.app.panel.panel import Panel
 from tallplank.app.panel.row import SpecRow, TextField
-from tallplank.app.window import MainWindow
 from tallplank.core.job.measure import OfCell
 from tallplank.session.pick import bench_parts, bench_unit, picked_part
 

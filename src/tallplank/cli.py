@@ -115,7 +115,7 @@ def _window(file: Path | None, folder: Path | None, *, demo: bool) -> int:
     if not any(os.environ.get(name) for name in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM")):
         raise PlankError("There is no display to open a window on; 'plank export' and 'plank shots' work without one.")
     gc.disable()  # all that start-up makes stays; the window collects from when it has settled
-    from tallplank.app.start import run
+    from tallplank.app.frame.start import run
 
     return run(demo_job if demo else None, file, folder)
 

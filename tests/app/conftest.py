@@ -11,9 +11,9 @@ from PyQt6.QtCore import QCoreApplication, QEvent, QSettings
 from PyQt6.QtWidgets import QApplication
 
 from makers import CATALOG, a_wall_of
-from tallplank.app.fault import FaultTeller
-from tallplank.app.theme import load_fonts
-from tallplank.app.window import MainWindow
+from tallplank.app.frame.fault import FaultTeller
+from tallplank.app.frame.window import MainWindow
+from tallplank.app.look.theme import load_fonts
 from tallplank.core.job.job import Job
 from tallplank.session.autosave import Autosave
 from tallplank.session.store import Store

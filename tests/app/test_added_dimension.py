@@ -8,7 +8,7 @@ from hands import LEFT, Open, fill, run
 from makers import CATALOG, ROOM, WALL, a_wall_of
 from tallplank.app.canvas.tool.dimension import DimensionTool
 from tallplank.app.canvas.view import DrawingCanvas
-from tallplank.app.window import MainWindow
+from tallplank.app.frame.window import MainWindow
 from tallplank.core.draw.dimension import DimensionText
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit

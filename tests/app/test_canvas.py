@@ -9,11 +9,11 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QCheckBox, QLabel, QPushButton, QWidget
 
 from makers import ROOM, WALL, a_wall_of, the_demo
+from tallplank.app.canvas.inline import InlineField
 from tallplank.app.canvas.view import KIND_MIME, DrawingCanvas
-from tallplank.app.inline import InlineField
-from tallplank.app.money import money
-from tallplank.app.theme import FAMILY, NARROW, THEMES, font
-from tallplank.app.window import MainWindow
+from tallplank.app.frame.window import MainWindow
+from tallplank.app.look.money import money
+from tallplank.app.look.theme import FAMILY, NARROW, THEMES, font
 from tallplank.core.job.measure import OfUnit
 
 Open = Callable[..., MainWindow]

@@ -7,7 +7,7 @@ from PyQt6.QtTest import QTest
 from hands import LEFT, choose, drag, fill, run, type_into
 from makers import CATALOG, ROOM, a_room, a_wall_of, made
 from tallplank.app.canvas.view import DrawingCanvas
-from tallplank.app.window import MainWindow
+from tallplank.app.frame.window import MainWindow
 from tallplank.core.edit.group import add_island
 from tallplank.core.edit.unit import Spot, place_unit, set_finish
 from tallplank.core.edit.walkway import walkways

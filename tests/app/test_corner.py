@@ -7,7 +7,7 @@ from PyQt6.QtTest import QTest
 from hands import LEFT, type_into
 from makers import CATALOG, ROOM, WALL, a_room
 from tallplank.app.canvas.view import DrawingCanvas
-from tallplank.app.window import MainWindow
+from tallplank.app.frame.window import MainWindow
 from tallplank.core.edit.unit import Spot, place_unit
 
 Open = Callable[..., MainWindow]

@@ -13,8 +13,8 @@ SCRIPT = """
 import sys
 from PyQt6.QtCore import QSettings, QTimer
 from PyQt6.QtTest import QTest
-from tallplank.app.theme import load_fonts
-from tallplank.app.window import MainWindow, application
+from tallplank.app.look.theme import load_fonts
+from tallplank.app.frame.window import MainWindow, application
 from tallplank.core.catalog.reader import shipped
 from tallplank.demo import demo_job
 from tallplank.session.store import Store
@@ -43,8 +43,8 @@ from PyQt6.QtCore import QPoint, QSettings
 from PyQt6.QtGui import QDrag
 from PyQt6.QtTest import QTest
 from makers import CATALOG, ROOM, WALL, a_room
-from tallplank.app.theme import load_fonts
-from tallplank.app.window import MainWindow, application
+from tallplank.app.look.theme import load_fonts
+from tallplank.app.frame.window import MainWindow, application
 from tallplank.session.store import Store
 app = application(sys.argv[:1])
 load_fonts()

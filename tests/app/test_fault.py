@@ -12,9 +12,9 @@ from PyQt6.QtWidgets import QApplication, QFileDialog, QPushButton, QWidget
 from pytestqt.qtbot import QtBot
 
 from makers import CATALOG, ROOM, WALL, a_wall_of
-from tallplank.app.command import CommandFinder
-from tallplank.app.fault import FaultTeller
-from tallplank.app.window import MainWindow
+from tallplank.app.frame.command import CommandFinder
+from tallplank.app.frame.fault import FaultTeller
+from tallplank.app.frame.window import MainWindow
 from tallplank.core.check import finding as checks
 from tallplank.core.edit.unit import Spot, place_unit, set_width
 from tallplank.core.error import PlankError
@@ -167,7 +167,7 @@ def test_the_program_itself_survives_a_fault_in_a_slot(tmp_path: Path) -> None:
     script = (
         "import sys\n"
         "from PyQt6.QtCore import QTimer\n"
-        "import tallplank.app.start as start, tallplank.app.window as window\n"
+        "import tallplank.app.frame.start as start, tallplank.app.frame.window as window\n"
         "def plan(self):\n"
         "    QTimer.singleShot(0, lambda: 1 / 0)\n"
         "    QTimer.singleShot(300, lambda: (print('alive', list(self.notices.texts)), self.close()))\n"

@@ -7,7 +7,7 @@ from app.test_copies import an_island
 from hands import LEFT, Open, drag, fill, run
 from makers import ROOM, WALL, a_room, a_wall_of
 from tallplank.app.canvas.view import DrawingCanvas
-from tallplank.app.window import MainWindow
+from tallplank.app.frame.window import MainWindow
 from tallplank.session.group import with_members
 
 

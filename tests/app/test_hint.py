@@ -8,9 +8,9 @@ from PyQt6.QtWidgets import QLabel
 
 from hands import panel, type_into
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
+from tallplank.app.board.hint import drawing_hint
 from tallplank.app.canvas.view import DrawingCanvas
-from tallplank.app.hint import drawing_hint
-from tallplank.app.window import MainWindow
+from tallplank.app.frame.window import MainWindow
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.edit.standard import change_job
 from tallplank.core.edit.unit import Spot, place_unit

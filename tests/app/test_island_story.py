@@ -11,8 +11,8 @@ from PyQt6.QtWidgets import QPushButton, QSpinBox, QToolButton
 
 from hands import LEFT, choose, fill, panel, run, type_into
 from tallplank.app.canvas.view import DrawingCanvas
-from tallplank.app.tray import TrayItem
-from tallplank.app.window import MainWindow
+from tallplank.app.frame.window import MainWindow
+from tallplank.app.tray.tray import TrayItem
 from tallplank.core.edit.standard import new_job
 from tallplank.core.edit.walkway import walkways
 from tallplank.session.library import PieceLibrary

@@ -14,9 +14,9 @@ from pytestqt.qtbot import QtBot
 
 from hands import type_into
 from makers import CATALOG, a_wall_of
-from tallplank.app.ask import ask
-from tallplank.app.label import set_tip
-from tallplank.app.window import MainWindow
+from tallplank.app.form.ask import ask
+from tallplank.app.frame.window import MainWindow
+from tallplank.app.look.label import set_tip
 from tallplank.core.edit.unit import set_width
 from tallplank.core.job.file import load, save
 from tallplank.session.autosave import Autosave, Unsaved
@@ -28,7 +28,7 @@ Open = Callable[..., MainWindow]
 def answers(monkeypatch: pytest.MonkeyPatch) -> list[object]:
     """What the user answers to questions, in turn; a question too many fails."""
     given: list[object] = []
-    monkeypatch.setattr("tallplank.app.jobfile.ask", lambda _, text, choices: given.pop(0))
+    monkeypatch.setattr("tallplank.app.frame.jobfile.ask", lambda _, text, choices: given.pop(0))
     return given
 
 

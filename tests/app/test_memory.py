@@ -7,7 +7,7 @@ import pytest
 from PyQt6.QtWidgets import QApplication
 
 from makers import CATALOG, a_wall_of
-from tallplank.app.memory import NEVER, IdleCollector
+from tallplank.app.frame.memory import NEVER, IdleCollector
 from tallplank.core.edit.unit import set_width
 from tallplank.session.store import Store
 

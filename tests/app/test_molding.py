@@ -4,7 +4,7 @@ from collections.abc import Callable
 
 from hands import choose, type_into
 from makers import CATALOG, ROOM, WALL, a_room
-from tallplank.app.window import MainWindow
+from tallplank.app.frame.window import MainWindow
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.shop.moldinglist import moldinglist
 

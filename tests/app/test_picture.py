@@ -5,7 +5,7 @@ from PyQt6.QtTest import QTest
 
 from makers import CATALOG
 from tallplank.app.board.plan import PlanPane
-from tallplank.app.painter import DrawingPainter
+from tallplank.app.look.painter import DrawingPainter
 from tallplank.core.edit.unit import set_width
 
 

@@ -9,7 +9,7 @@ from PyQt6.QtWidgets import QToolButton
 from app.test_copies import an_island
 from hands import LEFT, fill, run
 from makers import ROOM, a_room, a_wall_of
-from tallplank.app.window import MainWindow
+from tallplank.app.frame.window import MainWindow
 from tallplank.session.library import PieceLibrary
 from tallplank.session.piece import tell_changed
 

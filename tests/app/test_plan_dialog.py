@@ -13,9 +13,9 @@ from pytestqt.qtbot import QtBot
 from hands import LEFT
 from makers import a_room
 from outside.test_plan import ELL, drawing, lines
-from tallplank.app.plan_dialog import PlanDialog, add_picked
-from tallplank.app.theme import LIGHT
-from tallplank.app.window import MainWindow
+from tallplank.app.form.plan import PlanDialog, add_picked
+from tallplank.app.frame.window import MainWindow
+from tallplank.app.look.theme import LIGHT
 from tallplank.core.exchange import plan_dxf
 from tallplank.core.exchange.plan_dxf import PlanDrawing, read_plan
 from tallplank.core.job.job import Display

@@ -5,8 +5,8 @@ from collections.abc import Callable
 import pytest
 from PyQt6.QtGui import QImage
 
+from tallplank.app.frame.window import MainWindow
 from tallplank.app.shots import settle
-from tallplank.app.window import MainWindow
 
 Open = Callable[..., MainWindow]
 

@@ -10,7 +10,7 @@ from app.test_copies import an_island
 from hands import run, type_into
 from makers import ROOM, a_wall_of
 from tallplank.app.canvas.view import DrawingCanvas
-from tallplank.app.window import MainWindow
+from tallplank.app.frame.window import MainWindow
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.unit import delete_units, lock_units, slide_units
 

@@ -5,10 +5,10 @@ from PyQt6.QtWidgets import QPushButton, QSpinBox, QWidget
 
 from hands import Open, choose, panel, reset, type_into
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
+from tallplank.app.frame.window import MainWindow
 from tallplank.app.panel.parts import PartList
 from tallplank.app.panel.row import PickField, TextField
 from tallplank.app.panel.rules import RULE_GROUPS, RULE_NAMES
-from tallplank.app.window import MainWindow
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.job.opening import Opening

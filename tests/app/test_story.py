@@ -18,16 +18,16 @@ from tallplank.app.board.cutlist import CutlistPane
 from tallplank.app.board.price import PricePane
 from tallplank.app.board.room3d import OPENED, Room3DPane
 from tallplank.app.board.schedule import SchedulePane
+from tallplank.app.canvas.inline import InlineField
 from tallplank.app.canvas.view import KIND_MIME, DrawingCanvas
-from tallplank.app.command import CommandFinder
-from tallplank.app.findings import FindingList
-from tallplank.app.inline import InlineField
-from tallplank.app.jobfile import LEAVE
-from tallplank.app.money import money
+from tallplank.app.frame.command import CommandFinder
+from tallplank.app.frame.findings import FindingList
+from tallplank.app.frame.jobfile import LEAVE
+from tallplank.app.frame.window import MainWindow
+from tallplank.app.look.money import money
 from tallplank.app.panel.cost_panel import CostPanel, CostRow
 from tallplank.app.panel.parts import PartList
 from tallplank.app.panel.rates_panel import RatesPanel
-from tallplank.app.window import MainWindow
 from tallplank.core.exchange.registry import EXPORTERS
 from tallplank.core.job.file import save
 from tallplank.core.job.measure import OfUnit
@@ -438,7 +438,7 @@ def test_leaving_unsaved_work_asks_once(open_window: Open, monkeypatch: pytest.M
     window.store.select(["u1"])
     type_into(row(window, "Width"), "650")
     answers = ["Cancel", LEAVE]
-    monkeypatch.setattr("tallplank.app.jobfile.ask", lambda *_: answers.pop(0))
+    monkeypatch.setattr("tallplank.app.frame.jobfile.ask", lambda *_: answers.pop(0))
     window.files.new()
     assert len(window.store.job.units) == 3
     window.files.new()

@@ -13,9 +13,9 @@ from hands import LEFT, Open, choose, drag, panel, press, type_into
 from makers import CATALOG, ROOM, a_room, a_wall_of
 from tallplank.app.board.room3d import Room3DPane
 from tallplank.app.canvas.view import DrawingCanvas
+from tallplank.app.frame.window import MainWindow
 from tallplank.app.panel.room.surface_row import picture_from_file
-from tallplank.app.tray import TrayItem
-from tallplank.app.window import MainWindow
+from tallplank.app.tray.tray import TrayItem
 from tallplank.core.draw.dimension import DimensionText
 from tallplank.core.edit.survey.room import add_room
 from tallplank.core.edit.survey.shape import corner_angles

@@ -10,9 +10,9 @@ from hands import LEFT, choose, panel, press, type_into
 from makers import CATALOG, a_room
 from tallplank.app.board.price import PricePane
 from tallplank.app.canvas.view import DrawingCanvas
-from tallplank.app.findings import FindingList
+from tallplank.app.frame.findings import FindingList
+from tallplank.app.frame.window import MainWindow
 from tallplank.app.panel.cost_panel import CostPanel, CostRow
-from tallplank.app.window import MainWindow
 from tallplank.core.job.measure import OfCell
 
 Open = Callable[..., MainWindow]

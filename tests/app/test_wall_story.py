@@ -11,12 +11,12 @@ from PyQt6.QtWidgets import QApplication, QScrollArea, QToolButton
 from hands import LEFT, Open, choose, drag, fill, panel, press, run, type_into
 from makers import CATALOG, ROOM, WALL, a_room
 from tallplank.app.canvas.view import DrawingCanvas
-from tallplank.app.form_dialog import FormDialog
+from tallplank.app.form.form import FormDialog
+from tallplank.app.frame.window import MainWindow
 from tallplank.app.panel.row import PickField, TextField
 from tallplank.app.panel.unit_panel import UnitPanel
 from tallplank.app.panel.wall_fill import FILLS
 from tallplank.app.panel.wall_panel import WallPanel
-from tallplank.app.window import MainWindow
 from tallplank.core.draw.dimension import DimensionText
 from tallplank.core.draw.primitive import each_of
 from tallplank.core.edit.survey.room import change_room

@@ -8,7 +8,7 @@ import pytest
 from arch.test_layers import SRC
 
 PURE = {
-    "app/painter.py:_made_pixmap": "a picture of each look that there is, by what it looks like; textures take long",
+    "app/look/painter.py:_made_pixmap": "a picture of each look that there is, by what it looks like; textures take long",
     "core/catalog/reader.py:shipped": "the catalogue that ships with the application, read once",
     "core/exchange/sheet.py:_fonts": "the library of PDFs knows its fonts for the whole process",
     "core/joinery/part/form/swept.py:_drawn": "of shapes, by their values: a wall has thousands of pieces of few",

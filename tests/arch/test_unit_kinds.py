@@ -17,8 +17,8 @@ from core.joinery.test_form import FORMS
 from fuzz import value
 from makers import CATALOG, LONG, a_made_unit
 from tallplank.app.board.registry import PANES
+from tallplank.app.look.sign import _STAGES
 from tallplank.app.panel.bench_panel import FRONT_CHOICES, INSIDE_CHOICES
-from tallplank.app.sign import _STAGES
 from tallplank.app.stage import STAGES
 from tallplank.core.catalog.kind import Kind
 from tallplank.core.catalog.way import WAYS, BuildName

@@ -15,8 +15,8 @@ from PyQt6.QtCore import QSettings, QTimer
 
 from fuzz.trial import FARTHEST
 from makers import CATALOG, a_wall_of
-from tallplank.app.theme import load_fonts
-from tallplank.app.window import MainWindow, application
+from tallplank.app.frame.window import MainWindow, application
+from tallplank.app.look.theme import load_fonts
 from tallplank.core.edit.unit import set_width, slide_units
 from tallplank.core.job.file import dumps_compact
 from tallplank.core.job.job import Job

@@ -12,9 +12,9 @@ from PyQt6.QtWidgets import QSlider, QToolButton
 
 from tallplank.app.board.plan import TRIANGLE
 from tallplank.app.board.room3d import OPENED
-from tallplank.app.solidview import SolidView
-from tallplank.app.theme import load_fonts
-from tallplank.app.window import MainWindow, application
+from tallplank.app.board.solid_view import SolidView
+from tallplank.app.frame.window import MainWindow, application
+from tallplank.app.look.theme import load_fonts
 from tallplank.core.catalog.reader import shipped
 from tallplank.core.edit.opening import set_front, set_opening_size, split_opening
 from tallplank.core.edit.unit import Spot, change_units, place_unit, set_finish

@@ -7,7 +7,7 @@ from PyQt6.QtCore import QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter, QPaintEvent
 from PyQt6.QtWidgets import QWidget
 
-from tallplank.app.theme import Tokens, colour, font
+from tallplank.app.look.theme import Tokens, colour, font
 
 ROW, NAME, FIGURE, LEAST_BAR, HIGH = 21, 96, 82, 50, 6
 

@@ -4,7 +4,7 @@ from PyQt6.QtWidgets import QWidget
 
 from tallplank.app.board.kind import PaneKind
 from tallplank.app.canvas.view import DrawingCanvas
-from tallplank.app.theme import Tokens
+from tallplank.app.look.theme import Tokens
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.primitive import Drawing
 from tallplank.session.store import Store

@@ -3,7 +3,7 @@
 from tallplank.app.board.kind import PaneKind
 from tallplank.app.canvas.tool.boundary import BoundaryTool
 from tallplank.app.canvas.view import DrawingCanvas
-from tallplank.app.theme import Tokens
+from tallplank.app.look.theme import Tokens
 from tallplank.core.draw.bench import bench_drawing
 from tallplank.core.draw.primitive import Drawing, Subject
 from tallplank.core.job.measure import OfCell

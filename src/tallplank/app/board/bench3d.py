@@ -6,8 +6,8 @@ from PyQt6.QtGui import QMouseEvent
 from PyQt6.QtWidgets import QWidget
 
 from tallplank.app.board.kind import PaneKind, switch
-from tallplank.app.solidview import SolidView, labelled_slider
-from tallplank.app.theme import Tokens
+from tallplank.app.board.solid_view import SolidView, labelled_slider
+from tallplank.app.look.theme import Tokens
 from tallplank.core.joinery.part.part import PartRef
 from tallplank.core.solid.scene import Solids
 from tallplank.core.solid.unit import BORED, NO_BANDS, UnitSolidMaker

@@ -3,8 +3,8 @@
 from PyQt6.QtWidgets import QCheckBox, QWidget
 
 from tallplank.app.board.kind import PaneKind
-from tallplank.app.table import Column, UnitTable
-from tallplank.app.theme import Tokens
+from tallplank.app.board.table import Column, UnitTable
+from tallplank.app.look.theme import Tokens
 from tallplank.core.measure.cut import CutSizes
 from tallplank.core.measure.size import Size
 from tallplank.core.shop.cutlist import CutRow, grouped

@@ -1,8 +1,8 @@
 """The door list: every front with what it is framed from."""
 
 from tallplank.app.board.kind import PaneKind
-from tallplank.app.table import Column, UnitTable
-from tallplank.app.theme import Tokens
+from tallplank.app.board.table import Column, UnitTable
+from tallplank.app.look.theme import Tokens
 from tallplank.core.shop.doorlist import DoorRow
 from tallplank.session.store import Store
 

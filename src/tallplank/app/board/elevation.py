@@ -4,6 +4,7 @@ from dataclasses import replace
 
 from PyQt6.QtWidgets import QComboBox, QWidget
 
+from tallplank.app.board.hint import drawing_hint
 from tallplank.app.board.kind import PaneKind
 from tallplank.app.board.measuring import measuring_button
 from tallplank.app.canvas.tool.measure import MeasureTool
@@ -11,9 +12,8 @@ from tallplank.app.canvas.tool.place import PlaceTool
 from tallplank.app.canvas.tool.region import RegionTool
 from tallplank.app.canvas.tool.select import SelectTool
 from tallplank.app.canvas.view import DrawingCanvas
-from tallplank.app.hint import drawing_hint
+from tallplank.app.look.theme import Tokens
 from tallplank.app.stage import STAGES
-from tallplank.app.theme import Tokens
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.primitive import Drawing, Subject
 from tallplank.core.draw.wall import region_targets, solve_chains

@@ -6,8 +6,8 @@ from typing import Protocol, runtime_checkable
 
 from PyQt6.QtWidgets import QToolButton, QWidget
 
-from tallplank.app.sign import action_icon
-from tallplank.app.theme import Tokens
+from tallplank.app.look.sign import action_icon
+from tallplank.app.look.theme import Tokens
 from tallplank.session.store import Store
 
 

@@ -3,7 +3,7 @@
 from PyQt6.QtWidgets import QToolButton
 
 from tallplank.app.canvas.view import DrawingCanvas
-from tallplank.app.sign import action_icon
+from tallplank.app.look.sign import action_icon
 from tallplank.session.dimension import DRAWING
 
 

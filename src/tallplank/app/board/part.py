@@ -5,7 +5,7 @@ from PyQt6.QtWidgets import QComboBox, QWidget
 
 from tallplank.app.board.kind import PaneKind, switch
 from tallplank.app.canvas.view import DrawingCanvas
-from tallplank.app.theme import Tokens
+from tallplank.app.look.theme import Tokens
 from tallplank.core.draw.machining import machining_at
 from tallplank.core.draw.part import laid_flat, part_drawing
 from tallplank.core.draw.primitive import Drawing, Subject

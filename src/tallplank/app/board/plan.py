@@ -5,6 +5,7 @@ from dataclasses import replace
 
 from PyQt6.QtWidgets import QWidget
 
+from tallplank.app.board.hint import drawing_hint
 from tallplank.app.board.kind import PaneKind
 from tallplank.app.board.measuring import measuring_button
 from tallplank.app.canvas.tool.line import MirrorTool, SectionTool
@@ -15,8 +16,7 @@ from tallplank.app.canvas.tool.select import SelectTool
 from tallplank.app.canvas.tool.shape import ShapeTool
 from tallplank.app.canvas.tool.walk import WalkTool
 from tallplank.app.canvas.view import DrawingCanvas
-from tallplank.app.hint import drawing_hint
-from tallplank.app.theme import Tokens
+from tallplank.app.look.theme import Tokens
 from tallplank.core.draw.plan import plan
 from tallplank.core.draw.primitive import Drawing
 from tallplank.core.space.outline import Point, bounds

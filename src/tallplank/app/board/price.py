@@ -18,10 +18,10 @@ from PyQt6.QtWidgets import (
 
 from tallplank.app.board.bars import Bar, Bars
 from tallplank.app.board.kind import PaneKind
-from tallplank.app.label import Label
-from tallplank.app.money import money
-from tallplank.app.table import Column, UnitTable
-from tallplank.app.theme import Tokens, colour
+from tallplank.app.board.table import Column, UnitTable
+from tallplank.app.look.label import Label
+from tallplank.app.look.money import money
+from tallplank.app.look.theme import Tokens, colour
 from tallplank.core.derive.trial import Trial
 from tallplank.core.money.entry import MATERIALS, Cost
 from tallplank.core.money.price import PriceLine

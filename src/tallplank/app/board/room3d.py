@@ -7,8 +7,8 @@ from PyQt6.QtGui import QMouseEvent
 from PyQt6.QtWidgets import QComboBox, QSlider, QWidget
 
 from tallplank.app.board.kind import PaneKind
-from tallplank.app.solidview import SolidView, labelled_slider
-from tallplank.app.theme import Tokens
+from tallplank.app.board.solid_view import SolidView, labelled_slider
+from tallplank.app.look.theme import Tokens
 from tallplank.core.error import PlankError
 from tallplank.core.job.face import Face
 from tallplank.core.joinery.part.part import PartRef

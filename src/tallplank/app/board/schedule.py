@@ -1,9 +1,9 @@
 """The hardware schedule with where each item is used."""
 
 from tallplank.app.board.kind import PaneKind
-from tallplank.app.money import money
-from tallplank.app.table import Column, UnitTable
-from tallplank.app.theme import Tokens
+from tallplank.app.board.table import Column, UnitTable
+from tallplank.app.look.money import money
+from tallplank.app.look.theme import Tokens
 from tallplank.core.shop.schedule import ScheduleRow
 from tallplank.session.store import Store
 

@@ -2,12 +2,12 @@
 
 from PyQt6.QtWidgets import QToolButton, QWidget
 
+from tallplank.app.board.hint import drawing_hint
 from tallplank.app.board.kind import PaneKind
 from tallplank.app.canvas.tool.line import SECTION
 from tallplank.app.canvas.view import DrawingCanvas
-from tallplank.app.hint import drawing_hint
-from tallplank.app.sign import action_icon
-from tallplank.app.theme import Tokens
+from tallplank.app.look.sign import action_icon
+from tallplank.app.look.theme import Tokens
 from tallplank.core.draw.primitive import Drawing
 from tallplank.core.draw.section import section
 from tallplank.session.section import SECTION_LINE, section_cut

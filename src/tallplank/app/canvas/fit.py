@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 
-from tallplank.app.painter import View
+from tallplank.app.look.painter import View
 from tallplank.core.space.outline import Point
 
 SMALLEST, LARGEST, HALVINGS = 0.002, 5.0, 14

@@ -3,8 +3,8 @@
 from PyQt6.QtCore import QRect, Qt
 from PyQt6.QtGui import QPainter
 
-from tallplank.app.painter import View
-from tallplank.app.theme import Tokens, colour, font
+from tallplank.app.look.painter import View
+from tallplank.app.look.theme import Tokens, colour, font
 from tallplank.core.draw.primitive import Drawing
 
 FROM_EDGE, SHARE, LEAST = 14, 0.8, 180

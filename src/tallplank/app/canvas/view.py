@@ -22,13 +22,13 @@ from PyQt6.QtWidgets import QWidget
 
 from tallplank.app.canvas.fit import fitted
 from tallplank.app.canvas.hint import paint_hint
+from tallplank.app.canvas.inline import InlineField
 from tallplank.app.canvas.picture import KeptPicture
 from tallplank.app.canvas.tool.dimension import DimensionTool
 from tallplank.app.canvas.tool.tool import Tool
-from tallplank.app.inline import InlineField
-from tallplank.app.label import set_tip
-from tallplank.app.painter import DrawingPainter, View
-from tallplank.app.theme import Tokens, colour
+from tallplank.app.look.label import set_tip
+from tallplank.app.look.painter import DrawingPainter, View
+from tallplank.app.look.theme import Tokens, colour
 from tallplank.core.draw.dimension import DimensionText, SetOut, set_out
 from tallplank.core.draw.primitive import Drawing, Subject, Target
 from tallplank.core.space.outline import Point, holds

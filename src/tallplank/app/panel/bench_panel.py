@@ -7,14 +7,14 @@ from typing import cast
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QLabel, QPushButton, QSpinBox, QWidget
 
-from tallplank.app.label import Label
+from tallplank.app.look.label import Label
+from tallplank.app.look.theme import Tokens
 from tallplank.app.panel.choice import style_choices
 from tallplank.app.panel.explain import explained, strong
 from tallplank.app.panel.link import Lead, follow
 from tallplank.app.panel.panel import Panel, number, same
 from tallplank.app.panel.row import Origin
 from tallplank.app.panel.section.piece import piece_rows, run_of_pick
-from tallplank.app.theme import Tokens
 from tallplank.core.draw.machining import machining_lines
 from tallplank.core.edit.front import style_all, style_kind
 from tallplank.core.edit.opening import (

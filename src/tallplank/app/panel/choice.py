@@ -2,8 +2,8 @@
 
 from PyQt6.QtGui import QIcon
 
-from tallplank.app.icons import swatch
-from tallplank.app.theme import Tokens
+from tallplank.app.look.icons import swatch
+from tallplank.app.look.theme import Tokens
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.hardware import Hinge
 from tallplank.core.job.unit import FinishRole, HardwareRole

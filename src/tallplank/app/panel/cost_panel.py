@@ -6,11 +6,11 @@ from html import escape
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
-from tallplank.app.label import Label
-from tallplank.app.money import money
+from tallplank.app.look.label import Label
+from tallplank.app.look.money import money
+from tallplank.app.look.sign import action_icon
+from tallplank.app.look.theme import Tokens
 from tallplank.app.panel.panel import Panel
-from tallplank.app.sign import action_icon
-from tallplank.app.theme import Tokens
 from tallplank.core.job.job import Rates
 from tallplank.core.money.entry import COST_KINDS, CostKind, Entry
 from tallplank.core.money.price import PriceLine

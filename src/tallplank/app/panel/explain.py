@@ -3,8 +3,8 @@
 from collections.abc import Iterator
 from html import escape
 
+from tallplank.app.look.theme import Tokens
 from tallplank.app.panel.link import linked
-from tallplank.app.theme import Tokens
 from tallplank.core.measure.cut import CutSizes
 from tallplank.core.measure.size import Size, term_text
 

@@ -2,6 +2,7 @@
 
 from functools import partial
 
+from tallplank.app.look.theme import Tokens
 from tallplank.app.panel.choice import (
     HARDWARE_NAMES,
     ROLE_NAMES,
@@ -14,7 +15,6 @@ from tallplank.app.panel.panel import Panel
 from tallplank.app.panel.row import Origin
 from tallplank.app.panel.rule_rows import RuleSource, add_all_rules, rule_value
 from tallplank.app.panel.section.piece import changed_pieces
-from tallplank.app.theme import Tokens
 from tallplank.core.edit.standard import (
     change_job,
     set_job_finish,

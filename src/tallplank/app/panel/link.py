@@ -7,7 +7,7 @@ from typing import get_args
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QLabel
 
-from tallplank.app.theme import Tokens
+from tallplank.app.look.theme import Tokens
 from tallplank.core.measure.source import Decided, DecidedFor, DecidedIn, Source
 
 Lead = Callable[[Source], None]

@@ -8,10 +8,10 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QIcon
 from PyQt6.QtWidgets import QLabel, QPushButton, QVBoxLayout, QWidget
 
-from tallplank.app.label import Label
+from tallplank.app.look.label import Label
+from tallplank.app.look.sign import action_icon
+from tallplank.app.look.theme import Tokens
 from tallplank.app.panel.row import CountField, Origin, PickField, SpecRow, TextField, length_field, share_field
-from tallplank.app.sign import action_icon
-from tallplank.app.theme import Tokens
 from tallplank.core.error import PlankError
 from tallplank.core.measure.source import Decided
 from tallplank.session.store import Store

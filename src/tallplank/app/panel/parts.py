@@ -5,7 +5,7 @@ from collections import Counter
 from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtWidgets import QHeaderView, QTreeWidget, QTreeWidgetItem, QVBoxLayout, QWidget
 
-from tallplank.app.label import Label
+from tallplank.app.look.label import Label
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import Part, part_refs
 from tallplank.core.measure.cut import CutSizes

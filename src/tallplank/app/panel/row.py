@@ -19,7 +19,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from tallplank.app.label import Label, set_tip
+from tallplank.app.look.label import Label, set_tip
 from tallplank.core.error import PlankError
 from tallplank.core.measure.length import parse_length
 from tallplank.core.measure.source import Decided

@@ -4,10 +4,10 @@ from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from functools import partial
 
+from tallplank.app.look.theme import Tokens
 from tallplank.app.panel.panel import Folded, Panel, number
 from tallplank.app.panel.row import Origin
 from tallplank.app.panel.rules import COUNTS, MOST_COUNT, NUMBERS, OF_BOARD, RULE_GROUPS, RULE_NAMES, rule_choices
-from tallplank.app.theme import Tokens
 from tallplank.core.job.construction import Construction, RuleValue
 from tallplank.core.measure.source import Decided
 

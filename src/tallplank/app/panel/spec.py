@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QScrollArea, QVBoxLayout, QWidget
 
+from tallplank.app.look.theme import Tokens
 from tallplank.app.panel.bench_panel import CellPanel, PartPanel
 from tallplank.app.panel.cost_panel import CostPanel
 from tallplank.app.panel.job_panel import JobPanel
@@ -18,7 +19,6 @@ from tallplank.app.panel.room.standing_panel import ServicePanel, StandingPanel,
 from tallplank.app.panel.section.piece import changed_keys
 from tallplank.app.panel.unit_panel import UnitPanel
 from tallplank.app.panel.wall_panel import WallPanel
-from tallplank.app.theme import Tokens
 from tallplank.core.job.measure import OfCell
 from tallplank.core.measure.source import Decided, DecidedFor, DecidedIn, Source
 from tallplank.session.pick import bench_unit, picked_cell, picked_part

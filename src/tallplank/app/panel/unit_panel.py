@@ -1,5 +1,6 @@
 """The Spec of one or several units: a list of sections, each with what it applies to."""
 
+from tallplank.app.look.theme import Tokens
 from tallplank.app.panel.link import Lead
 from tallplank.app.panel.panel import same
 from tallplank.app.panel.section.built_in import BUILT_IN
@@ -10,7 +11,6 @@ from tallplank.app.panel.section.opening import OPENING_OF_SHAPED, OPENINGS, sha
 from tallplank.app.panel.section.part import PARTS
 from tallplank.app.panel.section.size import SIZE
 from tallplank.app.panel.units import Section, UnitsPanel, sections_for
-from tallplank.app.theme import Tokens
 from tallplank.session.store import Store
 
 SECTIONS: tuple[Section, ...] = (SIZE, OPENINGS, OPENING_OF_SHAPED, BUILT_IN, CONSTRUCTION, ALL_RULES, FINISH, FITTINGS, PARTS)

@@ -3,9 +3,9 @@
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
+from tallplank.app.look.theme import Tokens
 from tallplank.app.panel.link import Lead
 from tallplank.app.panel.panel import Panel, same
-from tallplank.app.theme import Tokens
 from tallplank.core.edit.unit import Anchor, change_units
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import MadeUnit

@@ -4,11 +4,11 @@ from collections.abc import Callable, Sequence
 
 from PyQt6.QtWidgets import QPushButton
 
+from tallplank.app.look.theme import Tokens
 from tallplank.app.panel.choice import finish_choices
 from tallplank.app.panel.panel import Panel
 from tallplank.app.panel.wall_fill import add_fill_rows
 from tallplank.app.panel.wall_trims import add_trim_rows
-from tallplank.app.theme import Tokens
 from tallplank.core.edit.wall.bends import bends_text, parse_bends
 from tallplank.core.edit.wall.scheme import change_region, change_scheme, repeat_region
 from tallplank.core.error import PlankError

@@ -4,8 +4,8 @@ from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtWidgets import QMenu
 
 from tallplank.app.canvas.figure_menu import figure_menu
+from tallplank.app.canvas.inline import InlineField
 from tallplank.app.canvas.tool.tool import Hint, Tool
-from tallplank.app.inline import InlineField
 from tallplank.core.draw.dimension import DimensionText
 from tallplank.core.job.measure import can_be_typed, has_sides
 from tallplank.session.measure_edit import edit_measure

@@ -6,7 +6,7 @@ from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtGui import QPainter, QPen
 
 from tallplank.app.canvas.tool.tool import Canvas, Hint, Tool
-from tallplank.app.theme import colour
+from tallplank.app.look.theme import colour
 from tallplank.core.error import PlankError
 from tallplank.core.space.outline import Point, far
 from tallplank.session.mirror import MIRROR, MIRROR_COPY, mirror_along

@@ -4,7 +4,7 @@ from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtGui import QPainter, QPen
 
 from tallplank.app.canvas.tool.tool import Canvas, Hint, Tool, paint_ghost
-from tallplank.app.theme import colour
+from tallplank.app.look.theme import colour
 from tallplank.core.edit.dimension.pick import Held, nearest
 from tallplank.core.edit.dimension.word import end_words
 from tallplank.core.error import PlankError

@@ -4,7 +4,7 @@ from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QKeyEvent, QPainter, QPen, QPolygonF
 
 from tallplank.app.canvas.tool.tool import Canvas, Hint, Tool
-from tallplank.app.theme import colour, font
+from tallplank.app.look.theme import colour, font
 from tallplank.core.edit.survey.room import add_room_of
 from tallplank.core.error import PlankError
 from tallplank.core.space.outline import Point, far

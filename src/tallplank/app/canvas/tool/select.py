@@ -4,7 +4,7 @@ from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QKeyEvent, QPainter, QPen, QPolygonF
 
 from tallplank.app.canvas.tool.tool import Canvas, Hint, Tool, paint_ghost
-from tallplank.app.theme import colour
+from tallplank.app.look.theme import colour
 from tallplank.core.draw.primitive import Subject
 from tallplank.core.error import PlankError
 from tallplank.session.arrange import Arranger, Ghost

@@ -4,7 +4,7 @@ from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtGui import QPainter, QPen
 
 from tallplank.app.canvas.tool.tool import Canvas, Hint, Tool
-from tallplank.app.theme import colour
+from tallplank.app.look.theme import colour
 from tallplank.core.edit.survey.shape import move_corner, move_wall
 from tallplank.core.error import PlankError
 from tallplank.core.job.face import faces_of

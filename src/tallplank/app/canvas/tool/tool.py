@@ -7,8 +7,8 @@ from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QKeyEvent, QPainter, QPen, QPolygonF
 from PyQt6.QtWidgets import QWidget
 
-from tallplank.app.painter import View
-from tallplank.app.theme import Tokens, colour, font
+from tallplank.app.look.painter import View
+from tallplank.app.look.theme import Tokens, colour, font
 from tallplank.core.draw.dimension import DimensionText
 from tallplank.core.draw.primitive import Drawing, Subject, Target
 from tallplank.session.arrange import Ghost

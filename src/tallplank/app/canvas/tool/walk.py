@@ -4,7 +4,7 @@ from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtGui import QPainter, QPen, QPolygonF
 
 from tallplank.app.canvas.tool.tool import Tool
-from tallplank.app.theme import colour
+from tallplank.app.look.theme import colour
 from tallplank.session.survey import WALK
 
 DOT = 4.0

@@ -4,7 +4,7 @@ from functools import partial
 
 from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QPushButton, QToolButton, QWidget
 
-from tallplank.app.label import Label
+from tallplank.app.look.label import Label
 from tallplank.app.panel.angle import degrees_of, shown_degrees
 from tallplank.app.panel.panel import same
 from tallplank.app.panel.row import Origin

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from PyQt6.QtCore import QSize, Qt
 from PyQt6.QtWidgets import QDialog, QHBoxLayout, QListWidget, QListWidgetItem, QPushButton, QVBoxLayout, QWidget
 
-from tallplank.app.label import Label, set_tip
+from tallplank.app.look.label import Label, set_tip
 from tallplank.core.check.record import Finding
 from tallplank.core.error import PlankError
 from tallplank.session.store import Store

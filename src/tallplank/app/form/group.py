@@ -2,7 +2,7 @@
 
 from PyQt6.QtWidgets import QWidget
 
-from tallplank.app.form_dialog import FormDialog, Values
+from tallplank.app.form.form import FormDialog, Values
 from tallplank.core.edit.peninsula import add_peninsula
 from tallplank.core.measure.length import LengthUnit
 from tallplank.session.group import INCH_ISLAND, ISLAND

@@ -4,8 +4,8 @@ from pathlib import Path
 
 from PyQt6.QtWidgets import QFileDialog, QWidget
 
-from tallplank.app.ask import ask
-from tallplank.app.notice import Notices
+from tallplank.app.form.ask import ask
+from tallplank.app.frame.notice import Notices
 from tallplank.core.error import PlankError
 from tallplank.core.job.file import SUFFIX, ChangedMeanwhileError, job_path
 from tallplank.session.autosave import Autosave, Left, Unsaved

@@ -18,15 +18,15 @@ from PyQt6.QtWidgets import (
 )
 
 from tallplank.app.canvas.view import KIND_MIME
-from tallplank.app.icons import kind_picture, swatch
-from tallplank.app.label import Label, set_tip
-from tallplank.app.money import money
+from tallplank.app.form.piece import piece_picture
+from tallplank.app.look.icons import kind_picture, swatch
+from tallplank.app.look.label import Label, set_tip
+from tallplank.app.look.money import money
+from tallplank.app.look.sign import blank_picture
+from tallplank.app.look.theme import Tokens, font
 from tallplank.app.panel.choice import ROLE_NAMES
-from tallplank.app.piece import piece_picture
-from tallplank.app.sign import blank_picture
-from tallplank.app.survey_tray import offer_survey
-from tallplank.app.theme import Tokens, font
-from tallplank.app.wall_tray import offer_walls
+from tallplank.app.tray.survey import offer_survey
+from tallplank.app.tray.wall import offer_walls
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.edit.standard import set_job_finish, set_job_style

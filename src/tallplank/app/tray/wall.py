@@ -6,11 +6,11 @@ from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QIcon, QPainter, QPen, QPixmap, QPolygonF
 from PyQt6.QtWidgets import QToolButton
 
-from tallplank.app.label import set_tip
-from tallplank.app.painter import DrawingPainter, View
-from tallplank.app.sign import blank_picture
-from tallplank.app.survey_tray import Offering
-from tallplank.app.theme import Tokens, colour
+from tallplank.app.look.label import set_tip
+from tallplank.app.look.painter import DrawingPainter, View
+from tallplank.app.look.sign import blank_picture
+from tallplank.app.look.theme import Tokens, colour
+from tallplank.app.tray.survey import Offering
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.hardware import Molding
 from tallplank.core.draw.mounted import run_faces

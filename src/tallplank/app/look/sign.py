@@ -6,7 +6,7 @@ from itertools import pairwise
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QIcon, QPainter, QPainterPath, QPen, QPixmap
 
-from tallplank.app.theme import Tokens, colour
+from tallplank.app.look.theme import Tokens, colour
 from tallplank.session.state import Stage
 
 Stroke = Callable[[QPainter], None]

@@ -16,7 +16,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from tallplank.app.label import Label
+from tallplank.app.look.label import Label
 from tallplank.core.error import PlankError
 
 Values = Mapping[str, str]

@@ -8,8 +8,8 @@ from PyQt6.QtGui import QPixmap
 from PyQt6.QtWidgets import QComboBox, QLabel, QPushButton, QWidget
 
 from tallplank.app.canvas.tool.outline import DRAWING
-from tallplank.app.icons import opening_picture, service_picture, standing_picture
-from tallplank.app.theme import Tokens
+from tallplank.app.look.icons import opening_picture, service_picture, standing_picture
+from tallplank.app.look.theme import Tokens
 from tallplank.core.edit.survey.over_units import soffit_over
 from tallplank.core.edit.survey.room import add_free_wall, add_room
 from tallplank.core.edit.survey.service import SERVICE_NAMES

@@ -7,7 +7,7 @@ from PyQt6.QtCore import QEvent, QObject, QTimer
 from PyQt6.QtGui import QDragEnterEvent, QDropEvent
 from PyQt6.QtWidgets import QFileDialog, QWidget
 
-from tallplank.app.form_dialog import FormDialog, Values
+from tallplank.app.form.form import FormDialog, Values
 from tallplank.app.panel.choice import HARDWARE_NAMES
 from tallplank.core.catalog.hardware import Molding
 from tallplank.core.catalog.profile import LARGEST

@@ -7,7 +7,7 @@ from functools import cache
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QBrush, QColor, QImage, QPainter, QPen, QPixmap, QPolygonF, QTransform
 
-from tallplank.app.theme import Tokens, colour, font
+from tallplank.app.look.theme import Tokens, colour, font
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.look import Look
 from tallplank.core.draw.dimension import FIGURE_WIDTH, SetOut

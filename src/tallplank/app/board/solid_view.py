@@ -7,8 +7,8 @@ from PyQt6.QtCore import QPointF, Qt, QTimer
 from PyQt6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QResizeEvent, QShowEvent, QWheelEvent
 from PyQt6.QtWidgets import QHBoxLayout, QSlider, QWidget
 
-from tallplank.app.label import Label
-from tallplank.app.theme import Tokens
+from tallplank.app.look.label import Label
+from tallplank.app.look.theme import Tokens
 from tallplank.core.joinery.part.part import PartRef
 from tallplank.core.solid.scene import Solids
 from tallplank.session.store import Store

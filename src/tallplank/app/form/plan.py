@@ -7,8 +7,8 @@ from PyQt6.QtCore import QPointF, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QColor, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import QComboBox, QDialog, QDialogButtonBox, QFileDialog, QFormLayout, QVBoxLayout, QWidget
 
-from tallplank.app.label import Label
-from tallplank.app.theme import Tokens
+from tallplank.app.look.label import Label
+from tallplank.app.look.theme import Tokens
 from tallplank.core.disk import read_file
 from tallplank.core.edit.survey.room import add_room_of
 from tallplank.core.error import PlankError

@@ -8,8 +8,8 @@ from PyQt6.QtCore import QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QDialog, QLineEdit, QListWidget, QListWidgetItem, QVBoxLayout, QWidget
 
-from tallplank.app.boardview import Board
-from tallplank.app.jobfile import JobFiles
+from tallplank.app.frame.boardview import Board
+from tallplank.app.frame.jobfile import JobFiles
 from tallplank.session.store import Store
 
 

@@ -4,10 +4,10 @@ from PyQt6.QtCore import QRectF, QSize, Qt
 from PyQt6.QtGui import QFocusEvent, QKeyEvent, QLinearGradient, QMouseEvent, QPainter, QPaintEvent, QPen, QTransform
 from PyQt6.QtWidgets import QWidget
 
-from tallplank.app.painter import look_pixmap
-from tallplank.app.sign import stage_picture
+from tallplank.app.look.painter import look_pixmap
+from tallplank.app.look.sign import stage_picture
+from tallplank.app.look.theme import Tokens, colour, font
 from tallplank.app.stage import STAGES
-from tallplank.app.theme import Tokens, colour, font
 from tallplank.core.catalog.look import Look
 from tallplank.session.state import Stage
 from tallplank.session.store import Store

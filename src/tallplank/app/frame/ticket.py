@@ -6,10 +6,10 @@ from PyQt6.QtCore import QSize, Qt, QTimer
 from PyQt6.QtGui import QPainter, QPaintEvent
 from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QToolButton, QVBoxLayout, QWidget
 
-from tallplank.app.label import Label, set_tip
-from tallplank.app.money import money
-from tallplank.app.sign import action_icon
-from tallplank.app.theme import Tokens
+from tallplank.app.look.label import Label, set_tip
+from tallplank.app.look.money import money
+from tallplank.app.look.sign import action_icon
+from tallplank.app.look.theme import Tokens
 from tallplank.session.store import Store
 
 HEIGHT = 54

@@ -104,7 +104,7 @@ def colour(value: str, alpha: float = 1.0) -> QColor:
 
 def stylesheet(t: Tokens) -> str:
     """The style of all widgets."""
-    signs = (files("tallplank.app") / "icon").joinpath("")
+    signs = (files("tallplank.app.look") / "icon").joinpath("")
     theme = t.name.lower()
     return f"""
     * {{ font-family: '{FAMILY}'; font-size: {TEXT}px; color: {t.ink}; }}

@@ -2,7 +2,7 @@
 
 from PyQt6.QtWidgets import QComboBox, QWidget
 
-from tallplank.app.form_dialog import YES, FormDialog, Values
+from tallplank.app.form.form import YES, FormDialog, Values
 from tallplank.core.draw.added import ADDED
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.plan import plan

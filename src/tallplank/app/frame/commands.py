@@ -4,13 +4,13 @@ from collections.abc import Callable
 from functools import partial
 
 from tallplank.app.board.plan import TRIANGLE
-from tallplank.app.command import Command, Shell
-from tallplank.app.copy_dialogs import ask_align, ask_carry, ask_kind, ask_mirror, ask_repeat
-from tallplank.app.dimension_dialogs import ask_chains, ask_dimension
-from tallplank.app.group_dialogs import ask_peninsula
+from tallplank.app.form.copies import ask_align, ask_carry, ask_kind, ask_mirror, ask_repeat
+from tallplank.app.form.dimension import ask_chains, ask_dimension
+from tallplank.app.form.group import ask_peninsula
+from tallplank.app.form.piece import ask_export, ask_keep, ask_remove, import_piece
+from tallplank.app.form.profile import ask_file, ask_size
+from tallplank.app.frame.command import Command, Shell
 from tallplank.app.panel.room.group_panel import selected_group
-from tallplank.app.piece import ask_export, ask_keep, ask_remove, import_piece
-from tallplank.app.profile import ask_file, ask_size
 from tallplank.app.stage import STAGES
 from tallplank.core.edit.align import close_up, space_evenly
 from tallplank.core.edit.copies.exchange import swap_with_neighbour

@@ -6,7 +6,7 @@ from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QToolButton, QWidget
 
-from tallplank.app.label import Label
+from tallplank.app.look.label import Label
 from tallplank.core.edit.unit import Anchor
 from tallplank.core.error import PlankError
 

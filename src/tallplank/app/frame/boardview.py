@@ -5,10 +5,10 @@ from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QSplitter, QToolButton, QVBo
 
 from tallplank.app.board.kind import PaneWidget
 from tallplank.app.board.registry import PANES
-from tallplank.app.setting import remembered_names, remembered_state
-from tallplank.app.sign import action_icon
+from tallplank.app.frame.setting import remembered_names, remembered_state
+from tallplank.app.look.sign import action_icon
+from tallplank.app.look.theme import Tokens
 from tallplank.app.stage import STAGES
-from tallplank.app.theme import Tokens
 from tallplank.session.state import Stage
 from tallplank.session.store import Store
 

@@ -3,9 +3,9 @@
 from PyQt6.QtCore import QPointF, QRect, QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter, QPen, QPixmap
 
-from tallplank.app.painter import DrawingPainter, View, look_pixmap
-from tallplank.app.sign import blank_picture
-from tallplank.app.theme import Tokens, colour
+from tallplank.app.look.painter import DrawingPainter, View, look_pixmap
+from tallplank.app.look.sign import blank_picture
+from tallplank.app.look.theme import Tokens, colour
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.look import Look
 from tallplank.core.draw.bench import from_above

@@ -8,10 +8,10 @@ from pathlib import Path
 from platformdirs import user_config_path, user_data_path, user_state_path
 from PyQt6.QtCore import QSettings
 
-from tallplank.app.fault import FaultTeller
-from tallplank.app.memory import IdleCollector
-from tallplank.app.theme import load_fonts
-from tallplank.app.window import MainWindow, application
+from tallplank.app.frame.fault import FaultTeller
+from tallplank.app.frame.memory import IdleCollector
+from tallplank.app.frame.window import MainWindow, application
+from tallplank.app.look.theme import load_fonts
 from tallplank.core.catalog.catalog import Catalog, CatalogError
 from tallplank.core.catalog.reader import laid_over
 from tallplank.core.job.job import Job

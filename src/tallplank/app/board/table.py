@@ -8,8 +8,8 @@ from PyQt6.QtCore import QAbstractTableModel, QItemSelection, QItemSelectionMode
 from PyQt6.QtGui import QPainter, QPaintEvent
 from PyQt6.QtWidgets import QAbstractItemView, QHeaderView, QStyledItemDelegate, QStyleOptionViewItem, QTableView
 
-from tallplank.app.hint import NO_UNITS
-from tallplank.app.theme import Tokens, font
+from tallplank.app.board.hint import NO_UNITS
+from tallplank.app.look.theme import Tokens, font
 from tallplank.session.state import State
 from tallplank.session.store import Store
 

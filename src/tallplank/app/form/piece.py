@@ -8,11 +8,11 @@ from PyQt6.QtCore import QBuffer, QIODevice, QSize, Qt
 from PyQt6.QtGui import QPainter, QPixmap
 from PyQt6.QtWidgets import QFileDialog, QWidget
 
-from tallplank.app.form_dialog import FormDialog, Values
-from tallplank.app.painter import DrawingPainter, View
+from tallplank.app.form.form import FormDialog, Values
+from tallplank.app.look.painter import DrawingPainter, View
+from tallplank.app.look.sign import blank_picture
+from tallplank.app.look.theme import LIGHT
 from tallplank.app.panel.room.group_panel import selected_group
-from tallplank.app.sign import blank_picture
-from tallplank.app.theme import LIGHT
 from tallplank.core.disk import write_atomically
 from tallplank.core.draw.elevation import unit_front
 from tallplank.core.draw.mounted import run_faces

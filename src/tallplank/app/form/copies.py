@@ -2,7 +2,7 @@
 
 from PyQt6.QtWidgets import QWidget
 
-from tallplank.app.form_dialog import YES, FormDialog, Values
+from tallplank.app.form.form import YES, FormDialog, Values
 from tallplank.app.panel.room.group_panel import selected_group
 from tallplank.core.edit.align import EDGES, Edge, align_units
 from tallplank.core.edit.copies.carry import CARRIED, WORDS, Carried, carry

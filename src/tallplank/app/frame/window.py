@@ -18,26 +18,26 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from tallplank.app.boardview import Board
-from tallplank.app.command import Command, CommandFinder
-from tallplank.app.commands import window_commands
-from tallplank.app.fault import FaultTeller
-from tallplank.app.findings import FindingList
-from tallplank.app.jobfile import JobFiles
-from tallplank.app.label import Label
-from tallplank.app.notice import Notices
+from tallplank.app.board.solid_view import SolidView
+from tallplank.app.form.plan import room_from_plan
+from tallplank.app.form.profile import ProfileDrop, ask_profile
+from tallplank.app.frame.boardview import Board
+from tallplank.app.frame.command import Command, CommandFinder
+from tallplank.app.frame.commands import window_commands
+from tallplank.app.frame.fault import FaultTeller
+from tallplank.app.frame.findings import FindingList
+from tallplank.app.frame.jobfile import JobFiles
+from tallplank.app.frame.notice import Notices
+from tallplank.app.frame.rail import StageRail
+from tallplank.app.frame.setting import remembered_state
+from tallplank.app.frame.task import Tasks
+from tallplank.app.frame.ticket import Ticket
+from tallplank.app.look.label import Label
+from tallplank.app.look.sign import action_icon
+from tallplank.app.look.theme import LIGHT, THEMES, Tokens, stylesheet
 from tallplank.app.panel.row import TextField
 from tallplank.app.panel.spec import Spec
-from tallplank.app.plan_dialog import room_from_plan
-from tallplank.app.profile import ProfileDrop, ask_profile
-from tallplank.app.rail import StageRail
-from tallplank.app.setting import remembered_state
-from tallplank.app.sign import action_icon
-from tallplank.app.solidview import SolidView
-from tallplank.app.task import Tasks
-from tallplank.app.theme import LIGHT, THEMES, Tokens, stylesheet
-from tallplank.app.ticket import Ticket
-from tallplank.app.tray import Tray
+from tallplank.app.tray.tray import Tray
 from tallplank.core.disk import write_atomically
 from tallplank.core.edit.filler import place_beside
 from tallplank.core.edit.standard import change_job

@@ -5,7 +5,7 @@ from collections.abc import Callable, Sequence
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
-from tallplank.app.label import Label
+from tallplank.app.look.label import Label
 
 Action = tuple[str, Callable[[], None]]
 MOST_SHOWN = 4

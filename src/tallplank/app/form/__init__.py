@@ -1,0 +1,1 @@
+"""Small forms that ask for what an edit needs, and questions that must be answered."""

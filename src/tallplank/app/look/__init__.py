@@ -1,0 +1,1 @@
+"""How everything looks: colours, typefaces, signs, pictures, and drawings on screen."""

@@ -1,0 +1,1 @@
+"""What each stage offers to be placed or started."""
