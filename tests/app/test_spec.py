@@ -301,25 +301,6 @@ def test_a_link_to_a_folded_row_opens_its_group(open_window: Open) -> None:
     assert window.focusWidget() is panel(window).row("Cam from end")
 
 
-@pytest.mark.parametrize("kind", ["base", "corner-ell", "tall", "drawers", "end-slanted"])
-def test_every_term_of_a_size_leads_to_a_row_whatever_that_is_called(open_window: Open, kind: str) -> None:
-    window = open_window(a_wall_of(kind))
-    open_on_bench(window.store, "u1")
-    (unit,) = window.store.derived.made.units
-    terms = [term for part in unit.parts for size in (part.length, part.width, part.thickness) for term in size.terms]
-    sources = {term.source for term in terms if isinstance(term.source, Decided)}
-    assert len(sources) > 4
-    led_nowhere = set()
-    for source in sources:
-        window.spec.lead_to(source)
-        field = window.focusWidget()
-        if field is None or not any(row.field is field and row.decides == source for row in panel(window)._rows):
-            led_nowhere.add(source)
-        if field is not None:
-            field.clearFocus()
-    assert led_nowhere <= {source for source in sources if source.by == "door_style"}
-
-
 def test_every_rule_of_the_job_can_be_set_and_taken_back(open_window: Open) -> None:
     window = open_window(a_wall_of("base"))
     window.store.go("finish")

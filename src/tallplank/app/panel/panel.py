@@ -240,7 +240,12 @@ class Panel(QWidget):
         self._deciding = source
 
     def field_for(self, source: Decided) -> QWidget | None:
-        """The field of the row that decides something, brought to light if it is folded away; None where there is none."""
+        """The field of the row that decides something, brought to light if it is folded away; None where there is none.
+
+        What a door style decides is changed by choosing another one.
+        """
+        if source.by == "door_style":
+            source = Decided("door_style", "")
         for fold in self._folds:
             if source in fold.held.rows:
                 fold.unfold()

@@ -20,7 +20,7 @@ from tallplank.app.panel.section.piece import changed_keys
 from tallplank.app.panel.unit_panel import UnitPanel
 from tallplank.app.panel.wall_panel import WallPanel
 from tallplank.core.job.measure import OfCell
-from tallplank.core.measure.source import Decided, DecidedFor, DecidedIn, Source
+from tallplank.core.measure.source import DecidedFor, DecidedIn, Source
 from tallplank.session.pick import bench_unit, picked_cell, picked_part
 from tallplank.session.quote import PICKED_LINE, priced_line
 from tallplank.session.store import Store
@@ -91,11 +91,8 @@ class Spec(QWidget):
             self.store.pick(OfCell(self.store.state.bench, source.path))
             return
         self.store.pick(None)
-        if isinstance(self.panel, UnitPanel):
-            if source.by == "door_style":
-                source = Decided("door_style", "")
-            if (field := self.panel.field_for(source)) is not None:
-                self._go_to(field)
+        if isinstance(self.panel, UnitPanel) and (field := self.panel.field_for(source)) is not None:
+            self._go_to(field)
 
     def _scrolled(self) -> int:
         bar = self._scroll.verticalScrollBar()
