@@ -13,7 +13,7 @@ from typing import get_args
 import pytest
 
 from arch.test_layers import ROOT, SRC
-from core.joinery.test_wall_corners import a_room_with
+from core.joinery.wall.test_corners import a_room_with
 from fuzz.walls import Hand, fills
 from makers import CATALOG, LONG, a_room, made
 from outside.trade.test_room_solids import shared

@@ -13,7 +13,7 @@ from typing import get_args
 import pytest
 
 from arch.test_layers import ROOT, SRC
-from core.joinery.test_form import FORMS
+from core.joinery.part.test_form import FORMS
 from fuzz import value
 from makers import CATALOG, LONG, a_made_unit
 from tallplank.app.board.registry import PANES

@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core.joinery.test_molding import ends, gap
+from core.joinery.run.test_molding import ends, gap
 from makers import CATALOG, ELL, ROOM, WALL, a_room, made
 from tallplank.core.check.finding import findings
 from tallplank.core.edit.check import EditError
