@@ -13,10 +13,10 @@ from typing import get_args
 import pytest
 
 from arch.test_layers import ROOT, SRC
+from bodies import shared
 from core.joinery.wall.test_corners import a_room_with
 from fuzz.walls import Hand, fills
 from makers import CATALOG, LONG, a_room, made
-from outside.trade.test_room_solids import shared
 from tallplank.app.panel.wall_fill import FILLS
 from tallplank.core.catalog.carried import carried
 from tallplank.core.edit.wall.scheme import add_scheme

@@ -1,63 +1,20 @@
 """Volumes and overlaps of parts against independent mesh libraries (manifold3d, trimesh, shapely)."""
 
-import manifold3d
 import numpy as np
 import pytest
 import trimesh
 from hypothesis import assume, given, settings
 from shapely import Point, Polygon
 
+from bodies import manifold
 from makers import CATALOG, a_made_unit
 from solids import overlaps, shared
 from strategies import standards, units
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
-from tallplank.core.joinery.part.form.bent import Bent
-from tallplank.core.joinery.part.form.bevelled import Bevelled
-from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.workshop import make_unit
 from tallplank.core.solid.mesh import Surfaces
-
-
-def extruded(outline: tuple, height: float) -> manifold3d.Manifold:  # type: ignore[type-arg]
-    return manifold3d.CrossSection([np.array(outline)]).extrude(height)
-
-
-def manifold(part: Part) -> manifold3d.Manifold:
-    """The board less its pockets, cut by manifold3d, in the frame of the unit."""
-    if isinstance(part.form, Bent):
-        f = part.form.body
-        return extruded(part.form.outline, part.form.height).transform(np.column_stack([f.x, f.y, f.z, f.origin]))
-    if isinstance(part.form, Bevelled):
-        return facet(part, part.form)
-    body = extruded(part.form.outline, part.thickness.value) if isinstance(part.form, Outlined) else manifold3d.Manifold.cube(part.size)
-    for miter in getattr(part.form, "miters", ()):
-        a, a0, a1, b, b0, b1 = (np.array(corner) for corner in miter.corners(part.thickness.value))
-        beyond = [p + (p - q) * k - np.array([0.0, 0.0, part.thickness.value * k]) for p, q, k in ((a, a0, 1.0), (b, b0, 1.0))]
-        body -= manifold3d.Manifold.hull_points(np.array([a, b, a1, b1, *beyond]))
-    for pocket in part.pockets:
-        size = np.subtract(pocket.high, pocket.low)
-        if pocket.outline is not None:
-            body -= extruded(pocket.outline, size[2]).translate((0.0, 0.0, pocket.low.z))
-        else:
-            body -= manifold3d.Manifold.cube(size).translate(pocket.low)
-    f = part.frame
-    return body.transform(np.column_stack([f.x, f.y, f.z, f.origin]))
-
-
-def facet(part: Part, form: Bevelled) -> manifold3d.Manifold:
-    """A board with bevelled edges: its face, its back, and two triangles between each pair of their sides."""
-    f, count = part.frame, len(form.back)
-    corners = [(*p, 0.0) for p in form.back] + [(*p, part.thickness.value) for p in form.face]
-    at = [next(k for k in range(count, 2 * count) if np.allclose(corners[k], corners[count + i])) for i in range(count)]
-    own = sorted(set(at))
-    flat = [tuple(own[k] for k in t) for t in manifold3d.triangulate([np.array([corners[k][:2] for k in own])])]
-    faces = flat + [(a, c, b) for a, b, c in manifold3d.triangulate([np.array(form.back)])]
-    sides = [(i, (i + 1) % count) for i in range(count)]
-    faces += [t for i, j in sides for t in ((i, j, at[j]), (i, at[j], at[i])) if len(set(t)) == 3]
-    body = manifold3d.Manifold(manifold3d.Mesh(np.array(corners, dtype=np.float32), np.array(faces, dtype=np.uint32)))
-    return body.transform(np.column_stack([f.x, f.y, f.z, f.origin]))
 
 
 @settings(max_examples=30)

@@ -2,8 +2,8 @@
 
 import pytest
 
+from bodies import shared
 from makers import CATALOG, ROOM, a_room, made
-from outside.trade.test_room_solids import shared
 from tallplank.core.check.finding import findings
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.edit.check import EditError

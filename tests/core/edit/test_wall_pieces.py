@@ -4,8 +4,8 @@ from dataclasses import replace
 
 import pytest
 
+from bodies import shared
 from makers import CATALOG, ROOM, WALL, a_room, made
-from outside.trade.test_room_solids import shared
 from tallplank.core.catalog.carried import carried, effective
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.copies.piece import piece_of_scheme, place_scheme_of

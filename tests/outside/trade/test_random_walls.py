@@ -6,8 +6,8 @@ from collections.abc import Sequence
 
 import pytest
 
+from bodies import shared
 from makers import CATALOG, ROOM, WALL, a_room, made
-from outside.trade.test_room_solids import shared
 from tallplank.core.check.finding import findings
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.survey.room import change_room

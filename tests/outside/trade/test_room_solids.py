@@ -3,15 +3,12 @@
 By default a few rooms are swept; `PLANK_EXAMPLES=600` or more sweeps all constructions and angles.
 """
 
-from collections.abc import Iterator
 from math import cos, radians, sin
 
-import manifold3d
-import numpy as np
 import pytest
 
+from bodies import shared
 from makers import CATALOG, LONG, ROOM, a_room, made, the_demo
-from outside.test_solids import manifold
 from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.filler import place_beside
 from tallplank.core.edit.group import add_island, set_seats, set_top
@@ -22,14 +19,7 @@ from tallplank.core.edit.waterfall import set_end
 from tallplank.core.error import PlankError
 from tallplank.core.job.job import Job
 from tallplank.core.job.room import Side4
-from tallplank.core.joinery.made import Made
-from tallplank.core.joinery.part.form.swept import Swept
-from tallplank.core.joinery.part.part import Part
-from tallplank.core.space.frame import Frame
-from tallplank.core.space.outline import is_clockwise
 
-LEAST = 200.0
-"""Cubic millimetres that two solids may share: what rounding leaves."""
 RULES: tuple[dict[str, str | float], ...] = (
     {"crown": "yes", "light_rail": "yes", "splash": "whole", "plinth_ends": "returned"},
     {"crown": "yes", "ceiling_scribe": "yes", "upstand": 80.0, "end_panel": "free", "top_corner": "butt"},
@@ -44,57 +34,6 @@ ROWS = (
     ("wall3", ("tall", "base", "wall")),
 )
 """What is placed along each wall, each at the first gap, with the fillers that corners ask for."""
-Body = manifold3d.Manifold
-
-
-def swept(part: Part, form: Swept) -> Body:
-    """A mitred molding as a solid of its own: its profile between both cuts."""
-    profile = list(form.profile)
-    order = range(len(profile))[::-1] if is_clockwise(tuple(profile)) else range(len(profile))
-    long, count = part.length.value, len(profile)
-    longest = [max(cut.y * y + cut.z * z for y, z in profile) for cut in (form.start, form.end)]
-    starts = [(longest[0] - form.start.y * y - form.start.z * z, y, z) for y, z in profile]
-    ends = [(long - longest[1] + form.end.y * y + form.end.z * z, y, z) for y, z in profile]
-    corners = [starts[i] for i in order] + [ends[i] for i in order]
-    flat = manifold3d.triangulate([np.array([profile[i] for i in order])])
-    sides = [(i, (i + 1) % count) for i in range(count)]
-    faces = [(a, c, b) for a, b, c in flat] + [(a + count, b + count, c + count) for a, b, c in flat]
-    faces += [f for i, j in sides for f in ((i, j, j + count), (i, j + count, i + count))]
-    f = part.frame
-    body = Body(manifold3d.Mesh(np.array(corners, dtype=np.float32), np.array(faces, dtype=np.uint32)))
-    return body.transform(np.column_stack([f.x, f.y, f.z, f.origin]))
-
-
-def placed(body: Body, frame: Frame) -> Body:
-    return body.transform(np.column_stack([frame.x, frame.y, frame.z, frame.origin]))
-
-
-def solids(job: Made, room: str) -> Iterator[tuple[str, str, Body]]:
-    """Every part of a room with what it belongs to; parts of one unit may lie in one another's grooves."""
-    for unit in job.by_room.get(room, ()):
-        for part in unit.parts:
-            yield unit.label, part.name, placed(placed(manifold(part), unit.frame), job.face(unit).frame)
-    for run in job.runs:
-        if run.room == room:
-            for number, part in enumerate(run.parts):
-                body = swept(part, part.form) if isinstance(part.form, Swept) else manifold(part)
-                yield f"{run.label}, piece {number + 1}", part.name, placed(body, job.faces[room][run.face].frame)
-
-
-def shared(job: Made, room: str) -> list[str]:
-    found = list(solids(job, room))
-    record = job.job.room(room)
-    ring = [*record.corners][::-1]
-    inside = manifold3d.CrossSection([np.array(ring)]).offset(0.05, manifold3d.JoinType.Miter).extrude(record.height + 0.1)
-    inside = inside.translate((0.0, 0.0, -0.05))
-    wrong = [f"{owner}: {name} in a wall" for owner, name, body in found if (body - inside).volume() > LEAST]
-    boxes = np.array([body.bounding_box() for _, _, body in found])
-    near = (boxes[:, None, :3] <= boxes[None, :, 3:] - 0.05).all(axis=2)
-    for i, j in zip(*np.nonzero(np.triu(near & near.T, 1)), strict=True):
-        (one, name, body), (other, its, there) = found[i], found[j]
-        if one != other and (body ^ there).volume() > LEAST:
-            wrong.append(f"{one}: {name} in {other}: {its}")
-    return wrong
 
 
 def a_furnished_room(angles: tuple[float, float], construction: str, rules: dict[str, str | float], *, cornice: bool) -> Job:

@@ -10,8 +10,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from shapely import LineString, Polygon, box, union_all
 
+from bodies import solids
 from makers import CATALOG, ROOM, WALL, a_room, made
-from outside.trade.test_room_solids import solids
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.wall.scheme import add_scheme, copy_scheme
 from tallplank.core.edit.wall.start import STARTS, Sizes

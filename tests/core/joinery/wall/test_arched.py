@@ -2,8 +2,8 @@
 
 import pytest
 
+from bodies import shared
 from makers import CATALOG, ROOM, WALL, a_room, made
-from outside.trade.test_room_solids import shared
 from tallplank.core.check.finding import findings
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.survey.standing import add_column_at

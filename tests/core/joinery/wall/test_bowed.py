@@ -8,8 +8,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from bodies import shared
 from makers import CATALOG, ROOM, WALL, a_room, made
-from outside.trade.test_room_solids import shared
 from tallplank.core.check.finding import findings
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.survey.service import add_service

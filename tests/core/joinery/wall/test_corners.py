@@ -8,10 +8,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from bodies import shared
 from makers import CATALOG, LONG, ROOM, WALL, a_room, made, written
 from outside.trade.audit import mitres_have_partners
 from outside.trade.corner import walls_meet
-from outside.trade.test_room_solids import shared
 from tallplank.core.derive.derived import Deriver
 from tallplank.core.edit.survey.room import add_room_of
 from tallplank.core.edit.survey.walled import add_opening

@@ -8,8 +8,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from shapely import LineString, Point, Polygon
 
+from bodies import shared
 from makers import CATALOG, ROOM, WALL, a_room, made
-from outside.trade.test_room_solids import shared
 from tallplank.core.draw.wall import schemes_at
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.wall.bends import bends_text, parse_bends

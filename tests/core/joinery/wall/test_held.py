@@ -6,8 +6,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from bodies import shared
 from makers import CATALOG, ROOM, WALL, a_room, made, the_demo
-from outside.trade.test_room_solids import shared
 from tallplank.core.check.finding import findings
 from tallplank.core.draw.wall import schemes_at
 from tallplank.core.edit.check import EditError

@@ -2,8 +2,8 @@
 
 import pytest
 
+from bodies import shared
 from makers import CATALOG, ROOM, WALL, a_room, made
-from outside.trade.test_room_solids import shared
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.wall.scheme import add_scheme, change_scheme, copy_scheme
