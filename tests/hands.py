@@ -8,7 +8,7 @@ from PyQt6.QtWidgets import QCheckBox, QComboBox, QLineEdit, QPushButton
 
 from tallplank.app.form.form import FormDialog
 from tallplank.app.frame.window import MainWindow
-from tallplank.app.panel.panel import Panel
+from tallplank.app.panel.panel import SpecPanel
 from tallplank.app.panel.row import SpecRow, TextField
 from tallplank.core.job.measure import OfCell
 from tallplank.session.pick import bench_parts, bench_unit, picked_part
@@ -35,7 +35,7 @@ def picked(window: MainWindow) -> tuple[int, ...] | str | None:
     return what.path if isinstance(what, OfCell) else part.name if part is not None else None
 
 
-def panel(window: MainWindow) -> Panel:
+def panel(window: MainWindow) -> SpecPanel:
     """The panel that the Spec shows."""
     assert window.spec.panel is not None
     return window.spec.panel

@@ -21,7 +21,7 @@ from tallplank.app.panel.wall_fill import FILLS
 from tallplank.core.catalog.carried import carried
 from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.job.base import Id
-from tallplank.core.job.filling import Facets, Fill, Filling, Kept, Peak, Shelves, Uses
+from tallplank.core.job.filling import Facets, Fill, Filling, KeptFree, Peak, Shelves, Uses
 from tallplank.core.job.scheme import Region
 from tallplank.core.joinery.wall.filling.fill import _FILLS
 
@@ -77,7 +77,7 @@ def test_a_fill_meets_itself_in_a_corner_and_stands_nowhere_in_itself(fill: type
         job = add_scheme(job, CATALOG, room.id, wall.id, backing=12.0, root=Region(fill=usual(fill))).job  # type: ignore[arg-type]
     found = made(job)
     bare = not any(run.parts for run in found.runs)
-    assert bare == (fill is Kept)
+    assert bare == (fill is KeptFree)
     assert bare or shared(found, room.id) == []
 
 

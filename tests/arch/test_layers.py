@@ -101,6 +101,21 @@ def test_a_new_package_of_the_core_must_be_placed(copied: Path) -> None:
     assert done.returncode != 0
 
 
+FACADES = {"script.py"}
+"""A script's own words for what it works with, over the records of the same names."""
+
+
+def test_one_word_is_one_thing() -> None:
+    """No two public classes have the same name: whoever reads it need not ask which is meant."""
+    found: dict[str, list[str]] = {}
+    for file in SRC.rglob("*.py"):
+        path = str(file.relative_to(SRC))
+        for node in ast.parse(file.read_text()).body:
+            if isinstance(node, ast.ClassDef) and not node.name.startswith("_") and path not in FACADES:
+                found.setdefault(node.name, []).append(path)
+    assert {name: paths for name, paths in found.items() if len(paths) > 1} == {}
+
+
 WITHOUT_WINDOW = ("tests/core", "tests/session") if LONG else ("tests/core/money", "tests/core/draw/test_section.py")
 """What is run where there is neither Qt nor VTK: all tests of the core, or some that use the most of it."""
 

@@ -23,7 +23,7 @@ from tallplank.core.job.unit import FINISH_ROLES, HARDWARE_ROLES
 from tallplank.core.joinery.workshop import make
 from tallplank.core.measure.display import LengthStyle
 from tallplank.core.measure.divide import Member
-from tallplank.core.measure.tape import Leg
+from tallplank.core.measure.tape import TapeLeg
 from tallplank.session.store import Store
 
 LONGEST_SERIES, USED_SHARE = 30, 0.2
@@ -175,8 +175,8 @@ def _rates(h: Hand) -> Edit:
 
 def _by_tape(h: Hand) -> Edit:
     r, room_id = h.rng, h.room()
-    legs = tuple(Leg(number(r), r.choice((90.0, 90.0, -90.0, 45.0, number(r, -400, 400)))) for _ in range(r.choice((0, 3, 4, 6))))
-    square = (Leg(4000.0), Leg(3000.0), Leg(number(r, 3900, 4100)), Leg(3000.0))
+    legs = tuple(TapeLeg(number(r), r.choice((90.0, 90.0, -90.0, 45.0, number(r, -400, 400)))) for _ in range(r.choice((0, 3, 4, 6))))
+    square = (TapeLeg(4000.0), TapeLeg(3000.0), TapeLeg(number(r, 3900, 4100)), TapeLeg(3000.0))
     return lambda j: tape.survey_room(j, room_id, r.choice((legs, square)), r.choice(("even", "last", "none")))
 
 

@@ -23,10 +23,10 @@ from tallplank.core.job.filling import (
     Cover,
     Facets,
     Fill,
-    Frame,
+    FrameFill,
     Frames,
     Grooves,
-    Kept,
+    KeptFree,
     Panel,
     Peak,
     Plain,
@@ -98,13 +98,13 @@ def fills(h: Hand) -> dict[str, Callable[[], Fill]]:
         "panel": lambda m=h.molding(): Panel(border=a, raised=r.choice((0.0, b)), mold=m),  # type: ignore[misc]
         "slats": lambda: Slats(width=b, gap=b, deep=a, way=way, lean=lean),
         "grooves": lambda: Grooves(pitch=a, width=b / 4, deep=b / 4, way=way),
-        "frames": lambda: Frames(frames=tuple(Frame(inset=b, width=a, thick=b) for _ in range(n))),
+        "frames": lambda: Frames(frames=tuple(FrameFill(inset=b, width=a, thick=b) for _ in range(n))),
         "cover": lambda f=h.finish(): Cover(border=a, finish=f),  # type: ignore[misc]
         "tiles": lambda: Tiles(width=c, height=c, gap=b / 4, raised=b, fit=r.choice(("cut", "scaled")), motif=r.choice(("none", "round", "slant", "step"))),
         "facets": lambda: Facets(peaks=tuple(Peak(across=x, up=y, out=z) for x, y, z in peaks), across=max(n, 1), up=1, thick=b / 3),
         "shelves": lambda: Shelves(count=n, deep=c, boxed=r.random() < 0.5, recessed=r.random() < 0.3, lamps=r.choice(("none", "top", "all"))),
         "upholstery": lambda: Upholstery(width=c, height=c, foam=a),
-        "open": Kept,
+        "open": KeptFree,
     }  # fmt: skip
     return made
 

@@ -7,7 +7,7 @@ import pytest
 from makers import CATALOG, a_wall_of
 from tallplank.core.error import PlankError
 from tallplank.core.job.standard import SavedConstruction
-from tallplank.session.building import Kept, build_as, keep_construction, kept_constructions
+from tallplank.session.building import ShopConstruction, build_as, keep_construction, kept_constructions
 from tallplank.session.shop import ShopShelf
 from tallplank.session.store import Store
 
@@ -22,10 +22,10 @@ def test_what_is_kept_is_there_for_another_job(tmp_path: Path) -> None:
     keep_construction(first, "u1", "Wharf")
     other = Store(CATALOG, a_wall_of("base", "drawers"), shelf=shelf)
     (kept,) = kept_constructions(other)
-    build_as(other, ["u2"], Kept(kept.id))
+    build_as(other, ["u2"], ShopConstruction(kept.id))
     assert [u.construction for u in other.job.units] == [None, kept.id]
     assert other.derived.made.by_id["u2"].choice.rules.overlay == "inset"
-    build_as(other, [], Kept(kept.id))
+    build_as(other, [], ShopConstruction(kept.id))
     assert other.job.standard.construction == kept.id
     assert len(other.job.standard.constructions) == 1
 
@@ -35,7 +35,7 @@ def test_an_id_that_the_job_uses_otherwise_is_changed(tmp_path: Path) -> None:
     shelf.keep(WHARF)
     store = Store(CATALOG, a_wall_of("base"), shelf=shelf)
     store.apply(lambda j: j.replaced(standard=j.standard.but(constructions=(WHARF.but(name="Other", rules={}),))), "other")
-    build_as(store, ["u1"], Kept("own1"))
+    build_as(store, ["u1"], ShopConstruction("own1"))
     assert [s.name for s in store.job.standard.constructions] == ["Other", "Wharf"]
     assert store.job.units[0].construction != "own1"
 

@@ -9,7 +9,7 @@ from tallplank.core.edit.survey.surface import cover
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit, set_finish, set_rule
 from tallplank.core.edit.wall.scheme import add_scheme
-from tallplank.core.job.filling import Facets, Kept, Panel, Peak, Slats
+from tallplank.core.job.filling import Facets, KeptFree, Panel, Peak, Slats
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import ROOT
 from tallplank.core.job.scheme import Boxing, Outline, Region
@@ -90,7 +90,7 @@ def _paneled(job: Job, catalog: Catalog) -> Job:
             name = f"Wainscot, {job.face(ROOM, wall).name}{' beyond the column' if number else ''}"
             job = add_scheme(job, catalog, ROOM, wall, name=name, **wainscot, **ends).job
     slats = Region(fill=Slats(width=19.0, gap=22.0, deep=40.0), finish="oak")
-    free = Region(size=1500.0, split="up", parts=(Region(size=300.0), Region(size=800.0, fill=Kept()), Region()))
+    free = Region(size=1500.0, split="up", parts=(Region(size=300.0), Region(size=800.0, fill=KeptFree()), Region()))
     field = Region(split="across", parts=(slats, free, slats))
     values = {"low": RAIL, "high": UNDER_CORNICE, "left": 700.0, "right": 700.0, "backing": 12.0, "root": field}
     job = add_scheme(job, catalog, ROOM, "right", name="Slats round the screen", **values).job

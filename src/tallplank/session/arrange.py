@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 
 from tallplank.core.catalog.kind import Kind
 from tallplank.core.draw.plan import face_at
-from tallplank.core.edit.filler import Strip, corner_filler, place_beside
+from tallplank.core.edit.filler import FillerStrip, corner_filler, place_beside
 from tallplank.core.edit.group import change_group
 from tallplank.core.edit.snap import Rest, gap_around, mover_of, rest
 from tallplank.core.edit.unit import Spot, move_to_face, raise_units, slide_units, usual_values
@@ -45,7 +45,7 @@ class _Aim:
     z: tuple[float, float]
     fitted: bool = False
     """Whether it is narrower than usual, to fit into a gap."""
-    strip: Strip | None = None
+    strip: FillerStrip | None = None
     """The filler that comes with it."""
 
     @property

@@ -17,20 +17,20 @@ def kept_constructions(store: Store) -> tuple[SavedConstruction, ...]:
         return ()
 
 
-class Kept(NamedTuple):
+class ShopConstruction(NamedTuple):
     """A construction that the shop keeps, by its id there."""
 
     id: str
 
 
-def build_as(store: Store, units: Iterable[str], construction: str | Kept | None) -> None:
+def build_as(store: Store, units: Iterable[str], construction: str | ShopConstruction | None) -> None:
     """Build units (or with none the whole job) by a construction: of the catalogue or the job by its id, or one kept by the shop.
 
     Raises:
         PlankError: one of them cannot be built so.
     """
     ids, job = list(units), store.job
-    if isinstance(construction, Kept):
+    if isinstance(construction, ShopConstruction):
         saved = next(s for s in kept_constructions(store) if s.id == construction.id)
         saved = fresh_construction(job, store.catalog, saved)
         job, construction = add_construction(job, saved), saved.id

@@ -11,7 +11,7 @@ from tallplank.core.job.piece import SUFFIX, SavedPiece, dumps, load
 MOST_PIECES = 2000
 
 
-class Kept(NamedTuple):
+class StoredPiece(NamedTuple):
     """A piece of the library and its file."""
 
     path: Path
@@ -27,14 +27,14 @@ class PieceLibrary:
         self.damaged: tuple[str, ...] = ()
         """What is wrong with files that were found and could not be read."""
 
-    def pieces(self, words: str = "") -> tuple[Kept, ...]:
+    def pieces(self, words: str = "") -> tuple[StoredPiece, ...]:
         """All pieces, or those that words are found in, by their names."""
-        found: list[Kept] = []
+        found: list[StoredPiece] = []
         wrong: list[str] = []
         for path in sorted(self._folder.glob(f"*{SUFFIX}"))[:MOST_PIECES]:
             piece = self._piece(path, wrong)
             if piece is not None and piece.matches(words):
-                found.append(Kept(path, piece))
+                found.append(StoredPiece(path, piece))
         self.damaged = tuple(wrong)
         return tuple(sorted(found, key=lambda kept: kept.piece.name.lower()))
 

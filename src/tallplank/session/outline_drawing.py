@@ -14,7 +14,7 @@ CLOSES = 60.0
 
 
 @dataclass(frozen=True, slots=True)
-class Outline:
+class OutlineInHand:
     """The corners so far, and what is typed for the next wall: a length, or a length and a direction such as '2400 < 35'."""
 
     corners: tuple[Point, ...] = ()
@@ -43,17 +43,17 @@ class Outline:
         """Whether pointing here closes the room."""
         return len(self.corners) > 2 and far(point, self.corners[0]) < CLOSES
 
-    def with_key(self, text: str) -> "Outline":
+    def with_key(self, text: str) -> "OutlineInHand":
         """With one more letter typed, or the last taken back by a backspace."""
         return replace(self, typed=self.typed[:-1] if text == "\b" else self.typed + text)
 
-    def with_corner(self, corner: Point) -> "Outline":
+    def with_corner(self, corner: Point) -> "OutlineInHand":
         """With one more corner, and nothing typed yet for the next wall."""
-        return Outline((*self.corners, corner))
+        return OutlineInHand((*self.corners, corner))
 
-    def without_last(self) -> "Outline":
+    def without_last(self) -> "OutlineInHand":
         """With the last corner taken back."""
-        return Outline(self.corners[:-1])
+        return OutlineInHand(self.corners[:-1])
 
 
 def _angle(text: str) -> float:

@@ -4,10 +4,10 @@ from tallplank.core.edit.copies.piece import place_group_of, place_scheme_of, pl
 from tallplank.core.edit.unit import Spot
 from tallplank.core.job.measure import OfRegion
 from tallplank.core.job.piece import SavedPiece
-from tallplank.session.state import Held
+from tallplank.session.state import Remembered
 from tallplank.session.store import Store
 
-CHANGES: Held[int] = Held(0)
+CHANGES: Remembered[int] = Remembered(0)
 """How often the library was changed since the job was opened."""
 
 

@@ -1,10 +1,10 @@
 """Which line of the price is looked at in the Quote."""
 
 from tallplank.core.money.price import PriceLine
-from tallplank.session.state import Held
+from tallplank.session.state import Remembered
 from tallplank.session.store import Store
 
-PICKED_LINE: Held[str] = Held("")
+PICKED_LINE: Remembered[str] = Remembered("")
 """The line of the price that was picked, by its owner."""
 
 

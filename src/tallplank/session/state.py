@@ -18,7 +18,7 @@ _T = TypeVar("_T")
 
 
 @dataclass(frozen=True, slots=True, eq=False)
-class Held(Generic[_T]):
+class Remembered(Generic[_T]):
     """A key under which one tool or pane keeps what only it knows of, with what holds where it has set nothing.
 
     It is told to the state by `Store.hold`, read by `of`, and goes with the open job; that `of_room` also when another room is looked at.
@@ -59,7 +59,7 @@ class State:
     """Groups that are taken as one, whichever of their units is pointed at."""
     hidden: frozenset[str] = frozenset()
     """Units that are not shown in drawings and in 3D; papers have them all."""
-    held: Mapping[Held[Any], object] = field(default_factory=dict)
+    held: Mapping[Remembered[Any], object] = field(default_factory=dict)
     """What tools and panes keep, each under a key of its own."""
     since: Job | None = None
     """What the job was before the last edit."""

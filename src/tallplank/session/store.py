@@ -23,7 +23,7 @@ from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import Made, Pick
 from tallplank.session.library import PieceLibrary
 from tallplank.session.shop import ShopShelf
-from tallplank.session.state import Held, Stage, State
+from tallplank.session.state import Remembered, Stage, State
 
 _T = TypeVar("_T")
 
@@ -155,7 +155,7 @@ class Store:
             self._shown = (made, hidden, made.without(hidden))
         return self._shown[2]
 
-    def hold(self, key: Held[_T], value: _T) -> None:
+    def hold(self, key: Remembered[_T], value: _T) -> None:
         """Keep something for a tool or a pane."""
         self._set(replace(self.state, held={**self.state.held, key: value}))
 

@@ -15,9 +15,9 @@ from tallplank.core.job.face import Face, faces_of
 from tallplank.core.job.job import Job
 from tallplank.core.job.room import Room
 from tallplank.core.space.outline import Point
-from tallplank.session.state import Held
+from tallplank.session.state import Remembered
 
-WALK: Held[tuple[Point, ...]] = Held(())
+WALK: Remembered[tuple[Point, ...]] = Remembered(())
 """Where the walk with a tape leads that is being typed, on the plan."""
 SOFFIT = "soffit"
 SOFFIT_LONG, SOFFIT_DEEP = 2400.0, 400.0

@@ -57,7 +57,7 @@ def boundary_at(store: Store, point: Point, reach: float) -> Boundary | None:
     return hit
 
 
-class BoundaryDrag:
+class RegionDrag:
     """From where a boundary was taken hold of until it is let go: one step to undo."""
 
     def __init__(self, store: Store, boundary: Boundary) -> None:

@@ -7,7 +7,7 @@ from vtkmodules.vtkCommonCore import vtkPoints
 from vtkmodules.vtkCommonDataModel import vtkCellArray, vtkPolyData
 from vtkmodules.vtkRenderingCore import vtkActor, vtkPolyDataMapper
 
-from tallplank.core.solid.scene import Block
+from tallplank.core.solid.scene import SceneBlock
 from tallplank.core.space.outline import edges
 
 
@@ -33,7 +33,7 @@ def set_lines(actor: vtkActor, lines: NDArray[np.float32]) -> None:
     mapper.SetInputData(data)
 
 
-def block_lines(block: Block) -> NDArray[np.float32]:
+def block_lines(block: SceneBlock) -> NDArray[np.float32]:
     """The edges of the upright box around a unit."""
     found = []
     for (x0, y0), (x1, y1) in edges(block.ring):

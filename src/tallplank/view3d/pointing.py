@@ -5,13 +5,13 @@ from collections.abc import Iterator
 import numpy as np
 from numpy.typing import NDArray
 
-from tallplank.core.solid.scene import Block
+from tallplank.core.solid.scene import SceneBlock
 from tallplank.core.space.outline import edges, holds
 
 FLAT = 1e-9
 
 
-def reach(start: NDArray[np.float64], along: NDArray[np.float64], block: Block) -> float | None:
+def reach(start: NDArray[np.float64], along: NDArray[np.float64], block: SceneBlock) -> float | None:
     """How far along a ray it enters a block, or None."""
     with np.errstate(divide="ignore", invalid="ignore"):
         a, b = (np.array(block.low) - start) / along, (np.array(block.high) - start) / along
@@ -21,7 +21,7 @@ def reach(start: NDArray[np.float64], along: NDArray[np.float64], block: Block) 
     return min((t for t in _entries(start, along, block) if t > 0), default=None)
 
 
-def _entries(start: NDArray[np.float64], along: NDArray[np.float64], block: Block) -> Iterator[float]:
+def _entries(start: NDArray[np.float64], along: NDArray[np.float64], block: SceneBlock) -> Iterator[float]:
     """Where a ray passes through the sides and ends of a block."""
     for (x0, y0), (x1, y1) in edges(block.ring):
         nx, ny = y1 - y0, x0 - x1

@@ -26,7 +26,7 @@ from tallplank.core.joinery.part.part import PartRef
 from tallplank.core.measure.memo import are_same
 from tallplank.core.solid.mesh import Faces
 from tallplank.core.solid.on_wall import SideSolids
-from tallplank.core.solid.scene import Block, Solids
+from tallplank.core.solid.scene import SceneBlock, Solids
 from tallplank.core.solid.shell import STANDS
 from tallplank.core.space.frame import Vec
 from tallplank.view3d.eye import Eye, Place
@@ -95,7 +95,7 @@ class Scene:
     def __init__(self, looks: Mapping[str, Look], tones: Tones) -> None:
         self._looks = looks
         self._actors: dict[str, tuple[vtkActor, vtkPolyData]] = {}
-        self._blocks: Sequence[Block] = ()
+        self._blocks: Sequence[SceneBlock] = ()
         self._extent = (Vec(0.0, 0.0, 0.0), Vec(4000.0, 3000.0, 2500.0))
         self.renderer = vtkRenderer()
         self.window: Any = vtkRenderWindow()

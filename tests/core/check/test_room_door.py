@@ -5,7 +5,7 @@ import pytest
 from makers import CATALOG, ROOM, WALL, a_room, made
 from tallplank.core.check.finding import findings
 from tallplank.core.draw.plan import plan
-from tallplank.core.draw.primitive import Arc
+from tallplank.core.draw.primitive import DrawnArc
 from tallplank.core.edit.survey.room import add_free_wall
 from tallplank.core.edit.survey.walled import add_opening, change_opening
 from tallplank.core.edit.unit import Spot, place_unit
@@ -50,14 +50,14 @@ def test_a_door_that_meets_a_unit_is_told_and_hung_otherwise_by_one_click() -> N
     [({}, (800.0, 3000.0), 900.0), ({"hand": "right"}, (1700.0, 3000.0), 900.0), ({"swing": "out"}, (800.0, 3120.0), 900.0)],
 )
 def test_the_plan_shows_how_a_door_hangs(values: dict[str, object], centre: tuple[float, float], radius: float) -> None:
-    arcs = [s for s in plan(made(a_door(**values)), ROOM).shapes if isinstance(s, Arc) and s.radius == pytest.approx(radius)]
+    arcs = [s for s in plan(made(a_door(**values)), ROOM).shapes if isinstance(s, DrawnArc) and s.radius == pytest.approx(radius)]
     assert [arc.centre for arc in arcs] == [pytest.approx(centre)]
     assert [arc.sweep for arc in arcs] == [pytest.approx(90.0)]
 
 
 def test_double_and_sliding_doors_and_openings_are_drawn_as_such() -> None:
     def swept(job: Job) -> list[float]:
-        return [s.radius for s in plan(made(job), ROOM).shapes if isinstance(s, Arc) and s.radius in (450.0, 900.0)]
+        return [s.radius for s in plan(made(job), ROOM).shapes if isinstance(s, DrawnArc) and s.radius in (450.0, 900.0)]
 
     assert swept(a_door(leaf="double")) == pytest.approx([450.0, 450.0])
     assert swept(a_door(leaf="sliding")) == []

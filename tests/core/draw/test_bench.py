@@ -12,7 +12,7 @@ from tallplank.core.draw.bench import bench_drawing
 from tallplank.core.draw.dimension import set_out
 from tallplank.core.draw.machining import bored_edge, lettered, machining_at, machining_lines
 from tallplank.core.draw.part import part_drawing
-from tallplank.core.draw.primitive import Arc, Chain, Drawing, Poly, Running, Text
+from tallplank.core.draw.primitive import Chain, Drawing, DrawnArc, Poly, Running, Text
 from tallplank.core.job.measure import Measure, OfCell, OfUnit
 from tallplank.core.job.opening import Opening, Path
 from tallplank.core.job.standard import Standard
@@ -128,7 +128,7 @@ def test_every_hole_in_a_face_is_drawn_where_it_is_bored(unit: Unit) -> None:
             if bored_edge(h) is None
         }
         low, high = (0.0, 0.0), sorted(part.size[:2], reverse=True)
-        drawn = {(round(s.centre[0], 3), round(s.centre[1], 3), 2 * s.radius) for s in drawing.shapes if isinstance(s, Arc)}
+        drawn = {(round(s.centre[0], 3), round(s.centre[1], 3), 2 * s.radius) for s in drawing.shapes if isinstance(s, DrawnArc)}
         inside = {d for d in drawn if low[0] <= d[0] <= high[0] and low[1] <= d[1] <= high[1]}
         assert inside == wanted, key
         assert len(drawn - inside) <= sum(bored_edge(h) is not None for h in part.holes)
@@ -156,9 +156,9 @@ def test_the_bored_ends_of_a_bottom_are_folded_out_beside_it() -> None:
     """By hand: a bottom of 564 x 560, 18 thick: bolts and dowels enter both ends in the middle of the board."""
     bottom = next(p for p in a_made_unit("base").parts if p.name == "bottom")
     drawing = part_drawing(bottom, "bottom", CATALOG.bands)
-    left = sorted(s.centre[1] for s in drawing.shapes if isinstance(s, Arc) and s.centre[0] < 0)
+    left = sorted(s.centre[1] for s in drawing.shapes if isinstance(s, DrawnArc) and s.centre[0] < 0)
     assert left == [50, 82, 267, 299, 452, 484]
-    assert {s.centre[0] for s in drawing.shapes if isinstance(s, Arc) and not 0 <= s.centre[0] <= 564} == {-16 - 9, 564 + 16 + 9}
+    assert {s.centre[0] for s in drawing.shapes if isinstance(s, DrawnArc) and not 0 <= s.centre[0] <= 564} == {-16 - 9, 564 + 16 + 9}
     texts = set_out(drawing.chains, 12.0, show).texts
     assert sum(t.text == "9" for t in texts) == 2, "how far below the face, above each of the two edges"
 

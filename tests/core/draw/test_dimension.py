@@ -3,7 +3,7 @@
 import pytest
 
 from tallplank.core.draw.dimension import FIGURE_WIDTH, PITCH, STAND_OFF, DimensionText, set_out
-from tallplank.core.draw.primitive import Chain, Side
+from tallplank.core.draw.primitive import Chain, DrawingSide
 from tallplank.core.job.measure import GAP, OfUnit, can_be_typed
 
 H = 10.0
@@ -13,7 +13,7 @@ def chain(*sizes: float, side: str = "below", base: float = 0.0) -> Chain:
     ticks = [0.0]
     for size in sizes:
         ticks.append(ticks[-1] + size)
-    return Chain(Side.of(side, base), tuple(ticks), (GAP,) * len(sizes))  # type: ignore[arg-type]
+    return Chain(DrawingSide.of(side, base), tuple(ticks), (GAP,) * len(sizes))  # type: ignore[arg-type]
 
 
 def texts(*chains: Chain, lifts: int | None = None) -> tuple[DimensionText, ...]:
@@ -83,16 +83,16 @@ def test_nothing_to_measure_is_no_trouble() -> None:
 
 
 def test_a_text_knows_what_it_measures() -> None:
-    found = Chain(Side.of("below", 0.0), (0.0, 600.0, 700.0), (OfUnit("u1", "width"), GAP))
+    found = Chain(DrawingSide.of("below", 0.0), (0.0, 600.0, 700.0), (OfUnit("u1", "width"), GAP))
     first, second = texts(found)
     assert (first.measure, first.value, first.span) == (OfUnit("u1", "width"), 600, (0, 600))
     assert not can_be_typed(second.measure)
 
 
 def test_chains_beside_each_other_share_a_row_and_those_above_each_other_do_not() -> None:
-    side = Side.of("above", 0.0)
-    far = Side("above", (2000.0, 0.0), side.way, side.out)
-    near = Side("above", (300.0, 0.0), side.way, side.out)
+    side = DrawingSide.of("above", 0.0)
+    far = DrawingSide("above", (2000.0, 0.0), side.way, side.out)
+    near = DrawingSide("above", (300.0, 0.0), side.way, side.out)
     one, apart, crossing = (Chain(s, (0.0, 600.0), (GAP,)) for s in (side, far, near))
     levels = [round(t.centre[1], 6) for t in set_out([one, apart, crossing], H, lambda v: f"{v:g}").texts]
     assert levels[0] == levels[1] < levels[2]

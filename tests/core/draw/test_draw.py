@@ -11,7 +11,7 @@ from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made, the_demo
 from tallplank.core.draw.dimension import DimensionText, set_out
 from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.plan import face_at, plan
-from tallplank.core.draw.primitive import Arc, Chain, Drawing, Poly, Side, Text
+from tallplank.core.draw.primitive import Chain, Drawing, DrawingSide, DrawnArc, Poly, Text
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit, set_width, slide_units
 from tallplank.core.job.face import faces_of
@@ -44,7 +44,7 @@ def test_texts_never_overlap(chains: list, height: float, style: LengthStyle) ->
         ticks = [0.0]
         for size in sizes:
             ticks.append(ticks[-1] + size)
-        made_chains.append(Chain(Side.of(side, 5000.0 if side in ("above", "right") else -200.0), tuple(ticks), (GAP,) * len(sizes)))
+        made_chains.append(Chain(DrawingSide.of(side, 5000.0 if side in ("above", "right") else -200.0), tuple(ticks), (GAP,) * len(sizes)))
     for lifts in (None, 2):
         out = set_out(made_chains, height, lambda v: format_length(v, style), lifts)
         by_side: dict[tuple[float, bool], list[DimensionText]] = {}
@@ -125,6 +125,6 @@ def test_a_point_of_the_plan_belongs_to_the_nearest_wall(point: tuple[float, flo
 
 def test_a_plan_shows_what_doors_on_the_floor_sweep() -> None:
     """Two doors of a sink base, one of a base, hung at their sides before the fronts; none of drawers and of wall units."""
-    arcs = [s for s in plan(made(a_wall_of("sink", "base", "drawers", "wall")), ROOM).shapes if isinstance(s, Arc)]
+    arcs = [s for s in plan(made(a_wall_of("sink", "base", "drawers", "wall")), ROOM).shapes if isinstance(s, DrawnArc)]
     assert sorted(round(a.radius) for a in arcs) == [397, 397, 597]
     assert {round(a.centre[1]) for a in arcs} == {3000 - 581}

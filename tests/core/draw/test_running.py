@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tallplank.core.draw.dimension import FIGURE_WIDTH, set_out
-from tallplank.core.draw.primitive import Chain, Running, Side
+from tallplank.core.draw.primitive import Chain, DrawingSide, Running
 from tallplank.core.draw.running import ROW, shown_places, spread
 from tallplank.core.job.measure import OfUnit
 
@@ -41,14 +41,14 @@ def test_two_at_one_place_part_to_both_sides() -> None:
 
 
 def test_figures_tell_the_distance_from_the_edge() -> None:
-    texts = set_out([Running(Side.of("below", 0.0), 0.0, (9, 37, 720))], H, lambda v: f"{v:g}").texts
+    texts = set_out([Running(DrawingSide.of("below", 0.0), 0.0, (9, 37, 720))], H, lambda v: f"{v:g}").texts
     assert [(t.text, t.angle) for t in texts] == [("9", 90), ("37", 90), ("720", 90)]
-    texts = set_out([Running(Side.of("above", 500.0), -16.0, (-25, -16))], H, lambda v: f"{v:g}").texts
+    texts = set_out([Running(DrawingSide.of("above", 500.0), -16.0, (-25, -16))], H, lambda v: f"{v:g}").texts
     assert [(t.text, t.value, t.centre[1] > 500) for t in texts] == [("9", 9, True), ("0", 0, True)]
 
 
 def test_every_line_begins_at_its_place_and_ends_at_its_figure() -> None:
-    out = set_out([Running(Side.of("left", 0.0), 0.0, (50, 52))], H, lambda v: f"{v:g}")
+    out = set_out([Running(DrawingSide.of("left", 0.0), 0.0, (50, 52))], H, lambda v: f"{v:g}")
     assert len(out.lines) == 2 * 3
     for text, start, end in zip(out.texts, out.lines[::3], out.lines[2::3], strict=True):
         assert start[0][1] == text.span[1]
@@ -57,7 +57,10 @@ def test_every_line_begins_at_its_place_and_ends_at_its_figure() -> None:
 
 
 def test_the_chain_outside_stands_clear_of_the_longest_figure() -> None:
-    running, chain = Running(Side.of("below", 0.0), 0.0, (1234.5,)), Chain(Side.of("below", 0.0), (0.0, 2000.0), (OfUnit("u1", "width"),))
+    running, chain = (
+        Running(DrawingSide.of("below", 0.0), 0.0, (1234.5,)),
+        Chain(DrawingSide.of("below", 0.0), (0.0, 2000.0), (OfUnit("u1", "width"),)),
+    )
     figure, whole = set_out([running, chain], H, lambda v: f"{v:g}").texts
     assert figure.half_along == 6 * FIGURE_WIDTH * H / 2
     assert whole.box[3] < figure.box[1]
@@ -65,7 +68,7 @@ def test_the_chain_outside_stands_clear_of_the_longest_figure() -> None:
 
 def test_even_rows_keep_their_ends_where_room_is_short() -> None:
     row = tuple(100 + 32.0 * i for i in range(10))
-    running = Running(Side.of("below", 0.0), 0.0, (9, *row, 700))
+    running = Running(DrawingSide.of("below", 0.0), 0.0, (9, *row, 700))
     assert shown_places(running, 10, all_of_them=False) == running.places
     pressed = shown_places(running, 120, all_of_them=False)
     assert set(pressed) <= {9, row[0], row[-1], 700}
@@ -75,7 +78,7 @@ def test_even_rows_keep_their_ends_where_room_is_short() -> None:
 
 @given(places, st.floats(5, 200))
 def test_what_is_shown_has_room(found: list[float], height: float) -> None:
-    running = Running(Side.of("below", 0.0), 0.0, tuple(found))
+    running = Running(DrawingSide.of("below", 0.0), 0.0, tuple(found))
     shown = shown_places(running, height, all_of_them=False)
     assert set(shown) <= set(found)
     assert len(shown) <= max(0.95 * found[-1] / (ROW * height), 2) + 2

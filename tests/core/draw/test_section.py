@@ -10,14 +10,14 @@ from shapely import Polygon
 from makers import ROOM, WALL, a_room, a_wall_of, made
 from tallplank.core.draw.primitive import SECTION, Drawing, Pen, Poly
 from tallplank.core.draw.primitive import WALL as CUT_WALL
-from tallplank.core.draw.section import Cut, section
+from tallplank.core.draw.section import SectionCut, section
 from tallplank.core.edit.survey.standing import add_slope, add_soffit
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.job.job import Job
 
 
 def drawn(job: Job, a: tuple[float, float], b: tuple[float, float]) -> Drawing:
-    return section(made(job), ROOM, Cut(a, b))
+    return section(made(job), ROOM, SectionCut(a, b))
 
 
 def cut(drawing: Drawing) -> list[Polygon]:

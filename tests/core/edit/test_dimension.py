@@ -11,7 +11,7 @@ from tallplank.core.draw.plan import plan
 from tallplank.core.draw.primitive import Chain
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.dimension.added import add_dimension, change_dimension, hide_chains, remove_dimensions, set_dimension
-from tallplank.core.edit.dimension.pick import Held, alike, held_on, nearest
+from tallplank.core.edit.dimension.pick import HeldLine, alike, held_on, nearest
 from tallplank.core.edit.dimension.reach import places_of
 from tallplank.core.edit.dimension.word import chain_words, dimension_words, end_words
 from tallplank.core.edit.group import add_island
@@ -24,7 +24,7 @@ from tallplank.core.job.job import Job
 from tallplank.core.job.measure import OfAdded
 
 
-def line(job: Job, words: str, view: View = "elevation", axis: str = "x", among: Sequence[Held] | None = None) -> Held:
+def line(job: Job, words: str, view: View = "elevation", axis: str = "x", among: Sequence[HeldLine] | None = None) -> HeldLine:
     """A line by what it is called, of those that are measured along an axis."""
     lines = among if among is not None else held_on(made(job), ROOM, WALL, view)
     named = {end_words(made(job), ROOM, one.end, one.axis): one for one in lines if one.axis == axis}

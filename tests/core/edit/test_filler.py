@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from makers import CATALOG, ROOM, WALL, a_room, made
 from tallplank.core.check.finding import findings
 from tallplank.core.edit.check import EditError
-from tallplank.core.edit.filler import Strip, place_beside, put_filler
+from tallplank.core.edit.filler import FillerStrip, place_beside, put_filler
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.edit.standard import set_job_hardware
 from tallplank.core.edit.survey.room import add_room_of
@@ -53,7 +53,7 @@ def test_the_strip_is_as_high_as_the_front_beside_it(kind: str) -> None:
     """By hand: 720 less 1.5 below and 2.5 under the worktop; of wall and tall units less 1.5 at both ends."""
     job = place_unit(a_room(), CATALOG, kind, Spot(ROOM, WALL, 900.0)).job
     beside = place_unit(job, CATALOG, "filler", Spot(ROOM, WALL, 900.0 + job.units[0].width)).job
-    inserted = put_filler(job, CATALOG, "u1", Strip("left", 40.0))
+    inserted = put_filler(job, CATALOG, "u1", FillerStrip("left", 40.0))
     top = max(f.z + f.height for f in made(job).units[0].fronts)
     for found in (beside, inserted):
         (strip,) = made(found).units[1].fronts
@@ -113,7 +113,7 @@ def test_a_filler_that_stands_there_is_made_wider() -> None:
     job = place_unit(job, CATALOG, "filler", Spot(ROOM, WALL, 0.0), width=20.0).job
     assert job.units[1].side == "right"
     job = set_opening(job, CATALOG, ["u1"], ROOT, hand="left", doors=1)
-    wider = put_filler(job, CATALOG, "u1", Strip("left", 22.0))
+    wider = put_filler(job, CATALOG, "u1", FillerStrip("left", 22.0))
     assert [(u.x, u.width) for u in wider.units] == [(42.0, 600.0), (0.0, 42.0)]
 
 

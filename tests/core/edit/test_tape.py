@@ -12,13 +12,13 @@ from tallplank.core.edit.survey.tape import room_by_tape, survey_room
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.error import PlankError
 from tallplank.core.measure.length import LengthUnit
-from tallplank.core.measure.tape import Leg, TapeError, closed, parse_walk, walked
+from tallplank.core.measure.tape import TapeError, TapeLeg, closed, parse_walk, walked
 from tallplank.core.space.outline import area, edges, far, inner_angle
 
 
 def test_a_walk_is_typed_as_it_is_walked() -> None:
-    assert parse_walk("4200 r 3000 r 4200 r 3000") == (Leg(4200), Leg(3000), Leg(4200), Leg(3000))
-    assert parse_walk("3 m r45 120 cm l 2.4m rd5100 100") == (Leg(3000, 45), Leg(1200, -90), Leg(2400, 90, 5100), Leg(100))
+    assert parse_walk("4200 r 3000 r 4200 r 3000") == (TapeLeg(4200), TapeLeg(3000), TapeLeg(4200), TapeLeg(3000))
+    assert parse_walk("3 m r45 120 cm l 2.4m rd5100 100") == (TapeLeg(3000, 45), TapeLeg(1200, -90), TapeLeg(2400, 90, 5100), TapeLeg(100))
     assert parse_walk("10' 6\" r 8'", LengthUnit.INCH)[0].length == pytest.approx(126 * 25.4)
 
 
@@ -31,10 +31,10 @@ def test_what_cannot_be_read_is_told_by_its_wall(text: str, words: str) -> None:
         closed(walked(parse_walk(text)))
 
 
-@pytest.mark.parametrize("leg", [Leg(inf), Leg(3000.0, nan), Leg(3000.0, 90.0, inf)])
-def test_what_is_no_number_is_told_by_its_wall(leg: Leg) -> None:
+@pytest.mark.parametrize("leg", [TapeLeg(inf), TapeLeg(3000.0, nan), TapeLeg(3000.0, 90.0, inf)])
+def test_what_is_no_number_is_told_by_its_wall(leg: TapeLeg) -> None:
     with pytest.raises(TapeError, match="Wall 2"):
-        walked([Leg(4000.0), leg, Leg(4000.0)])
+        walked([TapeLeg(4000.0), leg, TapeLeg(4000.0)])
 
 
 def test_an_ell_closes_by_hand() -> None:
@@ -68,7 +68,7 @@ def test_a_known_room_walked_with_rounded_lengths_closes_within_its_misclosure(s
     legs, count = [], len(corners)
     for i, (a, b) in enumerate(edges(corners)):
         turn = 180.0 - inner_angle(a, b, corners[(i + 2) % count])
-        legs.append(Leg(float(round(far(a, b))), round(turn, 1)))
+        legs.append(TapeLeg(float(round(far(a, b))), round(turn, 1)))
     if any(leg.length < 10 or leg.turn == 0 for leg in legs):
         return
     walk = walked(legs)
@@ -82,7 +82,7 @@ def test_a_known_room_walked_with_rounded_lengths_closes_within_its_misclosure(s
 @given(st.floats(500, 4000), st.floats(500, 4000), st.floats(20, 160))
 def test_a_diagonal_gives_the_angle(first: float, second: float, angle: float) -> None:
     diagonal = hypot(first - second * cos(radians(angle)), second * sin(radians(angle)))
-    points = walked((Leg(first, 90.0, diagonal), Leg(second), Leg(1000))).points
+    points = walked((TapeLeg(first, 90.0, diagonal), TapeLeg(second), TapeLeg(1000))).points
     assert inner_angle(points[0], points[1], points[2]) == pytest.approx(angle, abs=1e-4)
 
 

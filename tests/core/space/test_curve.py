@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tallplank.core.space.arc import Arc
-from tallplank.core.space.curve import ArcOf, Line, pieces
+from tallplank.core.space.curve import ArcOf, Straight, pieces
 
 
 @given(st.floats(100, 3000), st.floats(0.02, 0.45), st.booleans(), st.integers(0, 26), st.integers(8, 40))
@@ -30,7 +30,7 @@ def test_an_arc_in_an_outline_is_found_wherever_the_ring_begins(chord: float, sh
 def test_polygons_stay_polygons() -> None:
     for corners in (3, 4, 5, 6, 8, 12):
         ring = tuple((100 * cos(2 * pi * i / corners), 100 * sin(2 * pi * i / corners)) for i in range(corners))
-        assert all(isinstance(p, Line) for p in pieces(ring))
+        assert all(isinstance(p, Straight) for p in pieces(ring))
         assert len(pieces(ring)) == corners
 
 

@@ -17,7 +17,7 @@ from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.edit.wall.scheme import add_scheme, copy_scheme
 from tallplank.core.job.file import dumps, loads
-from tallplank.core.job.filling import Cover, Fill, Frame, Frames, Grooves, Kept, Panel, Plain, Shelves, Slats, Tiles, Upholstery
+from tallplank.core.job.filling import Cover, Fill, FrameFill, Frames, Grooves, KeptFree, Panel, Plain, Shelves, Slats, Tiles, Upholstery
 from tallplank.core.job.job import Job
 from tallplank.core.job.scheme import Bend, Boxing, Edge, Outline, Region, Trim
 from tallplank.core.joinery.made import Made
@@ -44,12 +44,12 @@ def a_fill(dice: random.Random) -> Fill:
                 gap=dice.choice([10.0, 22.0]), deep=30.0, way=dice.choice(["upright", "level"]), lean=dice.choice([0.0, 0.0, 30.0, -60.0])
             ),
             Grooves(pitch=60.0),
-            Frames(frames=(Frame(inset=20.0, width=40.0), Frame(inset=20.0, width=30.0))),
+            Frames(frames=(FrameFill(inset=20.0, width=40.0), FrameFill(inset=20.0, width=30.0))),
             Tiles(width=200.0, height=250.0, fit=dice.choice(["cut", "scaled"]), motif=dice.choice(["none", "round", "slant", "step"])),
             Shelves(count=2, deep=150.0, lamps=dice.choice(["none", "all"]), recessed=dice.random() < 0.4, boxed=dice.random() < 0.6),
             Upholstery(),
             Cover(border=20.0, finish=dice.choice([None, "mirror"])),
-            Kept(),
+            KeptFree(),
         ]
     )
 

@@ -3,7 +3,7 @@
 from PyQt6.QtWidgets import QCheckBox, QWidget
 
 from tallplank.app.board.kind import PaneKind
-from tallplank.app.board.table import Column, UnitTable
+from tallplank.app.board.table import TableColumn, UnitTable
 from tallplank.app.look.theme import Tokens
 from tallplank.core.measure.cut import CutSizes
 from tallplank.core.measure.size import Size
@@ -24,19 +24,19 @@ class CutlistPane(UnitTable[CutRow]):
         def told(row: CutRow, exact: Size) -> str:
             return exact.explained(sizes(row).style, sizes(row).parts)
 
-        columns: tuple[Column[CutRow], ...] = (
-            Column("Label", lambda r: r.label, width=66),
-            Column("Unit", lambda r: r.unit, width=108),
-            Column("Part", lambda r: r.part, width=144),
-            Column("Qty", lambda r: str(r.quantity), figure=True, width=36),
-            Column("Length", lambda r: size(r, r.source.length.value), figure=True, width=58, tip=lambda r: told(r, r.source.length)),
-            Column("Width", lambda r: size(r, r.source.width.value), figure=True, width=64, tip=lambda r: told(r, r.source.width)),
-            Column("Thick", lambda r: size(r, r.thickness), figure=True, width=44),
-            Column("Cut length", lambda r: size(r, r.source.cut_length), figure=True, width=74),
-            Column("Cut width", lambda r: size(r, r.source.cut_width), figure=True, width=70),
-            Column("Material", lambda r: r.material, width=180),
-            Column("Grain", lambda r: r.grain if r.grain != "none" else "–", width=90),
-            Column("Bands", bands, width=170),
+        columns: tuple[TableColumn[CutRow], ...] = (
+            TableColumn("Label", lambda r: r.label, width=66),
+            TableColumn("Unit", lambda r: r.unit, width=108),
+            TableColumn("Part", lambda r: r.part, width=144),
+            TableColumn("Qty", lambda r: str(r.quantity), figure=True, width=36),
+            TableColumn("Length", lambda r: size(r, r.source.length.value), figure=True, width=58, tip=lambda r: told(r, r.source.length)),
+            TableColumn("Width", lambda r: size(r, r.source.width.value), figure=True, width=64, tip=lambda r: told(r, r.source.width)),
+            TableColumn("Thick", lambda r: size(r, r.thickness), figure=True, width=44),
+            TableColumn("Cut length", lambda r: size(r, r.source.cut_length), figure=True, width=74),
+            TableColumn("Cut width", lambda r: size(r, r.source.cut_width), figure=True, width=70),
+            TableColumn("Material", lambda r: r.material, width=180),
+            TableColumn("Grain", lambda r: r.grain if r.grain != "none" else "–", width=90),
+            TableColumn("Bands", bands, width=170),
         )
         self.grouped = False
         super().__init__(store, columns, self._shown, lambda r: r.owners)

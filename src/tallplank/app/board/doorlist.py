@@ -1,7 +1,7 @@
 """The door list: every front with what it is framed from."""
 
 from tallplank.app.board.kind import PaneKind
-from tallplank.app.board.table import Column, UnitTable
+from tallplank.app.board.table import TableColumn, UnitTable
 from tallplank.app.look.theme import Tokens
 from tallplank.core.shop.doorlist import DoorRow
 from tallplank.session.store import Store
@@ -18,19 +18,19 @@ class DoorlistPane(UnitTable[DoorRow]):
             lines = [f"{n} × {name} {size(row, a)} × {size(row, b)} × {size(row, c)}" for name, n, a, b, c, *_ in row.parts]
             return "\n".join(lines) or "One board."
 
-        columns: tuple[Column[DoorRow], ...] = (
-            Column("Unit", lambda r: r.unit, width=120),
-            Column("Front", lambda r: r.front, width=110),
-            Column("Style", lambda r: r.style, width=150, tip=pieces),
-            Column("Width", lambda r: size(r, r.width), figure=True, width=60),
-            Column("Height", lambda r: size(r, r.height), figure=True, width=60),
-            Column("Thick", lambda r: size(r, r.thickness), figure=True, width=46),
-            Column("Hand", lambda r: r.hand or "–", width=52),
-            Column("Hinges", lambda r: str(r.hinges) if r.hinges else "–", figure=True, width=56),
-            Column("kg", lambda r: f"{r.weight_kg:.1f}", figure=True, width=44),
-            Column("Finish", lambda r: r.finish, width=170),
-            Column("Edge", lambda r: r.edge, width=66),
-            Column("Pieces", lambda r: str(sum(p.quantity for p in r.parts)) if r.parts else "1", figure=True, width=54),
+        columns: tuple[TableColumn[DoorRow], ...] = (
+            TableColumn("Unit", lambda r: r.unit, width=120),
+            TableColumn("Front", lambda r: r.front, width=110),
+            TableColumn("Style", lambda r: r.style, width=150, tip=pieces),
+            TableColumn("Width", lambda r: size(r, r.width), figure=True, width=60),
+            TableColumn("Height", lambda r: size(r, r.height), figure=True, width=60),
+            TableColumn("Thick", lambda r: size(r, r.thickness), figure=True, width=46),
+            TableColumn("Hand", lambda r: r.hand or "–", width=52),
+            TableColumn("Hinges", lambda r: str(r.hinges) if r.hinges else "–", figure=True, width=56),
+            TableColumn("kg", lambda r: f"{r.weight_kg:.1f}", figure=True, width=44),
+            TableColumn("Finish", lambda r: r.finish, width=170),
+            TableColumn("Edge", lambda r: r.edge, width=66),
+            TableColumn("Pieces", lambda r: str(sum(p.quantity for p in r.parts)) if r.parts else "1", figure=True, width=54),
         )
         super().__init__(store, columns, lambda: store.derived.doorlist, lambda r: r.owners)
 

@@ -22,11 +22,11 @@ from tallplank.core.draw.primitive import Drawing
 from tallplank.core.space.outline import Point, bounds
 from tallplank.session.arrange import Arranger
 from tallplank.session.section import SECTION_LINE
-from tallplank.session.state import Held
+from tallplank.session.state import Remembered
 from tallplank.session.store import Store
 from tallplank.session.survey import WALK
 
-TRIANGLE: Held[bool] = Held(False)
+TRIANGLE: Remembered[bool] = Remembered(False)
 """Whether plans show the work triangle."""
 
 

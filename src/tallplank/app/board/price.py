@@ -18,7 +18,7 @@ from PyQt6.QtWidgets import (
 
 from tallplank.app.board.bars import Bar, Bars
 from tallplank.app.board.kind import PaneKind
-from tallplank.app.board.table import Column, UnitTable
+from tallplank.app.board.table import TableColumn, UnitTable
 from tallplank.app.look.label import Label
 from tallplank.app.look.money import money
 from tallplank.app.look.theme import Tokens, colour
@@ -83,20 +83,20 @@ class PricePane(QWidget):
         """Scroll back to the first row."""
         self.table.fit()
 
-    def _columns(self) -> tuple[Column[PriceLine], ...]:
-        def cents(name: str, pick: "object") -> Column[PriceLine]:
-            return Column(name, lambda r: money(pick(r), self._currency()), figure=True, width=WIDE[name])  # type: ignore[operator]
+    def _columns(self) -> tuple[TableColumn[PriceLine], ...]:
+        def cents(name: str, pick: "object") -> TableColumn[PriceLine]:
+            return TableColumn(name, lambda r: money(pick(r), self._currency()), figure=True, width=WIDE[name])  # type: ignore[operator]
 
         return (
-            Column("Item", lambda r: r.label, width=WIDE["Item"]),
+            TableColumn("Item", lambda r: r.label, width=WIDE["Item"]),
             cents("Material", lambda r: material_of(r.cost)),
             cents("Fittings", lambda r: r.cost.fittings),
             cents("Work", lambda r: r.cost.labour + r.cost.machine),
             cents("Other", lambda r: other_of(r.cost)),
-            Column("Hours", lambda r: f"{sum(h for _, h in r.hours):.1f}", figure=True, width=WIDE["Hours"]),
+            TableColumn("Hours", lambda r: f"{sum(h for _, h in r.hours):.1f}", figure=True, width=WIDE["Hours"]),
             cents("Cost", lambda r: r.cost.total),
-            Column("Price", lambda r: money(r.price, self._currency()), figure=True, width=WIDE["Price"], share=self._share),
-            Column("Change", self._change, figure=True, width=WIDE["Change"]),
+            TableColumn("Price", lambda r: money(r.price, self._currency()), figure=True, width=WIDE["Price"], share=self._share),
+            TableColumn("Change", self._change, figure=True, width=WIDE["Change"]),
         )
 
     def _currency(self) -> str:

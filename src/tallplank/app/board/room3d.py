@@ -17,7 +17,7 @@ from tallplank.core.space.outline import Point, Ring, holds
 from tallplank.session.arrange import Arranger
 from tallplank.session.group import held, open_at, with_members
 from tallplank.session.pick import open_on_bench
-from tallplank.session.state import Held
+from tallplank.session.state import Remembered
 from tallplank.session.store import Store
 
 VIEWS = {"corner": (-0.5, -1.0, 0.42), "facing": (0.0, -1.0, 0.12)}
@@ -129,7 +129,7 @@ def _stand(corners: Ring, face: Face) -> tuple[Point, Point]:
     return (middle.x - into.x * back, middle.y - into.y * back), (into.x, into.y)
 
 
-OPENED: Held[float] = Held(0.0)
+OPENED: Remembered[float] = Remembered(0.0)
 """How far doors and drawers stand open, 0 to 1."""
 REACH = 40.0
 """How near a relation catches a unit that is dragged in 3D, in millimetres."""

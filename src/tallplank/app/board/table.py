@@ -20,7 +20,7 @@ _ROLE = Qt.ItemDataRole
 
 
 @dataclass(frozen=True, slots=True)
-class Column(Generic[_R]):
+class TableColumn(Generic[_R]):
     """One column: its heading, its text, and whether it is a figure."""
 
     name: str
@@ -35,7 +35,7 @@ class Column(Generic[_R]):
 class RowModel(QAbstractTableModel, Generic[_R]):
     """Rows of any record."""
 
-    def __init__(self, columns: Sequence[Column[_R]], parent: QObject) -> None:
+    def __init__(self, columns: Sequence[TableColumn[_R]], parent: QObject) -> None:
         super().__init__(parent)
         self.columns = columns
         self.rows: Sequence[_R] = ()
@@ -92,7 +92,7 @@ class UnitTable(QTableView, Generic[_R]):
     """Selecting rows selects their units; selecting units elsewhere selects their rows."""
 
     def __init__(
-        self, store: Store, columns: Sequence[Column[_R]], rows: Callable[[], Sequence[_R]], owners: Callable[[_R], Sequence[str]]
+        self, store: Store, columns: Sequence[TableColumn[_R]], rows: Callable[[], Sequence[_R]], owners: Callable[[_R], Sequence[str]]
     ) -> None:
         super().__init__()
         self.store = store

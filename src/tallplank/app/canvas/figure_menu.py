@@ -7,7 +7,7 @@ from PyQt6.QtWidgets import QMenu, QWidget
 
 from tallplank.core.draw.dimension import DimensionText
 from tallplank.core.edit.dimension.added import dimension_of
-from tallplank.core.edit.dimension.pick import Held
+from tallplank.core.edit.dimension.pick import HeldLine
 from tallplank.core.edit.dimension.word import end_words
 from tallplank.core.error import PlankError
 from tallplank.core.job.dimension import Dimension
@@ -47,7 +47,7 @@ def _ends(menu: QMenu, store: Store, dimension: Dimension, which: str) -> None:
         below.addAction(action)
 
 
-def _hold(store: Store, dimension: str, which: str, line: Held, _: bool = False) -> None:
+def _hold(store: Store, dimension: str, which: str, line: HeldLine, _: bool = False) -> None:
     try:
         hold(store, dimension, which, line)
     except PlankError as problem:

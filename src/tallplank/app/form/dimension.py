@@ -8,7 +8,7 @@ from tallplank.core.draw.elevation import elevation
 from tallplank.core.draw.plan import plan
 from tallplank.core.draw.primitive import Chain
 from tallplank.core.edit.dimension.added import change_dimension, hide_chains
-from tallplank.core.edit.dimension.pick import Held, held_on
+from tallplank.core.edit.dimension.pick import HeldLine, held_on
 from tallplank.core.edit.dimension.word import dimension_words, end_words
 from tallplank.core.error import PlankError
 from tallplank.core.job.dimension import Axis, View
@@ -29,7 +29,7 @@ class _Ends:
 
     def __init__(self, store: Store, dialog: FormDialog) -> None:
         self._store = store
-        self.lines: dict[str, Held] = {}
+        self.lines: dict[str, HeldLine] = {}
         self.dimension = dialog.choice("Dimension", [(NEW, "A new one"), *_known(store)])
         self.way = dialog.choice("Measured", [(key, words) for key, (words, _, _) in WAYS.items()])
         self.first, self.second = dialog.choice("From", []), dialog.choice("To", [])

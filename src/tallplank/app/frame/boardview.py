@@ -18,7 +18,7 @@ MOST = 3
 class Pane(QWidget):
     """One pane with its head: what it shows, the tools of that, and fit, add and close."""
 
-    def __init__(self, board: "Board", kind: str) -> None:
+    def __init__(self, board: "PaneBoard", kind: str) -> None:
         super().__init__()
         self.setObjectName("pane")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
@@ -72,7 +72,7 @@ class Pane(QWidget):
         self.content.close_pane()
 
 
-class Board(QWidget):
+class PaneBoard(QWidget):
     """The middle of the window. The first pane is large; others stand beside or below it as there is room."""
 
     def __init__(self, store: Store, tokens: Tokens, settings: QSettings) -> None:

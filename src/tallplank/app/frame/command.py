@@ -8,7 +8,7 @@ from PyQt6.QtCore import QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QDialog, QLineEdit, QListWidget, QListWidgetItem, QVBoxLayout, QWidget
 
-from tallplank.app.frame.boardview import Board
+from tallplank.app.frame.boardview import PaneBoard
 from tallplank.app.frame.jobfile import JobFiles
 from tallplank.session.store import Store
 
@@ -30,7 +30,7 @@ class Shell(Protocol):
 
     store: Store
     files: JobFiles
-    board: Board
+    board: PaneBoard
 
     def read_plan(self) -> None:
         """Make a room out of a drawing."""

@@ -21,7 +21,7 @@ from PyQt6.QtWidgets import (
 from tallplank.app.board.solid_view import SolidView
 from tallplank.app.form.plan import room_from_plan
 from tallplank.app.form.profile import ProfileDrop, ask_profile
-from tallplank.app.frame.boardview import Board
+from tallplank.app.frame.boardview import PaneBoard
 from tallplank.app.frame.command import Command, CommandFinder
 from tallplank.app.frame.commands import window_commands
 from tallplank.app.frame.fault import FaultTeller
@@ -90,7 +90,7 @@ class MainWindow(QMainWindow):
         self.ticket = Ticket(store, self.tokens, self._menu_button, self._open_figure)
         self.rail = StageRail(store, self.tokens)
         self.tray = Tray(store, self.tokens, self.place_now, self.write_papers, self.read_plan)
-        self.board = Board(store, self.tokens, settings)
+        self.board = PaneBoard(store, self.tokens, settings)
         self.spec = Spec(store, self.tokens)
         self._assemble()
         self._bind_keys()

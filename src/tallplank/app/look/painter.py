@@ -11,7 +11,7 @@ from tallplank.app.look.theme import Tokens, colour, font
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.look import Look
 from tallplank.core.draw.dimension import FIGURE_WIDTH, SetOut
-from tallplank.core.draw.primitive import Again, Arc, Fill, Line, Pen, Poly, Shape, Text
+from tallplank.core.draw.primitive import Again, DrawnArc, Fill, Line, Pen, Poly, Shape, Text
 from tallplank.core.job.measure import can_be_typed, lies_over
 from tallplank.core.solid.texture import SIZE, textured
 
@@ -79,13 +79,13 @@ class DrawingPainter:
             painter.drawText(QRectF(-half, -text_height, 2 * half, 2 * text_height), Qt.AlignmentFlag.AlignCenter, text.text)
             painter.restore()
 
-    def _shape(self, painter: QPainter, shape: Line | Poly | Arc, view: View, ground: View) -> None:
+    def _shape(self, painter: QPainter, shape: Line | Poly | DrawnArc, view: View, ground: View) -> None:
         """One shape in a view of its own; its grain goes on from where the whole drawing begins."""
         painter.setPen(self._pens[shape.pen] if shape.pen is not None else Qt.PenStyle.NoPen)
         painter.setBrush(Qt.BrushStyle.NoBrush)
         if isinstance(shape, Line):
             painter.drawLine(view.out(shape.a), view.out(shape.b))
-        elif isinstance(shape, Arc):
+        elif isinstance(shape, DrawnArc):
             r = shape.radius * view.scale
             c = view.out(shape.centre)
             painter.drawArc(QRectF(c.x() - r, c.y() - r, 2 * r, 2 * r), round(shape.start * 16), round(shape.sweep * 16))

@@ -12,7 +12,7 @@ from tallplank.app.look.theme import Tokens
 from tallplank.app.panel.choice import style_choices
 from tallplank.app.panel.explain import explained, strong
 from tallplank.app.panel.link import Lead, follow
-from tallplank.app.panel.panel import Panel, number, same
+from tallplank.app.panel.panel import SpecPanel, number, same
 from tallplank.app.panel.row import Origin
 from tallplank.app.panel.section.piece import piece_rows, run_of_pick
 from tallplank.core.draw.machining import machining_lines
@@ -49,7 +49,7 @@ def cell_name(path: Path) -> str:
     return " ".join(["Opening", ".".join(str(i + 1) for i in path)]).strip()
 
 
-class CellPanel(Panel):
+class CellPanel(SpecPanel):
     """One opening of the unit on the bench, or a division with all its cells."""
 
     def __init__(self, store: Store, tokens: Tokens, path: Path, lead: Lead) -> None:
@@ -299,7 +299,7 @@ class CellPanel(Panel):
         self._put("one opening", openings=(), front=front, shelves=shelves)
 
 
-class PartPanel(Panel):
+class PartPanel(SpecPanel):
     """One part of the unit on the bench: how its sizes came about, and its machining."""
 
     def __init__(self, store: Store, tokens: Tokens, lead: Lead) -> None:
@@ -364,7 +364,7 @@ class PartPanel(Panel):
         return "<br>".join(f"{strong(letter)} {escape(words)}" for letter, words in lines) or "None."
 
 
-def _linked_words(panel: Panel, text: Callable[[], str], lead: Lead) -> QLabel:
+def _linked_words(panel: SpecPanel, text: Callable[[], str], lead: Lead) -> QLabel:
     """Add a text with links to where its terms are decided."""
     label = panel.words("plain", text)
     follow(label, lead)

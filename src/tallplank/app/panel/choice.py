@@ -7,7 +7,7 @@ from tallplank.app.look.theme import Tokens
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.hardware import Hinge
 from tallplank.core.job.unit import FinishRole, HardwareRole
-from tallplank.session.building import Kept, kept_constructions
+from tallplank.session.building import ShopConstruction, kept_constructions
 from tallplank.session.store import Store
 
 Choices = tuple[tuple[object, str, QIcon | None], ...]
@@ -89,7 +89,7 @@ def construction_choices(store: Store) -> Choices:
     saved = {s.id: s.name for s in store.job.standard.constructions}
     kept = {s.id: s.name for s in kept_constructions(store) if s.name not in saved.values()}
     named = {**{c.id: c.name for c in store.catalog.constructions.values()}, **saved}
-    return (*((key, name, None) for key, name in named.items()), *((Kept(key), name, None) for key, name in kept.items()))
+    return (*((key, name, None) for key, name in named.items()), *((ShopConstruction(key), name, None) for key, name in kept.items()))
 
 
 def style_choices(catalog: Catalog) -> Choices:

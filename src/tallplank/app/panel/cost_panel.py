@@ -10,7 +10,7 @@ from tallplank.app.look.label import Label
 from tallplank.app.look.money import money
 from tallplank.app.look.sign import action_icon
 from tallplank.app.look.theme import Tokens
-from tallplank.app.panel.panel import Panel
+from tallplank.app.panel.panel import SpecPanel
 from tallplank.core.job.job import Rates
 from tallplank.core.money.entry import COST_KINDS, CostKind, Entry
 from tallplank.core.money.price import PriceLine
@@ -19,7 +19,7 @@ from tallplank.session.quote import priced_line
 from tallplank.session.store import Store
 
 
-class CostPanel(Panel):
+class CostPanel(SpecPanel):
     """The entries of a line by kind, then what is added to them; parts are links to themselves on the bench."""
 
     def __init__(self, store: Store, tokens: Tokens, opened: set[str]) -> None:

@@ -11,7 +11,7 @@ from tallplank.app.panel.choice import (
     hardware_choices,
     style_choices,
 )
-from tallplank.app.panel.panel import Panel
+from tallplank.app.panel.panel import SpecPanel
 from tallplank.app.panel.row import Origin
 from tallplank.app.panel.rule_rows import RuleSource, add_all_rules, rule_value
 from tallplank.app.panel.section.piece import changed_pieces
@@ -27,11 +27,11 @@ from tallplank.core.job.construction import RuleValue
 from tallplank.core.job.unit import FINISH_ROLES, FinishRole, HardwareRole
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, pick_source, rule_source, rules_for
 from tallplank.core.measure.display import DENOMINATORS, LengthStyle
-from tallplank.session.building import Kept, build_as
+from tallplank.session.building import ShopConstruction, build_as
 from tallplank.session.store import Store
 
 
-class JobPanel(Panel):
+class JobPanel(SpecPanel):
     """Names, lengths, finishes and rules of the job."""
 
     def __init__(self, store: Store, tokens: Tokens, opened: set[str]) -> None:
@@ -143,7 +143,7 @@ class JobPanel(Panel):
             "Built as",
             construction_choices(store),
             lambda: store.job.standard.construction,
-            lambda v: build_as(store, [], v if isinstance(v, str | Kept) else None),
+            lambda v: build_as(store, [], v if isinstance(v, str | ShopConstruction) else None),
         )
 
     def _set(self, rule: str, value: RuleValue | None) -> None:

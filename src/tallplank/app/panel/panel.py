@@ -88,7 +88,7 @@ class Fold(QWidget):
         self.show_now()
 
 
-class Panel(QWidget):
+class SpecPanel(QWidget):
     """Groups of rows for one kind of selection."""
 
     def __init__(self, store: Store, opened: set[str] | None = None) -> None:

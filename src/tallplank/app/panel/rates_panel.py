@@ -1,6 +1,6 @@
 """The Spec in the Quote while no line is picked: what turns quantities into money."""
 
-from tallplank.app.panel.panel import Panel
+from tallplank.app.panel.panel import SpecPanel
 from tallplank.core.edit.standard import change_rates
 from tallplank.session.store import Store
 
@@ -22,7 +22,7 @@ HOURS = (
 ADDED = (("overhead", "Overhead"), ("margin", "Margin"), ("bought_markup", "On bought in"), ("discount", "Discount"), ("tax", "Tax"))
 
 
-class RatesPanel(Panel):
+class RatesPanel(SpecPanel):
     """The rates of the job, and how they are used."""
 
     def __init__(self, store: Store) -> None:

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from functools import partial
 
 from tallplank.app.look.theme import Tokens
-from tallplank.app.panel.panel import Folded, Panel, number
+from tallplank.app.panel.panel import Folded, SpecPanel, number
 from tallplank.app.panel.row import Origin
 from tallplank.app.panel.rules import COUNTS, MOST_COUNT, NUMBERS, OF_BOARD, RULE_GROUPS, RULE_NAMES, rule_choices
 from tallplank.core.job.construction import Construction, RuleValue
@@ -32,7 +32,7 @@ def rule_value(rules: Construction, rule: str) -> object:
     return rules.board_thickness * OF_BOARD[rule] if rule in OF_BOARD and not value else value
 
 
-def add_rule(panel: Panel, source: RuleSource, rule: str) -> None:
+def add_rule(panel: SpecPanel, source: RuleSource, rule: str) -> None:
     """Add the row of one rule, in the way that suits what it can be set to."""
     name, origin = RULE_NAMES[rule], source.origin_of(rule)
     panel.decides(Decided("rule", rule))
@@ -54,7 +54,7 @@ def add_rule(panel: Panel, source: RuleSource, rule: str) -> None:
         panel.length(name, read, lambda v: source.put(rule, v), origin)  # type: ignore[arg-type]
 
 
-def add_all_rules(panel: Panel, source: RuleSource, tokens: Tokens) -> None:
+def add_all_rules(panel: SpecPanel, source: RuleSource, tokens: Tokens) -> None:
     """Add every rule in its group; the groups can be folded away."""
 
     def own(rules: Iterable[str]) -> int:

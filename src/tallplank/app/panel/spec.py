@@ -10,7 +10,7 @@ from tallplank.app.look.theme import Tokens
 from tallplank.app.panel.bench_panel import CellPanel, PartPanel
 from tallplank.app.panel.cost_panel import CostPanel
 from tallplank.app.panel.job_panel import JobPanel
-from tallplank.app.panel.panel import Panel
+from tallplank.app.panel.panel import SpecPanel
 from tallplank.app.panel.rates_panel import RatesPanel
 from tallplank.app.panel.room.group_panel import GroupPanel, selected_group
 from tallplank.app.panel.room.opening_panel import OpeningPanel, selected_opening
@@ -42,7 +42,7 @@ class Spec(QWidget):
         self._of: tuple[object, ...] = ()
         """What is shown: whose rows stay where they are when one more or less comes."""
         self.opened: set[str] = set()
-        self.panel: Panel | None = None
+        self.panel: SpecPanel | None = None
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         self._scroll = QScrollArea()
@@ -107,7 +107,7 @@ class Spec(QWidget):
             self._scroll.ensureWidgetVisible(field)
         field.setFocus()
 
-    def _wanted(self) -> tuple[tuple[object, ...], Callable[[], Panel]]:
+    def _wanted(self) -> tuple[tuple[object, ...], Callable[[], SpecPanel]]:
         kind = next(k for k in PANELS if k.applies(self.store))
         return kind.key(self.store), lambda: kind.make(self)
 
@@ -118,25 +118,25 @@ class PanelKind:
 
     applies: Callable[[Store], bool]
     key: Callable[[Store], tuple[object, ...]]
-    make: Callable[[Spec], Panel]
+    make: Callable[[Spec], SpecPanel]
 
 
 def _on_bench(store: Store) -> bool:
     return store.state.stage == "bench" and bench_unit(store) is not None
 
 
-def _opening_panel(spec: Spec) -> Panel:
+def _opening_panel(spec: Spec) -> SpecPanel:
     found = selected_opening(spec.store)
     return OpeningPanel(spec.store, *found) if found is not None else JobPanel(spec.store, spec.tokens, spec.opened)
 
 
-def _standing_panel(spec: Spec) -> Panel:
+def _standing_panel(spec: Spec) -> SpecPanel:
     thing = selected_standing(spec.store)
     assert thing is not None
     return StandingPanel(spec.store, thing)
 
 
-def _service_panel(spec: Spec) -> Panel:
+def _service_panel(spec: Spec) -> SpecPanel:
     found = selected_service(spec.store)
     assert found is not None
     return ServicePanel(spec.store, *found)

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from tallplank.app.look.theme import Tokens
 from tallplank.app.panel.link import Lead
-from tallplank.app.panel.panel import Panel, same
+from tallplank.app.panel.panel import SpecPanel, same
 from tallplank.core.edit.unit import Anchor, change_units
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.made import MadeUnit
@@ -13,7 +13,7 @@ from tallplank.session.state import Stage
 from tallplank.session.store import Store
 
 
-class UnitsPanel(Panel):
+class UnitsPanel(SpecPanel):
     """A panel about the selected units."""
 
     def __init__(self, store: Store, tokens: Tokens, lead: Lead, opened: set[str]) -> None:

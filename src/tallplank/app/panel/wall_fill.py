@@ -6,10 +6,10 @@ from typing import assert_never, cast
 
 from tallplank.app.panel.angle import degrees_of, shown_degrees
 from tallplank.app.panel.choice import Choices
-from tallplank.app.panel.panel import Panel
+from tallplank.app.panel.panel import SpecPanel
 from tallplank.core.edit.wall.peaks import parse_peaks, peaks_text
 from tallplank.core.job.base import Record
-from tallplank.core.job.filling import Cover, Facets, Fill, Frames, Grooves, Kept, Plain, Shelves, Slats, Tiles, Upholstery
+from tallplank.core.job.filling import Cover, Facets, Fill, Frames, Grooves, KeptFree, Plain, Shelves, Slats, Tiles, Upholstery
 from tallplank.core.job.filling import Panel as PanelFill
 from tallplank.core.job.unit import HardwareRole
 
@@ -24,7 +24,7 @@ FILLS: dict[str, tuple[str, type[Record]]] = {
     "shelves": ("Shelves", Shelves),
     "upholstery": ("Upholstery", Upholstery),
     "cover": ("Glass or mirror", Cover),
-    "open": ("Kept free", Kept),
+    "open": ("Kept free", KeptFree),
 }
 WAYS = (("upright", "Upright", None), ("level", "Level", None))
 MOTIFS = (("none", "None", None), ("round", "Circles", None), ("slant", "Lozenges", None), ("step", "Squares", None))
@@ -48,14 +48,14 @@ Read = Callable[[], Fill]
 Put = Callable[[str, Fill], None]
 
 
-def add_fill_rows(panel: Panel, read: Read, put: Put) -> None:
+def add_fill_rows(panel: SpecPanel, read: Read, put: Put) -> None:
     """What a region is filled with, and the sizes of that; `put` is told what is changed, in a word, and the whole of it."""
     _Rows(panel, read, put).add()
 
 
 @dataclass(frozen=True, slots=True)
 class _Rows:
-    panel: Panel
+    panel: SpecPanel
     read: Read
     put: Put
 
@@ -108,7 +108,7 @@ class _Rows:
                 self._facets()
             case PanelFill():
                 self.item("Molding", "mold", "None", self.of_role("panel-mold"))
-            case Frames() | Kept():
+            case Frames() | KeptFree():
                 pass
             case _:
                 assert_never(fill)

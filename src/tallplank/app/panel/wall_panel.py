@@ -6,7 +6,7 @@ from PyQt6.QtWidgets import QPushButton
 
 from tallplank.app.look.theme import Tokens
 from tallplank.app.panel.choice import finish_choices
-from tallplank.app.panel.panel import Panel
+from tallplank.app.panel.panel import SpecPanel
 from tallplank.app.panel.wall_fill import add_fill_rows
 from tallplank.app.panel.wall_trims import add_trim_rows
 from tallplank.core.edit.wall.bends import bends_text, parse_bends
@@ -39,7 +39,7 @@ BOXES = (("boards", "Sides and lid"), ("clear", "Keeps clear by"), ("batten", "B
 SPLITS = (("across", "Side by side", None), ("up", "One above the other", None))
 
 
-class WallPanel(Panel):
+class WallPanel(SpecPanel):
     """The paneled wall on the shown face, and its picked region."""
 
     def __init__(self, store: Store, tokens: Tokens) -> None:

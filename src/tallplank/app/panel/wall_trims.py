@@ -3,7 +3,7 @@
 from collections.abc import Callable
 
 from tallplank.app.panel.choice import Choices
-from tallplank.app.panel.panel import Panel
+from tallplank.app.panel.panel import SpecPanel
 from tallplank.core.job.scheme import Scheme, Trim
 from tallplank.core.job.unit import HardwareRole
 from tallplank.core.joinery.wall.mark import Mark
@@ -22,7 +22,7 @@ OWN = (("base.head", "On the baseboard", False), ("rail.head", "On the rail", Fa
 Put = Callable[[str, dict[str, object]], None]
 
 
-def add_trim_rows(panel: Panel, scheme: Callable[[], Scheme], put: Put, marks: tuple[Mark, ...]) -> None:
+def add_trim_rows(panel: SpecPanel, scheme: Callable[[], Scheme], put: Put, marks: tuple[Mark, ...]) -> None:
     """Moldings along the floor, the upper edge and the ceiling, round openings, and at heights of their own."""
     for name, words, role in ENDS:
         choices = (("", "None", None), *_items(panel, role))
@@ -40,11 +40,11 @@ def add_trim_rows(panel: Panel, scheme: Callable[[], Scheme], put: Put, marks: t
     panel.pick("One more" if scheme().trims else "At any height", any_role, lambda: "", add)
 
 
-def _items(panel: Panel, role: HardwareRole) -> Choices:
+def _items(panel: SpecPanel, role: HardwareRole) -> Choices:
     return tuple((h.id, h.name, None) for h in panel.store.catalog.hardware_for(role))
 
 
-def _trim_rows(panel: Panel, scheme: Callable[[], Scheme], put: Put, marks: tuple[Mark, ...], number: int) -> None:
+def _trim_rows(panel: SpecPanel, scheme: Callable[[], Scheme], put: Put, marks: tuple[Mark, ...], number: int) -> None:
     """One molding at a height of its own: what it is, and what it lies on or under."""
 
     def trim() -> Trim:

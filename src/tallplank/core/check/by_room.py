@@ -16,7 +16,7 @@ Check = Callable[[Made, Room, Units], Iterable[Finding]]
 
 
 @dataclass(frozen=True, slots=True)
-class OfRoom:
+class InRoom:
     """A check of one room with its units and runs, among checks of whole jobs."""
 
     check: Check

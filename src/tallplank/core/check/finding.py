@@ -10,7 +10,7 @@ from tallplank.core.catalog.board import Board
 from tallplank.core.check.appliance import appliances_in
 from tallplank.core.check.bearing import hanging_boards
 from tallplank.core.check.boxing import boxings
-from tallplank.core.check.by_room import Check, OfRoom, RoomChecker, Units
+from tallplank.core.check.by_room import Check, InRoom, RoomChecker, Units
 from tallplank.core.check.choice import job_choices, unit_choices
 from tallplank.core.check.guard import Guard
 from tallplank.core.check.island import crossing_tops, islands_in
@@ -65,7 +65,7 @@ class Checker:
         self._overlaps = OverlapFinder()
         self._swings = SwingFinder()
         self._of_job = [check().findings if isinstance(check, type) else check for check in JOB_CHECKS]
-        self._of_rooms = RoomChecker([*(check.check for check in JOB_CHECKS if isinstance(check, OfRoom)), *ROOM_CHECKS])
+        self._of_rooms = RoomChecker([*(check.check for check in JOB_CHECKS if isinstance(check, InRoom)), *ROOM_CHECKS])
         self._boards: Known = Rounds()
         self._guard = Guard()
         self.checked = 0
@@ -78,7 +78,7 @@ class Checker:
         found = list(map(partial(_told, made), self.overlaps(made)))
         in_rooms = iter(self._of_rooms.look(made, guard))
         for check in self._of_job:
-            found += next(in_rooms) if isinstance(check, OfRoom) else guard.found(check, (), made)
+            found += next(in_rooms) if isinstance(check, InRoom) else guard.found(check, (), made)
         for room in job.rooms:
             site = Site(made.catalog, job.display, job.standard.constructions, room, made.faces[room.id], self._boards)
             rooms[room.id] = checked = self._room(site, made.by_room.get(room.id, ()))
@@ -351,19 +351,19 @@ def _alike_numbers(made: Made) -> Iterator[Finding]:
             yield Finding("error", "same-number", text, "Renumber the units.", tuple(ids))
 
 
-JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]] | OfRoom | type[LegChecker | MarkChecker], ...] = (
-    OfRoom(_run_not_built),
-    OfRoom(_moldings_too_high),
+JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]] | InRoom | type[LegChecker | MarkChecker], ...] = (
+    InRoom(_run_not_built),
+    InRoom(_moldings_too_high),
     job_choices,
     MarkChecker,
     LegChecker,
-    OfRoom(meeting_doors),
+    InRoom(meeting_doors),
     kept_entries,
-    OfRoom(triangle_findings),
-    OfRoom(crossing_tops),
-    OfRoom(runs_beyond_sheets),
-    OfRoom(paneled_walls),
-    OfRoom(boxings),
+    InRoom(triangle_findings),
+    InRoom(crossing_tops),
+    InRoom(runs_beyond_sheets),
+    InRoom(paneled_walls),
+    InRoom(boxings),
 )
 """Checks of what concerns several things; a new one is one function added here, one of a room by itself as `OfRoom`."""
 ROOM_CHECKS: tuple[Check, ...] = (worktops, islands_in, appliances_in, let_in_findings)

@@ -9,7 +9,7 @@ from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import SHOWN_OUT, Front, Part, Piece
 from tallplank.core.joinery.rule.choice import usual_hinge
 from tallplank.core.space.frame import Frame, Vec
-from tallplank.core.space.motion import Motion, Slide, Turn
+from tallplank.core.space.motion import Motion, SlideOut, Turn
 from tallplank.core.space.outline import Ring, bounds, far
 
 STEP = 10.0
@@ -44,7 +44,7 @@ class Prism:
 
 
 @dataclass(frozen=True)
-class Mover:
+class OpeningFront:
     """One front that opens, with its pulls, in the frame of its unit."""
 
     front: Front
@@ -73,7 +73,7 @@ class Mover:
 
     def _at(self, opened: float) -> tuple[Prism, ...]:
         motion = self.motion
-        if isinstance(motion, Slide):
+        if isinstance(motion, SlideOut):
             share = opened * SHOWN_OUT / far((0.0, 0.0), motion.by[:2])
             return tuple(_passed(body, motion.at(share).origin) for body in self.bodies)
         frame = motion.at(opened / abs(motion.degrees))
@@ -104,7 +104,7 @@ class Mover:
                 most = max(most, hypot(a - x, b - y) - max(abs(a - x), abs(b - y)))
         return most if self.wanted <= SQUARE_TURN else max(hypot(a - x, b - y) for body in self.bodies for a, b in body.ring)
 
-    def mirrored(self) -> "Mover":
+    def mirrored(self) -> "OpeningFront":
         """The same hung at its other side."""
         twice, motion = 2 * self.front.x + self.front.width, self.motion
         if isinstance(motion, Turn):
@@ -114,7 +114,7 @@ class Mover:
         return replace(self, motion=motion, bodies=bodies)
 
 
-def movers_of(unit: MadeUnit) -> tuple[Mover, ...]:
+def movers_of(unit: MadeUnit) -> tuple[OpeningFront, ...]:
     """The fronts of a unit that open, and the doors of the appliances in it; doors as far as the rule asks and their hinges allow."""
     parts: dict[int, list[Part]] = {}
     for part in unit.parts:
@@ -128,7 +128,7 @@ def movers_of(unit: MadeUnit) -> tuple[Mover, ...]:
     return (*(mover for mover in found if mover is not None), *_appliance_doors(unit))
 
 
-def _appliance_doors(unit: MadeUnit) -> Iterator[Mover]:
+def _appliance_doors(unit: MadeUnit) -> Iterator[OpeningFront]:
     """Doors of appliances with their handles, which come after them."""
     doors: dict[Motion, list[Piece]] = {}
     for piece in unit.pieces:
@@ -137,7 +137,7 @@ def _appliance_doors(unit: MadeUnit) -> Iterator[Mover]:
     for motion, pieces in doors.items():
         low, high = pieces[0].box
         front = Front("flap", low.x, low.z, high.x - low.x, high.z - low.z)
-        yield Mover(front, pieces[0].name, motion, SQUARE_TURN, tuple(map(prism_of, pieces)))
+        yield OpeningFront(front, pieces[0].name, motion, SQUARE_TURN, tuple(map(prism_of, pieces)))
 
 
 def proud_of(unit: MadeUnit) -> tuple[Piece, ...]:
@@ -166,7 +166,7 @@ def prism_of(piece: Piece) -> Prism:
     return Prism(piece.above, low.z, high.z)
 
 
-def _mover(front: Front, leaf: list[Part], pulls: tuple[Piece, ...], doors_open: float) -> Mover | None:
+def _mover(front: Front, leaf: list[Part], pulls: tuple[Piece, ...], doors_open: float) -> OpeningFront | None:
     motion = leaf[0].motion
     assert motion is not None
     bodies = _bodies(leaf)
@@ -178,11 +178,11 @@ def _mover(front: Front, leaf: list[Part], pulls: tuple[Piece, ...], doors_open:
     tag = leaf[0].tag
     while tag.of is not None:
         tag = tag.of
-    return Mover(front, tag.name, motion, _wanted(front, motion, doors_open), (*bodies, *own))
+    return OpeningFront(front, tag.name, motion, _wanted(front, motion, doors_open), (*bodies, *own))
 
 
 def _wanted(front: Front, motion: Motion, doors_open: float) -> float:
-    if isinstance(motion, Slide):
+    if isinstance(motion, SlideOut):
         return far((0.0, 0.0), motion.by[:2]) / SHOWN_OUT
     return doors_open if front.kind == "door" else abs(motion.degrees)
 

@@ -23,9 +23,9 @@ from tallplank.core.check.obstacle import (
 )
 from tallplank.core.check.overlap import SLACK
 from tallplank.core.check.record import Finding, Fix
-from tallplank.core.check.sweep import Mover, box_around, movers_of, proud_of
+from tallplank.core.check.sweep import OpeningFront, box_around, movers_of, proud_of
 from tallplank.core.edit.corner import Side
-from tallplank.core.edit.filler import LEAST, Strip, put_filler
+from tallplank.core.edit.filler import LEAST, FillerStrip, put_filler
 from tallplank.core.edit.opening import set_opening
 from tallplank.core.job.face import Faces
 from tallplank.core.job.front import SHAPES
@@ -55,10 +55,10 @@ class Stop:
     """A front that opens only so far, what stops it, and what would set it free."""
 
     unit: MadeUnit
-    mover: Mover
+    mover: OpeningFront
     opened: float
     name: str
-    room: Strip | None
+    room: FillerStrip | None
     """The filler beside its unit that would set it free; None where none does."""
     other_hand: bool
     """Whether it would open on its other side."""
@@ -68,7 +68,7 @@ class _Standing(NamedTuple):
     """A unit in its room: what of it may be met, and the box around all that it and its fronts ever take."""
 
     frame: Frame
-    movers: tuple[Mover, ...]
+    movers: tuple[OpeningFront, ...]
     obstacles: tuple[Obstacle, ...]
     box: Box
 
@@ -90,7 +90,7 @@ class SwingFinder:
 
     def __init__(self) -> None:
         self._known: dict[str, _Known] = {}
-        self._movers: dict[int, tuple[object, tuple[Mover, ...]]] = {}
+        self._movers: dict[int, tuple[object, tuple[OpeningFront, ...]]] = {}
         self._shown: tuple[Catalog | None, Display] = (None, Display())
         self._told: dict[str, tuple[_Known, tuple[Finding, ...]]] = {}
         """What was told of each room, as lengths are shown now."""
@@ -148,7 +148,7 @@ class SwingFinder:
         known = before.standing.get(id(unit)) if before is not None else None
         return known if known is not None else _stood(unit, self._of(unit), face)
 
-    def _of(self, unit: MadeUnit) -> tuple[Mover, ...]:
+    def _of(self, unit: MadeUnit) -> tuple[OpeningFront, ...]:
         """Its movers; units that are made alike share them."""
         by = _shared(unit)
         known = self._movers.get(id(by))
@@ -206,7 +206,7 @@ def _lots(runs: Sequence[Run], faces: Faces) -> dict[tuple[int, Frame], tuple[Lo
     return {(id(lot), frame): (lot, frame) for lot, frame in found}
 
 
-def _stood(unit: MadeUnit, movers: tuple[Mover, ...], face: Frame) -> _Standing:
+def _stood(unit: MadeUnit, movers: tuple[OpeningFront, ...], face: Frame) -> _Standing:
     frame = unit.frame.then(face)
     obstacles = tuple(obstacles_of_unit(unit, face, frame))
     boxes = [(o.low, o.high) for o in obstacles] + [moved_box(mover.around, frame) for mover in movers if mover.wanted]
@@ -216,12 +216,12 @@ def _stood(unit: MadeUnit, movers: tuple[Mover, ...], face: Frame) -> _Standing:
 class _Way(NamedTuple):
     """Where a front is in the room, and what it may meet there."""
 
-    mover: Mover
+    mover: OpeningFront
     frame: Frame
     near: tuple[Obstacle, ...]
 
     @classmethod
-    def of(cls, mover: Mover, own: _Standing, others: Sequence[Obstacle], still: Sequence[Obstacle]) -> "_Way":
+    def of(cls, mover: OpeningFront, own: _Standing, others: Sequence[Obstacle], still: Sequence[Obstacle]) -> "_Way":
         """The way of a front among all that it comes near to, but for what its unit stands in already: that is told as such.
 
         `still` is what stands out of its own unit and does not move with it.
@@ -272,7 +272,7 @@ def _stops(unit: MadeUnit, own: _Standing, obstacles: Sequence[Obstacle]) -> Ite
             yield Stop(unit, mover, opened, met.name, _room_needed(_Way(mover, own.frame, (met,)), opened), other)
 
 
-def _room_needed(way: _Way, opened: float) -> Strip | None:
+def _room_needed(way: _Way, opened: float) -> FillerStrip | None:
     """By how much the front would have to stand farther to the left or right, so that this does not stop it, as a filler."""
     positions = [at for at in way.mover.steps if at > opened]
 
@@ -281,7 +281,7 @@ def _room_needed(way: _Way, opened: float) -> Strip | None:
         return any(beside.met(at) is not None for at in positions)
 
     sides: tuple[tuple[Side, float], ...] = (("right", -MOST_ROOM), ("left", MOST_ROOM))
-    found = [Strip(side, float(ceil(abs(_last_free(end, 0.0, is_blocked))))) for side, end in sides if not is_blocked(end)]
+    found = [FillerStrip(side, float(ceil(abs(_last_free(end, 0.0, is_blocked))))) for side, end in sides if not is_blocked(end)]
     return min(found, key=lambda strip: strip.width) if found else None
 
 

@@ -4,7 +4,7 @@ from collections.abc import Iterable, Iterator
 from dataclasses import replace
 from math import hypot
 
-from tallplank.core.draw.primitive import Chain, Line, Pen, Side
+from tallplank.core.draw.primitive import Chain, DrawingSide, Line, Pen
 from tallplank.core.edit.dimension.reach import box_of, place_in, places_of
 from tallplank.core.job.dimension import Axis, Dimension, End, View
 from tallplank.core.job.face import Face
@@ -51,7 +51,7 @@ def _chain(made: Made, dimension: Dimension, places: tuple[float, float]) -> Cha
         a, b = b, a
     length = hypot(b[0] - a[0], b[1] - a[1])
     way = ((b[0] - a[0]) / length, (b[1] - a[1]) / length)
-    side = Side(f"{ADDED} {dimension.id}", a, way, (0.0 - way[1], way[0]))
+    side = DrawingSide(f"{ADDED} {dimension.id}", a, way, (0.0 - way[1], way[0]))
     return Chain(side, (0.0, length), (OfAdded(dimension.id),), name=f"{ADDED}/{dimension.id}", on_side=True)
 
 

@@ -4,7 +4,22 @@ from collections.abc import Callable, Iterator, Sequence
 from itertools import pairwise
 
 from tallplank.core.draw.elevation import front_marks
-from tallplank.core.draw.primitive import CUT, PAPER, Arc, Chain, Drawing, Fill, Handle, Pen, Poly, Shape, Side, Target, Text, rectangle
+from tallplank.core.draw.primitive import (
+    CUT,
+    PAPER,
+    Chain,
+    Drawing,
+    DrawingSide,
+    DrawnArc,
+    Fill,
+    Handle,
+    Pen,
+    Poly,
+    Shape,
+    Target,
+    Text,
+    rectangle,
+)
 from tallplank.core.job.measure import GAP, LEVEL, Measure, OfCell, OfUnit
 from tallplank.core.job.opening import ROOT, Opening, Path, divides_fronts, opening_at
 from tallplank.core.joinery.made import BenchPart, MadeUnit
@@ -215,7 +230,7 @@ def _bored_side(part: Part, offset: float) -> Iterator[Shape]:
         into = part.frame.turned_out(hole.into)
         if into.x < -0.9:
             at = part.frame.out(hole.at)
-            yield Arc((offset + at.y, at.z), hole.diameter / 2, 0.0, 360.0, Pen.BEYOND)
+            yield DrawnArc((offset + at.y, at.z), hole.diameter / 2, 0.0, 360.0, Pen.BEYOND)
 
 
 def _targets(made: MadeUnit, layout: Layout) -> Iterator[Target]:
@@ -251,7 +266,7 @@ def _handles(made: MadeUnit, layout: Layout) -> Iterator[Handle]:
 
 
 def _whole(side: str, length: float, measure: Measure, base: float = 0.0, start: float = 0.0, lane: str = "") -> Chain:
-    return Chain(Side.of(side, base), (start, start + length), (measure,), lane)  # type: ignore[arg-type]
+    return Chain(DrawingSide.of(side, base), (start, start + length), (measure,), lane)  # type: ignore[arg-type]
 
 
 def _chains(made: MadeUnit, layout: Layout, pick: Path, offset: float, cut: float, floor: float) -> Iterator[Chain]:
@@ -295,7 +310,7 @@ def _cells_chain(made: MadeUnit, layout: Layout, path: Path, side: str, base: fl
             ticks.append(start)
         measures.append(OfCell(made.unit.id, cell_path))
         ticks.append(end)
-    return Chain(Side.of(side, base), tuple(ticks), tuple(measures))  # type: ignore[arg-type]
+    return Chain(DrawingSide.of(side, base), tuple(ticks), tuple(measures))  # type: ignore[arg-type]
 
 
 def _start(cell: Cell, rows: bool, fronted: bool) -> float:
@@ -317,7 +332,7 @@ def _heights(made: MadeUnit, offset: float, cut: float) -> Chain:
         if level:
             levels |= {round(low.z, 6), round(high.z, 6)}
     ticks = tuple(sorted(levels))
-    return Chain(Side.of("right", offset + made.unit.depth), ticks, tuple(LEVEL for _ in pairwise(ticks)), "section")
+    return Chain(DrawingSide.of("right", offset + made.unit.depth), ticks, tuple(LEVEL for _ in pairwise(ticks)), "section")
 
 
 def _depths(made: MadeUnit, offset: float, floor: float) -> Iterator[Chain]:
@@ -325,5 +340,5 @@ def _depths(made: MadeUnit, offset: float, floor: float) -> Iterator[Chain]:
     back = next((p.box[0].y for p in made.parts if p.kind == "back"), unit.depth)
     if unit.depth - back > TINY:
         ticks = (offset, offset + back, offset + unit.depth)
-        yield Chain(Side.of("below", floor), ticks, (LEVEL, LEVEL), "section")
+        yield Chain(DrawingSide.of("below", floor), ticks, (LEVEL, LEVEL), "section")
     yield _whole("below", unit.depth, OfUnit(unit.id, "depth"), floor, offset, "section")

@@ -3,7 +3,7 @@
 from collections.abc import Iterable, Iterator, Sequence
 from itertools import pairwise
 
-from tallplank.core.draw.primitive import Chain, Side
+from tallplank.core.draw.primitive import Chain, DrawingSide
 from tallplank.core.job.face import Face
 from tallplank.core.job.measure import GAP, LEVEL, REVEAL, Measure, OfGap, OfMiddle, OfOpening, OfService, OfUnit
 from tallplank.core.joinery.made import MadeUnit
@@ -14,7 +14,7 @@ WIDEST_REVEAL = 12.0
 """A space between two fronts that is wider is one of its own and is written."""
 
 
-def unit_chain(side: Side, units: Sequence[MadeUnit], length: float) -> Chain:
+def unit_chain(side: DrawingSide, units: Sequence[MadeUnit], length: float) -> Chain:
     """The widths of units and the gaps between them, from one end of the face, or what stands beyond it, to the other."""
     ticks = [min([0.0, *(u.placed.x for u in units)])]
     measures: list[Measure] = []
@@ -33,7 +33,7 @@ def unit_chain(side: Side, units: Sequence[MadeUnit], length: float) -> Chain:
     return Chain(side, tuple(ticks), tuple(measures), name="units")
 
 
-def opening_chain(side: Side, room: str, face: Face) -> Chain:
+def opening_chain(side: DrawingSide, room: str, face: Face) -> Chain:
     """The doors and windows of a wall and the spaces between them."""
     ticks = [0.0]
     measures: list[Measure] = []
@@ -49,7 +49,7 @@ def opening_chain(side: Side, room: str, face: Face) -> Chain:
     return Chain(side, tuple(ticks), tuple(measures), name="openings")
 
 
-def service_chains(room: str, face: Face, sides: tuple[Side, Side], *, with_heights: bool) -> Iterator[Chain]:
+def service_chains(room: str, face: Face, sides: tuple[DrawingSide, DrawingSide], *, with_heights: bool) -> Iterator[Chain]:
     """The middles of services from the left end of a face, and their heights above the floor."""
     below, right = sides
     if not face.services:
@@ -61,7 +61,7 @@ def service_chains(room: str, face: Face, sides: tuple[Side, Side], *, with_heig
         yield _spaced(right, [(s.middle[1], OfService(room, face.id, s.id, "z")) for s in by_z], face.height, "services")
 
 
-def _spaced(side: Side, places: Iterable[tuple[float, Measure]], length: float, name: str) -> Chain:
+def _spaced(side: DrawingSide, places: Iterable[tuple[float, Measure]], length: float, name: str) -> Chain:
     """A chain from nothing through places to the whole length; the first can be typed over, the others measure from one to the next."""
     ticks, measures = [0.0], list[Measure]()
     for place, measure in places:
@@ -74,7 +74,7 @@ def _spaced(side: Side, places: Iterable[tuple[float, Measure]], length: float, 
     return Chain(side, tuple(ticks), tuple(measures), name=name)
 
 
-def level_chain(side: Side, units: Sequence[MadeUnit], runs: Sequence[Run], height: float) -> Chain:
+def level_chain(side: DrawingSide, units: Sequence[MadeUnit], runs: Sequence[Run], height: float) -> Chain:
     """The heights at which something begins or ends, from the floor up."""
     levels = {0.0, height}
     owners: dict[tuple[float, float], str] = {}
@@ -89,7 +89,7 @@ def level_chain(side: Side, units: Sequence[MadeUnit], runs: Sequence[Run], heig
     return Chain(side, tuple(ticks), measures, name="levels")
 
 
-def front_chain(side: Side, units: Sequence[MadeUnit], length: float) -> Chain:
+def front_chain(side: DrawingSide, units: Sequence[MadeUnit], length: float) -> Chain:
     """The width of every front that is not seen from its edge, and what lies between; the reveals are drawn but not written."""
     seen = [(u.placed.x + f.x, f.width) for u in units for f in u.fronts if f.width > JOINED]
     spans = [(start, start + width) for start, width in seen]
@@ -107,7 +107,7 @@ def _of_front(start: float, end: float, spans: Sequence[tuple[float, float]]) ->
     return GAP if end - start > WIDEST_REVEAL or any(low < middle < high for low, high in spans) else REVEAL
 
 
-def fixture_chain(side: Side, units: Sequence[MadeUnit], length: float) -> Chain | None:
+def fixture_chain(side: DrawingSide, units: Sequence[MadeUnit], length: float) -> Chain | None:
     """The middles of the units with a sink or a hob, from the left end of the face; None where there is no such unit."""
     chosen = [u for u in units if u.unit.hardware.get("sink") or u.unit.hardware.get("hob")]
     middles = [(u.placed.x + u.unit.width / 2, OfMiddle(u.unit.id)) for u in chosen]

@@ -16,12 +16,12 @@ from tallplank.core.draw.primitive import (
     WRONG,
     Chain,
     Drawing,
+    DrawingSide,
     Fill,
     Line,
     Pen,
     Poly,
     Shape,
-    Side,
     Target,
     Text,
     rectangle,
@@ -248,8 +248,8 @@ def _chains(
 ) -> Iterator[Chain]:
     floor = [u for u in units if not u.placed.hung]
     hung = [u for u in units if u.placed.hung]
-    below, above = Side.of("below", -FLOOR_DEPTH), Side.of("above", face.height)
-    left, right = Side.of("left", -beside[0]), Side.of("right", face.length + beside[1])
+    below, above = DrawingSide.of("below", -FLOOR_DEPTH), DrawingSide.of("above", face.height)
+    left, right = DrawingSide.of("left", -beside[0]), DrawingSide.of("right", face.length + beside[1])
     yield from _rows(below, floor, face.length, levels)
     if surveyed:
         yield from service_chains(room.id, face, (below, right), with_heights=not hung)
@@ -266,7 +266,7 @@ def _chains(
         yield level_chain(right, hung, (), face.height)
 
 
-def _rows(side: Side, units: Sequence[MadeUnit], length: float, levels: Collection[DimensionLevel]) -> Iterator[Chain]:
+def _rows(side: DrawingSide, units: Sequence[MadeUnit], length: float, levels: Collection[DimensionLevel]) -> Iterator[Chain]:
     """The chains of what stands, or of what hangs, from the nearest outwards."""
     if units and "fronts" in levels:
         if any(unit.fronts for unit in units):

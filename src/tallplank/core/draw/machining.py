@@ -14,7 +14,7 @@ FACE = 0.5
 
 
 @dataclass(slots=True)
-class Lot:
+class SetUp:
     """The holes or the cuts of a part that one set-up of one tool makes."""
 
     words: Callable[[CutSizes], str]
@@ -37,15 +37,15 @@ def bored_edge(hole: Hole) -> EdgeName | None:
     return "l1" if y > 0 else "l2"
 
 
-def lettered(part: Part) -> Iterator[tuple[str, Lot]]:
+def lettered(part: Part) -> Iterator[tuple[str, SetUp]]:
     """The lots of a part with their letters: cuts first, then holes, each in the order in which they were made."""
-    lots: dict[tuple[object, ...], Lot] = {}
+    lots: dict[tuple[object, ...], SetUp] = {}
     for pocket in part.pockets:
         key: tuple[object, ...] = (pocket.what, _round(pocket.high.z - pocket.low.z), _round(_wide(pocket)))
-        lots.setdefault(key, Lot(lambda sizes, p=pocket: _cut_words(p, sizes))).pockets.append(pocket)  # type: ignore[misc]
+        lots.setdefault(key, SetUp(lambda sizes, p=pocket: _cut_words(p, sizes))).pockets.append(pocket)  # type: ignore[misc]
     for hole in part.holes:
         key = (hole.what, _round(hole.diameter), _round(hole.depth), _side(hole, part))
-        lots.setdefault(key, Lot(lambda sizes, h=hole: _hole_words(h, part, sizes))).holes.append(hole)  # type: ignore[misc]
+        lots.setdefault(key, SetUp(lambda sizes, h=hole: _hole_words(h, part, sizes))).holes.append(hole)  # type: ignore[misc]
     for index, lot in enumerate(lots.values()):
         yield _letter(index), lot
 

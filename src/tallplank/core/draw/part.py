@@ -11,17 +11,17 @@ from tallplank.core.draw.machining import bored_edge, lettered
 from tallplank.core.draw.primitive import (
     CUT,
     PAPER,
-    Arc,
     Chain,
     Dimensions,
     Drawing,
+    DrawingSide,
+    DrawnArc,
     Fill,
     Line,
     Pen,
     Poly,
     Running,
     Shape,
-    Side,
     Text,
     rectangle,
 )
@@ -210,7 +210,7 @@ def _hole(flat: Flat, hole: Hole) -> Iterator[Shape]:
         if hole.into.z < 0 or hole.depth > flat.part.thickness.value - TINY:
             yield from _crossed((x, y), r)
         else:
-            yield Arc((x, y), r, 0.0, 360.0, Pen.HIDDEN)
+            yield DrawnArc((x, y), r, 0.0, 360.0, Pen.HIDDEN)
         return
     ends = flat.out(hole.at.x + hole.into.x * hole.depth, hole.at.y + hole.into.y * hole.depth)
     across = (r, 0.0) if abs(ends[1] - y) > abs(ends[0] - x) else (0.0, r)
@@ -222,7 +222,7 @@ def _hole(flat: Flat, hole: Hole) -> Iterator[Shape]:
 def _crossed(at: Point, r: float) -> Iterator[Shape]:
     """A hole that is seen from its mouth."""
     x, y = at
-    yield Arc(at, r, 0.0, 360.0, Pen.OUTLINE)
+    yield DrawnArc(at, r, 0.0, 360.0, Pen.OUTLINE)
     yield Line((x - 1.6 * r, y), (x + 1.6 * r, y), Pen.DIMENSION)
     yield Line((x, y - 1.6 * r), (x, y + 1.6 * r), Pen.DIMENSION)
 
@@ -298,8 +298,8 @@ def _chains(flat: Flat, strips: Mapping[SideName, _Strip]) -> Iterator[Dimension
         base = -(FOLDED_OUT + thick) if side in strips else 0.0
         inner = tuple(p for p in places if TINY < p < whole - TINY)
         if inner:
-            yield Running(Side.of(side, base), 0.0, inner, within=(0.0, whole))
-        yield Chain(Side.of(side, base), (0.0, whole), (LEVEL,))
+            yield Running(DrawingSide.of(side, base), 0.0, inner, within=(0.0, whole))
+        yield Chain(DrawingSide.of(side, base), (0.0, whole), (LEVEL,))
     yield from map(_levels, strips.values())
 
 
@@ -310,7 +310,7 @@ def _levels(strip: _Strip) -> Running:
     axis = 0 if upright else 1
     levels = sorted({round(strip.out(0.0, hole.at.z)[axis], 3) for hole in strip.holes})
     datum = strip.out(0.0, strip.flat.part.thickness.value)[axis]
-    return Running(Side.of("above", high) if upright else Side.of("right", wide), datum, tuple(levels), f"edge {strip.side}")
+    return Running(DrawingSide.of("above", high) if upright else DrawingSide.of("right", wide), datum, tuple(levels), f"edge {strip.side}")
 
 
 def _places(flat: Flat) -> tuple[Sequence[float], Sequence[float]]:

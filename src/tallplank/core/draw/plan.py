@@ -13,12 +13,12 @@ from tallplank.core.draw.primitive import (
     WRONG,
     Chain,
     Drawing,
+    DrawingSide,
     Fill,
     Line,
     Pen,
     Poly,
     Shape,
-    Side,
     Target,
     Text,
 )
@@ -217,7 +217,7 @@ def _ways(made: Made, room_id: str, group: Group) -> Iterator[Chain]:
         y = (low[1] + high[1]) / 2 if dx else (low[1] if dy < 0 else high[1])
         start = frame.out((x, y, 0.0))
         along, across = frame.turned_out((dx, dy, 0.0)), frame.turned_out((abs(dy), abs(dx), 0.0))
-        name = Side(f"way {group.id} {side}", (start.x, start.y), (along.x, along.y), (across.x, across.y))
+        name = DrawingSide(f"way {group.id} {side}", (start.x, start.y), (along.x, along.y), (across.x, across.y))
         yield Chain(name, (0.0, way.width), (OfWay(room_id, group.id, side),), name=f"{group.id} way {side}")
 
 
@@ -225,7 +225,7 @@ BEYOND = 160.0
 """How far beyond its end the ways before and behind a group are measured, clear of the chains along it."""
 
 
-def _standing_chains(room: Room, faces: Faces, face: Face, side: Side) -> Iterator[Chain]:
+def _standing_chains(room: Room, faces: Faces, face: Face, side: DrawingSide) -> Iterator[Chain]:
     """The places of columns along the wall that they stand nearest to."""
     if face.is_loose:
         return
@@ -261,22 +261,22 @@ def _tells_the_same(one: Chain, other: Chain) -> bool:
     return opposite and abs(shift) < JOINED and all(abs(a - b) < JOINED for a, b in zip(one.ticks, other.ticks, strict=True))
 
 
-def _outer_side(face: Face, outside: Ring) -> Side:
+def _outer_side(face: Face, outside: Ring) -> DrawingSide:
     """Outside the whole room on the side of a wall, so that no chain crosses another part of it."""
     frame = face.frame
     away = max((p[0] - frame.origin.x) * frame.y.x + (p[1] - frame.origin.y) * frame.y.y for p in outside)
     way = (frame.x.x, frame.x.y)
-    return Side(f"out {_direction(frame)}", point_on(frame, 0.0, away), way, (frame.y.x, frame.y.y))
+    return DrawingSide(f"out {_direction(frame)}", point_on(frame, 0.0, away), way, (frame.y.x, frame.y.y))
 
 
-def _inner_side(made: Made, room: Room, face: Face, units: Sequence[MadeUnit]) -> Side:
+def _inner_side(made: Made, room: Room, face: Face, units: Sequence[MadeUnit]) -> DrawingSide:
     """In the room, before what stands at a face that stands free, its worktop and its seats."""
     frame = face.frame
     front = min((u.placed.front for u in units), default=0.0)
     for run in made.runs_at(room.id, face.id) if isinstance(face.carrier, Group) else ():
         rings = [*(p.above for p in run.parts), *(p.above for p in run.pieces if p.role == "seat")]
         front = min([front, *(y for ring in rings for _, y in ring)])
-    return Side(f"at {face.id}", point_on(frame, 0.0, front), (frame.x.x, frame.x.y), (0.0 - frame.y.x, 0.0 - frame.y.y))
+    return DrawingSide(f"at {face.id}", point_on(frame, 0.0, front), (frame.x.x, frame.x.y), (0.0 - frame.y.x, 0.0 - frame.y.y))
 
 
 def _direction(frame: Frame) -> int:
@@ -290,7 +290,7 @@ def _outward(chain: Chain, face: Face) -> Chain:
     if side.way[0] > JOINED / 1000 or (abs(side.way[0]) <= JOINED / 1000 and side.way[1] > 0):
         return chain
     start = side.beside(face.length, 0.0)
-    turned = Side(side.name, start, (0.0 - side.way[0], 0.0 - side.way[1]), side.out)
+    turned = DrawingSide(side.name, start, (0.0 - side.way[0], 0.0 - side.way[1]), side.out)
     ticks, measures = tuple(face.length - t for t in reversed(chain.ticks)), tuple(reversed(chain.measures))
     return replace(chain, side=turned, ticks=ticks, measures=measures)
 

@@ -68,7 +68,7 @@ class Poly:
 
 
 @dataclass(frozen=True, slots=True)
-class Arc:
+class DrawnArc:
     """Part of a circle, counter-clockwise in degrees from the x axis."""
 
     centre: Point
@@ -109,7 +109,7 @@ class Again:
                 yield Poly(tuple([(a + x, b + y) for a, b in shape.points]), shape.pen, shape.fill)
 
 
-Single = Line | Poly | Arc | Text
+Single = Line | Poly | DrawnArc | Text
 Shape = Single | Again
 
 
@@ -123,7 +123,7 @@ def each_of(shapes: Iterable[Shape]) -> Iterator[Single]:
 
 
 @dataclass(frozen=True, slots=True)
-class Side:
+class DrawingSide:
     """A straight edge of a drawing that dimensions stand off from: places run from `at` along `way`, and they lie to its `out`."""
 
     name: str
@@ -132,7 +132,7 @@ class Side:
     out: Point
 
     @classmethod
-    def of(cls, name: Literal["below", "above", "left", "right"], base: float) -> "Side":
+    def of(cls, name: Literal["below", "above", "left", "right"], base: float) -> "DrawingSide":
         """A side of an upright drawing, at the coordinate `base` across it; places are coordinates along it."""
         level = name in ("below", "above")
         way, across = ((1.0, 0.0), (0.0, 1.0)) if level else ((0.0, 1.0), (1.0, 0.0))
@@ -149,7 +149,7 @@ class Side:
 class Chain:
     """A row of dimensions along one side of a drawing; `ticks` in rising order, one measure for each space between."""
 
-    side: Side
+    side: DrawingSide
     ticks: tuple[float, ...]
     measures: tuple[Measure, ...]
     lane: str = ""
@@ -164,7 +164,7 @@ class Chain:
 class Running:
     """Distances of places, in rising order along one side, from one edge at `datum`."""
 
-    side: Side
+    side: DrawingSide
     """The edge that the lines start from."""
     datum: float
     places: tuple[float, ...]

@@ -3,7 +3,7 @@
 from collections.abc import Iterator, Sequence
 from math import atan2, degrees
 
-from tallplank.core.draw.primitive import GLASS, PAPER, WALL, Arc, Line, Pen, Poly, Shape, Text
+from tallplank.core.draw.primitive import GLASS, PAPER, WALL, DrawnArc, Line, Pen, Poly, Shape, Text
 from tallplank.core.draw.surround import SERVICE_LETTERS
 from tallplank.core.job.face import Face, Faces
 from tallplank.core.job.room import Room
@@ -124,10 +124,10 @@ def _service(frame: Frame, service: Service) -> Iterator[Shape]:
     centre = point_on(frame, x, y)
     if service.kind in ("socket", "switch"):
         start = degrees(atan2(frame.x.y, frame.x.x))
-        yield Arc(centre, MARK / 3, start, 180.0 if service.kind == "socket" else 360.0, Pen.EDGE)
+        yield DrawnArc(centre, MARK / 3, start, 180.0 if service.kind == "socket" else 360.0, Pen.EDGE)
         yield line_on(frame, (x - MARK / 3, y), (x + MARK / 3, y), Pen.EDGE)
     else:
-        yield Arc(centre, MARK / 3, 0.0, 360.0, Pen.EDGE)
+        yield DrawnArc(centre, MARK / 3, 0.0, 360.0, Pen.EDGE)
         yield Text(centre, SERVICE_LETTERS[service.kind], 1.8, room=MARK)
 
 
@@ -160,4 +160,4 @@ def leaf(frame: Frame, hung: Point, width: float, inward: float, out: float, pen
     yield Line(hinge, free, pen)
     angles = [degrees(atan2(p[1] - hinge[1], p[0] - hinge[0])) for p in (free, shut)]
     turn = (angles[1] - angles[0] + 180.0) % 360.0 - 180.0
-    yield Arc(hinge, width, angles[0] if turn > 0 else angles[1], abs(turn), Pen.BEYOND)
+    yield DrawnArc(hinge, width, angles[0] if turn > 0 else angles[1], abs(turn), Pen.BEYOND)

@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 from shapely import MultiLineString, Polygon, polygonize, unary_union
 
-from tallplank.core.draw.primitive import GLASS, PAPER, SECTION, WALL, Chain, Drawing, Line, Pen, Poly, Shape, Side, Text, rectangle
+from tallplank.core.draw.primitive import GLASS, PAPER, SECTION, WALL, Chain, Drawing, DrawingSide, Line, Pen, Poly, Shape, Text, rectangle
 from tallplank.core.job.ceiling import ceiling_at
 from tallplank.core.job.face import Face, Faces
 from tallplank.core.job.measure import GAP, LEVEL
@@ -29,14 +29,14 @@ STEPS = 24
 """Places along a section at which a sloping ceiling is looked up."""
 
 
-class Cut(NamedTuple):
+class SectionCut(NamedTuple):
     """Where a section is taken: a line on the plan, seen to its left."""
 
     a: Point
     b: Point
 
 
-def section(made: Made, room_id: str, cut: Cut) -> Drawing:
+def section(made: Made, room_id: str, cut: SectionCut) -> Drawing:
     """The section of a room along a line, as one sees it who looks to the left of the way from `a` to `b`.
 
     Raises:
@@ -214,7 +214,7 @@ def _chains(
     spans: Sequence[tuple[float, float]], heights: Sequence[float], ends: tuple[float, float], height: float, thick: float
 ) -> Iterator[Chain]:
     """The depths that are cut with what is free between them, and the heights at which something begins or ends."""
-    below, left = Side.of("below", -FLOOR_DEPTH), Side.of("left", ends[0] - thick)
+    below, left = DrawingSide.of("below", -FLOOR_DEPTH), DrawingSide.of("left", ends[0] - thick)
     ticks = _apart([ends[0], *(x for span in spans for x in span), ends[1]])
     if len(ticks) > 2:
         yield Chain(below, tuple(ticks), (GAP,) * (len(ticks) - 1))

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from itertools import pairwise
 
-from tallplank.core.draw.primitive import GLASS, PAPER, WALL, Arc, Fill, Line, Pen, Poly, Shape, Text, rectangle
+from tallplank.core.draw.primitive import GLASS, PAPER, WALL, DrawnArc, Fill, Line, Pen, Poly, Shape, Text, rectangle
 from tallplank.core.job.ceiling import ceiling_line
 from tallplank.core.job.face import Face, Faces
 from tallplank.core.job.room import Room
@@ -108,9 +108,9 @@ def service_front(service: Service) -> Iterator[Shape]:
         count = max(round(wide / high), 1)
         for i in range(count):
             at = left + wide * (i + 0.5) / count
-            yield Arc((at, z), high * 0.3, 0.0, 360.0, Pen.EDGE)
+            yield DrawnArc((at, z), high * 0.3, 0.0, 360.0, Pen.EDGE)
         return
-    yield Arc((x, z), size / 2, 0.0, 360.0, Pen.OUTLINE)
+    yield DrawnArc((x, z), size / 2, 0.0, 360.0, Pen.OUTLINE)
     yield Text((x, z), SERVICE_LETTERS[service.kind], 1.8, room=max(size, LABEL))
     if service.kind == "extract":
         yield Line((x - size * 0.35, z - size * 0.35), (x + size * 0.35, z + size * 0.35), Pen.EDGE)

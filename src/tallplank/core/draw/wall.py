@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 from itertools import pairwise
 
-from tallplank.core.draw.primitive import Chain, Drawing, Side, Target
+from tallplank.core.draw.primitive import Chain, Drawing, DrawingSide, Target
 from tallplank.core.job.measure import GAP, Measure, OfRegion, OfStile
 from tallplank.core.job.scheme import Scheme
 from tallplank.core.joinery.made import Made
@@ -65,7 +65,7 @@ def paper_chains(made: Made, room_id: str, face_id: str, drawing: Drawing) -> It
                 continue
             seen.add(key)
             below = chain.side.name == "below"
-            side = Side.of("below", drawing.low[1]) if below else Side.of("left", drawing.low[0])
+            side = DrawingSide.of("below", drawing.low[1]) if below else DrawingSide.of("left", drawing.low[0])
             yield replace(chain, side=side, lane="", on_side=False)
 
 
@@ -77,7 +77,7 @@ def _chain(room_id: str, scheme: Scheme, solved: Solved, field: Field) -> Chain:
     known: dict[tuple[float, float], Measure] = dict(spans)
     stile = OfStile(room_id, scheme.id, field.path)
     measures = tuple(known.get(pair, stile if pair[1] - pair[0] > LEAST else GAP) for pair in pairwise(ticks))
-    side = Side.of("below", field.area.z) if across else Side.of("left", field.area.x)
+    side = DrawingSide.of("below", field.area.z) if across else DrawingSide.of("left", field.area.x)
     return Chain(side, tuple(ticks), measures, lane=scheme.id, name=f"{scheme.id} {field.region.split}", on_side=True)
 
 

@@ -28,14 +28,14 @@ LEAST_UNIT = 150.0
 EIGHTH = LengthUnit.INCH.value / 8
 
 
-class Strip(NamedTuple):
+class FillerStrip(NamedTuple):
     """A filler: at which side of a unit, and how wide."""
 
     side: Side
     width: float
 
 
-def corner_filler(choice: Choice, face: Face, present: Callable[[], Made], *, inches: bool = False) -> Strip | None:
+def corner_filler(choice: Choice, face: Face, present: Callable[[], Made], *, inches: bool = False) -> FillerStrip | None:
     """The filler that a unit needs where it stands against fronts round a corner; None where it needs none.
 
     It is as wide as the pulls of either project, and a little more, so that what opens on one side passes what is on the other.
@@ -50,7 +50,7 @@ def corner_filler(choice: Choice, face: Face, present: Callable[[], Made], *, in
     for other, (start, end) in reaching(made, unit.room, face, mover):
         side: Side | None = "left" if abs(end - unit.x) <= JOINED else "right" if abs(start - unit.x - unit.width) <= JOINED else None
         if side is not None and other.unit.opening.is_fronted:
-            return Strip(side, _rounded(max(_pulls(choice), _pulls(other.choice)) + PAST_PULLS, inches=inches))
+            return FillerStrip(side, _rounded(max(_pulls(choice), _pulls(other.choice)) + PAST_PULLS, inches=inches))
     return None
 
 
@@ -87,7 +87,7 @@ def place_beside(job: Job, catalog: Catalog, kind: str, spot: Spot, made: Made |
         return placed
 
 
-def put_filler(job: Job, catalog: Catalog, unit_id: str, strip: Strip) -> Job:
+def put_filler(job: Job, catalog: Catalog, unit_id: str, strip: FillerStrip) -> Job:
     """A job with a filler beside a unit, or with the one that stands there wider by as much.
 
     Raises:
@@ -96,7 +96,7 @@ def put_filler(job: Job, catalog: Catalog, unit_id: str, strip: Strip) -> Job:
     return _with_filler(job, catalog, job.unit(unit_id), strip, make(job, catalog)).job
 
 
-def _with_filler(job: Job, catalog: Catalog, unit: Unit, strip: Strip, made: Made) -> Edited:
+def _with_filler(job: Job, catalog: Catalog, unit: Unit, strip: FillerStrip, made: Made) -> Edited:
     present = _filler_at(unit, strip.side, made)
     moved = _made_way(job, catalog, unit, strip, made)
     job = with_units(job, catalog, {unit.id: moved})
@@ -124,7 +124,7 @@ def _filler_at(unit: Unit, side: Side, made: Made) -> Unit | None:
     return None
 
 
-def _made_way(job: Job, catalog: Catalog, unit: Unit, strip: Strip, made: Made) -> Unit:
+def _made_way(job: Job, catalog: Catalog, unit: Unit, strip: FillerStrip, made: Made) -> Unit:
     """The unit slid away from its filler, or narrower where there is no room to slide."""
     placed = place(choice_for(catalog, job.standard, unit))
     mover = mover_of(placed, frozenset({unit.id}))

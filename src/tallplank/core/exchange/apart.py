@@ -38,7 +38,7 @@ class Told(Protocol):
 
 
 @dataclass
-class Outcome:
+class ReadApart:
     """What came of a file: its result; with none, the parts that were read before it was ended, and why."""
 
     result: Any = None
@@ -58,7 +58,7 @@ class Silent:
 
 def read_apart(
     reader: str, data: bytes, what: str, report: Report = silent, *, seconds: float = SECONDS, megabytes: int = MEGABYTES
-) -> Outcome:
+) -> ReadApart:
     """What a reader, told as `module:function`, makes of the contents of a file, in a process of its own.
 
     Raises:
@@ -79,8 +79,8 @@ def read_apart(
                 pipe.close()
 
 
-def _listened(child: "subprocess.Popen[bytes]", data: bytes, what: str, report: Report, seconds: float) -> Outcome:
-    found, said, begun = Outcome(), (0, 0, f"Reading {what}"), time.monotonic()
+def _listened(child: "subprocess.Popen[bytes]", data: bytes, what: str, report: Report, seconds: float) -> ReadApart:
+    found, said, begun = ReadApart(), (0, 0, f"Reading {what}"), time.monotonic()
     for message in _messages(child, data):
         if message is None:
             report(*said)

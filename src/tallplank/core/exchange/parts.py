@@ -39,7 +39,7 @@ from tallplank.core.joinery.part.part import Fitting, Part, PartRef, Parts, Piec
 from tallplank.core.joinery.rule.choice import rules_for
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.shop.line import CutLine, lines_of, run_prefixes, unit_prefix
-from tallplank.core.space.curve import Line, pieces
+from tallplank.core.space.curve import Straight, pieces
 from tallplank.core.space.frame import Frame
 from tallplank.core.space.motion import Motion, Turn
 from tallplank.core.space.outline import Ring
@@ -235,7 +235,7 @@ def _motion(motion: Motion, frame: Frame) -> MotionData:
 def _outline(ring: Ring) -> list[LineData | ArcData]:
     found: list[LineData | ArcData] = []
     for piece in pieces(ring):
-        if isinstance(piece, Line):
+        if isinstance(piece, Straight):
             found.append(LineData(kind="line", start=_two(piece.start), end=_two(piece.end)))
         else:
             turns = "left" if piece.left else "right"

@@ -17,7 +17,7 @@ from tallplank.core.check.overlap import overlapping
 from tallplank.core.derive.derived import Shop
 from tallplank.core.draw.dimension import FIGURE_WIDTH, SetOut, set_out
 from tallplank.core.draw.elevation import elevation
-from tallplank.core.draw.primitive import Arc, Drawing, Line, Poly, Single, Text, each_of
+from tallplank.core.draw.primitive import Drawing, DrawnArc, Line, Poly, Single, Text, each_of
 from tallplank.core.draw.wall import paper_chains
 from tallplank.core.job.measure import lies_over
 from tallplank.core.joinery.made import Made
@@ -31,7 +31,7 @@ _GREY = {"wall": 0.82, "glass": 0.96, "paper": 1.0, "look": 1.0, "plain": 1.0, "
 
 
 @dataclass(frozen=True, slots=True)
-class Layout:
+class PageLayout:
     """A drawing on its page: the scale (1 : scale) and where the drawing's origin lies, in millimetres of paper."""
 
     scale: int
@@ -40,7 +40,7 @@ class Layout:
     chains: SetOut
 
 
-def lay_out(drawing: Drawing, show: Callable[[float], str]) -> Layout:
+def lay_out(drawing: Drawing, show: Callable[[float], str]) -> PageLayout:
     """The largest standard scale at which the drawing with its dimensions fits into the frame, centred."""
     room_x = PAGE[0] / mm - 2 * FRAME_MM - 8
     room_y = PAGE[1] / mm - 2 * FRAME_MM - TITLE_MM - 8
@@ -51,7 +51,7 @@ def lay_out(drawing: Drawing, show: Callable[[float], str]) -> Layout:
         if ((right - left) / scale <= room_x and (high - low) / scale <= room_y) or scale == SCALES[-1]:
             x = FRAME_MM + 4 + (room_x - (right - left) / scale) / 2 - left / scale
             y = FRAME_MM + TITLE_MM + 4 + (room_y - (high - low) / scale) / 2 - low / scale
-            return Layout(scale, x, y, chains)
+            return PageLayout(scale, x, y, chains)
     raise AssertionError("the last scale is taken")
 
 
@@ -148,7 +148,7 @@ def _draw(canvas: Canvas, shape: Single, unit: float) -> None:
     canvas.setDash([1.6 * mm, 1.0 * mm] if pen and pen.dashed else [])
     if isinstance(shape, Line):
         canvas.line(shape.a[0] * unit, shape.a[1] * unit, shape.b[0] * unit, shape.b[1] * unit)
-    elif isinstance(shape, Arc):
+    elif isinstance(shape, DrawnArc):
         (x, y), r = shape.centre, shape.radius
         canvas.arc((x - r) * unit, (y - r) * unit, (x + r) * unit, (y + r) * unit, shape.start, shape.sweep)
     elif isinstance(shape, Poly):

@@ -76,7 +76,7 @@ class Grooves(Filling):
     way: Way = "upright"
 
 
-class Frame(Record):
+class FrameFill(Record):
     """One of several frames in one another: how far within the one around it, how wide its boards are and how thick."""
 
     inset: NotNegative = 0.0
@@ -88,7 +88,7 @@ class Frames(Filling):
     """Frames in frames, from the outermost inwards."""
 
     kind: Literal["frames"] = "frames"
-    frames: Annotated[tuple[Frame, ...], Field(min_length=1, max_length=8)] = (Frame(),)
+    frames: Annotated[tuple[FrameFill, ...], Field(min_length=1, max_length=8)] = (FrameFill(),)
 
 
 class Cover(Filling):
@@ -162,12 +162,12 @@ class Facets(Filling):
     """How thick the boards are."""
 
 
-class Kept(Filling):
+class KeptFree(Filling):
     """An opening that is kept free, for a screen."""
 
     kind: Literal["open"] = "open"
 
 
 Planted = Panel | Slats | Grooves | Frames | Tiles | Facets | Shelves | Upholstery
-Fill = Annotated[Plain | Planted | Cover | Kept, Field(discriminator="kind")]
+Fill = Annotated[Plain | Planted | Cover | KeptFree, Field(discriminator="kind")]
 PLAIN = Plain()

@@ -29,7 +29,7 @@ class TapeError(PlankError):
 
 
 @dataclass(frozen=True, slots=True)
-class Leg:
+class TapeLeg:
     """One wall by its length, and the turn at its end: degrees to the right, less than nothing to the left.
 
     With a `diagonal`, from the start of this wall to the end of the next, the turn follows from the three lengths.
@@ -53,7 +53,7 @@ class Walk:
         return hypot(self.points[-1][0] - self.points[0][0], self.points[-1][1] - self.points[0][1])
 
 
-def parse_walk(text: str, unit: LengthUnit = LengthUnit.MM) -> tuple[Leg, ...]:
+def parse_walk(text: str, unit: LengthUnit = LengthUnit.MM) -> tuple[TapeLeg, ...]:
     """The legs of a walk as it is typed: `4200 r 3000 r 4200 r 3000`.
 
     `r` and `l` turn right and left by a right angle; `r45` by so many degrees; `rd5100` so that the diagonal from the start of the
@@ -62,27 +62,27 @@ def parse_walk(text: str, unit: LengthUnit = LengthUnit.MM) -> tuple[Leg, ...]:
     Raises:
         TapeError: naming the leg that cannot be read.
     """
-    legs: list[Leg] = []
+    legs: list[TapeLeg] = []
     at = 0
     for match in _TURN.finditer(text):
         legs.append(_leg(text[at : match.start()], match, unit, len(legs) + 1))
         at = match.end()
     if rest := text[at:].strip():
-        legs.append(Leg(_length(rest, unit, len(legs) + 1)))
+        legs.append(TapeLeg(_length(rest, unit, len(legs) + 1)))
     if len(legs) > MOST_LEGS:
         raise TapeError(f"A room has at most {MOST_LEGS} walls.")
     return tuple(legs)
 
 
-def _leg(text: str, match: re.Match[str], unit: LengthUnit, number: int) -> Leg:
+def _leg(text: str, match: re.Match[str], unit: LengthUnit, number: int) -> TapeLeg:
     side = 1.0 if match[1].lower() == "r" else -1.0
     length = _length(text.strip(), unit, number)
     if match[2]:
-        return Leg(length, side * SQUARE, _length(match[3], unit, number))
+        return TapeLeg(length, side * SQUARE, _length(match[3], unit, number))
     angle = float(match[3].replace(",", ".")) if match[3] else SQUARE
     if not 0 < angle < 180:
         raise TapeError(f"Wall {number} turns by {angle:g}°; a turn is between 0° and 180°.")
-    return Leg(length, side * angle)
+    return TapeLeg(length, side * angle)
 
 
 def _length(text: str, unit: LengthUnit, number: int) -> float:
@@ -95,7 +95,7 @@ def _length(text: str, unit: LengthUnit, number: int) -> float:
     return length
 
 
-def walked(legs: Sequence[Leg]) -> Walk:
+def walked(legs: Sequence[TapeLeg]) -> Walk:
     """Where a walk leads, from (0, 0) to the right.
 
     Raises:
@@ -112,7 +112,7 @@ def walked(legs: Sequence[Leg]) -> Walk:
     return Walk(tuple(points), sum(leg.length for leg in legs))
 
 
-def _turn(leg: Leg, after: float, number: int) -> float:
+def _turn(leg: TapeLeg, after: float, number: int) -> float:
     """The turn at the end of a leg; from a diagonal by the law of cosines."""
     if leg.diagonal is None:
         return leg.turn

@@ -21,8 +21,8 @@ from tallplank.core.money.material import Tables, amounts_for, entries_of, labou
 from tallplank.core.money.site import (
     Load,
     Loads,
-    Stretch,
-    Stretches,
+    RunLoad,
+    RunLoads,
     delivery_entries,
     design_counts,
     install_counts,
@@ -105,12 +105,12 @@ class _Site(NamedTuple):
 
     made: Made
     loads: Loads
-    stretches: Stretches
+    stretches: RunLoads
 
     @classmethod
     def of(cls, made: Made) -> "_Site":
         """For a job that was not priced before."""
-        return cls(made, Loads.of([load_of(unit) for unit in made.units]), Stretches.of([stretch_of(run) for run in made.runs]))
+        return cls(made, Loads.of([load_of(unit) for unit in made.units]), RunLoads.of([stretch_of(run) for run in made.runs]))
 
 
 class PriceMaker:
@@ -118,7 +118,7 @@ class PriceMaker:
 
     def __init__(self) -> None:
         self._loads: Mapped[MadeUnit, Load] = Mapped()
-        self._stretches: Mapped[Run, Stretch] = Mapped()
+        self._stretches: Mapped[Run, RunLoad] = Mapped()
         self._units: Mapped[MadeUnit, PriceLine] = Mapped()
         self._runs: Mapped[Run, PriceLine] = Mapped()
         self._tables: IdentityMemo[Tables] = IdentityMemo(1)
@@ -129,7 +129,7 @@ class PriceMaker:
         rooms = {room.id: room.name for room in made.job.rooms}
         units = self._units.of(made.units, lambda u: _unit_line(u, rooms[u.unit.room], tables), (Same(tables), rooms))
         runs = self._runs.of(made.runs, lambda r: _run_line(r, rooms[r.room], tables), (Same(tables), rooms))
-        site = _Site(made, Loads.of(self._loads.of(made.units, load_of)), Stretches.of(self._stretches.of(made.runs, stretch_of)))
+        site = _Site(made, Loads.of(self._loads.of(made.units, load_of)), RunLoads.of(self._stretches.of(made.runs, stretch_of)))
         return _summed((*units, *runs, *_site_lines(site, tables)), rates)
 
     def entries(self, made: Made, owner: str) -> tuple[Entry, ...]:

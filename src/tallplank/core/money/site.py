@@ -41,7 +41,7 @@ def load_of(unit: MadeUnit) -> Load:
     return Load(record.room, _set_up(unit), record.width * record.height * record.depth / 1e9 * WRAPPED, len(unit.fronts) if fronts else 0)
 
 
-class Stretch(NamedTuple):
+class RunLoad(NamedTuple):
     """What one run is in the house: its room, the metres that are set up of a worktop or of what is light, such as a plinth or a molding.
 
     Then what there is of a paneled wall:
@@ -73,14 +73,14 @@ def _sums(parts: Sequence[Part]) -> _Sums:
     return _Sums(length, sum(molded), len(parts) - len(molded), volume)
 
 
-def stretch_of(run: Run) -> Stretch:
+def stretch_of(run: Run) -> RunLoad:
     """What a run is in the house."""
     some = of_alike(run.parts, "sums", _sums)
     length, molded, boards, volume = (sum(column) for column in zip(_Sums(0.0, 0.0, 0, 0.0), *some, strict=True))
     if run.what != "panel":
-        return Stretch(run.room, length / 1000) if run.what in HEAVY else Stretch(run.room, light=length / 1000)
+        return RunLoad(run.room, length / 1000) if run.what in HEAVY else RunLoad(run.room, light=length / 1000)
     painted = sum([area(coat.ring) * coat.times for coat in run.coats]) / 1e6
-    return Stretch(run.room, 0.0, 0.0, int(boards), molded / 1000, painted, volume * WRAPPED)
+    return RunLoad(run.room, 0.0, 0.0, int(boards), molded / 1000, painted, volume * WRAPPED)
 
 
 class Loads(NamedTuple):
@@ -97,7 +97,7 @@ class Loads(NamedTuple):
         return cls(*zip(*rows, strict=True)) if rows else cls()
 
 
-class Stretches(NamedTuple):
+class RunLoads(NamedTuple):
     """Runs in the house, column by column."""
 
     rooms: tuple[str, ...] = ()
@@ -109,19 +109,19 @@ class Stretches(NamedTuple):
     volumes: tuple[float, ...] = ()
 
     @classmethod
-    def of(cls, rows: Sequence[Stretch]) -> "Stretches":
+    def of(cls, rows: Sequence[RunLoad]) -> "RunLoads":
         """The columns of these."""
         return cls(*zip(*rows, strict=True)) if rows else cls()
 
 
-def design_counts(loads: Loads, stretches: Stretches) -> Counts:
+def design_counts(loads: Loads, stretches: RunLoads) -> Counts:
     """What is surveyed and designed: each paneled wall is drawn as a unit is."""
     rooms = {*loads.rooms, *stretches.rooms}
     walls = sum(map(any, zip(stretches.boards, stretches.molded, stretches.painted, strict=True)))
     return {"job": 1.0, "room": float(len(rooms)), "designed_unit": float(len(loads.rooms) + walls)}
 
 
-def install_counts(loads: Loads, stretches: Stretches) -> Counts:
+def install_counts(loads: Loads, stretches: RunLoads) -> Counts:
     """What is set up in the house: units, so many metres of each run, and what is on walls."""
     counts: dict[Count, float] = {count: float(n) for count, n in Counter(loads.set_up).items()}
     counts["house"] = float(bool(loads.rooms or stretches.rooms))
@@ -141,7 +141,7 @@ def _set_up(unit: MadeUnit) -> Count:
     return "tall_unit" if unit.unit.height > TALL else "standing_unit"
 
 
-def delivery_entries(loads: Loads, stretches: Stretches, tables: Tables) -> Iterator[Entry]:
+def delivery_entries(loads: Loads, stretches: RunLoads, tables: Tables) -> Iterator[Entry]:
     """Trips of the van, by the volume of units and of what is on walls, as they are wrapped."""
     rates = tables.rates
     volume = sum(loads.volumes) + sum(stretches.volumes)

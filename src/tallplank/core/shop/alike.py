@@ -36,7 +36,7 @@ _NUMBER = {way: number for number, way in enumerate(WAYS)}
 _SIGNS = np.array([[0 if sign > 0 else 1 for sign in way] for way in WAYS])
 
 
-class Group(NamedTuple):
+class AlikeParts(NamedTuple):
     """Parts that are one piece of work; `hand` is L or R where there is, or may be, a mirror image of it, that is another piece."""
 
     parts: tuple[Part, ...]
@@ -45,7 +45,7 @@ class Group(NamedTuple):
     hand: str = ""
 
 
-def grouped_alike(parts: Iterable[Part]) -> list[Group]:
+def grouped_alike(parts: Iterable[Part]) -> list[AlikeParts]:
     """The parts in groups of one piece of work each, in the order in which they come; mirror images beside each other."""
     by_size: dict[Hashable, list[list[_Seen]]] = {}
     for part in parts:
@@ -57,7 +57,7 @@ def grouped_alike(parts: Iterable[Part]) -> list[Group]:
             group.append(seen)
         else:
             groups.append([seen])
-    found: list[Group] = []
+    found: list[AlikeParts] = []
     for groups in by_size.values():
         found += _handed(groups, found[-1].number if found else 0)
     return found
@@ -177,7 +177,7 @@ def _form(part: Part) -> Iterator[tuple[float, ...]]:
         yield (_OF_COAT, length / 2, width / 2, thick, *nothing)
 
 
-def _handed(groups: list[list[_Seen]], last: int) -> Iterator[Group]:
+def _handed(groups: list[list[_Seen]], last: int) -> Iterator[AlikeParts]:
     """Groups of one size with their numbers and hands; mirror images share a number, the left one first."""
     left = list(groups)
     number = last
@@ -185,12 +185,12 @@ def _handed(groups: list[list[_Seen]], last: int) -> Iterator[Group]:
         group, number = left.pop(0), number + 1
         mate = next((other for other in left if group[0].mirrors(other[0])), None)
         if mate is None:
-            yield Group(_parts(group), number, _own_hand(group))
+            yield AlikeParts(_parts(group), number, _own_hand(group))
             continue
         left.remove(mate)
         first, second = (mate, group) if _own_side(group) == "R" or _own_side(mate) == "L" else (group, mate)
-        yield Group(_parts(first), number, "L")
-        yield Group(_parts(second), number, "R")
+        yield AlikeParts(_parts(first), number, "L")
+        yield AlikeParts(_parts(second), number, "R")
 
 
 def _own_hand(group: list[_Seen]) -> str:

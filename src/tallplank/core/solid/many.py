@@ -25,7 +25,7 @@ Placed = tuple[str, Faces, Floats]
 """A look, the surfaces that have it and their edges, in the room."""
 
 
-class Lay(NamedTuple):
+class FaceLay(NamedTuple):
     """What of a face the surfaces on it depend on."""
 
     frame: Frame
@@ -48,11 +48,11 @@ class Shapes(NamedTuple):
     at: NDArray[np.float64]
     cut: NDArray[np.bool_]
 
-    def there(self, lay: Lay) -> Placed:
+    def there(self, lay: FaceLay) -> Placed:
         """All of them where they are."""
         return self._shown(self.corners, self.normals, self._grained(self.at @ ALONG_AND_UP), self.edges, lay)
 
-    def moved(self, by: NDArray[np.float64], lay: Lay) -> Placed:
+    def moved(self, by: NDArray[np.float64], lay: FaceLay) -> Placed:
         """All of them at each of some places (k, 3), so far along the wall, out of it and up."""
         ways = (by @ np.array((lay.frame.x, lay.frame.y, lay.frame.z))).astype(np.float32)
         corners, edges = _each_moved(self.corners, ways), _each_moved(self.edges, ways)
@@ -68,7 +68,7 @@ class Shapes(NamedTuple):
         uv += np.ascontiguousarray(self.uv).reshape(-1).view(np.complex64)
         return uv.view(np.float32).reshape(*seeds.shape[:-1], *self.uv.shape)
 
-    def _shown(self, corners: Floats, normals: Floats, uv: Floats, edges: Floats, lay: Lay) -> Placed:
+    def _shown(self, corners: Floats, normals: Floats, uv: Floats, edges: Floats, lay: FaceLay) -> Placed:
         if self.cut.any():
             seen = ~self.cut | _off_ends(corners[..., 2], lay.height)
             return self.look, Faces(corners[seen], normals[seen], uv[seen]), edges
@@ -81,16 +81,16 @@ def _off_ends(heights: Floats, height: float) -> NDArray[np.bool_]:
     return found
 
 
-def shapes_of(parts: Sequence[Part], lay: Lay, surfaces: Surfaces) -> Iterator[Shapes]:
+def shapes_of(parts: Sequence[Part], lay: FaceLay, surfaces: Surfaces) -> Iterator[Shapes]:
     """The surfaces of parts in the room, look by look."""
-    alike, groups = dict[tuple[int, ...], Group](), dict[tuple[object, ...], Group]()
+    alike, groups = dict[tuple[int, ...], AlikeSolids](), dict[tuple[object, ...], AlikeSolids]()
     for part in parts:
         like = tuple(map(id, makeup(part)))
         group = alike.get(like)
         if group is None:
             stretched = _stretched(part, surfaces)
             key = (part.finish.look, id(stretched.corners), id(stretched.lines), is_slat(part) and outward(part))
-            group = alike[like] = groups.setdefault(key, Group(stretched, []))
+            group = alike[like] = groups.setdefault(key, AlikeSolids(stretched, []))
         group.parts.append(part)
     by_look: dict[str, list[Shapes]] = {}
     for group in groups.values():
@@ -99,7 +99,7 @@ def shapes_of(parts: Sequence[Part], lay: Lay, surfaces: Surfaces) -> Iterator[S
         yield found[0] if len(found) == 1 else _all_of(found)
 
 
-class Group(NamedTuple):
+class AlikeSolids(NamedTuple):
     """Parts that are one surface, of several sizes and turned in several ways."""
 
     stretched: Stretched
@@ -123,7 +123,7 @@ def _all_of(found: Sequence[Shapes]) -> Shapes:
     return Shapes(found[0].look, corners, normals, uv, edges, of, *(np.concatenate([one[i] for one in found]) for i in (6, 7)))
 
 
-def _of_one_kind(group: Group, lay: Lay) -> Shapes:
+def _of_one_kind(group: AlikeSolids, lay: FaceLay) -> Shapes:
     """The surfaces of a group in the room; of slats not their backs, which stand on what is behind them."""
     (bare, bare_by, normals, lines, lines_by), parts = group
     first, wall = parts[0], np.array((lay.frame.x, lay.frame.y, lay.frame.z))
@@ -145,7 +145,7 @@ def _of_one_kind(group: Group, lay: Lay) -> Shapes:
     return Shapes(first.finish.look, corners.reshape(-1, 4, 3), ways, uv.reshape(-1, 4, 2), edges.reshape(-1, 2, 3), of, at, cut)
 
 
-def _laid(parts: Sequence[Part], wall: NDArray[np.float64], lay: Lay) -> tuple[Floats, Floats, Floats]:
+def _laid(parts: Sequence[Part], wall: NDArray[np.float64], lay: FaceLay) -> tuple[Floats, Floats, Floats]:
     """The sizes of parts (n, 3), the ways of their surfaces in the room (n, 3, 3), and where these are (n, 3)."""
     stood = [part.form.standing(part.frame) for part in parts]
     rows = np.array([(*part.size, *f.x, *f.y, *f.z, *f.origin) for part, f in zip(parts, stood, strict=True)])

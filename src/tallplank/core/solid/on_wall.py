@@ -11,7 +11,7 @@ from tallplank.core.joinery.part.lot import Lot, lots_of
 from tallplank.core.joinery.part.part import Part, Parts
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import IdentityMemo
-from tallplank.core.solid.many import NO_LINES, Lay, Placed, Shapes, shapes_of
+from tallplank.core.solid.many import NO_LINES, FaceLay, Placed, Shapes, shapes_of
 from tallplank.core.solid.mesh import Batch, Faces, Surfaces, coat_faces, piece_faces
 from tallplank.core.space.frame import Floats, Vec
 
@@ -36,7 +36,7 @@ class WallSolids:
 
     def __init__(self, surfaces: Surfaces) -> None:
         self._surfaces = surfaces
-        self._lays: dict[Lay, Lay] = {}
+        self._lays: dict[FaceLay, FaceLay] = {}
         """The very same for faces that lie alike, of those that were asked for since there were many."""
         self._pieces: IdentityMemo[SideSolids] = IdentityMemo(2000)
         self._many: IdentityMemo[SideSolids] = IdentityMemo(20)
@@ -52,13 +52,13 @@ class WallSolids:
         shown = [kept.get((*lots, lay), partial(self._some, lots, lay)) for lots in rows]
         return (*shown, _beside_parts(run, face)) if run.pieces or run.coats else tuple(shown)
 
-    def _lay_of(self, face: Face) -> Lay:
+    def _lay_of(self, face: Face) -> FaceLay:
         if len(self._lays) > MOST_LAYS:
             self._lays.clear()
-        lay = Lay(face.frame, face.height)
+        lay = FaceLay(face.frame, face.height)
         return self._lays.setdefault(lay, lay)
 
-    def _some(self, lots: Sequence[Lot], lay: Lay) -> SideSolids:
+    def _some(self, lots: Sequence[Lot], lay: FaceLay) -> SideSolids:
         where: dict[int, list[Lot]] = {}
         for lot in lots:
             where.setdefault(id(lot.like), []).append(lot)
@@ -69,17 +69,17 @@ class WallSolids:
         frame = lay.frame
         return SideSolids(frame.origin, frame.y, tuple(gathered(placed)), np.concatenate([line for _, _, line in placed]))
 
-    def _where_they_are(self, some: Sequence[Parts], lay: Lay) -> list[Placed]:
+    def _where_they_are(self, some: Sequence[Parts], lay: FaceLay) -> list[Placed]:
         """Parts that are like no others: few of them all at once, which is as quick; of many those that did not change are kept."""
         parts = [part for parts in some for part in parts]
         if len(parts) <= 2 * FEW:
             return list(self._placed(parts, lay))
         return [one for row in some for one in row.carried("solids", partial(self._placed, row, lay), lay)]
 
-    def _placed(self, parts: Sequence[Part], lay: Lay) -> tuple[Placed, ...]:
+    def _placed(self, parts: Sequence[Part], lay: FaceLay) -> tuple[Placed, ...]:
         return tuple([one.there(lay) for one in shapes_of(parts, lay, self._surfaces)])
 
-    def _shapes_of(self, parts: Sequence[Part], lay: Lay) -> tuple[Shapes, ...]:
+    def _shapes_of(self, parts: Sequence[Part], lay: FaceLay) -> tuple[Shapes, ...]:
         return tuple(shapes_of(parts, lay, self._surfaces))
 
 

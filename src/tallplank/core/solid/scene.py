@@ -24,7 +24,7 @@ from tallplank.core.space.outline import Ring, bounds
 
 
 @dataclass(frozen=True, slots=True)
-class Body:
+class SceneBody:
     """Some surfaces of one look that move together, in the frame of their unit, with the edges that are drawn as lines."""
 
     look: str
@@ -34,7 +34,7 @@ class Body:
 
 
 @dataclass(frozen=True, slots=True)
-class Block:
+class SceneBlock:
     """Where a unit stands in the room, or a part in its unit, for pointing at it: an upright prism over an outline."""
 
     owner: str | PartRef
@@ -42,9 +42,9 @@ class Block:
     base: float
     top: float
 
-    def shifted(self, x: float, y: float, z: float) -> "Block":
+    def shifted(self, x: float, y: float, z: float) -> "SceneBlock":
         """The same at another place."""
-        return Block(self.owner, tuple((a + x, b + y) for a, b in self.ring), self.base + z, self.top + z)
+        return SceneBlock(self.owner, tuple((a + x, b + y) for a, b in self.ring), self.base + z, self.top + z)
 
     @property
     def low(self) -> Vec:
@@ -63,7 +63,7 @@ class Solids:
 
     batches: tuple[Batch, ...]
     lines: Floats
-    blocks: tuple[Block, ...]
+    blocks: tuple[SceneBlock, ...]
     shell: tuple[Batch, ...]
     """The room itself, each side seen from inside only: batches by what covers them, see `shell`."""
     low: Vec
@@ -80,8 +80,8 @@ class SolidMaker:
 
     def __init__(self) -> None:
         self._surfaces = Surfaces()
-        self._units: Mapped[MadeUnit, tuple[Body, ...]] = Mapped()
-        self._insides: Mapped[MadeUnit, tuple[Body, ...]] = Mapped()
+        self._units: Mapped[MadeUnit, tuple[SceneBody, ...]] = Mapped()
+        self._insides: Mapped[MadeUnit, tuple[SceneBody, ...]] = Mapped()
         self._standing: Mapped[MadeUnit, tuple[Placed, ...]] = Mapped()
         self._runs: Mapped[Run, tuple[Placed, ...]] = Mapped()
         self._last_shell: tuple[list[object], tuple[Batch, ...], Floats] | None = None
@@ -124,10 +124,10 @@ class SolidMaker:
             self._last_shell = (of, shell(room, faces), shell_lines(room))
         return self._last_shell[1:]
 
-    def _run_bodies(self, run: Run) -> Iterator[Body]:
+    def _run_bodies(self, run: Run) -> Iterator[SceneBody]:
         yield from _bodies(self._surfaces, run.parts)
         for piece in run.pieces:
-            yield Body(piece.colour, piece_faces(piece), np.zeros((0, 2, 3), np.float32), None)
+            yield SceneBody(piece.colour, piece_faces(piece), np.zeros((0, 2, 3), np.float32), None)
 
     def _stood(self, units: Sequence[MadeUnit], faces: FacesOfRoom, opened: float) -> list[tuple[Placed, ...]]:
         """The surfaces of units in their room; those in the units' own frames are kept, however far fronts stand open."""
@@ -161,35 +161,35 @@ def _is_shut(unit: MadeUnit) -> bool:
     return unit.unit.opening.is_closed and not any(part.role == "glass" for part in unit.parts)
 
 
-def _inside_bodies(surfaces: Surfaces, unit: MadeUnit) -> Iterator[Body]:
+def _inside_bodies(surfaces: Surfaces, unit: MadeUnit) -> Iterator[SceneBody]:
     if _is_shut(unit):
         yield from _bodies(surfaces, [p for p in unit.parts if p.surface in ("inside", "drawer")], unit.unit.mark)
 
 
-def _outside_bodies(surfaces: Surfaces, unit: MadeUnit) -> Iterator[Body]:
+def _outside_bodies(surfaces: Surfaces, unit: MadeUnit) -> Iterator[SceneBody]:
     shut = _is_shut(unit)
     yield from _bodies(surfaces, [p for p in unit.parts if not (shut and p.surface in ("inside", "drawer"))], unit.unit.mark + 7)
     for piece in unit.pieces:
-        yield Body(piece.colour, piece_faces(piece), np.zeros((0, 2, 3), np.float32), piece.motion)
+        yield SceneBody(piece.colour, piece_faces(piece), np.zeros((0, 2, 3), np.float32), piece.motion)
 
 
-def _bodies(surfaces: Surfaces, parts: Sequence[Part], seed: int = 1) -> Iterator[Body]:
+def _bodies(surfaces: Surfaces, parts: Sequence[Part], seed: int = 1) -> Iterator[SceneBody]:
     groups: dict[tuple[str, Motion | None], list[tuple[Faces, Floats]]] = {}
     for number, part in enumerate(parts):
         made = (surfaces.faces(part, seed * 31 + number), outline(part))
         groups.setdefault((part.finish.look, part.motion), []).append(made)
     for (look, motion), found in groups.items():
-        yield Body(look, joined([f for f, _ in found]), np.concatenate([line for _, line in found]), motion)
+        yield SceneBody(look, joined([f for f, _ in found]), np.concatenate([line for _, line in found]), motion)
 
 
-def _placed(body: Body, frame: Frame, opened: float) -> Placed:
+def _placed(body: SceneBody, frame: Frame, opened: float) -> Placed:
     corners, normals, lines = body.faces.corners, body.faces.normals, body.lines
     if body.motion is not None and opened > 0:
         frame = body.motion.at(opened).then(frame)
     return body.look, Faces(*frame.both_out(corners, normals), body.faces.uv), frame.all_out(lines)
 
 
-def _placed_shut(bodies: Sequence[Body], frame: Frame) -> Iterator[Placed]:
+def _placed_shut(bodies: Sequence[SceneBody], frame: Frame) -> Iterator[Placed]:
     """All bodies of a unit whose fronts are shut, turned at once."""
     if not bodies:
         return
@@ -203,5 +203,5 @@ def _placed_shut(bodies: Sequence[Body], frame: Frame) -> Iterator[Placed]:
         face, line = after, below
 
 
-def _block(unit: MadeUnit, frame: Frame) -> Block:
-    return Block(unit.unit.id, frame.flat_out(unit.outline), unit.placed.z, unit.placed.top)
+def _block(unit: MadeUnit, frame: Frame) -> SceneBlock:
+    return SceneBlock(unit.unit.id, frame.flat_out(unit.outline), unit.placed.z, unit.placed.top)

@@ -14,7 +14,7 @@ from tallplank.core.joinery.part.part import EDGE_NAMES, Part, part_refs
 from tallplank.core.measure.memo import Rounds
 from tallplank.core.solid.mesh import Batch, Faces, Surfaces, piece_faces, shaped_edge_faces
 from tallplank.core.solid.outline import outline
-from tallplank.core.solid.scene import Block, Solids
+from tallplank.core.solid.scene import SceneBlock, Solids
 from tallplank.core.space.frame import Floats, Vec
 from tallplank.core.space.layered import Surface
 
@@ -37,7 +37,7 @@ class _Body:
     lines: Floats
     line_owner: NDArray[np.int64]
     moves: Floats
-    blocks: tuple[Block, ...]
+    blocks: tuple[SceneBlock, ...]
 
 
 NO_BANDS: Mapping[str, Band] = MappingProxyType({})
@@ -64,14 +64,14 @@ class UnitSolidMaker:
         found: dict[str, list[tuple[Faces, int]]] = {}
         lines: list[Floats] = []
         owners: list[int] = []
-        blocks: list[Block] = []
+        blocks: list[SceneBlock] = []
         for number, (ref, part) in enumerate(zip(part_refs(made.unit.id, made.parts), made.parts, strict=True)):
             found.setdefault(part.finish.look, []).append((self._surfaces.faces(part, number), number))
             edges = outline(part)
             lines.append(edges)
             owners += [number] * len(edges)
             low, high = part.box
-            blocks.append(Block(ref, part.above, low.z, high.z))
+            blocks.append(SceneBlock(ref, part.above, low.z, high.z))
             if part.holes:
                 found.setdefault(BORED, []).append((self._fillings(part), number))
             for tint, strip in self._tinted(part, bands):

@@ -8,11 +8,11 @@ from collections.abc import Sequence
 from itertools import pairwise
 from math import hypot, sqrt
 
-from tallplank.core.space.curve import ArcOf, Line
+from tallplank.core.space.curve import ArcOf, Straight
 from tallplank.core.space.outline import Point, far
 
 FLAT = 1e-9
-Piece = Line | ArcOf
+Piece = Straight | ArcOf
 
 
 def through(points: Sequence[Point]) -> list[Piece]:
@@ -47,15 +47,15 @@ def _arc_from(start: Point, way: Point, end: Point) -> Piece:
     vx, vy = end[0] - start[0], end[1] - start[1]
     beside = vx * -way[1] + vy * way[0]
     if abs(beside) < FLAT * max(hypot(vx, vy), 1.0):
-        return Line(start, end)
+        return Straight(start, end)
     radius = (vx * vx + vy * vy) / (2 * beside)
     return ArcOf(start, end, (start[0] - way[1] * radius, start[1] + way[0] * radius), abs(radius), radius > 0)
 
 
 def _turned(piece: Piece) -> Piece:
     """The same the other way round."""
-    if isinstance(piece, Line):
-        return Line(piece.end, piece.start)
+    if isinstance(piece, Straight):
+        return Straight(piece.end, piece.start)
     return ArcOf(piece.end, piece.start, piece.centre, piece.radius, not piece.left)
 
 

@@ -11,7 +11,7 @@ LEAST_STEPS, MOST_TURN = 4, 15.0
 ON_CIRCLE = 1e-6
 
 
-class Line(NamedTuple):
+class Straight(NamedTuple):
     """A straight piece of an outline."""
 
     start: Point
@@ -28,12 +28,12 @@ class ArcOf(NamedTuple):
     left: bool
 
 
-def pieces(ring: Ring) -> tuple[Line | ArcOf, ...]:
+def pieces(ring: Ring) -> tuple[Straight | ArcOf, ...]:
     """A closed outline as lines and arcs, in its order, beginning at a corner between two of them."""
     count = len(ring)
     start = next((i for i in range(count) if not _is_within_arc(ring, i)), 0)
     points = [*ring[start:], *ring[: start + 1]]
-    found: list[Line | ArcOf] = []
+    found: list[Straight | ArcOf] = []
     at = 0
     while at < count:
         last = _arc_end(points, at)
@@ -43,7 +43,7 @@ def pieces(ring: Ring) -> tuple[Line | ArcOf, ...]:
             found.append(_arc(points[at : last + 1]))
             at = last
         else:
-            found.append(Line(points[at], points[at + 1]))
+            found.append(Straight(points[at], points[at + 1]))
             at += 1
     return tuple(found)
 

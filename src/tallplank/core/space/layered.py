@@ -18,7 +18,7 @@ Cell = tuple[tuple[float, float], tuple[float, float], tuple[float, float]]
 LEAST_AREA = 1e-6
 
 
-class Cut(Protocol):
+class CutOut(Protocol):
     """What is taken from a board, from `low` to `high`; square-cornered unless it has an outline in x and y."""
 
     @property
@@ -54,7 +54,7 @@ class Stretched(NamedTuple):
     lines_by: Floats
 
 
-class Layer(NamedTuple):
+class Slab(NamedTuple):
     """From one height to another the same area of wood."""
 
     low: float
@@ -62,7 +62,7 @@ class Layer(NamedTuple):
     area: BaseGeometry
 
 
-def cells(size: Size3, cuts: Sequence[Cut]) -> tuple[Cell, ...]:
+def cells(size: Size3, cuts: Sequence[CutOut]) -> tuple[Cell, ...]:
     """A board as boxes that do not overlap; outlines of cuts are taken as the boxes around them."""
     if not cuts:
         return (((0.0, size[0]), (0.0, size[1]), (0.0, size[2])),)
@@ -79,7 +79,7 @@ def box_surface(low: Sequence[float], high: Sequence[float]) -> Surface:
     return Surface((start + _SIDES * (end - start)).astype(np.float32), _NORMALS)
 
 
-def square_surface(size: Size3, cuts: Sequence[Cut]) -> Surface:
+def square_surface(size: Size3, cuts: Sequence[CutOut]) -> Surface:
     """The surface of a board with square cuts only."""
     if not cuts:
         return box_surface((0.0, 0.0, 0.0), size)
@@ -101,7 +101,7 @@ def square_surface(size: Size3, cuts: Sequence[Cut]) -> Surface:
     return Surface(np.concatenate(found).astype(np.float32), np.concatenate(turned))
 
 
-def layers(ring: Ring, thickness: float, cuts: Sequence[Cut]) -> tuple[Layer, ...]:
+def layers(ring: Ring, thickness: float, cuts: Sequence[CutOut]) -> tuple[Slab, ...]:
     """A board of an outline from z = 0 up."""
     whole, levels = Polygon(ring), {0.0, thickness}
     for cut in cuts:
@@ -112,16 +112,16 @@ def layers(ring: Ring, thickness: float, cuts: Sequence[Cut]) -> tuple[Layer, ..
             continue
         middle = (low + high) / 2
         removed = [_area(cut) for cut in cuts if cut.low.z < middle < cut.high.z]
-        found.append(Layer(low, high, whole.difference(shapely.union_all(removed)) if removed else whole))
+        found.append(Slab(low, high, whole.difference(shapely.union_all(removed)) if removed else whole))
     return tuple(found)
 
 
-def layered_volume(slabs: Sequence[Layer]) -> float:
+def layered_volume(slabs: Sequence[Slab]) -> float:
     """What layers enclose, in cubic millimetres."""
     return float(sum((slab.high - slab.low) * slab.area.area for slab in slabs))
 
 
-def layered_surface(slabs: Sequence[Layer]) -> Surface:
+def layered_surface(slabs: Sequence[Slab]) -> Surface:
     """The surface of layers, each piece counter-clockwise seen from outside."""
     quads: list[tuple[tuple[float, float, float], ...]] = []
     normals: list[tuple[float, float, float]] = []
@@ -142,7 +142,7 @@ def layered_surface(slabs: Sequence[Layer]) -> Surface:
     return Surface(np.array(quads, dtype=np.float32), np.array(normals, dtype=np.float32))
 
 
-def _area(cut: Cut) -> BaseGeometry:
+def _area(cut: CutOut) -> BaseGeometry:
     return Polygon(cut.outline) if cut.outline is not None else box(cut.low.x, cut.low.y, cut.high.x, cut.high.y)
 
 
@@ -152,7 +152,7 @@ def _polygons(area: BaseGeometry) -> Iterator[Polygon]:
             yield shapely.geometry.polygon.orient(piece)
 
 
-def _sides(slab: Layer) -> Iterator[tuple[tuple[tuple[float, float, float], ...], tuple[float, float, float]]]:
+def _sides(slab: Slab) -> Iterator[tuple[tuple[tuple[float, float, float], ...], tuple[float, float, float]]]:
     low, high = slab.low, slab.high
     for polygon in _polygons(slab.area):
         for ring in (polygon.exterior, *polygon.interiors):
@@ -183,7 +183,7 @@ _SIDES = np.array(
 _NORMALS = np.array([(1, 0, 0), (-1, 0, 0), (0, 1, 0), (0, -1, 0), (0, 0, 1), (0, 0, -1)], dtype=np.float32)
 
 
-def _grid(size: Size3, cuts: Sequence[Cut]) -> list[list[float]]:
+def _grid(size: Size3, cuts: Sequence[CutOut]) -> list[list[float]]:
     grid = []
     for axis in range(3):
         whole = size[axis]
@@ -200,7 +200,7 @@ def _without_slivers(lines: list[float]) -> list[float]:
     return kept
 
 
-def _solid(cuts: Sequence[Cut], grid: list[list[float]]) -> NDArray[np.bool_]:
+def _solid(cuts: Sequence[CutOut], grid: list[list[float]]) -> NDArray[np.bool_]:
     solid = np.ones([len(line) - 1 for line in grid], dtype=bool)
     middles = [np.array([(a + b) / 2 for a, b in pairwise(line)]) for line in grid]
     for cut in cuts:

@@ -24,7 +24,7 @@ class Turn:
 
 
 @dataclass(frozen=True, slots=True)
-class Slide:
+class SlideOut:
     """A shift by `by` when fully out."""
 
     by: Vec
@@ -34,7 +34,7 @@ class Slide:
         return moved(*(share * step for step in self.by))
 
 
-Motion = Turn | Slide
+Motion = Turn | SlideOut
 
 
 def _turned(v: Vec, axis: Vec, angle: float) -> Vec:

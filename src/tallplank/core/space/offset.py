@@ -6,13 +6,13 @@ from math import asin, atan2, ceil, cos, hypot, pi, sin, sqrt
 
 from shapely import Polygon
 
-from tallplank.core.space.curve import LEAST_STEPS, ArcOf, Line, pieces
+from tallplank.core.space.curve import LEAST_STEPS, ArcOf, Straight, pieces
 from tallplank.core.space.outline import Point, Ring, crossing, edges, far, is_clockwise, is_simple, shifted
 
 SAGITTA = 0.05
 """How far, in millimetres, a chord lies within the arc it stands for."""
 GONE = 1e-6
-Piece = Line | ArcOf
+Piece = Straight | ArcOf
 
 
 class OffsetError(Exception):
@@ -44,7 +44,7 @@ def beside(ring: Ring, by: float) -> list[tuple[Piece, Piece]]:
         OffsetError: nothing is left, or the moved sides no longer meet.
     """
     if by and (rectangle := _rectangle_within(ring, by)) is not None:
-        return [(Line(*side), Line(*other)) for side, other in zip(edges(ring), edges(rectangle), strict=True)]
+        return [(Straight(*side), Straight(*other)) for side, other in zip(edges(ring), edges(rectangle), strict=True)]
     found = list(pieces(ring))
     if not by:
         return [(piece, piece) for piece in found]
@@ -72,10 +72,10 @@ def _rectangle_within(ring: Ring, by: float) -> Ring | None:
     return ((x0 + by, y0 + by), (x1 - by, y1 + by), (x2 - by, y2 - by), (x3 + by, y3 - by))
 
 
-def _nothing_before(found: Sequence[Piece], at: int, joined: Mapping[Piece, Piece]) -> Line:
+def _nothing_before(found: Sequence[Piece], at: int, joined: Mapping[Piece, Piece]) -> Straight:
     """A line of no length where the next piece that is left begins."""
     after = next(piece for piece in (*found[at:], *found[:at]) if piece in joined)
-    return Line(joined[after].start, joined[after].start)
+    return Straight(joined[after].start, joined[after].start)
 
 
 def ring_of(found: Sequence[Piece]) -> Ring:
@@ -85,7 +85,7 @@ def ring_of(found: Sequence[Piece]) -> Ring:
 
 def points_of(piece: Piece) -> list[Point]:
     """The points of a line or an arc, from its start to its end."""
-    if isinstance(piece, Line):
+    if isinstance(piece, Straight):
         return [piece.start, piece.end]
     turn = sweep(piece)
     step = min(4 * asin(sqrt(min(SAGITTA / piece.radius / 2, 1.0))), pi / 12)
@@ -105,8 +105,8 @@ def sweep(piece: ArcOf) -> float:
 
 def _moved(piece: Piece, by: float) -> Piece | None:
     """A piece on its new line or circle, its ends not yet where it meets its neighbours; None where nothing is left of a circle."""
-    if isinstance(piece, Line):
-        return Line(*shifted((piece.start, piece.end), by))
+    if isinstance(piece, Straight):
+        return Straight(*shifted((piece.start, piece.end), by))
     radius = piece.radius - by if piece.left else piece.radius + by
     if radius <= GONE:
         return None
@@ -122,7 +122,7 @@ def _out_from(centre: Point, point: Point, radius: float) -> Point:
 def _joined(moved: Sequence[tuple[Piece, Piece]]) -> dict[Piece, Piece]:
     """Moved pieces up to where each meets the next, by what they were."""
     found = _met(moved)
-    if any(isinstance(new, Line) and _is_against(new, found[old]) for old, new in moved):
+    if any(isinstance(new, Straight) and _is_against(new, found[old]) for old, new in moved):
         raise OffsetError
     return found
 
@@ -132,7 +132,7 @@ def _left_of(ring: Ring, moved: Sequence[tuple[Piece, Piece]], by: float) -> dic
     some = list(moved)
     while len(some) > 1:
         found = _met(some)
-        against = [old for old, new in some if isinstance(new, Line) and _is_against(new, found[old])]
+        against = [old for old, new in some if isinstance(new, Straight) and _is_against(new, found[old])]
         if not against:
             if len(some) < len(moved) and not _is_within(ring, list(found.values()), by):
                 raise OffsetError
@@ -153,7 +153,7 @@ def _met(moved: Sequence[tuple[Piece, Piece]]) -> dict[Piece, Piece]:
     return {old: new._replace(start=meets[i - 1], end=meets[i]) for i, (old, new) in enumerate(moved)}
 
 
-def _is_against(line: Line, other: Piece) -> bool:
+def _is_against(line: Straight, other: Piece) -> bool:
     """Whether a line that was moved runs the other way now, since what is beside it came together."""
     return sum((line.end[i] - line.start[i]) * (other.end[i] - other.start[i]) for i in (0, 1)) <= 0
 
@@ -169,17 +169,17 @@ def _meet(a: Piece, b: Piece, before: Piece) -> Point:
 
 
 def _meetings(a: Piece, b: Piece) -> list[Point]:
-    if isinstance(a, Line) and isinstance(b, Line):
+    if isinstance(a, Straight) and isinstance(b, Straight):
         met = crossing((a.start, a.end), (b.start, b.end))
         return [met] if met is not None else []
     if isinstance(a, ArcOf) and isinstance(b, ArcOf):
         return _of_circles(a, b)
-    line, arc = (a, b) if isinstance(a, Line) else (b, a)
-    assert isinstance(line, Line) and isinstance(arc, ArcOf)
+    line, arc = (a, b) if isinstance(a, Straight) else (b, a)
+    assert isinstance(line, Straight) and isinstance(arc, ArcOf)
     return _of_line(line, arc)
 
 
-def _of_line(line: Line, arc: ArcOf) -> list[Point]:
+def _of_line(line: Straight, arc: ArcOf) -> list[Point]:
     """Where a line meets a circle. Source: plain geometry."""
     (x, y), length = line.start, far(line.start, line.end)
     ux, uy = (line.end[0] - x) / length, (line.end[1] - y) / length

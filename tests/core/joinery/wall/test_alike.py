@@ -15,7 +15,7 @@ from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.error import PlankError
 from tallplank.core.job.face import faces_of
-from tallplank.core.job.filling import Cover, Frame, Frames, Grooves, Panel, Plain, Slats
+from tallplank.core.job.filling import Cover, FrameFill, Frames, Grooves, Panel, Plain, Slats
 from tallplank.core.job.job import Job
 from tallplank.core.job.scheme import Region
 from tallplank.core.joinery.made import Made
@@ -38,7 +38,7 @@ FILLS = st.sampled_from(
         Slats(width=18.0, gap=22.0, deep=25.0),
         Slats(width=30.0, gap=25.0, deep=15.0, way="level"),
         Grooves(pitch=90.0),
-        Frames(frames=(Frame(inset=30.0, width=40.0),)),
+        Frames(frames=(FrameFill(inset=30.0, width=40.0),)),
         Cover(border=10.0),
     ]
 )

@@ -20,7 +20,7 @@ from tallplank.core.job.job import Job
 from tallplank.core.job.scheme import Boxing, Region
 from tallplank.core.joinery.part.form.bent import Bent
 from tallplank.core.joinery.part.part import Part
-from tallplank.core.solid.many import Lay, shapes_of
+from tallplank.core.solid.many import FaceLay, shapes_of
 from tallplank.core.solid.mesh import Surfaces
 from tallplank.core.space.frame import Frame, Vec
 
@@ -116,7 +116,7 @@ def test_of_slats_on_a_tight_bow_nothing_is_left_out_but_their_backs(width: floa
     slats = parts(bowed(BOX.but(bow=250.0), root=Region(fill=Slats(width=width, gap=20.0, deep=deep))), "slat")
     out = np.array([p.frame.y if deep > width else p.frame.z for p in slats])
     assert np.abs(out[:, 0]).max() > 0.8
-    lay = Lay(Frame(Vec(0.0, 0.0, 0.0), Vec(1.0, 0.0, 0.0), Vec(0.0, 1.0, 0.0), Vec(0.0, 0.0, 1.0)), 2500.0)
+    lay = FaceLay(Frame(Vec(0.0, 0.0, 0.0), Vec(1.0, 0.0, 0.0), Vec(0.0, 1.0, 0.0), Vec(0.0, 0.0, 1.0)), 2500.0)
     (shown,) = shapes_of(slats, lay, Surfaces())
     faces = (shown.normals * out[shown.of]).sum(axis=1)
     assert len(faces) == 5 * len(slats)

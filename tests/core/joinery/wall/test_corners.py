@@ -20,7 +20,7 @@ from tallplank.core.edit.wall.scheme import add_scheme, change_scheme, copy_sche
 from tallplank.core.edit.wall.start import STARTS, Sizes
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.parts import PARTS_JSON
-from tallplank.core.job.filling import Frame as FrameOf
+from tallplank.core.job.filling import FrameFill as FrameOf
 from tallplank.core.job.filling import Frames
 from tallplank.core.job.job import Job
 from tallplank.core.job.scheme import Region

@@ -15,7 +15,7 @@ from tallplank.core.edit.check import EditError
 from tallplank.core.edit.wall.bends import bends_text, parse_bends
 from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.job.base import RecordError
-from tallplank.core.job.filling import Frame, Frames, Panel, Slats
+from tallplank.core.job.filling import FrameFill, Frames, Panel, Slats
 from tallplank.core.job.job import Display, Job
 from tallplank.core.job.scheme import Bend, Edge, Region
 from tallplank.core.joinery.part.form.outlined import Outlined
@@ -81,7 +81,7 @@ def test_regions_and_boards_along_curved_edges_tile_the_wall(split: str, edge: E
 
 
 @pytest.mark.parametrize(
-    "fill", [Panel(border=60.0, mold="mold-panel-25"), Frames(frames=(Frame(inset=40.0, width=50.0),)), Slats(width=30.0, gap=30.0)]
+    "fill", [Panel(border=60.0, mold="mold-panel-25"), Frames(frames=(FrameFill(inset=40.0, width=50.0),)), Slats(width=30.0, gap=30.0)]
 )
 def test_what_fills_a_region_follows_its_curved_edge(fill: object) -> None:
     edge = Edge(bends=(Bend(along=0.3, out=150.0), Bend(along=0.7, out=-120.0)))
@@ -142,7 +142,7 @@ def test_points_are_read_as_they_are_written() -> None:
 
 
 @pytest.mark.parametrize(
-    "fill", [Panel(border=30.0, mold="mold-panel-25"), Panel(border=40.0, raised=12.0), Frames(frames=(Frame(inset=40.0, width=50.0),))]
+    "fill", [Panel(border=30.0, mold="mold-panel-25"), Panel(border=40.0, raised=12.0), Frames(frames=(FrameFill(inset=40.0, width=50.0),))]
 )
 def test_regions_within_a_curved_one_keep_its_arcs(fill: object) -> None:
     """Divided again into four with boards between: each has its piece of the edge as arcs, and what fills it lies within that."""

@@ -20,7 +20,7 @@ from tallplank.core.job.base import RecordError
 from tallplank.core.job.job import Job
 from tallplank.core.job.scheme import Boxing, Path, Region
 from tallplank.core.joinery.wall.area import Area
-from tallplank.core.joinery.wall.place import Held, path_of, placed
+from tallplank.core.joinery.wall.place import HeldBy, path_of, placed
 from tallplank.core.measure.memo import Same
 
 
@@ -94,7 +94,7 @@ def test_symmetric_about_a_window() -> None:
 @settings(max_examples=60, deadline=None)
 def test_what_is_symmetric_about_a_mark_tiles_its_wall(middle: float, wanted: float, stile: float) -> None:
     region = Region(split="across", stile=stile, wanted=wanted, about="m", parts=(Region(),))
-    _, spans = placed(region, (), 0.0, 5000.0, Held(Same((("m", middle),)), Same(())))
+    _, spans = placed(region, (), 0.0, 5000.0, HeldBy(Same((("m", middle),)), Same(())))
     first, last = spans[0][0], 5000.0 - spans[-1][0] - spans[-1][1]
     assert min(first, last) == pytest.approx(stile, abs=1e-6)
     assert max(first, last) - stile < spans[0][1] / 2 + stile + 1e-6, "less than half of one is a wider board"

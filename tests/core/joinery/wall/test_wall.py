@@ -19,7 +19,7 @@ from tallplank.core.edit.unit import Spot, place_unit
 from tallplank.core.edit.wall.peaks import parse_peaks, peaks_text
 from tallplank.core.edit.wall.scheme import add_scheme, change_scheme, copy_scheme
 from tallplank.core.edit.wall.start import STARTS, Sizes
-from tallplank.core.job.filling import Cover, Facets, Frame, Frames, Grooves, Kept, Panel, Peak, Shelves, Slats
+from tallplank.core.job.filling import Cover, Facets, FrameFill, Frames, Grooves, KeptFree, Panel, Peak, Shelves, Slats
 from tallplank.core.job.job import Display, Job
 from tallplank.core.job.scheme import Boxing, Outline, Region, Scheme
 from tallplank.core.joinery.run.run import Run
@@ -105,7 +105,7 @@ def test_grooved_boards_are_no_wider_than_their_sheet_and_grooves_keep_their_pit
 
 def test_frames_in_frames_by_hand() -> None:
     """Within 40, boards of 60; within 80 more, boards of 60: the inner frame begins at 180."""
-    fill = Frames(frames=(Frame(inset=40.0, width=60.0, thick=12.0), Frame(inset=80.0, width=60.0, thick=12.0)))
+    fill = Frames(frames=(FrameFill(inset=40.0, width=60.0, thick=12.0), FrameFill(inset=80.0, width=60.0, thick=12.0)))
     job = with_scheme(a_wall(1000.0), root=Region(fill=fill))
     boards = {p.name: p for p in run(job).parts}
     assert boards["frame board 1 left"].box[0].x == pytest.approx(40.0)
@@ -128,7 +128,7 @@ def test_openings_cut_boards_to_their_true_shape_and_moldings_short() -> None:
 
 
 def test_what_is_kept_free_has_no_backing() -> None:
-    free = Region(size=1000.0, fill=Kept())
+    free = Region(size=1000.0, fill=KeptFree())
     job = with_scheme(a_wall(), backing=12.0, root=Region(split="across", parts=(Region(), free, Region())))
     backs = [p.box for p in run(job).parts if p.tag.role == "backing"]
     assert all(high.x <= 1500.1 or low.x >= 2499.9 for low, high in backs)
@@ -141,7 +141,7 @@ def test_what_is_kept_free_has_no_backing() -> None:
         (Region(fill=Panel(border=2000.0)), "its border is less than"),
         (Region(fill=Slats(width=5000.0)), "No slat"),
         (Region(fill=Grooves(pitch=100.0, deep=40.0)), "less deep than its board"),
-        (Region(fill=Frames(frames=(Frame(inset=1300.0),))), "no room for frame 1"),
+        (Region(fill=Frames(frames=(FrameFill(inset=1300.0),))), "no room for frame 1"),
         (Region(split="across", stile=100.0, count=60, parts=(Region(),)), "more than there is"),
         (Region(split="across", parts=(Region(size=3000.0), Region(size=3000.0))), "more than there is"),
         (Region(fill=Cover(border=1400.0)), "its border is less than"),
@@ -365,7 +365,7 @@ def test_slats_end_at_their_arch() -> None:
 
 
 def test_frames_and_moldings_follow_an_arch_concentrically() -> None:
-    job = arched(Frames(frames=(Frame(inset=40.0, width=50.0),)), border=100.0, rise=300.0)
+    job = arched(Frames(frames=(FrameFill(inset=40.0, width=50.0),)), border=100.0, rise=300.0)
     curved = next(p for p in run(job).parts if p.tag.role == "frame board" and len(p.form.ring(p.size)) > 8)
     radii = sorted(piece.radius for piece in pieces(curved.form.ring(curved.size)) if isinstance(piece, ArcOf))
     assert radii == pytest.approx([340_000 / 600 - 90.0, 340_000 / 600 - 40.0], abs=1e-4)

@@ -5,7 +5,7 @@ from PyQt6.QtGui import QPainter, QPen
 
 from tallplank.app.canvas.tool.tool import Canvas, Hint, Tool, paint_ghost
 from tallplank.app.look.theme import colour
-from tallplank.core.edit.dimension.pick import Held, nearest
+from tallplank.core.edit.dimension.pick import HeldLine, nearest
 from tallplank.core.edit.dimension.word import end_words
 from tallplank.core.error import PlankError
 from tallplank.core.job.dimension import View
@@ -25,8 +25,8 @@ class MeasureTool(Tool):
         super().__init__(canvas)
         self._view: View = view
         self._lines = Lines(self.store, view)
-        self._first: Held | None = None
-        self._under: Held | None = None
+        self._first: HeldLine | None = None
+        self._under: HeldLine | None = None
 
     @property
     def _on(self) -> bool:
@@ -74,7 +74,7 @@ class MeasureTool(Tool):
             self.store.place_next("")
         return True
 
-    def _line_at(self, at: QPointF) -> Held | None:
+    def _line_at(self, at: QPointF) -> HeldLine | None:
         lines = self._lines.now() if self._first is None else self._lines.beside(self._first)
         pixel = 1.0 / self.canvas.view.scale
         return nearest(lines, self.canvas.view.inside(at), REACH_PX * pixel, SAME_PX * pixel)

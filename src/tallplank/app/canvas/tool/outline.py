@@ -8,7 +8,7 @@ from tallplank.app.look.theme import colour, font
 from tallplank.core.edit.survey.room import add_room_of
 from tallplank.core.error import PlankError
 from tallplank.core.space.outline import Point, far
-from tallplank.session.outline_drawing import Outline
+from tallplank.session.outline_drawing import OutlineInHand
 
 DRAWING = "outline"
 """What is being placed while a room is drawn."""
@@ -22,14 +22,14 @@ class OutlineTool(Tool):
 
     def __init__(self, canvas: Canvas) -> None:
         super().__init__(canvas)
-        self.outline = Outline()
+        self.outline = OutlineInHand()
         self._at: Point = (0.0, 0.0)
 
     @property
     def _on(self) -> bool:
         on = self.store.state.placing == DRAWING
         if not on and self.outline.corners:
-            self.outline = Outline()
+            self.outline = OutlineInHand()
         return on
 
     def press(self, at: QPointF, *, adding: bool) -> bool:
@@ -67,7 +67,7 @@ class OutlineTool(Tool):
     def back_out(self) -> bool:
         if not self._on:
             return False
-        self.outline = Outline()
+        self.outline = OutlineInHand()
         self.store.place_next("")
         return True
 
@@ -76,7 +76,7 @@ class OutlineTool(Tool):
             corner = self.outline.aimed(self._at, self.store.job.display.style.unit)
         except PlankError as problem:
             self.store.say(str(problem))
-            self.outline = Outline(self.outline.corners)
+            self.outline = OutlineInHand(self.outline.corners)
             return
         self.outline = self.outline.with_corner(corner)
 
@@ -88,7 +88,7 @@ class OutlineTool(Tool):
         except PlankError as problem:
             store.say(str(problem))
             return
-        self.outline = Outline()
+        self.outline = OutlineInHand()
         store.place_next("")
         store.look_at(room)
 

@@ -9,7 +9,7 @@ from tallplank.core.error import PlankError
 from tallplank.core.job.measure import OfRegion
 from tallplank.core.space.outline import Point
 from tallplank.session.arrange import Ghost
-from tallplank.session.wall_drag import Boundary, BoundaryDrag, boundary_at
+from tallplank.session.wall_drag import Boundary, RegionDrag, boundary_at
 
 REACH_PX, SNAP_PX = 5.0, 8.0
 """How near a boundary is taken hold of, and how near a relation holds it."""
@@ -22,7 +22,7 @@ class RegionTool(PickTool):
         super().__init__(canvas)
         self._grasped: Boundary | None = None
         self._from: Point = (0.0, 0.0)
-        self._drag: BoundaryDrag | None = None
+        self._drag: RegionDrag | None = None
         self.ghost: Ghost | None = None
 
     @property
@@ -42,7 +42,7 @@ class RegionTool(PickTool):
         if self._grasped is None:
             return
         if first or self._drag is None:
-            self._drag = BoundaryDrag(self.store, self._grasped)
+            self._drag = RegionDrag(self.store, self._grasped)
         a, b = self._from, self.canvas.view.inside(at)
         try:
             self.ghost = Ghost((), self._drag.move((b[0] - a[0], b[1] - a[1]), SNAP_PX / self.canvas.view.scale))

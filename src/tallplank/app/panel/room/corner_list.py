@@ -1,16 +1,16 @@
 """Corners as they are listed: x and y, corner by corner."""
 
-from tallplank.app.panel.panel import Panel
+from tallplank.app.panel.panel import SpecPanel
 from tallplank.core.error import PlankError
 from tallplank.core.space.outline import Point
 
 
-def corners_text(panel: Panel, corners: tuple[Point, ...]) -> str:
+def corners_text(panel: SpecPanel, corners: tuple[Point, ...]) -> str:
     """Corners as they are typed: x and y, corner by corner."""
     return "; ".join(f"{panel.shown(x)} {panel.shown(y)}" for x, y in corners)
 
 
-def corners_of(panel: Panel, text: str, before: tuple[Point, ...]) -> tuple[Point, ...]:
+def corners_of(panel: SpecPanel, text: str, before: tuple[Point, ...]) -> tuple[Point, ...]:
     """The corners that were typed; the very ones of before where they still read as they stood.
 
     Raises:

@@ -5,7 +5,7 @@ from collections.abc import Callable
 from PyQt6.QtWidgets import QPushButton
 
 from tallplank.app.panel.angle import degrees_of, shown_degrees
-from tallplank.app.panel.panel import Panel
+from tallplank.app.panel.panel import SpecPanel
 from tallplank.app.panel.row import Origin
 from tallplank.core.edit.group import change_group, group_of, remove_group, set_bar, set_face_length, set_seats, set_top, turn_group
 from tallplank.core.edit.group_end import add_end_faces
@@ -30,7 +30,7 @@ def selected_group(store: Store) -> Group | None:
     return next((group for group in room.groups if group.id in chosen), None) if room is not None else None
 
 
-class GroupPanel(Panel):
+class GroupPanel(SpecPanel):
     """Place, ways, worktop and seats."""
 
     def __init__(self, store: Store) -> None:

@@ -2,7 +2,7 @@
 
 from PyQt6.QtWidgets import QPushButton
 
-from tallplank.app.panel.panel import Panel
+from tallplank.app.panel.panel import SpecPanel
 from tallplank.core.edit.survey.walled import change_opening, remove_opening
 from tallplank.core.job.face import Face, faces_of
 from tallplank.core.job.wall import WallOpening
@@ -24,7 +24,7 @@ DOOR = (
 )
 
 
-class OpeningPanel(Panel):
+class OpeningPanel(SpecPanel):
     """The place and size of a door or window."""
 
     def __init__(self, store: Store, face: Face, opening: WallOpening) -> None:

@@ -8,7 +8,7 @@ from math import atan2, degrees
 from PyQt6.QtWidgets import QPushButton
 
 from tallplank.app.panel.angle import degrees_of, shown_degrees
-from tallplank.app.panel.panel import Panel
+from tallplank.app.panel.panel import SpecPanel
 from tallplank.app.panel.room.corner_list import corners_of, corners_text
 from tallplank.app.panel.room.surface_row import surface_key, surface_rows
 from tallplank.app.panel.room.tape_rows import TapeRows
@@ -33,7 +33,7 @@ def where_on_plan(face: Face) -> str:
     return WAYS[round(degrees(atan2(into.y, into.x)) / 45.0) % len(WAYS)]
 
 
-class RoomPanel(Panel):
+class RoomPanel(SpecPanel):
     """The sizes of the shown room and of its walls, and where what stands free in it stands."""
 
     @staticmethod

@@ -5,7 +5,7 @@ from collections.abc import Callable
 from PyQt6.QtWidgets import QPushButton
 
 from tallplank.app.panel.angle import degrees_of, shown_degrees
-from tallplank.app.panel.panel import Panel
+from tallplank.app.panel.panel import SpecPanel
 from tallplank.app.panel.room.corner_list import corners_of, corners_text
 from tallplank.app.panel.room.surface_row import surface_rows
 from tallplank.core.edit.survey.service import SERVICE_NAMES, change_service, remove_service, service_of
@@ -35,7 +35,7 @@ def selected_service(store: Store) -> tuple[Face, Service] | None:
     return next(((f, s) for f in faces for s in f.services if s.id in chosen), None)
 
 
-class StandingPanel(Panel):
+class StandingPanel(SpecPanel):
     """The place, size and heights of what stands or hangs in the room."""
 
     def __init__(self, store: Store, thing: Standing) -> None:
@@ -120,7 +120,7 @@ def _counter_clockwise(ring: tuple[Point, ...]) -> tuple[Point, ...]:
     return tuple(reversed(ring)) if is_clockwise(ring) else ring
 
 
-class ServicePanel(Panel):
+class ServicePanel(SpecPanel):
     """The place and size of a socket, a pipe's end or a radiator."""
 
     def __init__(self, store: Store, face: Face, service: Service) -> None:

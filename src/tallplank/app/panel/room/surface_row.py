@@ -5,7 +5,7 @@ from pathlib import Path
 
 from PyQt6.QtWidgets import QFileDialog
 
-from tallplank.app.panel.panel import Panel
+from tallplank.app.panel.panel import SpecPanel
 from tallplank.core.edit.survey.surface import add_picture, cover, size_picture
 from tallplank.core.exchange.picture_file import read_picture
 from tallplank.session.store import Store
@@ -16,7 +16,7 @@ REPEAT = 600.0
 FILTER = "Pictures (*.png *.jpg *.jpeg *.webp *.bmp *.tif *.tiff)"
 
 
-def surface_rows(panel: Panel, room_id: str, what: str, read: Callable[[], str | None], name: str = "Covered") -> None:
+def surface_rows(panel: SpecPanel, room_id: str, what: str, read: Callable[[], str | None], name: str = "Covered") -> None:
     """Add the choice, and for a picture its real width."""
     store = panel.store
     looks = [(look.id, look.name, None) for look in store.catalog.looks.values() if look.kind != "glass"]
@@ -40,7 +40,7 @@ def surface_rows(panel: Panel, room_id: str, what: str, read: Callable[[], str |
         panel.length("Repeats", wide, lambda v: store.apply(lambda j: size_picture(j, str(read()), v), "size of a picture"))
 
 
-def picture_from_file(panel: Panel, room_id: str, what: str, path: Path | None = None) -> None:
+def picture_from_file(panel: SpecPanel, room_id: str, what: str, path: Path | None = None) -> None:
     """Ask for a picture, copy it into the job, and cover something with it."""
     store = panel.store
     if path is None:

@@ -1,6 +1,6 @@
 """The rows by which a room is surveyed with a tape."""
 
-from tallplank.app.panel.panel import Panel
+from tallplank.app.panel.panel import SpecPanel
 from tallplank.core.edit.survey.tape import survey_room
 from tallplank.core.error import PlankError
 from tallplank.core.measure.tape import Spread, parse_walk, walked
@@ -10,7 +10,7 @@ from tallplank.session.survey import WALK
 class TapeRows:
     """The room by its walls, one after the other, as one walks round it with a tape."""
 
-    def __init__(self, panel: Panel, room_id: str) -> None:
+    def __init__(self, panel: SpecPanel, room_id: str) -> None:
         self._panel, self._store, self._room_id = panel, panel.store, room_id
         self._spread: Spread = "even"
         panel.group("Walk round it with a tape")

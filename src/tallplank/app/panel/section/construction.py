@@ -10,7 +10,7 @@ from tallplank.app.panel.units import Section, UnitsPanel
 from tallplank.core.edit.unit import set_rule
 from tallplank.core.job.construction import RuleValue
 from tallplank.core.joinery.rule.choice import rule_source
-from tallplank.session.building import Kept, build_as, keep_construction
+from tallplank.session.building import ShopConstruction, build_as, keep_construction
 
 
 def _construction(panel: UnitsPanel) -> None:
@@ -34,7 +34,7 @@ def _built_as(panel: UnitsPanel) -> None:
         "Built as",
         construction_choices(store),
         lambda: same([u.construction or store.job.standard.construction for u in panel.units()]),
-        lambda v: build_as(store, panel.ids(), v if isinstance(v, str | Kept) else None),
+        lambda v: build_as(store, panel.ids(), v if isinstance(v, str | ShopConstruction) else None),
         Origin(source, lambda: build_as(store, panel.ids(), None)),
     )
     panel.text("Save as", lambda: "", partial(_save_as, panel))

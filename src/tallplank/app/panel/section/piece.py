@@ -2,7 +2,7 @@
 
 from PyQt6.QtWidgets import QPushButton
 
-from tallplank.app.panel.panel import Panel
+from tallplank.app.panel.panel import SpecPanel
 from tallplank.core.edit.piece import change_piece, reset_piece
 from tallplank.core.job.room import PieceChange
 from tallplank.core.joinery.part.part import PartRef
@@ -21,7 +21,7 @@ def run_of_pick(store: Store) -> tuple[str, str] | None:
     return (run.room, key) if run is not None and key is not None else None
 
 
-def piece_rows(panel: Panel) -> None:
+def piece_rows(panel: SpecPanel) -> None:
     """Add them for the picked part."""
     store, found = panel.store, run_of_pick(panel.store)
     part = picked_part(store)
@@ -54,7 +54,7 @@ def changed_keys(store: Store) -> tuple[str, ...]:
     return tuple(room.pieces) if room is not None else ()
 
 
-def changed_pieces(panel: Panel) -> None:
+def changed_pieces(panel: SpecPanel) -> None:
     """Add the pieces of the shown room that are changed by hand, each with the way back."""
     store, room = panel.store, panel.store.room()
     if room is None or not room.pieces:

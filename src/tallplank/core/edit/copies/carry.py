@@ -24,7 +24,7 @@ LET_IN: frozenset[HardwareRole] = frozenset({"sink", "hob"})
 """Hardware that belongs to one unit, not to its look."""
 
 
-class Outcome(NamedTuple):
+class CarriedOver(NamedTuple):
     """The job, and to how many units something was carried and how many it does not apply to."""
 
     job: Job
@@ -38,7 +38,7 @@ class Outcome(NamedTuple):
         return f"{done}; it does not apply to {self.skipped}." if self.skipped else f"{done}."
 
 
-def carry(job: Job, catalog: Catalog, model_id: str, ids: Iterable[str], things: Sequence[Carried]) -> Outcome:
+def carry(job: Job, catalog: Catalog, model_id: str, ids: Iterable[str], things: Sequence[Carried]) -> CarriedOver:
     """What a unit has of the things that are chosen, carried to others; those that it does not apply to stay as they are.
 
     Raises:
@@ -49,7 +49,7 @@ def carry(job: Job, catalog: Catalog, model_id: str, ids: Iterable[str], things:
         raise EditError("Select the unit that has it first, then those that shall take it, and choose what to carry.")
     changed = {u.id: new for u in others if (new := _with(job, catalog, model, u, things)) is not None}
     real = {key: new for key, new in changed.items() if new != job.unit(key)}
-    return Outcome(with_units(job, catalog, real) if real else job, len(changed), len(others) - len(changed))
+    return CarriedOver(with_units(job, catalog, real) if real else job, len(changed), len(others) - len(changed))
 
 
 def _with(job: Job, catalog: Catalog, model: Unit, unit: Unit, things: Sequence[Carried]) -> Unit | None:

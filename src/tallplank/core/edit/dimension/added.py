@@ -5,7 +5,7 @@ from functools import partial
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.check import Edited, EditError, valid
-from tallplank.core.edit.dimension.pick import Held
+from tallplank.core.edit.dimension.pick import HeldLine
 from tallplank.core.edit.dimension.reach import AXES, places_of
 from tallplank.core.edit.group import change_group, group_of
 from tallplank.core.edit.survey.room import fresh_id
@@ -23,7 +23,7 @@ from tallplank.core.space.frame import Vec
 SMALLEST = 1e-6
 
 
-def add_dimension(job: Job, room: str, view: View, first: Held, second: Held, at: float) -> Edited:
+def add_dimension(job: Job, room: str, view: View, first: HeldLine, second: HeldLine, at: float) -> Edited:
     """A job with a dimension between two lines of a drawing, the second of those alike to the first; its own line is drawn at `at`.
 
     Raises:

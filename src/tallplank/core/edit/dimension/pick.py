@@ -18,7 +18,7 @@ TURNED: dict[EndEdge, EndEdge] = {"low": "high", "high": "low", "middle": "middl
 
 
 @dataclass(frozen=True, slots=True)
-class Held:
+class HeldLine:
     """A line of a drawing that an end of a dimension can hold: from `a` to `b`, measured across it along an axis of a face."""
 
     a: Point
@@ -36,7 +36,7 @@ class Held:
         return hypot(self.a[0] + share * dx - point[0], self.a[1] + share * dy - point[1])
 
 
-def held_on(made: Made, room_id: str, face_id: str, view: View) -> tuple[Held, ...]:
+def held_on(made: Made, room_id: str, face_id: str, view: View) -> tuple[HeldLine, ...]:
     """What can be held on the elevation of a face, or on the plan of a room.
 
     Where lines of several things lie on one another, a carcass comes first, then fronts, worktops, what is in the walls and the walls.
@@ -57,7 +57,7 @@ def held_on(made: Made, room_id: str, face_id: str, view: View) -> tuple[Held, .
     return (*found, *(line for end in things for line in _lines(made, room, _alike(room, faces.values(), end.thing), end, "plan")))
 
 
-def nearest(lines: Iterable[Held], at: Point, reach: float, same: float = 0.01) -> Held | None:
+def nearest(lines: Iterable[HeldLine], at: Point, reach: float, same: float = 0.01) -> HeldLine | None:
     """The line nearest to a point of the drawing, of those not farther than `reach`; None where there is none.
 
     Of lines that are no farther apart than `same`, which look like one, it is the first; a middle must be nearer than an edge by so much.
@@ -71,7 +71,7 @@ SAME = 0.01
 """Edges nearer than this are one, in millimetres and in degrees."""
 
 
-def alike(made: Made, room_id: str, first: Held, lines: Iterable[Held]) -> Iterator[Held]:
+def alike(made: Made, room_id: str, first: HeldLine, lines: Iterable[HeldLine]) -> Iterator[HeldLine]:
     """Those lines that run as the first one does, as they are seen in the frame of its face."""
     faces = made.faces[room_id]
     here = _way(faces[first.face], first.axis)
@@ -80,7 +80,7 @@ def alike(made: Made, room_id: str, first: Held, lines: Iterable[Held]) -> Itera
         cosine = here.x * there.x + here.y * there.y + here.z * there.z
         if abs(cosine) > PARALLEL and line.end != first.end:
             edge = line.end.edge if cosine > 0 else TURNED[line.end.edge]
-            yield Held(line.a, line.b, first.face, first.axis, line.end.but(edge=edge))
+            yield HeldLine(line.a, line.b, first.face, first.axis, line.end.but(edge=edge))
 
 
 def _way(face: Face, axis: Axis) -> Vec:
@@ -113,7 +113,7 @@ def _alike(room: Room, faces: Iterable[Face], thing: str) -> Face:
     return next(square, walls[0])
 
 
-def _lines(made: Made, room: Room, face: Face, end: End, view: View) -> Iterator[Held]:
+def _lines(made: Made, room: Room, face: Face, end: End, view: View) -> Iterator[HeldLine]:
     """The edges of what an end holds and its middles, as lines of a drawing."""
     box = box_of(made, room.id, end, face.frame)
     if box is None:
@@ -130,13 +130,13 @@ def _lines(made: Made, room: Room, face: Face, end: End, view: View) -> Iterator
             yield _line(face, box, over if axis != "x" else box, (axis, across), end.but(edge=edge), view)
 
 
-def _line(face: Face, box: tuple[Vec, Vec], along: tuple[Vec, Vec], axes: tuple[Axis, Axis], end: End, view: View) -> Held:
+def _line(face: Face, box: tuple[Vec, Vec], along: tuple[Vec, Vec], axes: tuple[Axis, Axis], end: End, view: View) -> HeldLine:
     """One line of a box, as long as another one; a worktop's front edge is offered unit by unit."""
     axis, across = axes
     place = place_in(box, axis, end.edge)
     ends = [{axis: place, across: place_in(along, across, edge)} for edge in ("low", "high")]
     a, b = ((p.get("x", 0.0), p.get("y", 0.0), p.get("z", 0.0)) for p in ends)
     if view == "elevation":
-        return Held((a[0], a[2]), (b[0], b[2]), face.id, axis, end)
+        return HeldLine((a[0], a[2]), (b[0], b[2]), face.id, axis, end)
     start, stop = face.frame.out(a), face.frame.out(b)
-    return Held((start.x, start.y), (stop.x, stop.y), face.id, axis, end)
+    return HeldLine((start.x, start.y), (stop.x, stop.y), face.id, axis, end)

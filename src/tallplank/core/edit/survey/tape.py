@@ -5,11 +5,11 @@ from collections.abc import Sequence
 from tallplank.core.edit.check import Edited, EditError
 from tallplank.core.edit.survey.room import add_room_of, change_room, check_openings
 from tallplank.core.job.job import Job
-from tallplank.core.measure.tape import Leg, Spread, closed, walked
+from tallplank.core.measure.tape import Spread, TapeLeg, closed, walked
 from tallplank.core.space.outline import is_clockwise
 
 
-def room_by_tape(job: Job, name: str, legs: Sequence[Leg], height: float, spread: Spread = "even") -> Edited:
+def room_by_tape(job: Job, name: str, legs: Sequence[TapeLeg], height: float, spread: Spread = "even") -> Edited:
     """A job with one more room, as it was walked round; its id comes with it.
 
     Raises:
@@ -18,7 +18,7 @@ def room_by_tape(job: Job, name: str, legs: Sequence[Leg], height: float, spread
     return add_room_of(job, name, closed(walked(legs), spread), height)
 
 
-def survey_room(job: Job, room_id: str, legs: Sequence[Leg], spread: Spread = "even") -> Job:
+def survey_room(job: Job, room_id: str, legs: Sequence[TapeLeg], spread: Spread = "even") -> Job:
     """A job with a room as it was walked round from its first corner, to the right on the plan.
 
     With as many walls as before they stay, with all that is in and at them.

@@ -6,7 +6,7 @@ Sizes are common practice, no source; in inch jobs they are whole fractions of a
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
-from tallplank.core.job.filling import Cover, Facets, Frame, Frames, Grooves, Kept, Panel, Peak, Slats
+from tallplank.core.job.filling import Cover, Facets, FrameFill, Frames, Grooves, KeptFree, Panel, Peak, Slats
 from tallplank.core.job.scheme import Boxing, Outline, Region
 from tallplank.core.measure.length import LengthUnit
 
@@ -92,7 +92,9 @@ def _grid(s: Sizes) -> Values:
 
 def _frames(s: Sizes) -> Values:
     width = s.of(60.0, 2.5)
-    fill = Frames(frames=(Frame(inset=s.of(40.0, 1.5), width=width, thick=12.0), Frame(inset=s.of(80.0, 3.0), width=width, thick=12.0)))
+    fill = Frames(
+        frames=(FrameFill(inset=s.of(40.0, 1.5), width=width, thick=12.0), FrameFill(inset=s.of(80.0, 3.0), width=width, thick=12.0))
+    )
     return {"backing": s.of(6.0, 0.25), "root": Region(split="across", wanted=s.of(900.0, 36.0), parts=(Region(fill=fill),))}
 
 
@@ -109,7 +111,7 @@ def _mirror(s: Sizes) -> Values:
 
 
 def _screen(s: Sizes) -> Values:
-    fill, free = Region(fill=Slats(width=s.of(19.0, 0.75))), Region(size=s.of(1000.0, 40.0), fill=Kept())
+    fill, free = Region(fill=Slats(width=s.of(19.0, 0.75))), Region(size=s.of(1000.0, 40.0), fill=KeptFree())
     column = Region(size=s.of(1600.0, 64.0), split="up", parts=(Region(size=s.of(700.0, 28.0)), free, Region()))
     return {"backing": s.of(12.0, 0.25), "root": Region(split="across", parts=(fill, column, fill))}
 

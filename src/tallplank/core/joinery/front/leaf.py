@@ -10,7 +10,7 @@ from tallplank.core.catalog.door_style import DoorStyle
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.error import mm
 from tallplank.core.job.front import FrontShape
-from tallplank.core.joinery.front.panel import Field, Inset, add_field
+from tallplank.core.joinery.front.panel import Inset, PanelField, add_field
 from tallplank.core.joinery.part.form.form import formed
 from tallplank.core.joinery.part.hole import Pocket, PocketKind
 from tallplank.core.joinery.part.part import BuildError, Edges, Tag
@@ -135,7 +135,7 @@ def _add_frame(choice: Choice, style: DoorStyle, leaf: Leaf, out: Collector) -> 
         tag = leaf.tag.piece("panel", number=number if len(spans) > 1 else 0)
         width = leaf.width - 2 * frame.stile
         arch = frame.arch if top else 0.0
-        add_field(choice, inset, Field(tag, leaf.x + style.stile, leaf.z + low, width, height, arch), out)
+        add_field(choice, inset, PanelField(tag, leaf.x + style.stile, leaf.z + low, width, height, arch), out)
 
 
 def _inset(choice: Choice, frame: _Frame) -> Inset:

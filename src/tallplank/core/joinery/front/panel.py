@@ -49,7 +49,7 @@ class Inset:
 
 
 @dataclass(frozen=True, slots=True)
-class Field:
+class PanelField:
     """The clear opening between stiles and rails; its height without the rise of an arch above it."""
 
     tag: Tag
@@ -60,7 +60,7 @@ class Field:
     arch: float
 
 
-def add_field(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
+def add_field(choice: Choice, inset: Inset, field: PanelField, out: Collector) -> None:
     """Fill one opening of a frame.
 
     Raises:
@@ -86,7 +86,7 @@ def _play(choice: Choice, inset: Inset, width: float) -> Size:
     return Size.of(moves, "float for moisture", Decided("rule", "moisture_swing"))
 
 
-def _add_panel(choice: Choice, inset: Inset, field: Field, out: Collector, thickness: Size, pockets: Cuts) -> None:
+def _add_panel(choice: Choice, inset: Inset, field: PanelField, out: Collector, thickness: Size, pockets: Cuts) -> None:
     """A board in the grooves of a frame, its grain upright or level; it floats more across its grain than along it."""
     tongue = inset.style.tongue
     moving = _play(choice, inset, (field.height if inset.across else field.width).value)
@@ -104,7 +104,7 @@ def _add_panel(choice: Choice, inset: Inset, field: Field, out: Collector, thick
     )  # fmt: skip
 
 
-def _arched_panel(field: Field, height: float, width: float) -> Ring:
+def _arched_panel(field: PanelField, height: float, width: float) -> Ring:
     """A panel whose upper edge follows the arch above it, up into its groove; x runs up the panel, y from its right edge."""
     chord, rise = field.width.value, field.arch
     top, middle = height, width / 2
@@ -113,11 +113,11 @@ def _arched_panel(field: Field, height: float, width: float) -> Ring:
     return ((0.0, 0.0), (shoulder, 0.0), *points, (shoulder, width), (0.0, width))
 
 
-def _flat(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
+def _flat(choice: Choice, inset: Inset, field: PanelField, out: Collector) -> None:
     _add_panel(choice, inset, field, out, Size.of(inset.style.panel, "panel", Decided("door_style", "panel")), lambda *_: ())
 
 
-def _raised(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
+def _raised(choice: Choice, inset: Inset, field: PanelField, out: Collector) -> None:
     """A thick field with thin edges that go into the grooves."""
     style = inset.style
     thick = Size.of(min(style.raised, inset.full - inset.groove[0]), "raised field", Decided("door_style", "raised"))
@@ -140,7 +140,7 @@ def _raised(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
     _add_panel(choice, inset, field, out, thick, edges)
 
 
-def _beaded(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
+def _beaded(choice: Choice, inset: Inset, field: PanelField, out: Collector) -> None:
     """A flat panel with beads cut into its face at an even pitch, the outer ones half a pitch from the frame."""
     style = inset.style
     deep = min(BEAD_DEEP, style.panel / 3)
@@ -157,7 +157,7 @@ def _beaded(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
     _add_panel(choice, inset, field, out, Size.of(style.panel, "panel", Decided("door_style", "panel")), beads)
 
 
-def _slatted(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
+def _slatted(choice: Choice, inset: Inset, field: PanelField, out: Collector) -> None:
     """Upright slats in the grooves of the rails; their width is kept and the gaps take what is left."""
     style = inset.style
     count = max(int((field.width.value + style.pitch - style.slat) / style.pitch), 1)
@@ -178,7 +178,7 @@ def _slatted(choice: Choice, inset: Inset, field: Field, out: Collector) -> None
         out.add(field.tag.piece("slat"), "front", "front", inset.finish, sizes, lay, motion=inset.motion, kind="front")
 
 
-def _louvred(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
+def _louvred(choice: Choice, inset: Inset, field: PanelField, out: Collector) -> None:
     """Sloping slats pinned between the stiles, each lapping the next."""
     style = inset.style
     slope = radians(style.slope)
@@ -219,7 +219,7 @@ def _pin(out: Collector, middle: Vec, length: float, play: float) -> None:
         out.bore_at(Vec(x + way * play, middle.y, middle.z), Vec(way, 0.0, 0.0), bore, ("front",))
 
 
-def _glazed(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
+def _glazed(choice: Choice, inset: Inset, field: PanelField, out: Collector) -> None:
     """A pane in the rebate with a bead behind it all round, and glazing bars before it."""
     style, glass = inset.style, choice.finish("glass")
     pane = Size.of(glass.thickness, "glass", Decided("finish", "glass"))
@@ -237,7 +237,7 @@ def _glazed(choice: Choice, inset: Inset, field: Field, out: Collector) -> None:
     _add_bars(inset, field, out)
 
 
-def _add_beads(inset: Inset, field: Field, pane: Size, out: Collector) -> None:
+def _add_beads(inset: Inset, field: PanelField, pane: Size, out: Collector) -> None:
     """Strips behind the glass that fill the rest of the rebate; along an arch a pliable one is bought."""
     style = inset.style
     thick = Size.of(inset.groove[1], "rebate", Decided("door_style", "panel")) - pane
@@ -254,7 +254,7 @@ def _add_beads(inset: Inset, field: Field, pane: Size, out: Collector) -> None:
         out.add(tag, "front", "front", inset.finish, (field.width, wide, thick), lay, motion=inset.motion, kind="front")
 
 
-def _add_bars(inset: Inset, field: Field, out: Collector) -> None:
+def _add_bars(inset: Inset, field: PanelField, out: Collector) -> None:
     """Bars on the glass: the upright ones whole, the level ones between them."""
     style = inset.style
     across, up = style.bars
@@ -276,7 +276,7 @@ def _add_bars(inset: Inset, field: Field, out: Collector) -> None:
             out.add(tag, "front", "front", inset.finish, (length, wide, thick), lay, motion=inset.motion, kind="front")
 
 
-FIELDS: Mapping[str, Callable[[Choice, Inset, Field, Collector], None]] = MappingProxyType(
+FIELDS: Mapping[str, Callable[[Choice, Inset, PanelField, Collector], None]] = MappingProxyType(
     {"flat": _flat, "raised": _raised, "beaded": _beaded, "slatted": _slatted, "louvred": _louvred, "glazed": _glazed}
 )
 """How each kind of panel is made; a new kind is one function here."""

@@ -7,7 +7,7 @@ from tallplank.core.error import mm
 from tallplank.core.joinery.joint.joint import END_PLAY
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.rule.choice import Choice
-from tallplank.core.joinery.setout.collector import Bore, Collector, Row
+from tallplank.core.joinery.setout.collector import Bore, Collector, HoleRow
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Vec
@@ -67,6 +67,6 @@ def _join(item: Fixing, pair: tuple[int, int], heights: tuple[float, ...], key: 
     y, thick, bores = (end_low.y + end_high.y) / 2, side_high.x - side_low.x, item.joint
     what: Literal["dowel", "screw"] = "dowel" if item.role == "dowel" else "screw"
     in_side = min(bores.face_depth, thick - SKIN) if bores.face_depth else thick
-    row = Row(Vec(x, y, 0.0), 2, heights)
+    row = HoleRow(Vec(x, y, 0.0), 2, heights)
     out.bore_row(side, row, into_side, Bore(what, bores.face, in_side, key))
     out.bore_row(end, row, into_end, Bore(what, bores.end, item.length + END_PLAY - in_side, key))

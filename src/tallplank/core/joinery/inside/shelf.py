@@ -11,7 +11,7 @@ from tallplank.core.joinery.joint.system import on_row, row_holes, row_lines
 from tallplank.core.joinery.part.part import UPRIGHTS, BuildError, Edges
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box
-from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, Row
+from tallplank.core.joinery.setout.collector import Bore, Collector, HoleRow, Lay
 from tallplank.core.joinery.setout.layout import Cell
 from tallplank.core.joinery.setout.plane import Plane, plane_of
 from tallplank.core.measure.divide import DivideError, divide, equal
@@ -87,8 +87,8 @@ class PinRow:
     own: Sequence[float]
     spare: Sequence[float]
 
-    def at(self, heights: Sequence[float]) -> Row:
-        return Row(self.start, 2, heights)
+    def at(self, heights: Sequence[float]) -> HoleRow:
+        return HoleRow(self.start, 2, heights)
 
 
 def _pin_rows(choice: Choice, box: Box, cell: Cell, out: Collector) -> Iterator[PinRow]:

@@ -6,7 +6,7 @@ from math import atan2, degrees
 from types import MappingProxyType
 
 from tallplank.core.joinery.part.part import Part, PartKind
-from tallplank.core.joinery.setout.collector import Row
+from tallplank.core.joinery.setout.collector import HoleRow
 from tallplank.core.space.frame import Frame, Vec
 
 NOWHERE = Vec(0.0, 0.0, 0.0)
@@ -55,10 +55,10 @@ class Meeting:
         point[self.axis], point[self.along] = self.at, 0.0
         return Vec(*point)
 
-    def row(self, places: Sequence[float], aside: Vec = NOWHERE) -> Row:
+    def row(self, places: Sequence[float], aside: Vec = NOWHERE) -> HoleRow:
         """The points at places along the meeting, all moved `aside`."""
         start = self.start
-        return Row(Vec(start.x + aside.x, start.y + aside.y, start.z + aside.z), self.along, places)
+        return HoleRow(Vec(start.x + aside.x, start.y + aside.y, start.z + aside.z), self.along, places)
 
     @property
     def across(self) -> int:

@@ -17,7 +17,7 @@ from tallplank.core.joinery.part.role import PartRole, word_of
 from tallplank.core.measure.carry import Carrying, without_carried
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import RIGHT, UP, Frame, Vec
-from tallplank.core.space.motion import Motion, Slide, Turn
+from tallplank.core.space.motion import Motion, SlideOut, Turn
 from tallplank.core.space.outline import Point, Ring, bounds
 
 Grain = Literal["length", "none"]
@@ -67,9 +67,9 @@ def flap(y: float, z: float, *, lifts: bool) -> Turn:
     return Turn(Vec(0.0, y, z), RIGHT, -LEVEL if lifts else LEVEL)
 
 
-def pulled_out(reach: float) -> Slide:
+def pulled_out(reach: float) -> SlideOut:
     """How a drawer opens whose slides reach that far."""
-    return Slide(Vec(0.0, -reach * SHOWN_OUT, 0.0))
+    return SlideOut(Vec(0.0, -reach * SHOWN_OUT, 0.0))
 
 
 @dataclass(frozen=True, slots=True)

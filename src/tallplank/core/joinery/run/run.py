@@ -23,7 +23,7 @@ from tallplank.core.joinery.run.trim.end_panel import add_end_panels
 from tallplank.core.joinery.run.trim.molding import add_molding
 from tallplank.core.joinery.run.trim.plinth import add_plinth
 from tallplank.core.joinery.run.trim.room_molding import (
-    Standing,
+    InTheWay,
     Stroke,
     add_strokes,
     cornice_strokes,
@@ -108,7 +108,7 @@ def build_run(
     )
 
 
-def room_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard, standing: Sequence[Standing]) -> Iterator[Run]:
+def room_runs(room: Room, faces: Faces, catalog: Catalog, standard: Standard, standing: Sequence[InTheWay]) -> Iterator[Run]:
     """The moldings of a room itself: its cornice wall by wall, and the rails round its soffits; `standing` as of `cornice_strokes`."""
     for face in faces.values():
         yield from _sill_run(room, face, catalog, standard)

@@ -10,7 +10,7 @@ from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.row import is_at_wall
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.joinery.run.trim.room_molding import Standing
+from tallplank.core.joinery.run.trim.room_molding import InTheWay
 from tallplank.core.joinery.run.wall_end import REACHED
 from tallplank.core.space.outline import Ring
 
@@ -18,7 +18,7 @@ BEHIND = 5.0
 """What stands at a wall is taken to reach so far into it, so that nothing is left free between them."""
 
 
-def standing_in(room: Room, faces: Faces, units: Sequence[tuple[Placed, Ring]], runs: Sequence[Run]) -> list[Standing]:
+def standing_in(room: Room, faces: Faces, units: Sequence[tuple[Placed, Ring]], runs: Sequence[Run]) -> list[InTheWay]:
     """The units of a room, each with what it covers in the frame of its face, and the runs over them."""
     high = [(r.members, max(p.box[1].z for p in r.parts), r.parts[0].thickness.value) for r in runs if r.what == "crown" and r.parts]
     crowns = {member: (top, reach) for members, top, reach in high for member in members}
@@ -32,7 +32,7 @@ def standing_in(room: Room, faces: Faces, units: Sequence[tuple[Placed, Ring]], 
         if reach:
             grown = Polygon(ring).buffer(reach, join_style="mitre")
             ring = tuple((float(x), float(y)) for x, y in grown.exterior.coords[:-1])
-        found.append(Standing(face.frame.flat_out(ring), top, key in crowns))
+        found.append(InTheWay(face.frame.flat_out(ring), top, key in crowns))
     return found
 
 

@@ -55,7 +55,7 @@ class Bore(NamedTuple):
     pair: str = ""
 
 
-class Row(NamedTuple):
+class HoleRow(NamedTuple):
     """Points in the frame of a unit: those of `start` but for the coordinate `axis`, which takes the values of `places`."""
 
     start: Vec
@@ -185,11 +185,11 @@ class Collector:
             depth = min(depth, (part.thickness.value - BETWEEN) / 2)
         self.holes[index].append(Hole(what, part.frame.inside(point), self._way(index, into), diameter, depth, pair))
 
-    def bore_row(self, index: int, row: Row, into: Vec, bore: Bore) -> None:
+    def bore_row(self, index: int, row: HoleRow, into: Vec, bore: Bore) -> None:
         """Bore a row of holes into part number `index`, each with a pair of its own where `bore` has one."""
         self.holes[index] += self.row(index, row, into, bore)
 
-    def row(self, index: int, row: Row, into: Vec, bore: Bore) -> list[Hole]:
+    def row(self, index: int, row: HoleRow, into: Vec, bore: Bore) -> list[Hole]:
         """The holes of such a row, not bored yet."""
         what, diameter, depth, pair = bore
         way, points = self._way(index, into), self.parts[index].frame.row_inside(*row)

@@ -19,7 +19,7 @@ from tallplank.core.joinery.part.part import Edges, Front, Note, Piece, Tag, swi
 from tallplank.core.joinery.rule.choice import hinge_for, usual_hinge
 from tallplank.core.joinery.rule.load import weight_kg
 from tallplank.core.joinery.setout.collector import FORWARD, Bore, Collector, Lay
-from tallplank.core.joinery.shaped.plan import Side
+from tallplank.core.joinery.shaped.plan import PlanSide
 from tallplank.core.joinery.shaped.stand import Stand
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
@@ -221,7 +221,7 @@ def _curved_pull(stand: Stand, side: int, motion: Motion, out: Collector) -> Non
     face = stand.curve(side, part.thickness.value - stand.back, trim)
     along = place.x / part.width.value * (len(face) - 1)
     before, after = face[min(int(along), len(face) - 2)], face[min(int(along), len(face) - 2) + 1]
-    way = Side("front", before, after)
+    way = PlanSide("front", before, after)
     half = pull.thick / 2
     centre = way.frame().out(((along - int(along)) * way.length, 0.0, 0.0))
     low, high = Vec(-half, -pull.projection, place.z - pull.length / 2), Vec(half, 0.0, place.z + pull.length / 2)

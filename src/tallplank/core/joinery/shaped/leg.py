@@ -14,7 +14,7 @@ from tallplank.core.catalog.hardware import Bored, Leg
 from tallplank.core.joinery.part.part import BOTTOM, Piece
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Bore, Collector
-from tallplank.core.joinery.shaped.plan import Plan, Point, Side, inset
+from tallplank.core.joinery.shaped.plan import Plan, PlanSide, Point, inset
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Vec
@@ -53,7 +53,7 @@ def add_legs(choice: Choice, plan: Plan, out: Collector) -> None:
 def legs_at(choice: Choice, plan: Plan, bottom: Polygon, thick: float) -> list[Point]:
     """Where legs stand: wholly under the bottom, apart from each other, so that its middle lies between them."""
     rules = choice.rules
-    straight = tuple(Side("front" if s.kind == "curve" else s.kind, s.a, s.b) for s in plan)
+    straight = tuple(PlanSide("front" if s.kind == "curve" else s.kind, s.a, s.b) for s in plan)
     back_off = max(rules.leg_inset, INWARD)
     wanted = inset(straight, {"gable": back_off, "back": back_off, "front": rules.kick_setback + INWARD})
     around = thick / sqrt(2) + WITHIN

@@ -21,7 +21,7 @@ LEAST_ARM, LEAST_RISE = 120.0, 3.0
 
 
 @dataclass(frozen=True, slots=True)
-class Side:
+class PlanSide:
     """One side of the plan from `a` to `b`, the inside to its left."""
 
     kind: SideKind
@@ -43,7 +43,7 @@ class Side:
         return turned_about_z(self.angle, (self.a[0], self.a[1], 0.0))
 
 
-Plan = tuple[Side, ...]
+Plan = tuple[PlanSide, ...]
 """All sides counter-clockwise, beginning at the front left."""
 
 
@@ -65,11 +65,11 @@ def mirrored(plan: Plan, width: float) -> Plan:
     def turned(p: Point) -> Point:
         return (width - p[0], p[1])
 
-    return tuple(Side(s.kind, turned(s.b), turned(s.a)) for s in reversed(plan))
+    return tuple(PlanSide(s.kind, turned(s.b), turned(s.a)) for s in reversed(plan))
 
 
 def _sides(points: Sequence[Point], kinds: Sequence[SideKind]) -> Plan:
-    return tuple(Side(kind, a, b) for kind, a, b in zip(kinds, points, (*points[1:], points[0]), strict=True))
+    return tuple(PlanSide(kind, a, b) for kind, a, b in zip(kinds, points, (*points[1:], points[0]), strict=True))
 
 
 def _need(ok: bool, text: str) -> None:
@@ -129,7 +129,7 @@ SHAPES: Mapping[str, Callable[[Corner], Plan]] = MappingProxyType(
 """Every shape of plan; a new one is one function here."""
 
 
-def arc(side: Side, rise: float, lift: float = 0.0, trim: float = 0.0) -> tuple[Point, ...]:
+def arc(side: PlanSide, rise: float, lift: float = 0.0, trim: float = 0.0) -> tuple[Point, ...]:
     """The points of a curved side from a to b: a circle over the chord, bowing out of the unit by `rise` (in, if negative).
 
     `lift` shifts it outwards, concentric; with `trim` it ends so far within the chord at both ends.
@@ -182,7 +182,7 @@ def _height_at(points: Sequence[Point], x: float) -> float:
     return points[0][1] if x < points[0][0] else points[-1][1]
 
 
-def _moved(side: Side, by: float) -> tuple[Point, Point]:
+def _moved(side: PlanSide, by: float) -> tuple[Point, Point]:
     dx, dy = (side.b[0] - side.a[0]) / side.length, (side.b[1] - side.a[1]) / side.length
     return ((side.a[0] - dy * by, side.a[1] + dx * by), (side.b[0] - dy * by, side.b[1] + dx * by))
 
@@ -203,7 +203,7 @@ def setback(plan: Plan, index: int, thick: float, rise: float = 0.0, frame: floa
     return _cut(before, side, (thick, rise, frame), before), _cut(side, after, (thick, rise, frame), after)
 
 
-def _cut(first: Side, second: Side, board: tuple[float, float, float], beside: Side) -> float:
+def _cut(first: PlanSide, second: PlanSide, board: tuple[float, float, float], beside: PlanSide) -> float:
     """For the inner angle between two sides: nothing from a right angle on, else the board's thickness over its tangent."""
     thick, rise, frame = board
     if beside.kind == "curve":
@@ -214,7 +214,7 @@ def _cut(first: Side, second: Side, board: tuple[float, float, float], beside: S
     return thick / tan(radians(inner)) if 1 < inner < 89.9 else 0.0
 
 
-def corner_angle(first: Side, second: Side) -> float:
+def corner_angle(first: PlanSide, second: PlanSide) -> float:
     """The unit's inner angle in degrees where one side meets the next; a reflex one is negative."""
     return 180 - (second.angle - first.angle) % 360
 
@@ -223,7 +223,7 @@ def overhang(plan: Plan, index: int, proud: float) -> tuple[float, float]:
     """By how much a door that stands `proud` of a side must end short at both ends, not to pass the planes of blunt corners."""
     side = plan[index]
 
-    def short(first: Side, second: Side) -> float:
+    def short(first: PlanSide, second: PlanSide) -> float:
         blunt = 90 - (second.angle - first.angle) % 360
         return proud * tan(radians(blunt)) if 0 < blunt < 80 else 0.0
 

@@ -29,7 +29,7 @@ FITS = 1e-6
 Span = tuple[float, float]
 
 
-class Body(NamedTuple):
+class ApplianceBody(NamedTuple):
     """An appliance in the frame of its unit: its left and right end, how deep it is, and where it begins and ends above the floor."""
 
     left: float
@@ -68,7 +68,7 @@ def build_appliance(choice: Choice, out: Collector) -> None:
     left = (unit.width - wide) / 2
     high = min(high, unit.height - floor)
     start = max(plane_of(choice).back + FREE, 0.0) if item.front == "ours" else 0.0
-    body = Body(left, left + wide, max(min(deep, unit.depth - start), 1.0), floor, floor + high, item, start, _foot(choice, start))
+    body = ApplianceBody(left, left + wide, max(min(deep, unit.depth - start), 1.0), floor, floor + high, item, start, _foot(choice, start))
     out.pieces += SHAPES.get(item.shape, _plain)(body)
     out.fit(item, Size.of(1, "in its place", Decided("hardware", "appliance")), "its place")
     if item.front == "ours" and unit.opening.front != "none":
@@ -106,11 +106,11 @@ def _add_our_front(choice: Choice, item: Appliance, out: Collector) -> None:
         out.note(Note("front-weight", text, "Use a lighter front."))
 
 
-def _plain(body: Body) -> Iterator[Piece]:
+def _plain(body: ApplianceBody) -> Iterator[Piece]:
     yield body.piece((0.0, body.wide), (0.0, body.deep), (FEET, body.high - body.low), body.item.colour)
 
 
-def _dishwasher(body: Body) -> Iterator[Piece]:
+def _dishwasher(body: ApplianceBody) -> Iterator[Piece]:
     """A body; where no front of ours covers it, a door that drops with a panel and a handle."""
     high = body.high - body.low
     rear, step = body.start + body.deep, min(max(0.0 - body.low, FEET), high)
@@ -124,19 +124,19 @@ def _dishwasher(body: Body) -> Iterator[Piece]:
         yield from _bar_handle(body, (0.12 * body.wide, 0.88 * body.wide), high - 130.0, motion)
 
 
-def _bar_handle(body: Body, x: tuple[float, float], z: float, motion: Motion | None) -> Iterator[Piece]:
+def _bar_handle(body: ApplianceBody, x: tuple[float, float], z: float, motion: Motion | None) -> Iterator[Piece]:
     yield body.piece(x, (-DOOR - HANDLE, -DOOR - HANDLE + BAR), (z, z + BAR), STEEL, motion, "x")
     for end in (x[0] + 20.0, x[1] - 30.0):
         yield body.piece((end, end + 10.0), (-DOOR - HANDLE + BAR, -DOOR), (z + 3.0, z + BAR - 3.0), STEEL, motion)
 
 
-def _upright_handle(body: Body, x: float, z: tuple[float, float], motion: Motion | None) -> Iterator[Piece]:
+def _upright_handle(body: ApplianceBody, x: float, z: tuple[float, float], motion: Motion | None) -> Iterator[Piece]:
     yield body.piece((x, x + BAR), (-DOOR - HANDLE, -DOOR - HANDLE + BAR), z, STEEL, motion, "z")
     for end in (z[0] + 20.0, z[1] - 30.0):
         yield body.piece((x + 3.0, x + BAR - 3.0), (-DOOR - HANDLE + BAR, -DOOR), (end, end + 10.0), STEEL, motion)
 
 
-def _washer(body: Body) -> Iterator[Piece]:
+def _washer(body: ApplianceBody) -> Iterator[Piece]:
     """A round door before the drum, and a panel above it."""
     high, middle = body.high - body.low, body.wide / 2
     yield body.piece((0.0, body.wide), (0.0, body.deep), (FEET, high), body.item.colour)
@@ -148,7 +148,7 @@ def _washer(body: Body) -> Iterator[Piece]:
         yield body.piece((middle - wide, middle + wide), y, (centre - wide, centre + wide), colour, motion, "y")
 
 
-def _cooker(body: Body) -> Iterator[Piece]:
+def _cooker(body: ApplianceBody) -> Iterator[Piece]:
     """An oven door with its window, knobs above it, rings on top."""
     high = body.high - body.low
     yield body.piece((0.0, body.wide), (0.0, body.deep), (FEET, high), body.item.colour)
@@ -176,7 +176,7 @@ def _rings(wide: float, deep: float, count: int) -> Iterator[tuple[float, float,
         yield wide * (i // 2 + 0.5) / columns, deep * (0.28 if i % 2 else 0.72), radius
 
 
-def _fridge(body: Body) -> Iterator[Piece]:
+def _fridge(body: ApplianceBody) -> Iterator[Piece]:
     """Doors that turn, the freezer's below, or side by side where it is wide; each with its handle."""
     high = body.high - body.low
     yield body.piece((0.0, body.wide), (0.0, body.deep), (FEET, high), DARK)
@@ -196,7 +196,7 @@ def _fridge(body: Body) -> Iterator[Piece]:
             yield from _upright_handle(body, x, (start, start + long), motion)
 
 
-def _wine(body: Body) -> Iterator[Piece]:
+def _wine(body: ApplianceBody) -> Iterator[Piece]:
     """A door of glass in a frame, shelves behind it."""
     high = body.high - body.low
     yield body.piece((0.0, body.wide), (0.0, body.deep), (FEET, high), DARK)
@@ -210,7 +210,7 @@ def _wine(body: Body) -> Iterator[Piece]:
     yield from _upright_handle(body, body.wide - 34.0, (high - 460.0, high - 120.0), motion)
 
 
-def _hood(body: Body) -> Iterator[Piece]:
+def _hood(body: ApplianceBody) -> Iterator[Piece]:
     """A flat canopy and the shaft above it."""
     high = body.high - body.low
     canopy = min(0.16 * high, 90.0)
@@ -220,7 +220,7 @@ def _hood(body: Body) -> Iterator[Piece]:
     yield body.piece((middle - half, middle + half), (body.deep - 2 * half, body.deep), (canopy, high), body.item.colour)
 
 
-SHAPES: Mapping[str, Callable[[Body], Iterator[Piece]]] = {
+SHAPES: Mapping[str, Callable[[ApplianceBody], Iterator[Piece]]] = {
     "dishwasher": _dishwasher,
     "washer": _washer,
     "cooker": _cooker,

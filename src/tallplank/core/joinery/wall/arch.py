@@ -12,7 +12,7 @@ from tallplank.core.job.scheme import Scheme
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.space.bow import Bow
-from tallplank.core.space.curve import ArcOf, Line
+from tallplank.core.space.curve import ArcOf, Straight
 from tallplank.core.space.offset import ring_of
 from tallplank.core.space.outline import Ring
 
@@ -53,5 +53,5 @@ def face_below(arch: Bow, inner: Area) -> Ring:
     spring, centre = arch.deep, ((arch.left + arch.right) / 2, arch.deep + arch.rise - arch.radius)
     left, right = [(arch.left, spring), (inner.x, spring), (inner.x, inner.z)], [(inner.right, inner.z), (inner.right, spring)]
     corners = [*left, *right, (arch.right, spring)]
-    sides = [Line(a, b) for a, b in pairwise(corners) if a != b]
+    sides = [Straight(a, b) for a, b in pairwise(corners) if a != b]
     return ring_of([*sides, ArcOf((arch.right, spring), (arch.left, spring), centre, arch.radius, True)])

@@ -41,7 +41,7 @@ SLIVER, SAME = 1.0, 1e-6
 """What is narrower, in millimetres, is no board; and corners nearer than this are one."""
 
 
-class Kept(NamedTuple):
+class MadeBoards(NamedTuple):
     """What was made of a region or a board."""
 
     parts: Parts
@@ -50,7 +50,7 @@ class Kept(NamedTuple):
     pieces: tuple[Piece, ...]
 
     @classmethod
-    def of(cls, out: Collector) -> "Kept":
+    def of(cls, out: Collector) -> "MadeBoards":
         """All that was gathered."""
         return cls(out.finished(), tuple(out.lots), tuple(out.fittings), tuple(out.pieces))
 
@@ -67,8 +67,8 @@ class Known:
     """What was made before of a wall: by where it is, and of what is alike by what it is."""
 
     def __init__(self) -> None:
-        self.there: Recent[Kept] = Recent(5000)
-        self.alike: Recent[Kept] = Recent(5000)
+        self.there: Recent[MadeBoards] = Recent(5000)
+        self.alike: Recent[MadeBoards] = Recent(5000)
         self.finishes: dict[tuple[str | None, float | None, bool], Finish] = {}
         """Those that were asked for, so that boards which are finished alike share theirs."""
 

@@ -13,7 +13,7 @@ from shapely.geometry.base import BaseGeometry
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.error import fault_text
 from tallplank.core.job.face import Face
-from tallplank.core.job.filling import Kept
+from tallplank.core.job.filling import KeptFree
 from tallplank.core.job.scheme import Boxing, Scheme
 from tallplank.core.joinery.part.part import BuildError, Coat, Fitting, Parts, Piece, Tag
 from tallplank.core.joinery.rule.choice import chosen_finish
@@ -336,7 +336,7 @@ def _spared_anew(block: Block) -> tuple[Area, ...]:
         return ()
     if block.is_divided:
         return tuple([area for part in block.parts for area in _spared(part)])
-    return (block.field.area,) if isinstance(block.field.region.fill, Kept) or is_niche(block.field) else ()
+    return (block.field.area,) if isinstance(block.field.region.fill, KeptFree) or is_niche(block.field) else ()
 
 
 def _add_backing_piece(making: Making, area: Area, finish: Finish, kept: Sequence[Area]) -> None:

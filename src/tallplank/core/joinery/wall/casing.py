@@ -8,7 +8,7 @@ from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.wall.board import Making
 from tallplank.core.joinery.wall.covered import cased
 from tallplank.core.joinery.wall.filling.mold import add_straight
-from tallplank.core.space.curve import Line
+from tallplank.core.space.curve import Straight
 from tallplank.core.space.outline import Point
 
 
@@ -28,7 +28,7 @@ def add_casings(making: Making) -> None:
             add_straight(making, Tag("casing", side), out, into, molding, making.finish(scheme.finish), 0.0)
 
 
-def _pieces(opening: WallOpening, rise: float) -> Iterator[tuple[str, Line, Line]]:
+def _pieces(opening: WallOpening, rise: float) -> Iterator[tuple[str, Straight, Straight]]:
     """Each piece by its outer edge, counter-clockwise round the opening, and its inner one."""
     around = cased(opening, rise)
     x0, x1, z0, z1 = opening.x, opening.x + opening.width, opening.sill, opening.sill + opening.height
@@ -37,4 +37,4 @@ def _pieces(opening: WallOpening, rise: float) -> Iterator[tuple[str, Line, Line
     for number, side in enumerate(("lower", "right", "upper", "left")):
         after = (number + 1) % 4
         if side != "lower" or around.z < z0:
-            yield side, Line(outer[number], outer[after]), Line(inner[number], inner[after])
+            yield side, Straight(outer[number], outer[after]), Straight(inner[number], inner[after])

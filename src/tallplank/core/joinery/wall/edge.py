@@ -8,7 +8,7 @@ from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.area import Area, area_of
 from tallplank.core.joinery.wall.place import SAME, name_of
 from tallplank.core.space.biarc import Piece, backwards, through
-from tallplank.core.space.curve import ArcOf, Line
+from tallplank.core.space.curve import ArcOf, Straight
 from tallplank.core.space.offset import ring_of
 from tallplank.core.space.outline import Point, Ring, is_simple
 
@@ -50,7 +50,7 @@ def _between(split: str, area: Area, low: tuple[Edge | None, float], high: tuple
     across = split == "across"
     length, most = (area.height, area.width) if across else (area.width, area.height)
     first, last = _curve(*low, length), _curve(*high, length)
-    around = [*first, Line(first[-1].end, last[-1].end), *backwards(last), Line(last[0].start, first[0].start)]
+    around = [*first, Straight(first[-1].end, last[-1].end), *backwards(last), Straight(last[0].start, first[0].start)]
     ring = ring_of(around)
     outs = [out for _, out in ring]
     if not is_simple(ring) or min(outs) < -SAME or max(outs) > most + SAME:
@@ -65,11 +65,11 @@ def _curve(edge: Edge | None, at: float, length: float) -> list[Piece]:
     """An edge from its start to its end: along it, and how far out it lies, `at` and beyond."""
     start, end = (0.0, at), (length, at)
     if edge is None:
-        return [Line(start, end)]
+        return [Straight(start, end)]
     if edge.bends:
         return through([start, *((bend.along * length, at + bend.out) for bend in edge.bends), end])
     if not edge.rise:
-        return [Line(start, end)]
+        return [Straight(start, end)]
     rise = edge.rise
     reach = (length * length / 4 - rise * rise) / (2 * rise)
     return [ArcOf(start, end, (length / 2, at - reach), abs(reach + rise), rise < 0)]

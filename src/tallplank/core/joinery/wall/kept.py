@@ -8,7 +8,7 @@ from collections.abc import Callable, Hashable
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.joinery.wall.area import Area, rectangle_of
-from tallplank.core.joinery.wall.board import Kept, Known, Making
+from tallplank.core.joinery.wall.board import Known, MadeBoards, Making
 from tallplank.core.measure.keep import Keep
 from tallplank.core.measure.memo import Same
 from tallplank.core.space.frame import Vec
@@ -34,7 +34,7 @@ def add_like(making: Making, of: Hashable, area: Area, add: Callable[[Making], N
     It depends on nothing but `of`, on how large the area is and on what it stands on.
     """
 
-    def at_corner() -> Kept:
+    def at_corner() -> MadeBoards:
         room, elsewhere = area.at_corner, making.known.elsewhere()
         return _made(making._replace(free=rectangle_of(room), plain=room, covered=(), cut_outs=(), known=elsewhere), add)
 
@@ -50,7 +50,7 @@ def add_kept_like(making: Making, of: Hashable, area: Area, add: Callable[[Makin
     )
 
 
-def _made(making: Making, add: Callable[[Making], None]) -> Kept:
+def _made(making: Making, add: Callable[[Making], None]) -> MadeBoards:
     out = Collector(making.catalog)
     add(making.into(out))
-    return Kept.of(out)
+    return MadeBoards.of(out)

@@ -18,14 +18,14 @@ NO_MARKS: Mapping[str, float] = MappingProxyType({})
 Spans = list[tuple[float, float]]
 
 
-class Held(NamedTuple):
+class HeldBy(NamedTuple):
     """What sizes may depend on beside their own division: marks on the wall, and how large other regions are."""
 
     marks: Same[tuple[tuple[str, float], ...]]
     likes: Same[tuple[tuple[Path, tuple[float, float]], ...]]
 
 
-def placed(region: Region, path: Path, start: float, length: float, held: Held) -> tuple[list[Region], Spans]:
+def placed(region: Region, path: Path, start: float, length: float, held: HeldBy) -> tuple[list[Region], Spans]:
     """The parts of a region, copies of one that repeats each for itself, and from where how far each goes; `start` is its own place.
 
     Raises:

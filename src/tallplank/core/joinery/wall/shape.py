@@ -15,7 +15,7 @@ from tallplank.core.error import mm
 from tallplank.core.job.scheme import Outline
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.joinery.wall.area import Area, rectangle_of
-from tallplank.core.space.curve import ArcOf, Line
+from tallplank.core.space.curve import ArcOf, Straight
 from tallplank.core.space.offset import OffsetError, Piece, beside, points_of, ring_of, within
 from tallplank.core.space.outline import Point, Ring, is_simple
 from tallplank.core.space.recut import with_arcs
@@ -65,14 +65,14 @@ def _corner(at: Point, number: int, size: float, kind: str) -> Iterator[Piece]:
     start, end = (at[0] + into[0] * size, at[1] + into[1] * size), (at[0] + out[0] * size, at[1] + out[1] * size)
     inner = (start[0] + out[0] * size, start[1] + out[1] * size)
     if size <= SAME:
-        yield Line(at, at)
+        yield Straight(at, at)
     elif kind == "rounded":
         yield ArcOf(start, end, inner, size, True)
     elif kind == "scooped":
         yield ArcOf(start, end, at, size, False)
     else:
-        yield Line(start, inner)
-        yield Line(inner, end)
+        yield Straight(start, inner)
+        yield Straight(inner, end)
 
 
 def _closed(found: list[Piece]) -> list[Piece]:
@@ -80,7 +80,7 @@ def _closed(found: list[Piece]) -> list[Piece]:
     closed: list[Piece] = []
     for before, piece in zip([found[-1], *found], found, strict=False):
         if hypot(piece.start[0] - before.end[0], piece.start[1] - before.end[1]) > SAME:
-            closed.append(Line(before.end, piece.start))
+            closed.append(Straight(before.end, piece.start))
         if piece.start != piece.end:
             closed.append(piece)
     return closed

@@ -21,7 +21,7 @@ from tallplank.core.joinery.wall.arch import arch_of, face_below
 from tallplank.core.joinery.wall.area import Area, area_of
 from tallplank.core.joinery.wall.block import Block, Field, Strip
 from tallplank.core.joinery.wall.edge import Bounded, bounded, strips_between
-from tallplank.core.joinery.wall.place import NO_MARKS, SAME, Held, name_of, number_of, placed
+from tallplank.core.joinery.wall.place import NO_MARKS, SAME, HeldBy, name_of, number_of, placed
 from tallplank.core.joinery.wall.shape import common, cut_by, ring_within
 from tallplank.core.measure.divide import DivideError
 from tallplank.core.measure.keep import Keep
@@ -111,7 +111,7 @@ def _held(root: Field, marks: Mapping[str, float], keep: Keep) -> Block:
     marks = {key: at for key, at in marks.items() if key in used}
     likes: Mapping[Path, tuple[float, float]] = {}
     for _ in range(MOST_ROUNDS):
-        block = _divided(root, Held(keep.alike(tuple(marks.items())), keep.alike(tuple(likes.items()))), keep)
+        block = _divided(root, HeldBy(keep.alike(tuple(marks.items())), keep.alike(tuple(likes.items()))), keep)
         found = {f.path: (f.area.width, f.area.height) for f in block.fields if f.path in wanted} if wanted else {}
         if found.keys() == likes.keys() and all(max(map(abs, map(sub, found[key], likes[key]))) < SAME for key in found):
             return block
@@ -125,7 +125,7 @@ def rise(catalog: Catalog, molding: str | None) -> float:
     return item.rise if isinstance(item, Molding) else 0.0
 
 
-def _divided(field: Field, held: Held, keep: Keep, like: Block | None = None) -> Block:
+def _divided(field: Field, held: HeldBy, keep: Keep, like: Block | None = None) -> Block:
     """A field with all that is in it, which is like another one beside it or divided for itself.
 
     A boundary that is dragged leaves most of a wall as it is, and with it the very same blocks.
@@ -136,7 +136,7 @@ def _divided(field: Field, held: Held, keep: Keep, like: Block | None = None) ->
     return block
 
 
-def _divided_anew(field: Field, held: Held, keep: Keep) -> Block:
+def _divided_anew(field: Field, held: HeldBy, keep: Keep) -> Block:
     region, area = field.region, field.inside
     if not region.parts:
         return Block(field)

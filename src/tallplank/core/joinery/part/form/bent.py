@@ -6,7 +6,7 @@ from math import dist
 
 import numpy as np
 
-from tallplank.core.joinery.part.form.plain import Body, Mark, PlainForm
+from tallplank.core.joinery.part.form.plain import Body, FormMark, PlainForm
 from tallplank.core.joinery.part.form.sheet import prism_lines
 from tallplank.core.joinery.part.hole import Hole, Pocket
 from tallplank.core.space.frame import Floats, Frame, Vec
@@ -36,9 +36,9 @@ class Bent(PlainForm):
         a, b, c = outer[0], outer[len(outer) // 2], outer[-1]
         return dist(a, b) * dist(b, c) * dist(c, a) / (4 * area((a, b, c)))
 
-    def marks(self, size: Size3) -> Iterator[Mark]:
+    def marks(self, size: Size3) -> Iterator[FormMark]:
         """See `PlainForm`: which face comes to be the outer one, and how much it is bent."""
-        yield Mark(size[0] / 2, size[1] / 2, size[2], 2 + round(min(self.bend_radius, FLAT) * 100))
+        yield FormMark(size[0] / 2, size[1] / 2, size[2], 2 + round(min(self.bend_radius, FLAT) * 100))
 
     def volume(self, size: Size3, pockets: Sequence[Pocket]) -> float:
         """See `Seen`; what is cut from bent boards is cut when they are flat, and none is so far."""

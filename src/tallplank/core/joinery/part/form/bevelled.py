@@ -7,7 +7,7 @@ from math import atan2, degrees, hypot
 import numpy as np
 
 from tallplank.core.joinery.part.form.outlined import TOUCH, Outlined
-from tallplank.core.joinery.part.form.plain import Mark
+from tallplank.core.joinery.part.form.plain import FormMark
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.space.frame import Floats, Frame, Vec
 from tallplank.core.space.layered import Size3, Surface
@@ -30,9 +30,9 @@ class Bevelled(Outlined):
         """A board between its face and its back."""
         return cls(covered([face, back, *(r for r in _sides(face, back) if abs(area(r)) > 0)]), (), face, back)
 
-    def marks(self, size: Size3) -> Iterator[Mark]:
+    def marks(self, size: Size3) -> Iterator[FormMark]:
         """See `PlainForm`: the corners of its face and of its back."""
-        yield from (Mark(x, y, z) for ring, z in ((self.face, size[2]), (self.back, 0.0)) for x, y in ring)
+        yield from (FormMark(x, y, z) for ring, z in ((self.face, size[2]), (self.back, 0.0)) for x, y in ring)
 
     def volume(self, size: Size3, pockets: Sequence[Pocket]) -> float:
         """See `Seen`. Source: the prismatoid: a sixth of the height times both ends and four times the middle."""

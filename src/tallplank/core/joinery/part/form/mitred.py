@@ -9,7 +9,7 @@ import numpy as np
 from shapely import Polygon
 
 from tallplank.core.joinery.part.form.outlined import Outlined
-from tallplank.core.joinery.part.form.plain import Mark
+from tallplank.core.joinery.part.form.plain import FormMark
 from tallplank.core.joinery.part.form.sheet import prism_lines
 from tallplank.core.joinery.part.hole import Pocket, ShapedEdge
 from tallplank.core.space.frame import Floats, Vec
@@ -54,10 +54,10 @@ class Mitred(Outlined):
         bands = tuple(ShapedEdge(band.band, tuple(map(at, band.points))) for band in self.banded)
         return Mitred(tuple(map(at, self.outline)), bands, tuple(Miter(at(a), at(b)) for a, b in self.miters))
 
-    def marks(self, size: Size3) -> Iterator[Mark]:
+    def marks(self, size: Size3) -> Iterator[FormMark]:
         """See `PlainForm`: its corners, and at the longer face the ends of its mitred edges."""
-        yield from (Mark(x, y, size[2] / 2) for x, y in self.outline)
-        yield from (Mark(x, y, size[2], 1) for miter in self.miters for x, y in (miter.a, miter.b))
+        yield from (FormMark(x, y, size[2] / 2) for x, y in self.outline)
+        yield from (FormMark(x, y, size[2], 1) for miter in self.miters for x, y in (miter.a, miter.b))
 
     def _square(self, thickness: float) -> Ring:
         """The outline without the strips that the cuts go through."""

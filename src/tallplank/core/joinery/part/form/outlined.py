@@ -4,7 +4,7 @@ from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from math import dist
 
-from tallplank.core.joinery.part.form.plain import Mark, PlainForm
+from tallplank.core.joinery.part.form.plain import FormMark, PlainForm
 from tallplank.core.joinery.part.form.sheet import flat_grain, prism_lines, seen_along
 from tallplank.core.joinery.part.hole import Pocket, ShapedEdge
 from tallplank.core.space.frame import Floats, Frame, Vec
@@ -34,9 +34,9 @@ class Outlined(PlainForm):
         """See `PlainForm`."""
         return self.outline
 
-    def marks(self, size: Size3) -> Iterator[Mark]:
+    def marks(self, size: Size3) -> Iterator[FormMark]:
         """See `PlainForm`: its corners, which run through from its back to its face."""
-        yield from (Mark(x, y, size[2] / 2) for x, y in self.outline)
+        yield from (FormMark(x, y, size[2] / 2) for x, y in self.outline)
 
     def covers(self, size: Size3, x: float, y: float) -> bool:
         """See `PlainForm`."""

@@ -19,7 +19,7 @@ class Body(NamedTuple):
     height: float
 
 
-class Mark(NamedTuple):
+class FormMark(NamedTuple):
     """A point of a form in the part's own frame, by which parts that are alike but turned are known; those of a kind are equals."""
 
     x: float
@@ -140,7 +140,7 @@ class PlainForm(Seen):
         """The outline of the flat board, counter-clockwise in its own x and y, as it is cut and nested."""
         return ((0.0, 0.0), (size[0], 0.0), (size[0], size[1]), (0.0, size[1]))
 
-    def marks(self, size: Size3) -> Iterator[Mark]:
+    def marks(self, size: Size3) -> Iterator[FormMark]:
         """What sets it apart from a rectangular board of its size."""
         return iter(())
 

@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 from shapely import Polygon
 
-from tallplank.core.joinery.part.form.plain import EndCut, Mark, PlainForm, Sweep
+from tallplank.core.joinery.part.form.plain import EndCut, FormMark, PlainForm, Sweep
 from tallplank.core.joinery.part.form.sheet import flat_grain
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.measure.carry import Carrying
@@ -85,10 +85,10 @@ class Swept(PlainForm, Carrying):
         longest = self._longest()
         return [self._cut(size, longest, y, z) for y, z in self.profile]
 
-    def marks(self, size: Size3) -> Iterator[Mark]:
+    def marks(self, size: Size3) -> Iterator[FormMark]:
         """See `PlainForm`: the corners of its profile at both ends."""
         for (y, z), ends in zip(self.profile, self._all_ends(size), strict=True):
-            yield from (Mark(x, y, z) for x in ends)
+            yield from (FormMark(x, y, z) for x in ends)
 
     def span(self, size: Size3) -> tuple[Size3, Size3]:
         """See `PlainForm`: about its profile, which need not begin at 0."""

@@ -16,12 +16,12 @@ from tallplank.core.joinery.rule.corner import CORNER_PLANS, corner_of, stood
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.stretch import Stretch
 from tallplank.core.joinery.run.top.let_in import LetIn
-from tallplank.core.joinery.run.top.outline import FAR, SLIVER, Region, Strip
+from tallplank.core.joinery.run.top.outline import FAR, SLIVER, ShapedTop, StraightTop
 from tallplank.core.space.frame import UP, Frame, Vec
 from tallplank.core.space.outline import Ring
 
 
-def corner_let_ins(stretch: Stretch, covered: Strip | Region, catalog: Catalog) -> Iterator[LetIn]:
+def corner_let_ins(stretch: Stretch, covered: StraightTop | ShapedTop, catalog: Catalog) -> Iterator[LetIn]:
     """The sinks and hobs of units in corners, which look out of the corner.
 
     Raises:
@@ -30,7 +30,7 @@ def corner_let_ins(stretch: Stretch, covered: Strip | Region, catalog: Catalog) 
     for placed, outline in stretch.shaped:
         for role in ("sink", "hob"):
             item = catalog.hardware.get(placed.unit.hardware.get(role, ""))
-            if isinstance(item, Fixture) and placed.kind.plan in CORNER_PLANS and isinstance(covered, Region):
+            if isinstance(item, Fixture) and placed.kind.plan in CORNER_PLANS and isinstance(covered, ShapedTop):
                 tap = catalog.hardware.get(placed.unit.hardware.get("tap", "")) if role == "sink" else None
                 yield _in_corner(placed, item, tap if isinstance(tap, Tap) else None, covered, _inside(placed, outline))
 
@@ -49,7 +49,7 @@ def _inside(placed: Placed, outline: Ring) -> Polygon:
     return Polygon(outline).buffer(-(rules.board_thickness + frame + proud), join_style="mitre")
 
 
-def _in_corner(placed: Placed, item: Fixture, tap: Tap | None, covered: Region, free: Polygon) -> LetIn:
+def _in_corner(placed: Placed, item: Fixture, tap: Tap | None, covered: ShapedTop, free: Polygon) -> LetIn:
     if item.mount == "front":
         raise BuildError(f"{item.name} stands before a straight front: take another sink in a corner.")
     corner = corner_of(placed)

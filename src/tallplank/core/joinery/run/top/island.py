@@ -24,7 +24,7 @@ from tallplank.core.joinery.run.length import body_depth, length_of, of_unit, pi
 from tallplank.core.joinery.run.stretch import Course, Island, Stretch
 from tallplank.core.joinery.run.top.bar import BarFixing, add_bar, bar_reach, bar_ring
 from tallplank.core.joinery.run.top.let_in import cut_for, kept_clear, let_ins
-from tallplank.core.joinery.run.top.outline import SLIVER, Region
+from tallplank.core.joinery.run.top.outline import SLIVER, ShapedTop
 from tallplank.core.joinery.run.top.piece import MITER, Edge, add_top_piece, is_at
 from tallplank.core.joinery.run.top.seat import seat_pieces
 from tallplank.core.joinery.run.top.seen import HERE
@@ -48,7 +48,7 @@ def add_island_top(course: Course, island: Island, finish: Finish, out: Collecto
     rows: list[Row] = [(stretch, HERE), *island.others]
     over = overhangs(rows, island.top, finish.thickness)
     body = _body(rows)
-    region = Region(_grown(body, over))
+    region = ShapedTop(_grown(body, over))
     let_in = [one for row in rows for one in let_ins(row[0], _top_over(row, over), catalog, row[1])]
     seams = sorted(x for members, frame in rows for p in members.members for x in (frame.flat_out([(p.right, 0.0)])[0][0],))
     start, end = region.start, region.end

@@ -28,7 +28,7 @@ SHARP = 20.0
 
 
 @dataclass(frozen=True, slots=True)
-class Strip:
+class StraightTop:
     """A worktop along one wall: a rectangle, which needs no reckoning with areas."""
 
     start: float
@@ -41,7 +41,7 @@ class Strip:
 
 
 @dataclass(frozen=True, slots=True)
-class Region:
+class ShapedTop:
     """A worktop of any outline."""
 
     area: Polygon
@@ -66,12 +66,12 @@ class Region:
         return ring
 
 
-def region(course: Course, depth: float, over: float, ends: tuple[float, float], *, butt: bool) -> Strip | Region:
+def region(course: Course, depth: float, over: float, ends: tuple[float, float], *, butt: bool) -> StraightTop | ShapedTop:
     """What a worktop covers: `depth` from the wall to its front edge, `over` of it before the fronts, and on at its ends."""
     stretch = course.stretch
     walls = leaning_ends(course, depth)
     if not course.joints and not stretch.shaped and not walls:
-        return Strip(stretch.start - ends[0], stretch.end + ends[1], depth)
+        return StraightTop(stretch.start - ends[0], stretch.end + ends[1], depth)
     areas = [
         *_strips(course, depth, over, ends, [wall.side for wall in walls]),
         *(_odd(p, ring, depth, over, ends, course) for p, ring in stretch.shaped),
@@ -85,7 +85,7 @@ def region(course: Course, depth: float, over: float, ends: tuple[float, float],
             whole = _one(whole.intersection(_half(seen(((0.0, 0.0), (1.0, 0.0)), joint.there), _along(joint, depth))))
     for wall in walls:
         whole = _one(whole.intersection(_half(wall.line, (stretch.start if wall.side == "right" else stretch.end, -depth / 2))))
-    return Region(whole)
+    return ShapedTop(whole)
 
 
 def _strips(course: Course, depth: float, over: float, ends: tuple[float, float], walls: Sequence[Side]) -> Iterator[Polygon]:

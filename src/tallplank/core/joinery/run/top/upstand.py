@@ -31,7 +31,7 @@ TOP: FinishRole = "top"
 SPLASH: FinishRole = "splash"
 
 
-class Stand(NamedTuple):
+class UpstandPlace(NamedTuple):
     """What stands behind a worktop between two places along the face: how high, whether a backsplash, and whose rule says so."""
 
     start: float
@@ -68,7 +68,7 @@ def add_upstand(course: Course, finish: Finish, splash: Finish, ends: tuple[floa
             _add_return(course, wall, of, (stand.height, depth, top), is_splash=stand.is_splash, out=out)
 
 
-def _stands(course: Course, left: float, right: float, top: float, thick: tuple[float, float]) -> Iterator[Stand]:
+def _stands(course: Course, left: float, right: float, top: float, thick: tuple[float, float]) -> Iterator[UpstandPlace]:
     """Unit by unit, the first and the last from and to the ends of the worktop."""
     members = course.stretch.members
     cuts = [left, *((a.right + b.x) / 2 for a, b in pairwise(members)), right]
@@ -76,12 +76,12 @@ def _stands(course: Course, left: float, right: float, top: float, thick: tuple[
         if placed.rules.splash == "none":
             if placed.rules.upstand > 0 and end - start > LEAST:
                 height = Size.of(placed.rules.upstand, "upstand", of_unit(placed, Decided("rule", "upstand")))
-                yield Stand(start, end, height, False, placed)
+                yield UpstandPlace(start, end, height, False, placed)
         else:
             yield from _splashes(course, placed, (start, end), top, thick)
 
 
-def _splashes(course: Course, placed: Placed, span: tuple[float, float], top: float, thicks: tuple[float, float]) -> Iterator[Stand]:
+def _splashes(course: Course, placed: Placed, span: tuple[float, float], top: float, thicks: tuple[float, float]) -> Iterator[UpstandPlace]:
     """The pieces of a backsplash behind one unit, parted where what is over it changes; `thicks` are of the worktop and of it."""
     board, thick = thicks
     windows = [o for o in course.face.openings if o.kind in ("window", "opening", "niche") and o.sill + o.height > top]
@@ -97,7 +97,7 @@ def _splashes(course: Course, placed: Placed, span: tuple[float, float], top: fl
                 height = Size.of(window.sill, f"sill of the {window.kind}") - Size.of(top, "worktop")
                 height = height - Size.of(board, "sill board") if window.board else height
         if height.value > LEAST and end - start > LEAST:
-            yield Stand(start, end, height, True, placed)
+            yield UpstandPlace(start, end, height, True, placed)
 
 
 def _under(hung: Placed, top: float, height: Size) -> Size:
@@ -106,9 +106,9 @@ def _under(hung: Placed, top: float, height: Size) -> Size:
     return free if free.value < height.value or hung.z - top < ALIKE else height
 
 
-def _joined(stands: Iterator[Stand]) -> list[Stand]:
+def _joined(stands: Iterator[UpstandPlace]) -> list[UpstandPlace]:
     """Neighbours of one height as one, but where each unit has a panel of its own."""
-    found: list[Stand] = []
+    found: list[UpstandPlace] = []
     for stand in stands:
         last = found[-1] if found else None
         apart = stand.is_splash and stand.unit.rules.splash == "panels" and last is not None and last.unit is not stand.unit
@@ -120,7 +120,7 @@ def _joined(stands: Iterator[Stand]) -> list[Stand]:
     return found
 
 
-def _add_splash(course: Course, stand: Stand, finish: Finish, top: float, out: Collector) -> None:
+def _add_splash(course: Course, stand: UpstandPlace, finish: Finish, top: float, out: Collector) -> None:
     thickness = Size.of(finish.thickness, "backsplash", Decided("finish", "splash"))
     members = course.stretch.members
     for a, b in pieces_of(stand.start, stand.end, [p.right for p in members], out.catalog.boards[finish.board].sheet[0]):
@@ -128,7 +128,7 @@ def _add_splash(course: Course, stand: Stand, finish: Finish, top: float, out: C
         out.add("backsplash", "splash", "top", finish, (length_of(members, a, b, {}, "beside the units"), stand.height, thickness), lay)
 
 
-def _add_boards(course: Course, stand: Stand, finish: Finish, top: float, whole: tuple[float, float], out: Collector) -> None:
+def _add_boards(course: Course, stand: UpstandPlace, finish: Finish, top: float, whole: tuple[float, float], out: Collector) -> None:
     stretch = course.stretch
     thickness = Size.of(finish.thickness, "worktop board", Decided("finish", "top"))
     pieces = pieces_of(stand.start, stand.end, [p.right for p in stretch.members], out.catalog.boards[finish.board].sheet[0])

@@ -30,7 +30,7 @@ DECIMALS = 6
 ROLES: dict[RunKind, PartRole] = {"cornice": "cornice", "soffit-rail": "soffit rail"}
 
 
-class Standing(NamedTuple):
+class InTheWay(NamedTuple):
     """What stands in a room: its outline on the plan, how high it reaches, and whether it has a crown that a cornice ends at."""
 
     ring: Ring
@@ -45,7 +45,7 @@ class Stroke(NamedTuple):
     turns: tuple[float, float]
 
 
-def laid_straight(room: Room, faces: Faces, standing: Sequence[Standing]) -> tuple[Room, list[Standing]]:
+def laid_straight(room: Room, faces: Faces, standing: Sequence[InTheWay]) -> tuple[Room, list[InTheWay]]:
     """The room with its first wall along x, and what stands in it: so that no piece knows which way the room lies on the plan."""
     base = faces[room.walls[0].id]
 
@@ -61,7 +61,7 @@ def laid_straight(room: Room, faces: Faces, standing: Sequence[Standing]) -> tup
     return straight, [one._replace(ring=flat(one.ring)) for one in standing]
 
 
-def cornice_strokes(room: Room, faces: Faces, size: tuple[float, float], standing: Sequence[Standing]) -> Iterator[Stroke]:
+def cornice_strokes(room: Room, faces: Faces, size: tuple[float, float], standing: Sequence[InTheWay]) -> Iterator[Stroke]:
     """The way of a cornice round what stands at the walls, up to crowns, but not round columns that stand free.
 
     `size` are its height and how far it reaches: where there is no room for it on both sides it does not go between.

@@ -32,7 +32,7 @@ LEAST = 20.0
 """What there is at least between the two ribs, and below them."""
 
 
-class Kept(NamedTuple):
+class Clearance(NamedTuple):
     """What is kept free in a boxing: from where to where along the wall, and how far before it."""
 
     left: float
@@ -40,17 +40,17 @@ class Kept(NamedTuple):
     deep: float
 
 
-def kept_free(boxing: Boxing, arch: Bow, hides: Sequence[tuple[Ring, float]]) -> list[Kept]:
+def kept_free(boxing: Boxing, arch: Bow, hides: Sequence[tuple[Ring, float]]) -> list[Clearance]:
     """What goes on above an arched lid, of what a boxing hides with its top."""
     found = []
     for ring, top in hides:
         (x0, y0), (x1, _) = bounds(ring)
         if top > min(arch.room_at(x0), arch.room_at(x1)):
-            found.append(Kept(x0 - boxing.clear, x1 + boxing.clear, boxing.clear - y0))
+            found.append(Clearance(x0 - boxing.clear, x1 + boxing.clear, boxing.clear - y0))
     return found
 
 
-def add_lid(making: Making, arch: Bow, deep: float, kept: Sequence[Kept]) -> None:
+def add_lid(making: Making, arch: Bow, deep: float, kept: Sequence[Clearance]) -> None:
     """Bent boards from the wall to so far before it, beside what goes on above them."""
     finish = bent_finish(making, arch.thick)
     sheet, radius = making.catalog.boards[finish.board].sheet, run_radius(making.catalog, finish, arch)
@@ -61,7 +61,7 @@ def add_lid(making: Making, arch: Bow, deep: float, kept: Sequence[Kept]) -> Non
                     _add_piece(making, arch, finish, (a / radius, b / radius), (low, high), b - a)
 
 
-def _left_over(arch: Bow, beside: Sequence[Kept]) -> Iterator[tuple[float, float]]:
+def _left_over(arch: Bow, beside: Sequence[Clearance]) -> Iterator[tuple[float, float]]:
     """The parts of the arch, in radians from its middle, that leave what is kept free."""
     at = -arch.half
     for one in sorted(beside):
@@ -91,7 +91,7 @@ def _add_piece(making: Making, arch: Bow, finish: Finish, turn: tuple[float, flo
     making.out.add(Tag(LID), "front", "front", finish, sizes, lay, form=form, pockets=cuts)
 
 
-def add_arch_ribs(making: Making, boxing: Boxing, arch: Bow, deep: float, finish: Finish, kept: Sequence[Kept]) -> float:
+def add_arch_ribs(making: Making, boxing: Boxing, arch: Bow, deep: float, finish: Finish, kept: Sequence[Clearance]) -> float:
     """A board at the wall and one behind the face, their upper edges under the lid; how high up from the floor they begin.
 
     Raises:

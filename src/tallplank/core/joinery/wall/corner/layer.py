@@ -8,7 +8,7 @@ from math import cos, radians, sin
 from typing import NamedTuple, assert_never
 
 from tallplank.core.catalog.catalog import Catalog
-from tallplank.core.job.filling import Cover, Facets, Frames, Grooves, Kept, Panel, Plain, Shelves, Slats, Tiles, Upholstery
+from tallplank.core.job.filling import Cover, Facets, Frames, Grooves, KeptFree, Panel, Plain, Shelves, Slats, Tiles, Upholstery
 from tallplank.core.job.scheme import Region
 
 FAR = 100.0
@@ -116,7 +116,7 @@ def planted(region: Region, board: float) -> Iterator[Layer]:
             yield Layer(0.0, 0.0 if recessed else deep)
         case Upholstery(board=under, foam=foam):
             yield Layer(0.0, under + foam)
-        case Plain() | Kept():
+        case Plain() | KeptFree():
             yield Layer(0.0, 0.0)
         case _:
             assert_never(region.fill)

@@ -7,7 +7,7 @@ from shapely import Polygon
 
 from tallplank.core.catalog.hardware import Molding
 from tallplank.core.error import mm
-from tallplank.core.job.filling import Cover, Facets, Frames, Grooves, Kept, Panel, Plain, Shelves, Slats, Tiles, Upholstery
+from tallplank.core.job.filling import Cover, Facets, Frames, Grooves, KeptFree, Panel, Plain, Shelves, Slats, Tiles, Upholstery
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.lot import AT_ONCE
 from tallplank.core.joinery.part.part import BuildError, Tag
@@ -38,7 +38,7 @@ def add_fill(making: Making, field: Field) -> None:
     _FILLS[type(field.region.fill)](making, field, field.region.fill)
 
 
-LIKE = (Plain, Kept, Panel, Frames, Grooves)
+LIKE = (Plain, KeptFree, Panel, Frames, Grooves)
 """Fills that are the same wherever they are: parts alone, laid out from the corner of their region. So are slats, see `is_alike`."""
 
 
@@ -189,7 +189,7 @@ def _facets(making: Making, field: Field, fill: Facets) -> None:
 
 _FILLS: dict[type, Callable[[Making, Field, Any], None]] = {
     Plain: _nothing,
-    Kept: _nothing,
+    KeptFree: _nothing,
     Panel: _panel,
     Slats: _slats,
     Grooves: _grooves,

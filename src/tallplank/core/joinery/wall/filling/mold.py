@@ -12,7 +12,7 @@ from tallplank.core.joinery.wall.board import Making, add_boards
 from tallplank.core.joinery.wall.shape import beside_in, between
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
-from tallplank.core.space.curve import Line
+from tallplank.core.space.curve import Straight
 from tallplank.core.space.frame import Frame, Vec
 from tallplank.core.space.offset import Piece
 from tallplank.core.space.outline import Ring
@@ -35,7 +35,7 @@ def add_frame_of(making: Making, outer: Ring, molding: Molding, finish: Finish, 
         sides = [str(number) for number in range(1, len(pairs) + 1)]
     for side, (out, into) in zip(sides, pairs, strict=True):
         tag = Tag("panel mold", side)
-        if isinstance(out, Line) and isinstance(into, Line):
+        if isinstance(out, Straight) and isinstance(into, Straight):
             add_straight(making, tag, out, into, molding, finish, back)
         else:
             blank = finish.but(thickness=molding.reach)
@@ -56,7 +56,7 @@ def _profile(molding: Molding) -> tuple[Size, Size]:
     return Size.of(molding.rise, "profile", why), Size.of(molding.reach, "profile", why)
 
 
-def add_straight(making: Making, tag: Tag, out: Line, into: Line, molding: Molding, finish: Finish, back: float) -> None:
+def add_straight(making: Making, tag: Tag, out: Straight, into: Straight, molding: Molding, finish: Finish, back: float) -> None:
     """A straight piece between its outer and its inner edge: at a corner that goes inward the inner edge is the longer one."""
     (x0, z0), (x1, z1) = out.start, out.end
     long = hypot(x1 - x0, z1 - z0)
