@@ -110,7 +110,7 @@ def _beside(hand: Hand) -> Edit:
     rng = hand.rng
     kind = rng.choice((*CATALOG.kinds, "no-such-kind"))
     spot = unit.Spot(hand.room(), hand.face(), rng.choice((None, number(rng, -500, 5000))))
-    strip = filler.Strip(rng.choice(("left", "right")), number(rng, -50, 400))
+    strip = filler.FillerStrip(rng.choice(("left", "right")), number(rng, -50, 400))
     ids, one = hand.some(), hand.one()
     return rng.choice(
         (

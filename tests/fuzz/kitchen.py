@@ -8,9 +8,11 @@ from makers import CATALOG
 from tallplank.core.edit import group, standard, unit, walkway, waterfall
 from tallplank.core.edit.copies import carry, exchange, mirrored, piece, repeat
 from tallplank.core.edit.copies import group as groups
+from tallplank.core.edit.standard import change_job
 from tallplank.core.job.job import Job
 from tallplank.core.job.piece import dumps, loads
 from tallplank.core.joinery.workshop import make
+from tallplank.core.measure.display import LengthStyle
 
 if TYPE_CHECKING:
     from fuzz.edits import Hand
@@ -74,6 +76,9 @@ KITCHEN_EDITS: Mapping[str, Callable[["Hand"], Edit]] = {
     "carry": lambda h: lambda j, a=(h.one(), h.some(), h.rng.sample(carry.CARRIED, h.rng.randint(0, 3))): carry.carry(j, CATALOG, *a).job,
     "lock": lambda h: lambda j, a=h.some(), on=h.rng.random() < 0.3: unit.lock_units(j, a, locked=on),
     "raise": lambda h: lambda j, a=(h.some(), number(h.rng, -2000, 2000)): unit.raise_units(j, make(j, CATALOG), *a),
+    "lengths": lambda h: lambda j, a=(h.rng.choice([*LengthStyle]), h.rng.choice(("mm", "inches", "both")), h.rng.choice((8, 16, 32))): (
+        change_job(j, display=j.display.but(style=a[0], papers=a[1], denominator=a[2]))
+    ),
     "labels": lambda h: lambda j, a=h.rng.choice(("{mark} {inside}", "{mark", "{colour} {mark}", text(h.rng), "{mark} {width}x{depth} {note}")): (
         standard.set_labels(j, a)
     ),
