@@ -51,7 +51,7 @@ def elevation(
     room, face = made.job.room(room_id), made.faces[room_id][face_id]
     units = sorted(made.at_face(room_id, face_id), key=lambda u: -u.placed.front)
     runs = made.runs_at(room_id, face_id)
-    face, length = _as_high_as_what_stands(face, units, runs), face.length
+    face = _as_high_as_what_stands(face, units, runs)
     beside = _thick_beside(room, face)
     shapes, words = _apart([*surround(room, made.faces[room_id], face, beside), *in_the_room(room, face)])
     shapes += [shape for run in runs if run.what in BEHIND_UNITS for shape in run_faces(run)]
@@ -70,11 +70,16 @@ def elevation(
         shapes += leads
     targets = [Target.upright(owner, low, high) for owner, low, high in things_of(room, face)]
     targets += [Target.upright(u.unit.id, (u.placed.x, u.placed.z), (u.placed.right, u.placed.top)) for u in units]
-    over = [corner.x for run in runs if face.is_loose for part in run.parts for corner in part.box]
-    left = min([0.0, *(u.placed.x for u in units), *over])
-    right = max([length, *(u.placed.right for u in units), *over])
+    left, right = _reach(face, units, runs)
     title = f"{room.name} · {face.name}"
     return Drawing(title, tuple(shapes), chains, tuple(targets), (left - beside[0], -FLOOR_DEPTH), (right + beside[1], face.height))
+
+
+def _reach(face: Face, units: Sequence[MadeUnit], runs: Sequence[Run]) -> tuple[float, float]:
+    """From where to where along a face anything stands; at a face without walls, also what lies over its units."""
+    over = [corner.x for run in runs if face.is_loose for part in run.parts for corner in part.box]
+    left = min([0.0, *(u.placed.x for u in units), *over])
+    return left, max([face.length, *(u.placed.right for u in units), *over])
 
 
 def _apart(shapes: Sequence[Shape]) -> tuple[list[Shape], list[Shape]]:

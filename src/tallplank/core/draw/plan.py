@@ -41,31 +41,52 @@ from tallplank.core.space.outline import STRAIGHT, Point, Ring, bounds, edges, m
 
 def plan(made: Made, room_id: str, wrong: frozenset[str] = frozenset(), *, with_triangle: bool = False) -> Drawing:
     """The plan of a room; units in `wrong` are marked as overlapping. A kitchen's work triangle is drawn where it is asked for."""
-    room, faces = made.job.room(room_id), made.faces[room_id]
+    room, faces, units = made.job.room(room_id), made.faces[room_id], made.by_room.get(room_id, ())
     outer = mitred(room.corners, [w.thickness for w in room.walls])
     outside = tuple(p for edge in outer for p in edge)
-    shapes: list[Shape] = [Poly(room.corners, None, PAPER), *walls_of(room, faces, outer)]
-    units = made.by_room.get(room_id, ())
-    low_first = sorted(units, key=lambda u: (u.placed.hung, u.placed.top))
-    runs = [r for r in made.runs_in.get(room_id, ()) if r.what == "top"]
-    shapes += [s for r in made.runs_in.get(room_id, ()) if r.what == "panel" for s in _paneling(faces[r.face].frame, r)]
-    shapes += [s for group in room.groups for s in _group(group, faces)]
-    shapes += [s for u in low_first if not u.placed.hung for s in _unit(faces, u)]
-    shapes += [s for r in runs for s in _worktop(faces[r.face].frame, r)]
-    shapes += [s for u in low_first if u.placed.hung for s in _unit(faces, u)]
+    shapes: list[Shape] = [Poly(room.corners, None, PAPER), *walls_of(room, faces, outer), *_furnished(made, room, faces)]
     shapes += [Poly(_frame(faces, u).flat_out(u.outline), Pen.WRONG, WRONG) for u in units if u.unit.id in wrong]
     shapes += [s for u in units if not u.placed.hung for s in _swings(faces, u)]
     shapes += [*above_of(room, faces), *(_mark(faces, u) for u in units)]
     if with_triangle:
         shapes += _triangle(made, room_id)
-    targets = [Target(owner, ring) for owner, ring in things_of(room, faces)]
-    targets += [Target(group.id, ring) for group in room.groups for ring in _ground(made, room_id, group)]
-    targets += [Target(u.unit.id, _frame(faces, u).flat_out(u.outline)) for u in low_first]
     reach = [p for u in units for p in _frame(faces, u).flat_out(u.outline)]
     low, high = bounds([*outside, *reach])
     added, leads = added_to(made, room_id, "plan")
     chains = (*shown_chains(_chains(made, room, outside), f"{room_id}/plan", made.job.hidden_chains), *added)
-    return Drawing(f"{room.name} · plan", (*shapes, *leads), chains, tuple(targets), low, high)
+    return Drawing(f"{room.name} · plan", (*shapes, *leads), chains, _targets(made, room, faces), low, high)
+
+
+def _low_first(made: Made, room: Room) -> list[MadeUnit]:
+    """What hangs lies over what stands."""
+    return sorted(made.by_room.get(room.id, ()), key=lambda u: (u.placed.hung, u.placed.top))
+
+
+def _furnished(made: Made, room: Room, faces: Faces) -> Iterator[Shape]:
+    """What is on walls, the groups, and the units with their worktops, from the lowest to the highest."""
+    runs, units = made.runs_in.get(room.id, ()), _low_first(made, room)
+    for run in runs:
+        if run.what == "panel":
+            yield from _paneling(faces[run.face].frame, run)
+    for group in room.groups:
+        yield from _group(group, faces)
+    for unit in units:
+        if not unit.placed.hung:
+            yield from _unit(faces, unit)
+    for run in runs:
+        if run.what == "top":
+            yield from _worktop(faces[run.face].frame, run)
+    for unit in units:
+        if unit.placed.hung:
+            yield from _unit(faces, unit)
+
+
+def _targets(made: Made, room: Room, faces: Faces) -> tuple[Target, ...]:
+    """What can be pointed at, the topmost last."""
+    targets = [Target(owner, ring) for owner, ring in things_of(room, faces)]
+    targets += [Target(group.id, ring) for group in room.groups for ring in _ground(made, room.id, group)]
+    targets += [Target(u.unit.id, _frame(faces, u).flat_out(u.outline)) for u in _low_first(made, room)]
+    return tuple(targets)
 
 
 def _frame(faces: Faces, unit: MadeUnit) -> Frame:

@@ -35,7 +35,7 @@ from tallplank.core.exchange.parts_format import (
 from tallplank.core.job.unit import HardwareRole
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.hole import Hole, HoleKind, Pocket
-from tallplank.core.joinery.part.part import Fitting, Part, PartRef, Parts, Piece, part_refs, unique_names
+from tallplank.core.joinery.part.part import EDGE_NAMES, Fitting, Part, PartRef, Parts, Piece, part_refs, unique_names
 from tallplank.core.joinery.rule.choice import rules_for
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.shop.line import CutLine, lines_of, run_prefixes, unit_prefix
@@ -138,8 +138,6 @@ def _parts(owner: str, parts: Parts, frame: Frame, prefix: str) -> Iterator[Part
 
 
 def _part(ref: PartRef, name: str, line: CutLine, part: Part, frame: Frame, partners: Mapping[str, Sequence[PartRef]]) -> PartData:
-    e = part.edges
-    bands = {"l1": e.l1, "l2": e.l2, "w1": e.w1, "w2": e.w2}
     data = PartData(
         id=ref.text,
         ref={"owner": ref.owner, "role": ref.role, "opening": list(ref.opening), "number": ref.number},
@@ -152,7 +150,7 @@ def _part(ref: PartRef, name: str, line: CutLine, part: Part, frame: Frame, part
         size=_three(part.size),
         cut=_two((part.cut_length, part.cut_width)),
         grain=part.grain,
-        bands={edge: band for edge, band in bands.items() if band},  # type: ignore[misc]
+        bands={edge: band for edge in EDGE_NAMES if (band := getattr(part.edges, edge))},
         frame=_frame(part.frame.then(frame)),
         outline=_outline(part.ring),
         holes=[_hole(h, ref, partners.get(h.pair, ())) for h in part.holes],
@@ -160,14 +158,25 @@ def _part(ref: PartRef, name: str, line: CutLine, part: Part, frame: Frame, part
     )
     if line.hand:
         data["hand"] = line.hand  # type: ignore[typeddict-item]
-    if part.shaped_edges:
-        data["curved_bands"] = [{"band": s.band, "points": [_two(p) for p in s.points]} for s in part.shaped_edges]
-    if (body := part.form.bulk) is not None:
-        data["body"] = BodyData(frame=_frame(body.frame.then(frame)), outline=_outline(body.outline), height=_n(body.height))
+    _add_shape(data, part, frame)
     if part.motion is not None:
         data["motion"] = _motion(part.motion, frame)
     if part.front >= 0:
         data["front"] = part.front
+    _add_form(data, part)
+    return data
+
+
+def _add_shape(data: PartData, part: Part, frame: Frame) -> None:
+    """What it becomes, and how it is banded, where that is not told by its four edges."""
+    if part.shaped_edges:
+        data["curved_bands"] = [{"band": s.band, "points": [_two(p) for p in s.points]} for s in part.shaped_edges]
+    if (body := part.form.bulk) is not None:
+        data["body"] = BodyData(frame=_frame(body.frame.then(frame)), outline=_outline(body.outline), height=_n(body.height))
+
+
+def _add_form(data: PartData, part: Part) -> None:
+    """What sets a part apart from a board with square edges."""
     if part.form.stock:
         data["profile"] = part.form.stock
     if part.form.miters:
@@ -178,7 +187,6 @@ def _part(ref: PartRef, name: str, line: CutLine, part: Part, frame: Frame, part
     if (sweep := part.form.sweep) is not None:
         ends = [_two((cut.y, cut.z)) for cut in (sweep.start, sweep.end)]
         data["sweep"] = SweepData(profile=[_two(p) for p in sweep.profile], start=ends[0], end=ends[1])
-    return data
 
 
 def _hole(hole: Hole, ref: PartRef, met: Sequence[PartRef]) -> HoleData:

@@ -146,7 +146,19 @@ def _joined(group: Sequence[Placed], placed: Placed, what: RunKind) -> bool:
 
 def _stretch(group: list[Placed], row: Row, outlines: Mapping[str, Ring], what: RunKind) -> Stretch:
     first, last = group[0], max(group, key=lambda p: p.right)
-    members, level = set(map(id, group)), level_of(first, what)
+    level = level_of(first, what)
+    walls, opens = _closed(group, row, (first, last), level, what)
+    shaped = tuple((p, outlines[p.unit.id]) for p in group if p.unit.id in outlines)
+    over = _hung_over(group, row, (first, last), level) if what == "top" else ()
+    below = _splashed_below(row, (first, last)) if what == "light-rail" else ()
+    panels = row.panel(first, "left"), row.panel(last, "right")
+    beyond, room = _beyond(row, (first, last), panels, level) if what == "top" else (NOTHING, NOTHING)
+    return Stretch(tuple(group), *opens, shaped, *walls, over, below, panels, beyond, room)
+
+
+def _closed(group: Sequence[Placed], row: Row, ends: "Ends", level: float, what: RunKind) -> tuple[tuple[bool, bool], tuple[bool, bool]]:
+    """Whether there is a wall at the left and at the right, and whether these sides are open: at no wall, waterfall or neighbour."""
+    (first, last), members = ends, set(map(id, group))
     others = [p for p in row.units if id(p) not in members and _closes(p, level, what)]
     walls = (
         is_at_wall(first, row.face, "left") and all(p.x > first.x for p in others),
@@ -155,23 +167,37 @@ def _stretch(group: list[Placed], row: Row, outlines: Mapping[str, Ring], what: 
     falls = row.is_at_waterfall(first, "left"), row.is_at_waterfall(last, "right")
     open_left = not walls[0] and not falls[0] and not any(abs(p.right - first.x) <= JOINED for p in others)
     open_right = not walls[1] and not falls[1] and not any(abs(p.x - last.right) <= JOINED for p in others)
-    shaped = tuple((p, outlines[p.unit.id]) for p in group if p.unit.id in outlines)
-    over: tuple[Beside, ...] = ()
-    if what == "top" and any(p.rules.splash != "none" for p in group):
-        near = (*(row.standing(p) for p in row.units if p.hung and p.x < last.right + BEYOND and p.right > first.x - BEYOND), *row.beside)
-        over = tuple(b for b in near if b.placed.z > level)
-    below: tuple[Placed, ...] = ()
-    if what == "light-rail":
-        low, high = first.x - BEYOND, last.right + BEYOND
-        below = tuple(p for p in row.units if CARRIES["top"](p) and p.rules.splash != "none" and p.x <= high and p.right >= low)
-    panels = row.panel(first, "left"), row.panel(last, "right")
-    beyond, room = (0.0, 0.0), (0.0, 0.0)
-    if what == "top":
-        wanted = first.rules.top_end + panels[0], last.rules.top_end + panels[1]
-        free = row.room_at(first, "left", level), row.room_at(last, "right", level)
-        beyond = min(wanted[0], free[0]), min(wanted[1], free[1])
-        room = max(beyond[0], min(free[0], BY_ITSELF)), max(beyond[1], min(free[1], BY_ITSELF))
-    return Stretch(tuple(group), open_left, open_right, shaped, *walls, over, below, panels, beyond, room)
+    return walls, (open_left, open_right)
+
+
+Ends = tuple[Placed, Placed]
+"""The first and the last of the units that something runs along."""
+Two = tuple[float, float]
+NOTHING: Two = (0.0, 0.0)
+
+
+def _hung_over(group: Sequence[Placed], row: Row, ends: Ends, level: float) -> tuple[Beside, ...]:
+    """What hangs over a worktop or stands on it, where a backsplash goes up between the two."""
+    if all(p.rules.splash == "none" for p in group):
+        return ()
+    low, high = ends[0].x - BEYOND, ends[1].right + BEYOND
+    hung = [row.standing(p) for p in row.units if p.hung and p.x < high and p.right > low]
+    return tuple(b for b in (*hung, *row.beside) if b.placed.z > level)
+
+
+def _splashed_below(row: Row, ends: Ends) -> tuple[Placed, ...]:
+    """The units whose backsplash ends under a light rail."""
+    low, high = ends[0].x - BEYOND, ends[1].right + BEYOND
+    splashed = (p for p in row.units if CARRIES["top"](p) and p.rules.splash != "none")
+    return tuple(p for p in splashed if p.x <= high and p.right >= low)
+
+
+def _beyond(row: Row, ends: Ends, panels: Two, level: float) -> tuple[Two, Two]:
+    """How far a worktop stands out beyond both ends, and how far it may."""
+    (first, last), (left, right) = ends, panels
+    free = row.room_at(first, "left", level), row.room_at(last, "right", level)
+    beyond = min(first.rules.top_end + left, free[0]), min(last.rules.top_end + right, free[1])
+    return beyond, (max(beyond[0], min(free[0], BY_ITSELF)), max(beyond[1], min(free[1], BY_ITSELF)))
 
 
 def _alone(placed: Placed, row: Row) -> Stretch:

@@ -1,6 +1,6 @@
 """The moldings of paneled walls: along the floor, along the upper edge and under the ceiling; they stand on the backing."""
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from typing import NamedTuple
 
 from tallplank.core.catalog.hardware import Molding
@@ -115,30 +115,49 @@ def _add_along(
     number: int = 0,
 ) -> None:
     (a, b), whole = span, making.solved.whole
-    ends, boxed = molding_ends(corners, what, 0.0 - face, molding.reach, (z, z + molding.rise)), making.solved.scheme.box is not None
+    ends = molding_ends(corners, what, 0.0 - face, molding.reach, (z, z + molding.rise))
     first, last = a <= whole.x, b >= whole.right
-    start, stop = (a + ends[0].inset if first else a), (b - ends[1].inset if last else b)
-    turns = [ends[0].turn if first else 0.0, ends[1].turn if last else 0.0]
-    before = [0.0 - _beside(corners, making, z, molding.rise, x) for x in (start, stop)]
-    lines: list[_Line] = []
-    if boxed and first and not corners.is_in_corner("left"):
-        turns[0] = OUTSIDE
-        lines.append(_Line(((start, before[0]), (start, face)), (0.0, OUTSIDE), "left"))
-    if boxed and last and not corners.is_in_corner("right"):
-        turns[1] = OUTSIDE
-        lines.append(_Line(((stop, face), (stop, before[1])), (OUTSIDE, 0.0), "right"))
-    if making.solved.scheme.stops == "returned" and not boxed and stop - start > 2 * molding.reach:
-        if _is_free(making, corners, "left", start):
-            start, turns[0] = start + molding.reach, OUTSIDE
-            lines.append(_Line(((start, face), (start, face)), (0.0, OUTSIDE), "left", Vec(0.0, -1.0, 0.0)))
-        if _is_free(making, corners, "right", stop):
-            stop, turns[1] = stop - molding.reach, OUTSIDE
-            lines.append(_Line(((stop, face), (stop, face)), (OUTSIDE, 0.0), "right", Vec(0.0, 1.0, 0.0)))
-    lines.append(_Line(((start, face), (stop, face)), (turns[0], turns[1]), ""))
+    stretch = (a + ends[0].inset if first else a), (b - ends[1].inset if last else b)
+    turns = (ends[0].turn if first else 0.0), (ends[1].turn if last else 0.0)
+    if making.solved.scheme.box is not None:
+        before = [0.0 - _beside(corners, making, z, molding.rise, x) for x in stretch]
+        lines = list(_round_box(corners, (stretch, turns), (first, last), before, face))
+    else:
+        lines = list(_returned(making, corners, molding, (stretch, turns), face))
     finish = making.finish(making.solved.scheme.finish)
     for line, turn, side, way in lines:
         tag = Tag(ROLES[what] if isinstance(what, str) else "wall molding", side, number)
         add_line(line, z, turn, molding, finish, tag, making.out, length=_from_wall if side else _along_wall, way=way)
+
+
+Two = tuple[float, float]
+
+
+def _round_box(
+    corners: Corners, along: tuple[Two, Two], at_ends: tuple[bool, bool], before: Sequence[float], face: float
+) -> Iterator["_Line"]:
+    """A molding before a boxing, with the pieces that go round its sides; `along` has where it runs and the turns at its ends."""
+    (start, stop), (left, right) = along
+    if at_ends[0] and not corners.is_in_corner("left"):
+        left = OUTSIDE
+        yield _Line(((start, before[0]), (start, face)), (0.0, OUTSIDE), "left")
+    if at_ends[1] and not corners.is_in_corner("right"):
+        right = OUTSIDE
+        yield _Line(((stop, face), (stop, before[1])), (OUTSIDE, 0.0), "right")
+    yield _Line(((start, face), (stop, face)), (left, right), "")
+
+
+def _returned(making: Making, corners: Corners, molding: Molding, along: tuple[Two, Two], face: float) -> Iterator["_Line"]:
+    """A molding along a wall, with the pieces that return its free ends to the wall where the scheme asks for these."""
+    (start, stop), (left, right) = along
+    if making.solved.scheme.stops == "returned" and stop - start > 2 * molding.reach:
+        if _is_free(making, corners, "left", start):
+            start, left = start + molding.reach, OUTSIDE
+            yield _Line(((start, face), (start, face)), (0.0, OUTSIDE), "left", Vec(0.0, -1.0, 0.0))
+        if _is_free(making, corners, "right", stop):
+            stop, right = stop - molding.reach, OUTSIDE
+            yield _Line(((stop, face), (stop, face)), (OUTSIDE, 0.0), "right", Vec(0.0, 1.0, 0.0))
+    yield _Line(((start, face), (stop, face)), (left, right), "")
 
 
 class _Line(NamedTuple):

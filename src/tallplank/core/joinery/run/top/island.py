@@ -6,6 +6,7 @@ as thick that goes down to the floor.
 
 from collections.abc import Mapping, Sequence
 from itertools import product
+from typing import NamedTuple
 
 from shapely import MultiPoint, Polygon, box, union_all
 from shapely.geometry.polygon import orient
@@ -42,36 +43,62 @@ AHEAD = 0.7
 WAYS: Mapping[Side4, Point] = {"front": (0.0, -1.0), "right": (1.0, 0.0), "back": (0.0, 1.0), "left": (-1.0, 0.0)}
 
 
+class _Top(NamedTuple):
+    """The top of an island as it lies: the rows that it covers, what these take up, how far it stands out of that, and all of it."""
+
+    rows: Sequence[Row]
+    body: Polygon
+    over: Mapping[Side4, Size]
+    shape: ShapedTop
+
+    @property
+    def ends(self) -> tuple[float, float]:
+        """Where it begins and ends along the first of its rows."""
+        return self.shape.start, self.shape.end
+
+
 def add_island_top(course: Course, island: Island, finish: Finish, out: Collector, catalog: Catalog, standard: Standard) -> None:
     """The pieces of the top, what is let into it, and the boards that go down at its waterfall ends."""
-    stretch = course.stretch
-    rows: list[Row] = [(stretch, HERE), *island.others]
-    over = overhangs(rows, island.top, finish.thickness)
-    body = _body(rows)
-    region = ShapedTop(_grown(body, over))
+    rows: list[Row] = [(course.stretch, HERE), *island.others]
+    over, body = overhangs(rows, island.top, finish.thickness), _body(rows)
+    top = _Top(rows, body, over, ShapedTop(_grown(body, over)))
     let_in = [one for row in rows for one in let_ins(row[0], _top_over(row, over), catalog, row[1])]
-    seams = sorted(x for members, frame in rows for p in members.members for x in (frame.flat_out([(p.right, 0.0)])[0][0],))
-    start, end = region.start, region.end
-    pieces = pieces_of(start, end, seams, catalog.boards[finish.board].sheet[0], kept_clear(let_in))
-    first, depth = len(out.parts), _depth(rows, body, over)
-    falls: dict[Side4, float] = {"left": start, "right": end}
-    for a, b in pieces:
-        ring = region.between(a, b)
-        low, high = bounds(ring)
-        miters = [e for side, at in falls.items() if _falls(island.top, side) for e in edges(ring) if is_at(e, 0, at)]
-        seen = [e for e in edges(ring) if e not in miters and not _is_seam(e, (a, b), (start, end))]
-        length = length_of(stretch.members, a, b, {start: over["left"], end: over["right"]}, "beside the units")
-        rest = high[1] - low[1] - depth.value
-        deep = depth + Size.of(rest, "between and beside the rows") if abs(rest) > SLIVER else depth
-        add_top_piece(stretch, finish, ring, (length, deep), seen, out, miters=miters)
-        for edge in miters:
-            _add_waterfall(stretch, finish, edge, start if is_at(edge, 0, start) else end, out)
+    first = len(out.parts)
+    for span in pieces_of(*top.ends, _seams(rows), catalog.boards[finish.board].sheet[0], kept_clear(let_in)):
+        _add_piece(top, span, island, finish, out)
     cut_for(let_in, first, out)
-    outline, level, bar = region.between(start, end), stretch.members[0].top + finish.thickness, island.top.bar
+    _add_seats_and_supports(top, island, finish, out, catalog, standard)
+
+
+def _seams(rows: Sequence[Row]) -> list[float]:
+    """Where the units of an island meet, along the first of its rows."""
+    return sorted(frame.flat_out([(p.right, 0.0)])[0][0] for stretch, frame in rows for p in stretch.members)
+
+
+def _add_piece(top: _Top, span: tuple[float, float], island: Island, finish: Finish, out: Collector) -> None:
+    """A piece of the top, with the boards that go down where it ends in a waterfall."""
+    stretch, (start, end), ring = top.rows[0][0], top.ends, top.shape.between(*span)
+    falls: dict[Side4, float] = {"left": start, "right": end}
+    miters = [e for side, at in falls.items() if _falls(island.top, side) for e in edges(ring) if is_at(e, 0, at)]
+    seen = [e for e in edges(ring) if e not in miters and not _is_seam(e, span, top.ends)]
+    out_at_ends = {start: top.over["left"], end: top.over["right"]}
+    length, depth = length_of(stretch.members, *span, out_at_ends, "beside the units"), _depth(top.rows, top.body, top.over)
+    low, high = bounds(ring)
+    rest = high[1] - low[1] - depth.value
+    deep = depth + Size.of(rest, "between and beside the rows") if abs(rest) > SLIVER else depth
+    add_top_piece(stretch, finish, ring, (length, deep), seen, out, miters=miters)
+    for edge in miters:
+        _add_waterfall(stretch, finish, edge, start if is_at(edge, 0, start) else end, out)
+
+
+def _add_seats_and_supports(top: _Top, island: Island, finish: Finish, out: Collector, catalog: Catalog, standard: Standard) -> None:
+    """Seats before the top and before a raised bar on it, and brackets below whichever stands out."""
+    stretch, outline, bar = top.rows[0][0], top.shape.between(*top.ends), island.top.bar
+    level, supports = stretch.members[0].top + finish.thickness, island.top.supports
     low_seats = [seats for seats in island.seats if bar is None or seats.side != bar.side]
     out.pieces += seat_pieces(outline, low_seats, level)
     if bar is None:
-        _add_supports(body, over, island.top.supports, stretch.members[0].top, out, catalog, standard)
+        _add_supports(top.body, top.over, supports, stretch.members[0].top, out, catalog, standard)
         return
     dowel, rules = chosen_hardware(catalog, standard, stretch.members[0].unit, "dowel"), stretch.deepest.rules
     assert isinstance(dowel, Fixing)
@@ -79,9 +106,10 @@ def add_island_top(course: Course, island: Island, finish: Finish, out: Collecto
     add_bar(bar, outline, level, catalog.boards[finish.board].sheet[0], finish, fixing, out)
     high_seats = [seats for seats in island.seats if seats.side == bar.side]
     out.pieces += seat_pieces(bar_ring(bar, outline, finish.thickness), high_seats, bar.height)
-    beyond = {side: Size.of(bar_reach(bar, finish.thickness) if side == bar.side else 0.0, "overhang of the bar") for side in SIDES}
+    reach = bar_reach(bar, finish.thickness)
+    beyond = {side: Size.of(reach if side == bar.side else 0.0, "overhang of the bar") for side in SIDES}
     carried = Polygon(bar_ring(bar, outline, finish.thickness, over_riser=True))
-    _add_supports(carried, beyond, island.top.supports, bar.height - finish.thickness, out, catalog, standard)
+    _add_supports(carried, beyond, supports, bar.height - finish.thickness, out, catalog, standard)
 
 
 def _add_supports(

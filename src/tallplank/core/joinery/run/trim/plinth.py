@@ -102,13 +102,23 @@ def _add_boards(
         count = Size.of(ceil((b - a) / CLIP_PITCH) + 1, f"clips, one every {CLIP_PITCH:g} and one more", Decided("hardware", "clip"))
         if members[0].rules.kick == "legs":
             out.fit(chosen_hardware(catalog, standard, None, "clip"), count, "behind the plinth")
-        elif members[0].rules.kick == "ladder" and along_wall and b - a > 2 * members[0].rules.board_thickness:
-            inset = [finish.thickness if _is_returned(course, side) else 0.0 for side in SIDES]
-            span = max(x0 + a, members[0].x + inset[0]), min(x0 + b, stretch.end - inset[1])
-            for borne in _borne(members):
-                start, end = max(span[0], borne[0].x), min(span[1], borne[-1].right)
-                if end - start > 2 * members[0].rules.board_thickness:
-                    _add_ladder(borne, (start, end), y0 + finish.thickness, out, catalog, standard)
+        elif members[0].rules.kick == "ladder" and along_wall:
+            _add_ladders(course, (x0 + a, x0 + b), y0 + finish.thickness, finish, out, catalog, standard)
+
+
+def _add_ladders(
+    course: Course, span: tuple[float, float], front: float, finish: Finish, out: Collector, catalog: Catalog, standard: Standard
+) -> None:
+    """A ladder behind a board from `span` to `span` for each row of neighbours that stands on one, where there is room for it."""
+    stretch, members = course.stretch, course.stretch.members
+    least, inset = 2 * members[0].rules.board_thickness, [finish.thickness if _is_returned(course, side) else 0.0 for side in SIDES]
+    if span[1] - span[0] <= least:
+        return
+    low, high = max(span[0], members[0].x + inset[0]), min(span[1], stretch.end - inset[1])
+    for borne in _borne(members):
+        start, end = max(low, borne[0].x), min(high, borne[-1].right)
+        if end - start > least:
+            _add_ladder(borne, (start, end), front, out, catalog, standard)
 
 
 def _borne(members: Sequence[Placed]) -> Iterator[list[Placed]]:
