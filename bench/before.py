@@ -1,5 +1,6 @@
 """The same work in this tree and in that of an earlier commit, in turn: what one run can say of two states of the code."""
 
+import os
 import subprocess
 import sys
 import tempfile
@@ -77,7 +78,11 @@ def cold_pairs(tree: Path, rounds: int, *, differ: bool) -> list[tuple[float, fl
 
 @contextmanager
 def worker(tree: Path, work: str, *given: str) -> Iterator[Callable[[], float]]:
-    """Does some work once, cold, in another process with the files of a tree; says how many seconds it took."""
+    """Does some work once, cold, in another process with the files of a tree; says how many seconds it took.
+
+    Both processes stay on one processor from then on: two of a machine need not be as quick, and what is compared is the code.
+    """
+    os.sched_setaffinity(0, {min(os.sched_getaffinity(0))})
     command = [sys.executable, "-c", _WORKER.format(work=work), str(tree), *given]
     process = subprocess.Popen(command, stdin=subprocess.PIPE, stdout=subprocess.PIPE, text=True)
 

@@ -369,7 +369,7 @@ def bench_large() -> tuple[float, float]:
     times: tuple[list[float], list[float]] = ([], [])
     for screen, job in zip(screens, jobs, strict=True):
         screen.show(job)
-    for i in range(0, 120, 8):
+    for i in range(0, 72, 8):
         for which, screen in enumerate(screens):
             jobs[which], some = steps(screen, jobs[which], widened, range(i, i + 8))
             times[which].extend(some[3:])
@@ -414,7 +414,7 @@ def bench_cold() -> tuple[float, float]:
     ratios = []
     with tree_of(FORMER) as former:
         for differ, words in ((False, "units that repeat"), (True, "units that all differ")):
-            pairs = cold_pairs(former, 15, differ=differ)
+            pairs = cold_pairs(former, 9, differ=differ)
             ratios.append(median(new / old for old, new in pairs))
             old, new = (median(column) for column in zip(*pairs, strict=True))
             print(f"  {words}: {old * 1e3:.0f} ms then, {new * 1e3:.0f} ms now, {1 / ratios[-1]:.2f} times as quick")
