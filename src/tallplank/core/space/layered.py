@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator, Sequence
 from itertools import pairwise
+from math import hypot
 from typing import NamedTuple, Protocol
 
 import numpy as np
@@ -11,7 +12,7 @@ from shapely.geometry import Polygon, box
 from shapely.geometry.base import BaseGeometry
 
 from tallplank.core.space.frame import Floats, Vec
-from tallplank.core.space.outline import Point, Ring
+from tallplank.core.space.outline import Ring
 
 Size3 = tuple[float, float, float]
 Cell = tuple[tuple[float, float], tuple[float, float], tuple[float, float]]
@@ -129,17 +130,37 @@ def layered_surface(slabs: Sequence[Slab]) -> Surface:
         for quad, normal in _sides(slab):
             quads.append(quad)
             normals.append(normal)
-    empty = Polygon()
+    surface = [np.array(quads, dtype=np.float32).reshape(-1, 4, 3)]
+    ways = [np.array(normals, dtype=np.float32).reshape(-1, 3)]
+    empty, known = Polygon(), dict[int, tuple[BaseGeometry, Floats]]()
     above = [*(slab.area for slab in slabs), empty]
     below = [empty, *(slab.area for slab in slabs)]
     levels = [slabs[0].low, *(slab.high for slab in slabs)]
     for z, lower, upper in zip(levels, below, above, strict=True):
-        for area, up in ((lower.difference(upper), True), (upper.difference(lower), False)):
-            for a, b, c in _triangles(area):
-                corners = (a, b, c, c) if up else (a, c, b, b)
-                quads.append(tuple((x, y, z) for x, y in corners))
-                normals.append((0.0, 0.0, 1.0 if up else -1.0))
-    return Surface(np.array(quads, dtype=np.float32), np.array(normals, dtype=np.float32))
+        for area, up in _bare(lower, upper):
+            _, flat = known[id(area)] = known.get(id(area)) or (area, _triangles(area))
+            surface.append(_level(flat, z, up=up))
+            ways.append(np.broadcast_to(_NORMALS[4 if up else 5], (len(flat), 3)))
+    return Surface(np.concatenate(surface), np.concatenate(ways))
+
+
+def _bare(lower: BaseGeometry, upper: BaseGeometry) -> Iterator[tuple[BaseGeometry, bool]]:
+    """What is seen of two layers where they meet: the lower one from above, the upper one from below."""
+    if lower.is_empty or upper.is_empty:
+        yield (lower, True) if upper.is_empty else (upper, False)
+    else:
+        yield lower.difference(upper), True
+        yield upper.difference(lower), False
+
+
+def _level(flat: Floats, z: float, *, up: bool) -> Floats:
+    """Triangles (n, 3, 2), counter-clockwise, at a height, as seen from above or from below.
+
+    Their last corner is told twice.
+    """
+    found = np.full((len(flat), 4, 3), z, np.float32)
+    found[:, :, :2] = flat[:, (0, 1, 2, 2) if up else (0, 2, 1, 1)]
+    return found
 
 
 def _area(cut: CutOut) -> BaseGeometry:
@@ -157,16 +178,22 @@ def _sides(slab: Slab) -> Iterator[tuple[tuple[tuple[float, float, float], ...],
     for polygon in _polygons(slab.area):
         for ring in (polygon.exterior, *polygon.interiors):
             for (x0, y0), (x1, y1) in pairwise(ring.coords):
-                length = float(np.hypot(x1 - x0, y1 - y0))
+                length = hypot(x1 - x0, y1 - y0)
                 if length > 1e-9:
                     yield ((x0, y0, low), (x1, y1, low), (x1, y1, high), (x0, y0, high)), ((y1 - y0) / length, (x0 - x1) / length, 0.0)
 
 
-def _triangles(area: BaseGeometry) -> Iterator[tuple[Point, Point, Point]]:
+def _triangles(area: BaseGeometry) -> Floats:
+    """An area in triangles (n, 3, 2), counter-clockwise."""
+    found = [np.zeros((0, 3, 2))]
     for polygon in _polygons(area):
-        for triangle in shapely.constrained_delaunay_triangles(polygon).geoms:
-            a, b, c, _ = shapely.geometry.polygon.orient(triangle).exterior.coords
-            yield (a, b, c)
+        rings = shapely.get_coordinates(shapely.constrained_delaunay_triangles(polygon))
+        corners = rings.reshape(-1, 4, 2)[:, :3]
+        (x, y), (u, v) = (corners[:, 1] - corners[:, 0]).T, (corners[:, 2] - corners[:, 0]).T
+        clockwise = x * v - y * u < 0
+        corners[clockwise, 1:] = corners[clockwise, :0:-1]
+        found.append(corners)
+    return np.concatenate(found).astype(np.float32)
 
 
 _SIDES = np.array(
