@@ -140,6 +140,24 @@ class Making(NamedTuple):
         """Whether an area lies on a plain wall, and nothing there meets it or is close to it."""
         return self.plain is not None and self.plain.holds(area) and not self.near(area)
 
+    def left_of(self, area: Area) -> list[Area] | None:
+        """The boards that are left of an area where all that covers some of it goes right across it.
+
+        None where it is not so plain.
+        """
+        if self.plain is None or not self.plain.holds(area) or min(area.width, area.height) <= SLIVER:
+            return None
+        taken = [one for one in (*self.covered, *self.cut_outs) if area.meets(one)]
+        if not taken:
+            return [area]
+        if all(one.x <= area.x and one.right >= area.right for one in taken):
+            spans = _less((area.z, area.top), [(one.z, one.top) for one in taken])
+            return [Area(area.x, low, area.right - area.x, high - low) for low, high in spans]
+        if all(one.z <= area.z and one.top >= area.top for one in taken):
+            spans = _less((area.x, area.right), [(one.x, one.right) for one in taken])
+            return [Area(low, area.z, high - low, area.top - area.z) for low, high in spans]
+        return None
+
     def clipped(self, ring: Ring) -> "Making":
         """The same where boards may cover no more than an outline."""
         return self._replace(free=self.free.intersection(Polygon(ring)), plain=None)
@@ -152,6 +170,17 @@ class Making(NamedTuple):
     def behind(self) -> float:
         """The y of the face that boards stand on: of the backing, or of the wall, or of what stands before these."""
         return 0.0 - self.solved.scheme.stands - self.proud
+
+
+def _less(span: tuple[float, float], taken: Sequence[tuple[float, float]]) -> Iterator[tuple[float, float]]:
+    """What others leave of a span, as far as it is wider than a sliver, from its start."""
+    start, stop = span
+    for low, high in sorted(taken):
+        if low - start > SLIVER:
+            yield start, low
+        start = max(start, high)
+    if stop - start > SLIVER:
+        yield start, stop
 
 
 def prepared(shape: BaseGeometry) -> BaseGeometry:
@@ -178,9 +207,11 @@ def add_boards(
 ) -> list[Area]:
     """A board for each piece of a shape that openings leave, its back at the y `back`, its grain upright or level; where they lie."""
     if isinstance(shape, Area):
-        if min(shape.width, shape.height) > SLIVER and making.is_bare(shape):
-            _add_board(making, tag, shape, finish, back, upright=upright, pockets=cuts)
-            return [shape]
+        if (left := making.left_of(shape)) is not None:
+            for area in left:
+                own_cuts = _cuts_of(cuts, shape, area, upright=upright)
+                _add_board(making, tag, area, finish, back, upright=upright, pockets=own_cuts)
+            return left
         shape = rectangle_of(shape)
     found = []
     for piece in shapes_of(shape if making.is_free(shape) else shape.intersection(making.free)):
@@ -203,6 +234,14 @@ def _add_board(
     lay = Lay("+z", "-x", (area.right, back, area.z)) if upright else Lay("+x", "+z", (area.x, back, area.z))
     thick = Size.of(finish.thickness, "board")
     making.out.add(tag, "front", "front", finish, (length, width, thick), lay, pockets=pockets, form=form)
+
+
+def _cuts_of(cuts: tuple[Pocket, ...], whole: Area, area: Area, *, upright: bool) -> tuple[Pocket, ...]:
+    """What is cut into a rectangle, as what is left of it has it."""
+    if area is whole:
+        return cuts
+    around, piece = ((one.x, one.z, one.right, one.top) for one in (whole, area))
+    return tuple(_cuts_in(cuts, around, piece, upright=upright))
 
 
 def _cuts_in(cuts: Sequence[Pocket], whole: Bounds, piece: Bounds, *, upright: bool) -> Iterator[Pocket]:

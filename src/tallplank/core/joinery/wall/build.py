@@ -22,7 +22,7 @@ from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.joinery.wall.arch import face_below
 from tallplank.core.joinery.wall.area import Area, rectangle_of, wider
 from tallplank.core.joinery.wall.block import Block, Field, Strip
-from tallplank.core.joinery.wall.board import NEAR, Making, add_boards, pieces_within
+from tallplank.core.joinery.wall.board import NEAR, MadeBoards, Making, add_boards, pieces_within
 from tallplank.core.joinery.wall.box.bowed import add_on_skin, add_skin, bow_of
 from tallplank.core.joinery.wall.box.boxing import add_boxing
 from tallplank.core.joinery.wall.casing import add_casings
@@ -33,7 +33,7 @@ from tallplank.core.joinery.wall.covered import Standing, covered_on, cut_outs_o
 from tallplank.core.joinery.wall.filling.fill import add_fill
 from tallplank.core.joinery.wall.filling.niche import is_niche, niches_of
 from tallplank.core.joinery.wall.fixing import add_fixings, in_whole_ones
-from tallplank.core.joinery.wall.kept import add_kept, add_kept_like, add_like, kept_of
+from tallplank.core.joinery.wall.kept import add_kept, add_kept_like, add_made, boards_by, boards_like, kept_of
 from tallplank.core.joinery.wall.like import at_corner, layout_of, rounded
 from tallplank.core.joinery.wall.mark import marks_on
 from tallplank.core.joinery.wall.shape import boards_around
@@ -188,17 +188,17 @@ def _add_block(making: Making, block: Block, hidden: float) -> None:
 
 def _add_kept_block(making: Making, block: Block, hidden: float, layout: Same[Hashable] | None = None) -> None:
     """The same, kept as a whole; where others beside it have its layout, as they are."""
-    add = _add_block if layout is None else partial(_add_block_like, layout=layout)
     of = ("block", Same(block), hidden, layout is None, making.ends if block.is_divided else None)
-    add_kept(making, of, block.reach(hidden), partial(add, block=block, hidden=hidden))
+    add_made(making, of, block.reach(hidden), partial(_block_made, making, block, hidden, layout))
 
 
-def _add_block_like(making: Making, block: Block, hidden: float, layout: Same[Hashable]) -> None:
-    """A region with all that is in it, like others beside it where nothing else has to do with it."""
-    if is_apart(making, block.reach(hidden)) and _is_unseamed(making, block.like or block):
-        add_like(making, layout, block.field.area, lambda there: _add_block(there, at_corner(block), hidden))
-    else:
-        _add_block(making, block, hidden)
+def _block_made(making: Making, block: Block, hidden: float, layout: Same[Hashable] | None) -> MadeBoards:
+    """A region with all that is in it; like others beside it where nothing else has to do with it."""
+    apart = layout is not None and is_apart(making, block.reach(hidden))
+    if layout is None or not apart or not _is_unseamed(making, block.like or block):
+        return boards_by(making, partial(_add_block, block=block, hidden=hidden))
+    area = block.field.area
+    return boards_like(making, layout, area, lambda there: _add_block(there, at_corner(block), hidden))
 
 
 def is_apart(making: Making, area: Area) -> bool:
