@@ -247,6 +247,11 @@ def test_bands_are_hidden_for_the_customer(open_window: Open) -> None:
 
 def test_each_term_of_a_size_leads_to_where_it_can_be_changed(open_window: Open) -> None:
     window = on_bench(open_window)
+    for index, part in enumerate(window.store.derived.made.by_id["u2"].parts):
+        for size in (part.length, part.width, part.thickness):
+            for term in size.terms:
+                if isinstance(term.source, Decided):
+                    assert panel(window).field_for(term.source) is not None, (index, part.name, term)
     pick_part(window, "bottom")
     label = window.spec.panel.explained_label  # type: ignore[union-attr]
     assert "564 = " in label.text()

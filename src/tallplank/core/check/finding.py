@@ -365,7 +365,7 @@ JOB_CHECKS: tuple[Callable[[Made], Iterator[Finding]] | InRoom | type[LegChecker
     InRoom(paneled_walls),
     InRoom(boxings),
 )
-"""Checks of what concerns several things; a new one is one function added here, one of a room by itself as `OfRoom`."""
+"""Checks of what concerns several things; a new one is one function added here, one of a room by itself as `InRoom`."""
 ROOM_CHECKS: tuple[Check, ...] = (worktops, islands_in, appliances_in, let_in_findings)
 """Checks of one room with the units in it that are told after those of single units; a new one is one function added here."""
 PLACE_CHECKS: tuple[Callable[[Site, MadeUnit], Iterator[Finding]], ...] = (

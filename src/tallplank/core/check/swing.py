@@ -119,12 +119,7 @@ class SwingFinder:
         besides = {"groups": room.groups, "schemes": room.schemes}  # what is on walls is among the runs
         if before is not None and before.room is not room and before.room.model_copy(update=besides) != room:
             before = None
-        if (
-            before is not None
-            and before.room is room
-            and are_same(before.units, units)
-            and (before.runs is runs or _are_alike(before.runs, runs))
-        ):
+        if before is not None and before.room is room and are_same(before.units, units) and _are_alike(before.runs, runs):
             return before
         faces = made.faces[room.id]
         if not units:

@@ -1,11 +1,10 @@
 """What a standard was asked for while something was made by it: where another one answers the same, that holds there too."""
 
-from collections.abc import Iterator
-from typing import Literal, TypeVar, cast
+from collections.abc import Iterator, Mapping
+from typing import Literal
 
 from tallplank.core.job.standard import Standard
 
-_T = TypeVar("_T")
 Table = Literal["finishes", "hardware"]
 Asked = frozenset[tuple[Table, str]]
 TABLES: tuple[Table, ...] = ("finishes", "hardware")
@@ -29,25 +28,16 @@ class Asking:
         return frozenset(self._asked)
 
 
-class _Noting(dict[str, str]):
-    def __init__(self, values: dict[str, str], table: Table, asked: set[tuple[Table, str]]) -> None:
-        super().__init__(values)
-        self._table, self._asked = table, asked
-
-    def _note(self, role: str) -> None:
-        self._asked.add((self._table, role))
-
-    def get(self, role: str, default: _T = None) -> str | _T:  # type: ignore[assignment]
-        self._note(role)
-        return super().get(role, default)
+class _Noting(Mapping[str, str]):
+    def __init__(self, values: Mapping[str, str], table: Table, asked: set[tuple[Table, str]]) -> None:
+        self._values, self._table, self._asked = values, table, asked
 
     def __getitem__(self, role: str) -> str:
-        self._note(role)
-        return super().__getitem__(role)
+        self._asked.add((self._table, role))
+        return self._values[role]
 
-    def __contains__(self, role: object) -> bool:
-        self._note(cast(str, role))
-        return super().__contains__(role)
+    def __len__(self) -> int:
+        return len(self._values)
 
     def __iter__(self) -> Iterator[str]:
         raise NotImplementedError("what goes through all of a table depends on all of it")

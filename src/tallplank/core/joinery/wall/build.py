@@ -194,11 +194,11 @@ def _add_kept_block(making: Making, block: Block, hidden: float, layout: Same[Ha
 
 def _block_made(making: Making, block: Block, hidden: float, layout: Same[Hashable] | None) -> MadeBoards:
     """A region with all that is in it; like others beside it where nothing else has to do with it."""
-    apart = layout is not None and is_apart(making, block.reach(hidden))
-    if layout is None or not apart or not _is_unseamed(making, block.like or block):
-        return boards_by(making, partial(_add_block, block=block, hidden=hidden))
-    area = block.field.area
-    return boards_like(making, layout, area, lambda there: _add_block(there, at_corner(block), hidden))
+    reach, like = block.reach(hidden), block.like or block
+    if layout is not None and is_apart(making, reach) and _is_unseamed(making, like):
+        area = block.field.area
+        return boards_like(making, layout, area, lambda there: _add_block(there, at_corner(block), hidden))
+    return boards_by(making, partial(_add_block, block=block, hidden=hidden))
 
 
 def is_apart(making: Making, area: Area) -> bool:
@@ -278,8 +278,11 @@ def _add_strip(making: Making, strip: Strip, hidden: float) -> None:
 
 def _is_unseamed(making: Making, block: Block) -> bool:
     """Whether that holds for all boards in a region."""
-    strips = block.all_strips
-    return block.carried("unseamed", lambda: all([_is_whole(making, strip) for strip in strips]), making.catalog, making.standard)
+
+    def whole() -> bool:
+        return all([_is_whole(making, strip) for strip in block.all_strips])
+
+    return block.carried("unseamed", whole, making.catalog, making.standard)
 
 
 def _seams_in(making: Making, strip: Strip) -> list[float]:
