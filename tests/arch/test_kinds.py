@@ -2,16 +2,13 @@
 
 import ast
 import json
-import os
 import random
-import shutil
-import subprocess
-import sys
 from pathlib import Path
 from typing import get_args
 
 import pytest
 
+from arch.made_up import Copied
 from arch.test_layers import ROOT, SRC
 from bodies import shared
 from core.joinery.wall.test_corners import a_room_with
@@ -91,25 +88,15 @@ def usual(fill: type[Filling]) -> Filling:
 @pytest.mark.skipif(not LONG, reason="the type checker begins anew in a copy, which takes a minute")
 def test_a_fill_that_is_only_declared_is_named_wherever_it_is_missing(tmp_path: Path) -> None:
     """Made up in a copy: what the page says must be touched is what fails, and no more."""
-    for name in ("src", "tests", "docs"):
-        shutil.copytree(ROOT / name, tmp_path / name, ignore=shutil.ignore_patterns("__pycache__", "screenshots"))
-    shutil.copy(ROOT / "pyproject.toml", tmp_path)
-    record = tmp_path / "src" / "tallplank" / "core" / "job" / "filling.py"
-    text = record.read_text().replace("Planted = Panel |", f"{BATTENS}\n\nPlanted = Battens | Panel |")
-    record.write_text(text)
-    environment = {key: value for key, value in os.environ.items() if key != "PLANK_EXAMPLES"}
-    environment["PYTHONPATH"] = f"{tmp_path / 'src'}:{tmp_path / 'tests'}"
-    typed = subprocess.run(
-        [sys.executable, "-m", "mypy", "src"], cwd=tmp_path, env=environment, capture_output=True, text=True, check=False
-    )
-    assert {line.split(":")[0] for line in typed.stdout.splitlines() if ": error:" in line} == {
+    copied = Copied(tmp_path)
+    copied.change("job/filling.py", "Planted = Panel |", f"{BATTENS}\n\nPlanted = Battens | Panel |")
+    assert copied.mistyped() == {
         "src/tallplank/core/joinery/wall/corner/layer.py",
         "src/tallplank/app/panel/wall_fill.py",
     }
-    tests = [sys.executable, "-m", "pytest", "-q", "-p", "no:cacheprovider", "tests/arch/test_kinds.py", "-k", "battens"]
-    tried = subprocess.run(tests, cwd=tmp_path, env=environment, capture_output=True, text=True, check=False)
-    assert "test_a_fill_is_built_chosen_tried_written_and_told[battens]" in tried.stdout
-    assert "test_what_a_fill_uses_of_the_catalogue_is_said_and_goes_with_the_job[battens]" in tried.stdout
+    tried = copied.tried("tests/arch/test_kinds.py", "battens")
+    assert "test_a_fill_is_built_chosen_tried_written_and_told[battens]" in tried
+    assert "test_what_a_fill_uses_of_the_catalogue_is_said_and_goes_with_the_job[battens]" in tried
     page = (ROOT / "docs" / "architecture.md").read_text()
     (told,) = [line for line in page.splitlines() if line.startswith("| what fills a region of a wall |")]
     for path in ("filling/fill.py", "corner/layer.py", "panel/wall_fill.py", "fuzz/walls.py", "file-format.md"):

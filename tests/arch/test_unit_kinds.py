@@ -2,16 +2,13 @@
 
 import ast
 import json
-import os
 import re
-import shutil
-import subprocess
-import sys
 from pathlib import Path
 from typing import get_args
 
 import pytest
 
+from arch.made_up import Copied
 from arch.test_layers import ROOT, SRC
 from core.joinery.part.test_form import FORMS
 from fuzz import value
@@ -124,19 +121,11 @@ def test_nobody_else_asks_which_form_or_way_or_kind_it_is() -> None:
 @pytest.mark.skipif(not LONG, reason="the type checker begins anew in a copy, which takes a minute")
 def test_a_front_that_is_only_declared_is_named_wherever_it_is_missing(tmp_path: Path) -> None:
     """Made up in a copy: what the page says must be touched is what fails, and no more."""
-    for name in ("src", "tests", "docs"):
-        shutil.copytree(ROOT / name, tmp_path / name, ignore=shutil.ignore_patterns("__pycache__", "screenshots"))
-    shutil.copy(ROOT / "pyproject.toml", tmp_path)
-    record = tmp_path / "src" / "tallplank" / "core" / "job" / "opening.py"
-    record.write_text(record.read_text().replace('"lift", "false"]', '"lift", "false", "tambour"]'))
-    environment = {key: text for key, text in os.environ.items() if key != "PLANK_EXAMPLES"}
-    environment["PYTHONPATH"] = f"{tmp_path / 'src'}:{tmp_path / 'tests'}"
-    run = [sys.executable, "-m", "mypy", "src"]
-    typed = subprocess.run(run, cwd=tmp_path, env=environment, capture_output=True, text=True, check=False)
-    assert {line.split(":")[0] for line in typed.stdout.splitlines() if ": error:" in line} == {"src/tallplank/core/joinery/unit/fill.py"}
-    run = [sys.executable, "-m", "pytest", "-q", "-p", "no:cacheprovider", "tests/arch/test_unit_kinds.py", "-k", "tambour"]
-    tried = subprocess.run(run, cwd=tmp_path, env=environment, capture_output=True, text=True, check=False)
-    assert "test_a_front_is_built_chosen_tried_written_and_told[tambour]" in tried.stdout
+    copied = Copied(tmp_path)
+    copied.change("job/opening.py", '"lift", "false"]', '"lift", "false", "tambour"]')
+    assert copied.mistyped() == {"src/tallplank/core/joinery/unit/fill.py"}
+    tried = copied.tried("tests/arch/test_unit_kinds.py", "tambour")
+    assert "test_a_front_is_built_chosen_tried_written_and_told[tambour]" in tried
     page = (ROOT / "docs" / "architecture.md").read_text()
     (told,) = [line for line in page.splitlines() if line.startswith("| kind of front |")]
     for path in ("job/opening.py", "job/front.py", "unit/fill.py", "file-format.md"):
