@@ -71,6 +71,22 @@ def test_a_unit_is_kept_by_the_choices_that_it_uses() -> None:
     assert workshop.make(job) == made(job)
 
 
+def test_a_run_is_kept_by_the_finishes_that_it_asked_for() -> None:
+    """After another finish of the job all is as from nothing; of what no unit is made of, only the runs with it are made anew."""
+    workshop, job = Workshop(CATALOG), demo_job(CATALOG)
+    before, anew, other = workshop.make(job), {}, {}
+    for role in FINISH_ROLES:
+        changed = set_job_finish(job, CATALOG, role, CATALOG.finishes_for(role)[-1].id)
+        count = workshop.built["run"]
+        found, again = workshop.make(changed), make(changed, CATALOG)
+        anew[role] = workshop.built["run"] - count
+        other[role] = sum(a.parts != b.parts for a, b in zip(found.runs, before.runs, strict=True))
+        assert [run.parts for run in found.runs] == [run.parts for run in again.runs], role
+        workshop.make(job)
+    assert anew["top"] == other["top"] > 0
+    assert anew["glass"] == other["glass"] == 0
+
+
 def test_undo_of_a_change_of_the_whole_job_builds_nothing() -> None:
     workshop, job = Workshop(CATALOG), a_wall_of("base", "drawers", "wall")
     workshop.make(job)
