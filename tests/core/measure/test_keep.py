@@ -40,6 +40,7 @@ def test_a_thing_reckons_once_and_anew_where_what_is_beside_it_changes() -> None
     assert [row.carried("by", lambda by=by: twice(by), by) for by in (2.0, 2.0, 5.0, 5.0, 2.0)] == [6.0, 6.0, 15.0, 15.0, 6.0]  # type: ignore[misc]
     assert done == [2.0, 5.0, 2.0]
     assert carried_by([row, Row(4)], "by", lambda one: one.number * 2.0, 2.0) == [6.0, 8.0]
+    assert (row.carries("by", 2.0), row.carries("by", 5.0), row.carries("else")) == (True, False, False)
 
 
 def test_what_is_carried_does_not_count_when_things_are_compared() -> None:

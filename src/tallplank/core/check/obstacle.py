@@ -20,11 +20,13 @@ from tallplank.core.joinery.part.lot import Lot, lots_of
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.carry import carried_by
-from tallplank.core.space.frame import Frame, Vec
+from tallplank.core.space.frame import Frame, Vec, extent
 from tallplank.core.space.outline import Ring, edges, shared_depth
 
 WALL = 50.0
 """How deep a wall is taken to be behind its face, that a front is told to be in it."""
+FLAT = 1.0 - 1e-9
+"""What faces the room by more of its way lies flat on its wall, a rectangle seen from above."""
 Box = tuple[Vec, Vec]
 
 
@@ -41,8 +43,8 @@ class Obstacle(NamedTuple):
 def moved_box(box: Box, frame: Frame) -> Box:
     """The box around a box that is turned and shifted with its frame."""
     low, high = box
-    ring = ((low.x, low.y), (high.x, low.y), (high.x, high.y), (low.x, high.y))
-    return Prism(ring, low.z, high.z).within(frame).box
+    size = (high[0] - low[0], high[1] - low[1], high[2] - low[2])
+    return extent(Frame(frame.out(low), frame.x, frame.y, frame.z), size)
 
 
 def boxes_meet(one: Box, other: Box) -> bool:
@@ -170,7 +172,9 @@ def _bodies_of(parts: Sequence[Part], frame: Frame, on_wall: bool) -> list[_Body
         if on_wall and part.kind == "molding":
             continue  # they stand no farther out than the boards beside them by more than a door's gap
         low, high = part.box
-        body = Prism(part.above, low.z, high.z).within(frame)
+        flat = on_wall and abs(part.frame.z.y) > FLAT
+        ring = ((low.x, low.y), (high.x, low.y), (high.x, high.y), (low.x, high.y)) if flat else part.above
+        body = Prism(ring, low.z, high.z).within(frame)
         found.append((body, *body.box))
     return found
 

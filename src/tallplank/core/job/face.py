@@ -3,10 +3,12 @@
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from math import atan2, cos, degrees, radians, tan
+from operator import attrgetter
 from typing import Literal
 
 from tallplank.core.job.room import EndKind, Group, GroupFace, Room
 from tallplank.core.job.wall import FreeWall, Service, Wall, WallOpening
+from tallplank.core.measure.memo import are_same
 from tallplank.core.space.frame import Frame, along, turned_about_z
 from tallplank.core.space.outline import edges, far, inner_angle
 
@@ -104,6 +106,15 @@ def _lies_elsewhere(one: Wall | FreeWall | Group, other: Wall | FreeWall | Group
 
 
 Faces = Mapping[str, Face]
+
+
+_faced = attrgetter("corners", "walls", "height", "free_walls", "groups")
+"""All of a room that its faces depend on."""
+
+
+def have_same_faces(one: Room, other: Room) -> bool:
+    """Whether nothing that the faces of two records of a room depend on was changed between them."""
+    return are_same(_faced(one), _faced(other))
 
 
 def faces_of(room: Room) -> Faces:

@@ -14,7 +14,7 @@ from weakref import WeakValueDictionary
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.way import BuildName
 from tallplank.core.error import PlankError, fault_text
-from tallplank.core.job.face import Face, Faces, faces_of
+from tallplank.core.job.face import Face, Faces, faces_of, have_same_faces
 from tallplank.core.job.job import USUAL_LABEL, Job
 from tallplank.core.job.room import Room
 from tallplank.core.job.standard import Standard
@@ -343,6 +343,8 @@ class Workshop:
 
 def _kept_faces(room: Room, known: tuple[Room, Faces] | None) -> Faces:
     """The faces of a room, those that are as they were the very same."""
+    if known is not None and have_same_faces(room, known[0]):
+        return known[1]
     before, faces = known[1] if known is not None else {}, faces_of(room)
     return faces if faces is before else {key: before[key] if before.get(key) == face else face for key, face in faces.items()}
 

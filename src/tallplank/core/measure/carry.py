@@ -38,6 +38,11 @@ class Carrying:
         found: _T = known[1]
         return found
 
+    def carries(self, name: Hashable, *beside: object) -> bool:
+        """Whether that was reckoned before."""
+        known = _known(self, name)
+        return known is not None and known[0] == beside
+
 
 def carried_by(things: Iterable[_C], name: Hashable, compute: Callable[[_C], _T], *beside: object) -> list[_T]:
     """The same of each of many things."""

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator, Sequence
 from functools import partial
+from itertools import chain
 from typing import NamedTuple
 
 import numpy as np
@@ -70,11 +71,17 @@ class WallSolids:
         return SideSolids(frame.origin, frame.y, tuple(gathered(placed)), np.concatenate([line for _, _, line in placed]))
 
     def _where_they_are(self, some: Sequence[Parts], lay: FaceLay) -> list[Placed]:
-        """Parts that are like no others: few of them all at once, which is as quick; of many those that did not change are kept."""
-        parts = [part for parts in some for part in parts]
-        if len(parts) <= 2 * FEW:
-            return list(self._placed(parts, lay))
-        return [one for row in some for one in row.carried("solids", partial(self._placed, row, lay), lay)]
+        """Parts that are like no others: all at once, which is as quick; of many those that stay are kept.
+
+        Only from the second time on: where all of them change with every edit nothing is worth keeping.
+        """
+        few = sum(map(len, some)) <= 2 * FEW
+        stay = [] if few else [row for row in some if row.carries("shown", lay)]
+        others = [row for row in some if not row.carries("shown", lay)] if stay else some
+        for row in others:
+            row.carried("shown", lambda: True, lay)
+        kept = [one for row in stay for one in row.carried("solids", partial(self._placed, row, lay), lay)]
+        return [*kept, *self._placed(list(chain.from_iterable(others)), lay)]
 
     def _placed(self, parts: Sequence[Part], lay: FaceLay) -> tuple[Placed, ...]:
         return tuple([one.there(lay) for one in shapes_of(parts, lay, self._surfaces)])

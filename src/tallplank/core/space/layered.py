@@ -170,12 +170,12 @@ def _area(cut: CutOut) -> BaseGeometry:
 def _polygons(area: BaseGeometry) -> Iterator[Polygon]:
     for piece in getattr(area, "geoms", (area,)):
         if isinstance(piece, Polygon) and piece.area > LEAST_AREA:
-            yield shapely.geometry.polygon.orient(piece)
+            yield piece
 
 
 def _sides(slab: Slab) -> Iterator[tuple[tuple[tuple[float, float, float], ...], tuple[float, float, float]]]:
     low, high = slab.low, slab.high
-    for polygon in _polygons(slab.area):
+    for polygon in shapely.orient_polygons(list(_polygons(slab.area))):
         for ring in (polygon.exterior, *polygon.interiors):
             for (x0, y0), (x1, y1) in pairwise(ring.coords):
                 length = hypot(x1 - x0, y1 - y0)
@@ -185,15 +185,13 @@ def _sides(slab: Slab) -> Iterator[tuple[tuple[tuple[float, float, float], ...],
 
 def _triangles(area: BaseGeometry) -> Floats:
     """An area in triangles (n, 3, 2), counter-clockwise."""
-    found = [np.zeros((0, 3, 2))]
-    for polygon in _polygons(area):
-        rings = shapely.get_coordinates(shapely.constrained_delaunay_triangles(polygon))
-        corners = rings.reshape(-1, 4, 2)[:, :3]
-        (x, y), (u, v) = (corners[:, 1] - corners[:, 0]).T, (corners[:, 2] - corners[:, 0]).T
-        clockwise = x * v - y * u < 0
-        corners[clockwise, 1:] = corners[clockwise, :0:-1]
-        found.append(corners)
-    return np.concatenate(found).astype(np.float32)
+    rings = shapely.get_coordinates(shapely.constrained_delaunay_triangles(list(_polygons(area))))
+    corners = rings.reshape(-1, 4, 2)[:, :3]
+    (x, y), (u, v) = (corners[:, 1] - corners[:, 0]).T, (corners[:, 2] - corners[:, 0]).T
+    clockwise = x * v - y * u < 0
+    corners[clockwise, 1:] = corners[clockwise, :0:-1]
+    found: Floats = corners.astype(np.float32)
+    return found
 
 
 _SIDES = np.array(

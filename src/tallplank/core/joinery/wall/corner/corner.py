@@ -5,7 +5,7 @@ them; above it, and round outer corners, the edges of both are bevelled to one p
 mitred lap: those of the wall at the left run over the edges of the others.
 """
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from math import radians, tan
@@ -19,6 +19,7 @@ from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.wall.corner.bevel import ends_flat
 from tallplank.core.joinery.wall.corner.layer import Layer, beginning, crossing, layers_at, planted
 from tallplank.core.joinery.wall.site import WallSite
+from tallplank.core.measure.carry import carried_by
 
 TrimRole = Literal["base", "rail", "crown"]
 Side = Literal["left", "right"]
@@ -207,12 +208,17 @@ class Corners:
 
 def _proud(region: Region, finish: str | None, catalog: Catalog, usual: float) -> float:
     """How far a region stands before what is behind it, with all that is in it; `usual` is how thick boards of no finish are."""
-    return region.carried("proud", lambda: _proud_anew(region, finish, catalog, usual), finish, catalog, usual)
+    return _prouds([region], finish, catalog, usual)[0]
+
+
+def _prouds(regions: Sequence[Region], finish: str | None, catalog: Catalog, usual: float) -> list[float]:
+    of = (finish, catalog, usual)
+    return carried_by(regions, "proud", lambda region: _proud_anew(region, *of), *of)
 
 
 def _proud_anew(region: Region, finish: str | None, catalog: Catalog, usual: float) -> float:
     finish = region.finish or finish
-    inner = max((_proud(part, finish, catalog, usual) for part in region.parts), default=0.0)
+    inner = max(_prouds(region.parts, finish, catalog, usual), default=0.0)
     known = catalog.finishes.get(finish or "")
     board = known.thickness if known is not None else usual
     around = board if region.outline is not None else 0.0
