@@ -88,7 +88,8 @@ def _paneled(job: Job, catalog: Catalog) -> Job:
     for wall, *parts in (("right", {"left": SHELVES}), ("front", *beside), ("left", {"right": SHELVES})):
         for number, ends in enumerate(parts):
             name = f"Wainscot, {job.face(ROOM, wall).name}{' beyond the column' if number else ''}"
-            job = add_scheme(job, catalog, ROOM, wall, name=name, **wainscot, **ends).job
+            casing = "casing-plain-70" if wall == "front" else None
+            job = add_scheme(job, catalog, ROOM, wall, name=name, casing=casing, **wainscot, **ends).job
     slats = Region(fill=Slats(width=19.0, gap=22.0, deep=40.0), finish="oak")
     free = Region(size=1500.0, split="up", parts=(Region(size=300.0), Region(size=800.0, fill=KeptFree()), Region()))
     field = Region(split="across", parts=(slats, free, slats))

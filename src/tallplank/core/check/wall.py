@@ -33,7 +33,10 @@ def paneled_walls(made: Made, room: Room, _: tuple[MadeUnit, ...]) -> Iterator[F
     """What is wrong about the paneled walls of a room."""
     yield from _marks_gone(made, room)
     for run in made.runs_in.get(room.id, ()):
-        if run.what == "panel" and run.parts:
+        if run.what != "panel":
+            continue
+        yield from _panels_cut(run)
+        if run.parts:
             face = made.faces[run.room][run.face]
             yield from _sockets(made, run, face)
             yield from _slivers(made, run)
@@ -112,6 +115,15 @@ def _not_sold(made: Made, run: Run) -> Iterator[Finding]:
 def _unsold(catalog: Catalog, parts: Sequence[Part]) -> list[Part]:
     sheets = ((part, catalog.boards[part.board]) for part in parts if part.kind != "molding")
     return [part for part, board in sheets if board.price_m3 is None and board.price_m2(part.thickness.value) is None]
+
+
+def _panels_cut(run: Run) -> Iterator[Finding]:
+    """Panels whose moldings are left out, since they would run into an opening or into what stands there."""
+    found = [note for note in run.notes if note.code == "panel-cut"]
+    if found:
+        which = f"{found[0].text} has" if len(found) == 1 else f"{found[0].text} and {len(found) - 1} more have"
+        text = f"{run.label}: {which} no molding round the panel: an opening or what stands there cuts it."
+        yield Finding("note", "panel-cut", text, found[0].remedy)
 
 
 def _marks_gone(made: Made, room: Room) -> Iterator[Finding]:

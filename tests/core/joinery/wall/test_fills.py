@@ -242,3 +242,69 @@ def test_a_molding_round_notched_corners_is_cut_to_its_long_points() -> None:
     # Seen with its outer edge at the fence, the first end lies at the right hand: long there, the saw goes left.
     assert {(r.first.long, r.first.swing) for r in moldinglist(made(job))} == {("outer edge", "left"), ("inner edge", "right")}
     assert {(r.last.long, r.last.swing) for r in moldinglist(made(job))} == {("outer edge", "right"), ("inner edge", "left")}
+
+
+MOLD, DOOR = 25.0, 2040.0
+
+
+def frames(job: Job) -> list[tuple[float, float, float, float]]:
+    """From where to where along the wall and up the molding of each panel goes."""
+    sides = [[part.box for part in run(job).parts if part.name == f"panel mold {side}"] for side in ("left", "right")]
+    both = zip(*(sorted(boxes, key=lambda box: (box[0].z, box[0].x)) for boxes in sides), strict=True)
+    return sorted((left[0].x, right[1].x, left[0].z, left[1].z) for left, right in both)
+
+
+def cut_panel(job: Job, raised: float = 0.0, width: float = 3000.0) -> Job:
+    """One panel all over a wall, its molding 31 within its edge."""
+    panel = Panel(border=31.0, mold="mold-panel-25", raised=raised)
+    return walled(Region(split="across", parts=(Region(size=width, fill=panel), Region())), job)
+
+
+def cut_notes(job: Job) -> list[str]:
+    return [found.text for found in findings(made(job)) if found.code == "panel-cut"]
+
+
+@pytest.mark.parametrize("raised", [0.0, 12.0])
+def test_a_panel_that_a_door_cuts_right_across_has_its_molding_in_each_piece_that_is_left(raised: float) -> None:
+    """By hand: of 3000 a door from 1111 to 1911 leaves 1111 and 1089; the molding, or the panel within it, is 31 within each."""
+    job = cut_panel(add_opening(a_room(3000.0, 3000.0, DOOR), ROOM, WALL, "door", 1111.0, width=800.0, height=DOOR).job, raised)
+    out = max(31.0, MOLD) - MOLD if raised else 31.0
+    assert frames(job) == [(out, 1111.0 - out, out, DOOR - out), (1911.0 + out, 3000.0 - out, out, DOOR - out)]
+    boards = [part.size[:2] for part in run(job).parts if part.tag.role == "panel"]
+    assert boards == ([(DOOR - 62.0, 1111.0 - 62.0), (DOOR - 62.0, 1089.0 - 62.0)] if raised else [])
+    assert not cut_notes(job)
+
+
+def test_a_panel_over_a_door_has_its_molding_above_it() -> None:
+    job = add_opening(a_room(3000.0, 3000.0, 2500.0), ROOM, WALL, "door", 400.0, width=833.0, height=DOOR).job
+    panel = Region(size=833.0, fill=Panel(border=31.0, mold="mold-panel-25"))
+    root = Region(split="across", parts=(Region(size=400.0), panel, Region()))
+    assert frames(walled(root, job)) == [(431.0, 1202.0, DOOR + 31.0, 2469.0)]
+
+
+def test_a_panel_that_is_cut_otherwise_or_too_narrow_is_told() -> None:
+    """A window near its upper edge leaves no rectangle; a piece of 152 - 2 × 31 - 2 × 25 = 40 has no place for a molding."""
+    window = add_opening(a_room(3000.0, 2500.0), ROOM, WALL, "window", 900.0, sill=2000.0, width=1200.0, height=480.0).job
+    assert not frames(cut_panel(window))
+    assert cut_notes(cut_panel(window)) == [
+        "Paneled wall 1: Region 1 has no molding round the panel: an opening or what stands there cuts it."
+    ]
+    door = add_opening(a_room(3000.0, 3000.0, DOOR), ROOM, WALL, "door", 152.0, width=1000.0, height=DOOR).job
+    narrow = cut_panel(door, width=1152.0)
+    assert (frames(narrow), len(cut_notes(narrow))) == ([], 1)
+    wider = add_opening(a_room(3000.0, 3000.0, DOOR), ROOM, WALL, "door", 153.0, width=1000.0, height=DOOR).job
+    assert frames(cut_panel(wider, width=1153.0)) == [(31.0, 122.0, 31.0, DOOR - 31.0)]
+
+
+def test_a_panel_that_nothing_is_seen_of_and_one_without_a_molding_are_not_told() -> None:
+    door = add_opening(a_room(3000.0, 3000.0, DOOR), ROOM, WALL, "door", 0.0, width=900.0, height=DOOR).job
+    assert not cut_notes(cut_panel(door, width=900.0))
+    bare = walled(Region(split="across", parts=(Region(size=1000.0, fill=Panel(border=31.0, mold=None)), Region())), door)
+    assert not cut_notes(bare)
+
+
+def test_several_panels_that_are_cut_are_told_once() -> None:
+    job = add_opening(a_room(3000.0, 2500.0), ROOM, WALL, "window", 900.0, sill=2000.0, width=1200.0, height=480.0).job
+    panel = Region(fill=Panel(border=31.0, mold="mold-panel-25"))
+    (text,) = cut_notes(walled(Region(split="across", stile=50.0, parts=(panel, panel)), job))
+    assert text == "Paneled wall 1: Region 1 and 1 more have no molding round the panel: an opening or what stands there cuts it."

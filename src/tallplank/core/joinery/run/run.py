@@ -12,7 +12,7 @@ from tallplank.core.job.room import Room
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import FinishRole, HardwareRole, RunKind, Unit
 from tallplank.core.job.wall import FreeWall
-from tallplank.core.joinery.part.part import BuildError, Coat, Fitting, Parts, Piece, stood
+from tallplank.core.joinery.part.part import BuildError, Coat, Fitting, Note, Parts, Piece, stood
 from tallplank.core.joinery.rule.choice import chosen_finish, chosen_hardware, in_board, rules_for
 from tallplank.core.joinery.run.stretch import Course, Stretch
 from tallplank.core.joinery.run.top.fixing import add_top_fixings
@@ -56,6 +56,7 @@ class Run(Carrying):
     """What is painted, of a paneled wall."""
     keys: tuple[str, ...] = ()
     """Of a run with pieces changed by hand: what each of its parts is told by, those left out counted too."""
+    notes: tuple[Note, ...] = ()
 
     def seen_in(self, frame: Frame) -> "Run":
         """The same with its parts and pieces in another frame, in which `frame` is that of its own face."""

@@ -18,7 +18,7 @@ from tallplank.core.joinery.part.form.form import SHEET, Form
 from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.lot import Lot
-from tallplank.core.joinery.part.part import Fitting, Parts, Piece, Tag
+from tallplank.core.joinery.part.part import Fitting, Note, Parts, Piece, Tag
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.setout.collector import Collector, Lay
 from tallplank.core.joinery.wall.area import HAIR, Area, rectangle_of
@@ -48,11 +48,12 @@ class MadeBoards(NamedTuple):
     lots: tuple[tuple[int, Lot], ...]
     fittings: tuple[Fitting, ...]
     pieces: tuple[Piece, ...]
+    notes: tuple[Note, ...] = ()
 
     @classmethod
     def of(cls, out: Collector) -> "MadeBoards":
         """All that was gathered."""
-        return cls(out.finished(), tuple(out.lots), tuple(out.fittings), tuple(out.pieces))
+        return cls(out.finished(), tuple(out.lots), tuple(out.fittings), tuple(out.pieces), tuple(out.notes))
 
     def give(self, out: Collector) -> None:
         """Add all of it to what is gathered."""
@@ -61,6 +62,8 @@ class MadeBoards(NamedTuple):
         out.parts += self.parts
         out.fittings += self.fittings
         out.pieces += self.pieces
+        for note in self.notes:
+            out.note(note)
 
 
 class Known:

@@ -15,7 +15,7 @@ from tallplank.core.error import fault_text
 from tallplank.core.job.face import Face
 from tallplank.core.job.filling import KeptFree
 from tallplank.core.job.scheme import Boxing, Scheme
-from tallplank.core.joinery.part.part import BuildError, Coat, Fitting, Parts, Piece, Tag
+from tallplank.core.joinery.part.part import BuildError, Coat, Fitting, Note, Parts, Piece, Tag
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.joinery.setout.collector import Collector
@@ -56,6 +56,7 @@ class Outcome(NamedTuple):
     coats: tuple[Coat, ...] = ()
     out: float = 0.0
     """How far before its face what it is planted on is."""
+    notes: tuple[Note, ...] = ()
 
 
 def wall_runs(site: WallSite) -> Iterator[Run]:
@@ -63,7 +64,7 @@ def wall_runs(site: WallSite) -> Iterator[Run]:
     for scheme in site.room.schemes:
         outcome = outcome_of(scheme, site)
         key = f"panel-{site.room.id}-{scheme.id}"
-        run = Run(key, scheme.name, site.room.id, scheme.face, "panel", (), *outcome[:4], coats=outcome.coats)
+        run = Run(key, scheme.name, site.room.id, scheme.face, "panel", (), *outcome[:5], notes=outcome.notes)
         yield run.seen_in(moved(0.0, 0.0 - outcome.out, 0.0)) if outcome.out else run
 
 
@@ -88,7 +89,7 @@ def _made(scheme: Scheme, site: WallSite) -> Outcome:
         return Outcome(Parts(), (), error.text)
     except Exception as fault:  # noqa: BLE001  one wall that the program stumbles over must not take the job down
         return Outcome(Parts(), (), fault_text(fault))
-    return Outcome(parts, tuple(out.fittings), "", tuple(out.pieces), coats, thick)
+    return Outcome(parts, tuple(out.fittings), "", tuple(out.pieces), coats, thick, tuple(out.notes))
 
 
 def solved_at(scheme: Scheme, site: WallSite) -> Solved:

@@ -5,15 +5,15 @@ from typing import Any
 
 from shapely import Polygon
 
-from tallplank.core.catalog.hardware import Molding
+from tallplank.core.catalog.hardware import Hardware, Molding
 from tallplank.core.error import mm
 from tallplank.core.job.filling import Cover, Facets, Frames, Grooves, KeptFree, Panel, Plain, Shelves, Slats, Tiles, Upholstery
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.lot import AT_ONCE
-from tallplank.core.joinery.part.part import BuildError, Tag
+from tallplank.core.joinery.part.part import BuildError, Note, Tag
 from tallplank.core.joinery.wall.area import Area, area_of, rectangle_of
 from tallplank.core.joinery.wall.block import Field
-from tallplank.core.joinery.wall.board import Making, add_boards, pieces_within
+from tallplank.core.joinery.wall.board import SLIVER, Making, add_boards, pieces_within
 from tallplank.core.joinery.wall.filling.facet import add_facets
 from tallplank.core.joinery.wall.filling.leaning import add_leaning
 from tallplank.core.joinery.wall.filling.mold import add_frame_of
@@ -38,6 +38,8 @@ def add_fill(making: Making, field: Field) -> None:
     _FILLS[type(field.region.fill)](making, field, field.region.fill)
 
 
+LEAST_INSIDE = 40.0
+"""Where less would be left within its molding, a panel that is cut has none (common practice, no source)."""
 LIKE = (Plain, KeptFree, Panel, Frames, Grooves)
 """Fills that are the same wherever they are: parts alone, laid out from the corner of their region. So are slats, see `is_alike`."""
 
@@ -89,19 +91,46 @@ def _nothing(making: Making, field: Field, fill: object) -> None:
 
 
 def _panel(making: Making, field: Field, panel: Panel) -> None:
+    """A panel with its molding; where openings or what stands there cut its field right across, one in each piece that is left."""
     molding = making.catalog.hardware.get(panel.mold or "")
+    rise = molding.rise if isinstance(molding, Molding) else 0.0
+    left = making.left_of(field.inside) if field.ring is None else None
+    if left is None or left == [field.inside]:
+        if not _add_panel(making, field, panel, molding) and making.free.intersection(_polygon(field)).area > SLIVER:
+            _note_cut(making, field)
+        return
+    least = 2 * (panel.border + rise) + LEAST_INSIDE
+    framed = [area for area in left if min(area.width, area.height) > least]
+    for area in framed:
+        _add_panel(making, field._replace(area=area), panel, molding)
+    if left and not framed and (rise or panel.raised):
+        _note_cut(making, field)
+
+
+def _polygon(field: Field) -> Polygon:
+    return rectangle_of(field.inside) if field.ring is None else Polygon(field.ring)
+
+
+def _note_cut(making: Making, field: Field) -> None:
+    making.out.note(Note("panel-cut", where(field), "Hold its edge at what cuts it, or divide the wall otherwise."))
+
+
+def _add_panel(making: Making, field: Field, panel: Panel, molding: Hardware | None) -> bool:
+    """Add a panel; whether all of its molding has a place."""
     wide = molding.rise if panel.raised and isinstance(molding, Molding) else 0.0  # round a raised panel it takes up the border
     ring, level = outline_within(field, max(panel.border, wide)), making.behind
     if panel.raised:
         finish = making.finish(field.finish, panel.raised)
         add_boards(making, Tag("panel"), shape_within(field, max(panel.border, wide)), finish, level, upright=True)
     if not isinstance(molding, Molding):
-        return
+        return True
     inner = ring if panel.raised else inner_ring(ring, molding.rise, where(field))
     outer = inner_ring(ring, -molding.rise, where(field)) if panel.raised else ring
     around = area_of(outer)
     if making.is_bare(around) or making.is_free(Polygon(outer)) or making.is_free(Polygon(outer).difference(Polygon(inner))):
         add_frame_of(making, outer, molding, making.finish(field.finish), level, where(field))
+        return True
+    return False
 
 
 def _slats(making: Making, field: Field, fill: Slats) -> None:
