@@ -121,8 +121,8 @@ def _panels_cut(run: Run) -> Iterator[Finding]:
     """Panels whose moldings are left out, since they would run into an opening or into what stands there."""
     found = [note for note in run.notes if note.code == "panel-cut"]
     if found:
-        which = f"{found[0].text} has" if len(found) == 1 else f"{found[0].text} and {len(found) - 1} more have"
-        text = f"{run.label}: {which} no molding round the panel: an opening or what stands there cuts it."
+        more = f" and {len(found) - 1} more have" if len(found) > 1 else " has"
+        text = f"{run.label}: {found[0].text}{more} no molding round the panel: an opening or what stands there cuts it."
         yield Finding("note", "panel-cut", text, found[0].remedy)
 
 

@@ -91,12 +91,12 @@ def _nothing(making: Making, field: Field, fill: object) -> None:
 
 
 def _panel(making: Making, field: Field, panel: Panel) -> None:
-    """A panel with its molding; where openings or what stands there cut its field right across, one in each piece that is left."""
+    """A panel with its molding; where something cuts its field right across, one in each piece that is left."""
     molding = making.catalog.hardware.get(panel.mold or "")
     rise = molding.rise if isinstance(molding, Molding) else 0.0
     left = making.left_of(field.inside) if field.ring is None else None
     if left is None or left == [field.inside]:
-        if not _add_panel(making, field, panel, molding) and making.free.intersection(_polygon(field)).area > SLIVER:
+        if not _add_panel(making, field, panel, molding):
             _note_cut(making, field)
         return
     least = 2 * (panel.border + rise) + LEAST_INSIDE
@@ -107,12 +107,12 @@ def _panel(making: Making, field: Field, panel: Panel) -> None:
         _note_cut(making, field)
 
 
-def _polygon(field: Field) -> Polygon:
-    return rectangle_of(field.inside) if field.ring is None else Polygon(field.ring)
-
-
 def _note_cut(making: Making, field: Field) -> None:
-    making.out.note(Note("panel-cut", where(field), "Hold its edge at what cuts it, or divide the wall otherwise."))
+    """Tell of a panel without its molding, unless nothing is seen of it."""
+    whole = rectangle_of(field.inside) if field.ring is None else Polygon(field.ring)
+    if making.free.intersection(whole).area > SLIVER:
+        remedy = "Hold its edge at what cuts it, or divide the wall otherwise."
+        making.out.note(Note("panel-cut", where(field), remedy))
 
 
 def _add_panel(making: Making, field: Field, panel: Panel, molding: Hardware | None) -> bool:
