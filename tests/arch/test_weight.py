@@ -8,6 +8,8 @@ from arch.test_layers import ROOT, SRC
 
 HEAVY = ROOT / "tests" / "arch" / "heavy.txt"
 MOST_TOKENS, LONGEST = 350, 110
+MOST_PARAMETERS = 9
+"""What a function takes, beside itself."""
 LONG_LINES = 3148
 """So many lines are longer so far: none may be added."""
 QUIET = {
@@ -40,6 +42,16 @@ def test_functions_are_light() -> None:
     heavy = {name for name, count in found.items() if count > MOST_TOKENS}
     print(*(f"{found[name]} {name}" for name in sorted(heavy, key=lambda name: -found[name])), sep="\n")
     assert heavy == set(HEAVY.read_text().split())
+
+
+def test_functions_take_few_parameters() -> None:
+    found = {}
+    for file in sorted(SRC.rglob("*.py")):
+        for node in ast.walk(ast.parse(file.read_text())):
+            if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
+                taken = (*node.args.posonlyargs, *node.args.args, *node.args.kwonlyargs)
+                found[f"{file.relative_to(SRC)}:{node.name}"] = sum(one.arg not in ("self", "cls") for one in taken)
+    assert {name: count for name, count in found.items() if count > MOST_PARAMETERS} == {}
 
 
 def test_lines_are_short() -> None:

@@ -10,7 +10,7 @@ from tallplank.core.error import told
 from tallplank.core.job.opening import Opening
 from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.part import BuildError, Edges, Part
-from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.setout.collector import Collector, Lay, Stuff
 from tallplank.core.measure.divide import Member
 from tallplank.core.measure.size import Size
 from tallplank.core.shop.doorlist import doorlist
@@ -84,7 +84,7 @@ def test_a_strip_no_wider_than_its_bands_is_refused() -> None:
     narrow, size = Size.of(0.8, "strip"), Size.of(100.0, "length")
     finish = CATALOG.finishes["chalk"]
     with pytest.raises(BuildError, match="no more than its bands"):
-        out.add("strip", "carcass", "carcass", finish, (size, narrow, size), Lay("+x", "+y", (0, 0, 0)), edges=Edges(l1=finish.band))
+        out.add("strip", Stuff(finish, "carcass"), (size, narrow, size), Lay("+x", "+y", (0, 0, 0)), edges=Edges(l1=finish.band))
 
 
 @pytest.mark.parametrize(

@@ -15,7 +15,7 @@ from tallplank.core.joinery.part.form.form import formed
 from tallplank.core.joinery.part.hole import Pocket, PocketKind
 from tallplank.core.joinery.part.part import BuildError, Edges, Tag
 from tallplank.core.joinery.rule.choice import Choice
-from tallplank.core.joinery.setout.collector import Collector, Lay, slot
+from tallplank.core.joinery.setout.collector import Collector, Lay, Stuff, slot
 from tallplank.core.measure.divide import divide, equal
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
@@ -71,7 +71,7 @@ def _add_slab(choice: Choice, leaf: Leaf, out: Collector) -> None:
         sizes, lay = (leaf.width, leaf.height, front_thickness(choice)), Lay("+x", "+z", (leaf.x, leaf.y, leaf.z))
     else:
         sizes, lay = (leaf.height, leaf.width, front_thickness(choice)), Lay("+z", "-x", (leaf.x + leaf.width.value, leaf.y, leaf.z))
-    out.add(leaf.tag, "front", "front", finish, sizes, lay, edges=edges, motion=leaf.motion, kind="front")
+    out.add(leaf.tag, Stuff(finish, "front"), sizes, lay, edges=edges, motion=leaf.motion, kind="front")
 
 
 @dataclass(frozen=True, slots=True)
@@ -167,7 +167,7 @@ def _add_stiles(frame: _Frame, spans: list[tuple[float, Size, bool]], out: Colle
         shape = _mitred_stile(frame, left=side == "left") if frame.mitred else None
         sizes, lay = (leaf.height, frame.stile, frame.full), Lay("+z", "-x", (x, leaf.y, leaf.z))
         out.add(
-            leaf.tag.piece("stile", side), "front", "front", frame.finish, sizes, lay,
+            leaf.tag.piece("stile", side), Stuff(frame.finish, "front"), sizes, lay,
             edges=edges, pockets=pockets, motion=leaf.motion, kind="front", form=formed(shape),
         )  # fmt: skip
 
@@ -222,7 +222,7 @@ def _add_rail(frame: _Frame, end: str, z: float, wide: Size, edges: Edges, out: 
     shape = _arched(style.tongue, run, width.value, arch) if arch else None
     lay = Lay("+x", "+z", (leaf.x + style.stile - style.tongue, leaf.y, leaf.z + z))
     out.add(
-        leaf.tag.piece("rail", end), "front", "front", frame.finish, (length, width, frame.full), lay,
+        leaf.tag.piece("rail", end), Stuff(frame.finish, "front"), (length, width, frame.full), lay,
         edges=edges, pockets=tuple(pockets), motion=leaf.motion, kind="front", form=formed(shape),
     )  # fmt: skip
 
@@ -272,6 +272,6 @@ def _add_mitred_rail(frame: _Frame, end: str, z: float, wide: Size, edges: Edges
     cut = _inner_cut(frame, (0.0, run), (width - style.tongue, width) if lower else (0.0, style.tongue))
     lay = Lay("+x", "+z", (leaf.x, leaf.y, leaf.z + z))
     out.add(
-        leaf.tag.piece("rail", end), "front", "front", frame.finish, (leaf.width, wide, frame.full), lay,
+        leaf.tag.piece("rail", end), Stuff(frame.finish, "front"), (leaf.width, wide, frame.full), lay,
         edges=edges, pockets=(cut,), motion=leaf.motion, kind="front", form=formed(shape),
     )  # fmt: skip

@@ -15,7 +15,7 @@ from tallplank.core.joinery.part.form.form import formed
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.rule.choice import Choice
-from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, slot
+from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, Stuff, slot
 from tallplank.core.measure.divide import divide, equal
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
@@ -46,6 +46,11 @@ class Inset:
     motion: Motion | None
     across: bool = False
     """Whether the grain of a panel runs level, not upright."""
+
+    @property
+    def stuff(self) -> Stuff:
+        """What panels are made of."""
+        return Stuff(self.finish, "front")
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,7 +104,7 @@ def _add_panel(choice: Choice, inset: Inset, field: PanelField, out: Collector, 
         sizes, lay, halves = (height, width, thickness), Lay("+z", "-x", (left + width.value, y, low)), (high.value / 2, wide.value / 2)
     shape = _arched_panel(field, height.value, width.value) if field.arch else None
     out.add(
-        field.tag, "front", "front", inset.finish, sizes, lay,
+        field.tag, inset.stuff, sizes, lay,
         pockets=pockets(sizes[0].value, sizes[1].value, halves), motion=inset.motion, kind="front", form=formed(shape),
     )  # fmt: skip
 
@@ -175,7 +180,7 @@ def _slatted(choice: Choice, inset: Inset, field: PanelField, out: Collector) ->
     for i in range(count):
         right = field.x + gap + i * (style.slat + gap) + style.slat
         lay = Lay("+z", "-x", (right, inset.y - inset.groove[0], z))
-        out.add(field.tag.piece("slat"), "front", "front", inset.finish, sizes, lay, motion=inset.motion, kind="front")
+        out.add(field.tag.piece("slat"), inset.stuff, sizes, lay, motion=inset.motion, kind="front")
 
 
 def _louvred(choice: Choice, inset: Inset, field: PanelField, out: Collector) -> None:
@@ -202,9 +207,8 @@ def _louvred(choice: Choice, inset: Inset, field: PanelField, out: Collector) ->
         low, high_corner = extent(tilted(frame_along("+x", "+z", corner), style.slope), size)
         lift = field.z + i * step - low.z
         frame = tilted(frame_along("+x", "+z", (corner[0], back - high_corner.y, lift)), style.slope)
-        lay = Lay("+x", "+z", corner)
         tag = field.tag.piece("louvre")
-        out.add(tag, "front", "front", inset.finish, sizes, lay, motion=inset.motion, kind="front", frame=frame)
+        out.add(tag, inset.stuff, sizes, frame, motion=inset.motion, kind="front")
         _pin(out, frame.out((0.0, style.slat / 2, style.panel / 2)), length.value, style.float_gap / 2)
     dowels = Size.of(2 * count, "dowels, two to a louvre", Decided("door_style", "pitch"))
     out.fit(choice.hardware("dowel"), dowels, field.tag.name)
@@ -232,7 +236,7 @@ def _glazed(choice: Choice, inset: Inset, field: PanelField, out: Collector) -> 
     lay = Lay("+z", "-x", (right, inset.y - far + pane.value, field.z - style.tongue + half))
     shape = _arched_panel(field, height.value, width.value) if field.arch else None
     tag = replace(field.tag, role="glass")
-    out.add(tag, "glass", "front", glass, (height, width, pane), lay, motion=inset.motion, kind="front", form=formed(shape))
+    out.add(tag, Stuff(glass, "glass"), (height, width, pane), lay, motion=inset.motion, kind="front", form=formed(shape))
     _add_beads(inset, field, pane, out)
     _add_bars(inset, field, out)
 
@@ -248,10 +252,10 @@ def _add_beads(inset: Inset, field: PanelField, pane: Size, out: Collector) -> N
         high = high - Size.of(field.arch + tongue, "arch", Decided("door_style", "arch"))
     for right in (field.x, field.x + field.width.value + tongue):
         lay = Lay("+z", "-x", (right, inset.y, field.z - tongue))
-        out.add(tag, "front", "front", inset.finish, (high, wide, thick), lay, motion=inset.motion, kind="front")
+        out.add(tag, inset.stuff, (high, wide, thick), lay, motion=inset.motion, kind="front")
     for low in (field.z - tongue, field.z + field.height.value)[: 1 if field.arch else 2]:
         lay = Lay("+x", "+z", (field.x, inset.y, low))
-        out.add(tag, "front", "front", inset.finish, (field.width, wide, thick), lay, motion=inset.motion, kind="front")
+        out.add(tag, inset.stuff, (field.width, wide, thick), lay, motion=inset.motion, kind="front")
 
 
 def _add_bars(inset: Inset, field: PanelField, out: Collector) -> None:
@@ -267,13 +271,13 @@ def _add_bars(inset: Inset, field: PanelField, out: Collector) -> None:
     for i in range(across):
         right = field.x + columns.starts[i] + columns.sizes[i] + style.bar
         lay = Lay("+z", "-x", (right, y, field.z))
-        out.add(tag, "front", "front", inset.finish, (clear, wide, thick), lay, motion=inset.motion, kind="front")
+        out.add(tag, inset.stuff, (clear, wide, thick), lay, motion=inset.motion, kind="front")
     for k in range(up):
         low = field.z + rows.starts[k] + rows.sizes[k]
         for i in range(across + 1):
             length = Size.of(columns.sizes[i], "between bars", Decided("door_style", "bars"))
             lay = Lay("+x", "+z", (field.x + columns.starts[i], y, low))
-            out.add(tag, "front", "front", inset.finish, (length, wide, thick), lay, motion=inset.motion, kind="front")
+            out.add(tag, inset.stuff, (length, wide, thick), lay, motion=inset.motion, kind="front")
 
 
 FIELDS: Mapping[str, Callable[[Choice, Inset, PanelField, Collector], None]] = MappingProxyType(

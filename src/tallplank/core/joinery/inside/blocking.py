@@ -14,7 +14,7 @@ from tallplank.core.joinery.part.part import Note, Tag
 from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box
-from tallplank.core.joinery.setout.collector import Bore, Collector, Lay
+from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, Stuff
 from tallplank.core.joinery.setout.layout import Cell
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
@@ -113,7 +113,7 @@ def _add(choice: Choice, place: _Place, origin: Vec, sizes: tuple[Size, Size, Si
     length, _, thick = sizes
     start, rear = origin.y, origin.y + length.value
     lay = Lay("+y", "+z", origin) if place.left else Lay("-y", "+z", origin._replace(y=rear))
-    out.add(place.tag, "carcass", "carcass", choice.finish("carcass"), sizes, lay, kind="blocking")
+    out.add(place.tag, Stuff(choice.finish("carcass"), "carcass"), sizes, lay, kind="blocking")
     upright = out.host(Vec(place.x, (start + rear) / 2, place.z), place.into, ("gable", "partition", "blocking"))
     if upright is None:
         out.miss("The blocking behind a face frame finds no board to be screwed to.")

@@ -15,7 +15,7 @@ from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.plate import bottom_thickness
 from tallplank.core.joinery.setout.box import Box
-from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, slot
+from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, Stuff, slot
 from tallplank.core.joinery.setout.layout import Cell
 from tallplank.core.joinery.setout.plane import Plane
 from tallplank.core.measure.size import Size
@@ -176,20 +176,20 @@ def _on_rows(rules: Construction, slide: Slide, room: tuple[float, float], heigh
 
 
 def _add_sides(choice: Choice, body: _Body, slide: Slide, motion: Motion, out: Collector) -> None:
-    finish, thick, x, y, z = choice.finish("drawer"), body.side.value, body.x, body.y, body.z
+    stuff, thick, x, y, z = Stuff(choice.finish("drawer"), "drawer"), body.side.value, body.x, body.y, body.z
     far, end, between = x + body.width.value, y + body.run.value, body.width - 2 * body.side
-    cut, edges = (thick - body.groove.value, thick), Edges(l2=finish.band)
+    piece, cut, edges = body.tag.piece, (thick - body.groove.value, thick), Edges(l2=stuff.finish.band)
     for tag, lay, run in (
-        (body.tag.piece("side", "left"), Lay("+y", "+z", (x, y, z)), body.run),
-        (body.tag.piece("side", "right"), Lay("-y", "+z", (far, end, z)), body.run),
-        (body.tag.piece(BOX_FRONT), Lay("-x", "+z", (far - thick, y, z)), between),
-        (body.tag.piece(BOX_BACK), Lay("+x", "+z", (x + thick, end, z)), between),
+        (piece("side", "left"), Lay("+y", "+z", (x, y, z)), body.run),
+        (piece("side", "right"), Lay("-y", "+z", (far, end, z)), body.run),
+        (piece(BOX_FRONT), Lay("-x", "+z", (far - thick, y, z)), between),
+        (piece(BOX_BACK), Lay("+x", "+z", (x + thick, end, z)), between),
     ):
         pockets: tuple[Pocket, ...] = (slot((0.0, run.value), body.lip, cut),)
         if tag.role == BOX_BACK and slide.hook_notch is not None:
             pockets += _lock_notches(body, slide.hook_notch, run.value)
         size = (run, body.height, body.side)
-        out.add(tag, "drawer", "drawer", finish, size, lay, edges=edges, pockets=pockets, motion=motion, kind="drawer")
+        out.add(tag, stuff, size, lay, edges=edges, pockets=pockets, motion=motion, kind="drawer")
 
 
 def _lock_notches(body: _Body, notch: tuple[float, float], run: float) -> tuple[Pocket, ...]:
@@ -206,7 +206,8 @@ def _add_bottom(choice: Choice, body: _Body, motion: Motion, out: Collector) -> 
     off = thick - groove.value + play.value / 2
     lay = Lay("+y", "-x", (body.x + body.width.value - off, body.y + off, body.z + body.lip[0]))
     tag, finish = body.tag.piece(BOTTOM), choice.finish("back")
-    out.add(tag, "back", "drawer", finish, (length, width, body.bottom), lay, motion=motion, kind="drawer")
+    stuff = Stuff(finish, "back", "drawer")
+    out.add(tag, stuff, (length, width, body.bottom), lay, motion=motion, kind="drawer")
 
 
 def box_height(choice: Choice, drawer: Drawer, room: float) -> Size:

@@ -11,7 +11,7 @@ from tallplank.core.joinery.joint.system import on_row, row_holes, row_lines
 from tallplank.core.joinery.part.part import UPRIGHTS, BuildError, Edges
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box
-from tallplank.core.joinery.setout.collector import Bore, Collector, HoleRow, Lay
+from tallplank.core.joinery.setout.collector import Bore, Collector, HoleRow, Lay, Stuff
 from tallplank.core.joinery.setout.layout import Cell
 from tallplank.core.joinery.setout.plane import Plane, plane_of
 from tallplank.core.measure.divide import DivideError, divide, equal
@@ -37,7 +37,8 @@ def add_shelves(choice: Choice, box: Box, cell: Cell, plane: Plane, out: Collect
     x = cell.x.clear_at + choice.rules.shelf_clearance / 2
     for z in shelf_levels(choice, cell, board.value):
         lay = Lay("+x", "+y", (x, box.front + setback.value, z))
-        out.add("shelf", "carcass", "inside", finish, sizes, lay, edges=Edges(l1=finish.band), kind="shelf")
+        stuff = Stuff(finish, "carcass", "inside")
+        out.add("shelf", stuff, sizes, lay, edges=Edges(l1=finish.band), kind="shelf")
     where = f"{count} adjustable {'shelf' if count == 1 else 'shelves'}"
     out.fit(choice.hardware("pin"), Size.of(PINS, "pins to a shelf", Decided("hardware", "pin")) * count, where)
 

@@ -1,7 +1,7 @@
 """Gathers what a builder makes, and turns sizes and places into parts."""
 
 from collections import defaultdict
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass, field, replace
 from typing import NamedTuple
@@ -45,6 +45,24 @@ class Lay:
     width_axis: str
     origin: tuple[float, float, float]
 
+    @property
+    def frame(self) -> Frame:
+        """The same as a frame."""
+        return frame_along(self.length_axis, self.width_axis, self.origin)
+
+
+class Stuff(NamedTuple):
+    """What a part is made of: its finish, which of a unit's finishes that is, and as what it is seen, where not as usual."""
+
+    finish: Finish
+    role: FinishRole
+    seen: Surface | None = None
+
+    @property
+    def surface(self) -> Surface:
+        """As what it is seen."""
+        return self.seen or SEEN_AS[self.role]
+
 
 class Bore(NamedTuple):
     """What is bored: its use, diameter and depth; holes that a fitting joins carry the same `pair`."""
@@ -63,6 +81,17 @@ class HoleRow(NamedTuple):
     places: Sequence[float]
 
 
+SEEN_AS: Mapping[FinishRole, Surface] = {
+    "carcass": "carcass",
+    "front": "front",
+    "back": "carcass",
+    "drawer": "drawer",
+    "top": "top",
+    "plinth": "plinth",
+    "glass": "front",
+    "splash": "top",
+}
+"""As what each finish of a unit is usually seen."""
 _new = tuple.__new__  # twice as quick as calling the class
 FROM_BOTH_SIDES: frozenset[HoleKind] = frozenset({"plate", "slide", "stay", "rail"})
 BETWEEN = 1.0
@@ -106,20 +135,17 @@ class Collector:
     def add(
         self,
         what: Tag | PartRole,
-        role: FinishRole,
-        surface: Surface,
-        finish: Finish,
+        stuff: Stuff,
         sizes: tuple[Size, Size, Size],
-        lay: Lay,
+        lay: Lay | Frame,
         *,
         edges: Edges = NO_EDGES,
         pockets: tuple[Pocket, ...] = (),
         motion: Motion | None = None,
         kind: PartKind = "other",
         form: Form = SHEET,
-        frame: Frame | None = None,
     ) -> Part:
-        """Add a part of length, width and thickness; a slanted one gives its `frame`, one that is no rectangle its `form`.
+        """Add a part of length, width and thickness, which lies along the axes or in a frame; one that is no rectangle gives its `form`.
 
         Raises:
             BuildError: one of its sizes would be nothing or less, or its outline would cross itself.
@@ -127,12 +153,12 @@ class Collector:
         tag = Tag(what) if isinstance(what, str) else what
         off_length, off_width = (0.0, 0.0) if self.trimmed else self._banded(edges)
         _check(tag, sizes, form, (off_length, off_width, 0.0))
-        length, width, thickness = sizes
+        (length, width, thickness), finish = sizes, stuff.finish
         board = self.catalog.boards[finish.board]
         part = Part(
             tag,
-            role,
-            surface,
+            stuff.role,
+            stuff.surface,
             finish,
             finish.board,
             length,
@@ -142,7 +168,7 @@ class Collector:
             width.value - off_width,
             "length" if board.grain else "none",
             edges,
-            frame or frame_along(lay.length_axis, lay.width_axis, lay.origin),
+            lay.frame if isinstance(lay, Lay) else lay,
             pockets,
             motion,
             front=len(self.fronts) if kind == "front" else -1,

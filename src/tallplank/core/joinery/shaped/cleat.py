@@ -12,7 +12,7 @@ from tallplank.core.catalog.hardware import Fixing
 from tallplank.core.joinery.joint.joint import fixings, holding_screw
 from tallplank.core.joinery.part.part import Note, Part
 from tallplank.core.joinery.rule.corner import past
-from tallplank.core.joinery.setout.collector import Bore, Collector, Lay
+from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, Stuff
 from tallplank.core.joinery.shaped.stand import Stand
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
@@ -62,7 +62,7 @@ def _add_cleat(stand: Stand, side: int, back: int, level: tuple[float, Size], it
         return 0
     lay = Lay("+x", "+y", (first, thick, z - board.value))
     sizes = (length, Size.of(DEEP, "cleat", None), board)
-    part = out.add("shelf cleat", "carcass", "inside", choice.finish("carcass"), sizes, lay, kind="blocking")
+    part = out.add("shelf cleat", Stuff(choice.finish("carcass"), "carcass", "inside"), sizes, lay, kind="blocking")
     cleat = len(out.parts) - 1
     out.swap(cleat, replace(part, frame=part.frame.then(frame)))
     places = fixings((first, first + length.value), rules.joint_end, rules.joint_pitch)

@@ -7,7 +7,7 @@ from tallplank.core.joinery.joint.joint import add_joints
 from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.rule.choice import Choice
-from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.setout.collector import Collector, Lay, Stuff
 from tallplank.core.joinery.shaped.stand import Stand
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
@@ -50,7 +50,7 @@ def _add_members(choice: Choice, stand: Stand, index: int, apart: Collector) -> 
     for name, here, x in (("left", first, left), ("right", last, right)):
         if here:
             lay = Lay("+z", "-x", (x, thick.value, 0.0))
-            apart.add(Tag(STILE, name), "front", "front", finish, (height, stile, thick), lay, kind="frame")
+            apart.add(Tag(STILE, name), Stuff(finish, "front"), (height, stile, thick), lay, kind="frame")
     for name, z in (("bottom", 0.0), ("top", height.value - rail.value)):
         lay = Lay("+x", "+z", (left, thick.value, z))
-        apart.add(Tag("frame rail", name), "front", "front", finish, (between, rail, thick), lay, kind="frame")
+        apart.add(Tag("frame rail", name), Stuff(finish, "front"), (between, rail, thick), lay, kind="frame")

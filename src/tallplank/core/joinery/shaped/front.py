@@ -18,7 +18,7 @@ from tallplank.core.joinery.part.hole import Hole
 from tallplank.core.joinery.part.part import Edges, Front, Note, Piece, Tag, swing
 from tallplank.core.joinery.rule.choice import hinge_for, usual_hinge
 from tallplank.core.joinery.rule.load import weight_kg
-from tallplank.core.joinery.setout.collector import FORWARD, Bore, Collector, Lay
+from tallplank.core.joinery.setout.collector import FORWARD, Bore, Collector, Lay, Stuff
 from tallplank.core.joinery.shaped.plan import PlanSide
 from tallplank.core.joinery.shaped.stand import Stand
 from tallplank.core.measure.size import Size
@@ -182,7 +182,7 @@ def _curved_door(stand: Stand, index: int, out: Collector) -> None:
     body = Bent(moved(low[0], low[1], foot), tuple((x - low[0], y - low[1]) for x, y in shape), height.value)
     edges = Edges(finish.band, finish.band, finish.band, finish.band)
     lay = Lay("+z", "-x", (side.b[0], side.b[1] + stand.back, foot))
-    part = out.add("door", "front", "front", finish, (height, width, thick), lay, edges=edges, motion=motion, kind="front", form=body)
+    part = out.add("door", Stuff(finish, "front"), (height, width, thick), lay, edges=edges, motion=motion, kind="front", form=body)
     weight = weight_kg(choice, part)
     hinge = usual_hinge(choice)
     places = _hinges(stand, hinge, height, weight, "door", out)

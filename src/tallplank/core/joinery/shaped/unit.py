@@ -18,7 +18,7 @@ from tallplank.core.joinery.part.role import PartRole, word_of
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.corner import past, short
 from tallplank.core.joinery.setout.box import thickness
-from tallplank.core.joinery.setout.collector import Bore, Collector, Lay
+from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, Stuff
 from tallplank.core.joinery.shaped.cleat import add_cleats
 from tallplank.core.joinery.shaped.frame import add_frames
 from tallplank.core.joinery.shaped.front import add_doors
@@ -104,7 +104,7 @@ def _gables(stand: Stand, out: Collector) -> dict[int, int]:
         lay = Lay("+z", "+x", (first, 0.0, 0.0))
         before, after = (finish.band if n % len(plan) in stand.fronts else None for n in (i - 1, i + 1))
         part = out.add(
-            Tag("gable", next(sides)), "carcass", "carcass", finish, (height, length, board), lay,
+            Tag("gable", next(sides)), Stuff(finish, "carcass"), (height, length, board), lay,
             edges=Edges(before, after, band, band), kind="gable",
         )  # fmt: skip
         _place(out, part, side.frame())
@@ -133,7 +133,7 @@ def _backs(choice: Choice, plan: Plan, out: Collector) -> None:
             first + last, "neighbouring boards", Decided("rule", "board_thickness")
         )
         lay = Lay("+z", "+x", (first, 0.0, 0.0))
-        part = out.add("back", "back", "carcass", finish, (height, width, thick), lay, kind="back")
+        part = out.add("back", Stuff(finish, "back"), (height, width, thick), lay, kind="back")
         _place(out, part, side.frame())
 
 
@@ -196,7 +196,7 @@ def _add_board(stand: Stand, role: PartRole, kind: PartKind, insets: Insets, z: 
     fronts = [run for side, run in sides if side in ("front", "curve")]
     banded = tuple(ShapedEdge(finish.band, run).shifted(-low[0], -low[1]) for run in fronts) if finish.band else ()
     lay, surface = Lay("+x", "+y", (low[0], low[1], z)), "inside" if kind == "shelf" else "carcass"
-    out.add(role, "carcass", surface, finish, (length, width, thick), lay, kind=kind, form=Outlined(shape, banded))  # type: ignore[arg-type]
+    out.add(role, Stuff(finish, "carcass", surface), (length, width, thick), lay, kind=kind, form=Outlined(shape, banded))  # type: ignore[arg-type]
 
 
 def _extent(stand: Stand, insets: Insets, axis: int, value: float) -> Size:

@@ -8,7 +8,7 @@ from tallplank.core.joinery.joint.joint import fixings
 from tallplank.core.joinery.part.part import BOTTOM, BuildError, Edges, Tag
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import thickness
-from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.setout.collector import Collector, Lay, Stuff
 from tallplank.core.measure.divide import DivideError, divide, equal
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
@@ -41,7 +41,7 @@ def _add_board(choice: Choice, tag: Tag, z: float, board: Size, out: Collector) 
     unit, finish = choice.unit, choice.finish("carcass")
     width, depth = (Size.of(getattr(unit, side), side, Decided("unit", side)) for side in ("width", "depth"))
     edges = Edges(l1=finish.band)
-    out.add(tag, "carcass", "carcass", finish, (width, depth, board), Lay("+x", "+y", (0.0, 0.0, z)), edges=edges, kind="other")
+    out.add(tag, Stuff(finish, "carcass"), (width, depth, board), Lay("+x", "+y", (0.0, 0.0, z)), edges=edges, kind="other")
     below = z - CLEAT_HIGH
     if below < 0:
         return
@@ -53,7 +53,7 @@ def _add_board(choice: Choice, tag: Tag, z: float, board: Size, out: Collector) 
     for side in HANDS:
         x = 0.0 if side == "left" else unit.width - thick.value
         lay = Lay("+y", "+z", (x, off, below))
-        out.add(Tag("shelf cleat", side), "carcass", "carcass", finish, (length, high, thick), lay)
+        out.add(Tag("shelf cleat", side), Stuff(finish, "carcass"), (length, high, thick), lay)
         screw = min(choice.family(choice.hardware("screw")), key=lambda s: abs(s.length - 2 * thick.value + 1.0))
         places = fixings((0.0, length.value), choice.rules.joint_end, choice.rules.joint_pitch)
         out.fit(screw, Size.of(len(places), "screws to a cleat", Decided("rule", "joint_pitch")), "cleats to the gables")

@@ -13,7 +13,7 @@ from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.place import AROUND, middle_of_opening, place
 from tallplank.core.joinery.rule.under_top import has_top_drawer
 from tallplank.core.joinery.setout.box import Box, box_of, foot_of, front_band
-from tallplank.core.joinery.setout.collector import Collector, Lay, slot
+from tallplank.core.joinery.setout.collector import Collector, Lay, Stuff, slot
 from tallplank.core.joinery.setout.layout import lay_out
 from tallplank.core.joinery.unit.cut_out import cut_backs, cut_below
 from tallplank.core.joinery.unit.fill import fill_cells
@@ -71,7 +71,7 @@ def _gables(choice: Choice, box: Box, out: Collector) -> None:
     ):
         notch = _notch(choice, box, (low, low + foot.value)) if foot.value else ()
         bowl = _notch_for_sink(choice, box, height.value if side == "right" else None)
-        out.add(Tag("gable", side), "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=(*pockets, *notch, *bowl), kind="gable")
+        out.add(Tag("gable", side), Stuff(finish, "carcass"), sizes, lay, edges=edges, pockets=(*pockets, *notch, *bowl), kind="gable")
 
 
 BOWL_AROUND = 5.0
@@ -107,10 +107,10 @@ def _bottom_and_top(choice: Choice, box: Box, out: Collector) -> None:
     pockets = _groove(choice, box, box.inside_width.value, box.floor.value)
     edges = Edges(l1=front_band(choice))
     lay = Lay("+x", "+y", (left, box.front, 0.0))
-    out.add(BOTTOM, "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=pockets, kind="floor")
+    out.add(BOTTOM, Stuff(finish, "carcass"), sizes, lay, edges=edges, pockets=pockets, kind="floor")
     if box.top == "full":
         lay = Lay("-x", "+y", (box.inside_right, box.front, box.height.value))
-        out.add("top", "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=pockets, kind="floor")
+        out.add("top", Stuff(finish, "carcass"), sizes, lay, edges=edges, pockets=pockets, kind="floor")
     elif box.top == "stretchers":
         _flat_stretchers(choice, box, out)
     elif box.top == "rails":
@@ -130,7 +130,7 @@ def _flat_stretchers(choice: Choice, box: Box, out: Collector) -> None:
     for (name, y, edges, cut), room in zip(ends, free, strict=True):
         if room >= width.value:
             lay = Lay("-x", "+y", (x, box.front + y, z))
-            out.add(Tag("stretcher", name), "carcass", "carcass", finish, sizes, lay, edges=edges, pockets=cut, kind="floor")
+            out.add(Tag("stretcher", name), Stuff(finish, "carcass"), sizes, lay, edges=edges, pockets=cut, kind="floor")
         elif name == "back" and room >= box.floor.value and not has_top_drawer(choice.unit.opening):
             _rail(choice, box, name, box.back_face, z - width.value, Edges(), out)
 
@@ -158,7 +158,7 @@ def _rail(choice: Choice, box: Box, name: str, y: float, low: float, edges: Edge
     """A rail on edge between the gables, its rear face at `y`."""
     sizes = (box.inside_width, choice.rule("stretcher_width"), box.floor)
     lay = Lay("+x", "+z", (box.inside_left, y, low))
-    out.add(Tag("rail", name), "carcass", "carcass", choice.finish("carcass"), sizes, lay, edges=edges, kind="floor")
+    out.add(Tag("rail", name), Stuff(choice.finish("carcass"), "carcass"), sizes, lay, edges=edges, kind="floor")
 
 
 def _back(choice: Choice, box: Box, out: Collector) -> None:
@@ -183,7 +183,7 @@ def _back(choice: Choice, box: Box, out: Collector) -> None:
         sizes = (height, box.inside_width + 2 * let_in - clearance, box.back)
         rear = box.back_face + box.back.value
         lay = Lay("+z", "-x", (box.inside_right + groove - half, rear, box.floor.value - groove + half))
-    out.add("back", "back", "carcass", choice.finish("back"), sizes, lay, kind="back")
+    out.add("back", Stuff(choice.finish("back"), "back"), sizes, lay, kind="back")
 
 
 def _flat_back(choice: Choice, box: Box, out: Collector) -> None:
@@ -193,4 +193,4 @@ def _flat_back(choice: Choice, box: Box, out: Collector) -> None:
         height = height - box.floor
     rear = box.front + box.gable_depth.value
     lay = Lay("+z", "-x", (box.inside_right, rear, box.floor.value))
-    out.add("back", "carcass", "carcass", choice.finish("carcass"), (height, box.inside_width, box.back), lay, kind="back")
+    out.add("back", Stuff(choice.finish("carcass"), "carcass"), (height, box.inside_width, box.back), lay, kind="back")

@@ -14,7 +14,7 @@ from tallplank.core.joinery.part.part import BuildError, Edges
 from tallplank.core.joinery.rule.choice import Choice, by_load
 from tallplank.core.joinery.rule.load import drawer_loads
 from tallplank.core.joinery.setout.box import Box
-from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.setout.collector import Collector, Lay, Stuff
 from tallplank.core.joinery.setout.layout import Cell, Divider, Layout
 from tallplank.core.joinery.setout.plane import Plane, plane_of
 from tallplank.core.joinery.unit.behind import between_hinges
@@ -81,11 +81,11 @@ def _add_board(filling: _Filling, divider: Divider) -> None:
         depth, y = depth - back_off, y + back_off.value
     if divider.kind == "shelf":
         lay = Lay("+x", "+y", (divider.across.clear_at, y, divider.at - box.shelf.value / 2))
-        out.add("fixed shelf", "carcass", "carcass", finish, (divider.across.clear, depth, box.shelf), lay, edges=edges, kind="fixed-shelf")
+        out.add("fixed shelf", Stuff(finish, "carcass"), (divider.across.clear, depth, box.shelf), lay, edges=edges, kind="fixed-shelf")
     else:
         lay = Lay("+z", "+y", (divider.at + box.partition.value / 2, y, divider.across.clear_at))
         size = (divider.across.clear, depth, box.partition)
-        out.add("partition", "carcass", "carcass", finish, size, lay, edges=edges, kind="partition")
+        out.add("partition", Stuff(finish, "carcass"), size, lay, edges=edges, kind="partition")
 
 
 def _add_contents(filling: _Filling, cell: Cell) -> None:

@@ -12,7 +12,7 @@ from tallplank.core.joinery.joint.joint import fixings
 from tallplank.core.joinery.part.part import BuildError, Front, Tag
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.place import place
-from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.setout.collector import Collector, Lay, Stuff
 from tallplank.core.joinery.setout.plane import plane_of
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
@@ -46,7 +46,7 @@ def _add_cleat(choice: Choice, out: Collector) -> None:
         raise BuildError(f"A filler {mm(unit.depth)} deep leaves no room for its cleat.")
     left = unit.side == "left"
     lay = Lay("-z", "+y", (0.0, y, unit.height)) if left else Lay("+z", "+y", (unit.width, y, 0.0))
-    out.add("filler cleat", "carcass", "carcass", choice.finish("carcass"), (height, cleat, thickness), lay)
+    out.add("filler cleat", Stuff(choice.finish("carcass"), "carcass"), (height, cleat, thickness), lay)
     screw = min(choice.family(choice.hardware("screw")), key=lambda s: abs(s.length - 2 * thickness.value + 1.0))
     places = fixings((0.0, unit.height), rules.joint_end, rules.joint_pitch)
     count = Size.of(len(places), "screws through the cleat", Decided("rule", "joint_pitch"))

@@ -4,7 +4,7 @@ from tallplank.core.joinery.part.part import Tag
 from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box, foot_of
-from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.setout.collector import Collector, Lay, Stuff
 from tallplank.core.joinery.setout.layout import NOTHING, Divider, Layout
 from tallplank.core.measure.size import Size
 
@@ -20,10 +20,10 @@ def add_face_frame(choice: Choice, box: Box, layout: Layout, out: Collector) -> 
         foot = foot_of(choice) if choice.rules.stile_to_floor in (name, "both") else NOTHING
         height = box.height + foot - (apron if low else NOTHING)
         lay = Lay("+z", "-x", (x, y, -foot.value))
-        out.add(Tag("frame stile", name), "front", "front", finish, (height, stile, thick), lay, kind="frame")
+        out.add(Tag("frame stile", name), Stuff(finish, "front"), (height, stile, thick), lay, kind="frame")
     for name, z in (("bottom", 0.0), ("top", box.height.value - rail.value - apron.value)):
         lay = Lay("+x", "+z", (stile.value, y, z))
-        out.add(Tag("frame rail", name), "front", "front", finish, (between, rail, thick), lay, kind="frame")
+        out.add(Tag("frame rail", name), Stuff(finish, "front"), (between, rail, thick), lay, kind="frame")
     mid = choice.rule("frame_mid", "frame member")
     for divider in layout.dividers:
         if divider.member:
@@ -41,4 +41,4 @@ def _add_member(divider: Divider, size: tuple[Size, Size], out: Collector, choic
         lay = Lay("+x", "+z", (across.way_at, thick.value, low))
     else:
         lay = Lay("+z", "-x", (low + mid.value, thick.value, across.way_at))
-    out.add(role, "front", "front", finish, (across.way, mid, thick), lay, kind="frame")
+    out.add(role, Stuff(finish, "front"), (across.way, mid, thick), lay, kind="frame")

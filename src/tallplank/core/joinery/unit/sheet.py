@@ -3,7 +3,7 @@
 from tallplank.core.joinery.part.part import Edges
 from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.rule.choice import Choice
-from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.setout.collector import Collector, Lay, Stuff
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 
@@ -25,4 +25,4 @@ def _add(choice: Choice, role: PartRole, sides: tuple[str, str], lay: Lay, out: 
     finish = choice.finish("front")
     height, width, thickness = (Size.of(getattr(choice.unit, side), side, Decided("unit", side)) for side in ("height", *sides))
     edges = Edges(finish.band, finish.band, finish.band, finish.band)
-    out.add(role, "front", "front", finish, (height, width, thickness), lay, edges=edges)
+    out.add(role, Stuff(finish, "front"), (height, width, thickness), lay, edges=edges)

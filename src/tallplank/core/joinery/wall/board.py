@@ -20,7 +20,7 @@ from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.lot import Lot
 from tallplank.core.joinery.part.part import Fitting, Note, Parts, Piece, Tag
 from tallplank.core.joinery.rule.choice import chosen_finish
-from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.setout.collector import Collector, Lay, Stuff
 from tallplank.core.joinery.wall.area import HAIR, Area, rectangle_of
 from tallplank.core.joinery.wall.solve import Solved
 from tallplank.core.measure.keep import Keep
@@ -236,7 +236,7 @@ def _add_board(
     length, width = sides if upright else sides[::-1]
     lay = Lay("+z", "-x", (area.right, back, area.z)) if upright else Lay("+x", "+z", (area.x, back, area.z))
     thick = Size.of(finish.thickness, "board")
-    making.out.add(tag, "front", "front", finish, (length, width, thick), lay, pockets=pockets, form=form)
+    making.out.add(tag, Stuff(finish, "front"), (length, width, thick), lay, pockets=pockets, form=form)
 
 
 def _cuts_of(cuts: tuple[Pocket, ...], whole: Area, area: Area, *, upright: bool) -> tuple[Pocket, ...]:

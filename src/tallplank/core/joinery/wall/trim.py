@@ -9,7 +9,7 @@ from tallplank.core.job.filling import Panel, Plain
 from tallplank.core.job.scheme import Trim
 from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.part.role import PartRole
-from tallplank.core.joinery.run.trim.molding import add_line
+from tallplank.core.joinery.run.trim.molding import Profiled, add_line
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.board import NEAR, SAME, Making
 from tallplank.core.joinery.wall.corner.corner import Corners, Side, TrimRole
@@ -127,7 +127,8 @@ def _add_along(
     finish = making.finish(making.solved.scheme.finish)
     for line, turn, side, way in lines:
         tag = Tag(ROLES[what] if isinstance(what, str) else "wall molding", side, number)
-        add_line(line, z, turn, molding, finish, tag, making.out, length=_from_wall if side else _along_wall, way=way)
+        length = _from_wall if side else _along_wall
+        add_line(line, z, turn, Profiled(molding, finish, tag), making.out, length=length, way=way)
 
 
 Two = tuple[float, float]

@@ -15,7 +15,7 @@ from tallplank.core.joinery.joint.joint import END_PLAY, fixings
 from tallplank.core.joinery.part.part import BuildError, Edges, Tag
 from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.run.length import pieces_of
-from tallplank.core.joinery.setout.collector import Bore, Collector, Lay
+from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, Stuff
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import DOWN, UP, Vec
@@ -73,10 +73,10 @@ def add_bar(bar: RaisedBar, ring: Ring, level: float, longest: float, finish: Fi
         length = Size.of(b - a, "length of the worktop")
         ends = _banded(finish, (a, b), (start, end))
         riser = Lay("+x", "+z", (a, edge if bar.side == "back" else edge + thick, level))
-        out.add(Tag(RISER), "top", "top", finish, (length, height, board), riser, edges=Edges(w1=ends[0], w2=ends[1]))
+        out.add(Tag(RISER), Stuff(finish, "top"), (length, height, board), riser, edges=Edges(w1=ends[0], w2=ends[1]))
         depth, lay = Size.of(bar.depth, "depth of the bar"), Lay("+x", "+y", (a, low[1], bar.height - thick))
         whole = Edges(l1=finish.band, l2=finish.band, w1=ends[0], w2=ends[1])
-        out.add(Tag(BAR), "top", "top", finish, (length, depth, board), lay, edges=whole)
+        out.add(Tag(BAR), Stuff(finish, "top"), (length, depth, board), lay, edges=whole)
         _dowel((a, b), middle, (level, bar.height - thick), under, fixing, out)
 
 

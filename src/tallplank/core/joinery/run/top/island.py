@@ -29,7 +29,7 @@ from tallplank.core.joinery.run.top.outline import SLIVER, ShapedTop
 from tallplank.core.joinery.run.top.piece import MITER, Edge, add_top_piece, is_at
 from tallplank.core.joinery.run.top.seat import seat_pieces
 from tallplank.core.joinery.run.top.seen import HERE
-from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.setout.collector import Collector, Lay, Stuff
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Frame, Vec
@@ -221,13 +221,13 @@ def _add_waterfall(stretch: Stretch, finish: Finish, edge: Edge, end: float, out
     thick, (y0, y1) = finish.thickness, sorted((edge[0][1], edge[1][1]))
     is_left = edge[0][1] > edge[1][1]
     level = stretch.members[0].top
-    height = Size.of(level, "height of the units") + Size.of(thick, "worktop board", Decided("finish", "top"))
-    width, thickness = Size.of(y1 - y0, "depth of the worktop"), Size.of(thick, "worktop board", Decided("finish", "top"))
+    board, width = Size.of(thick, "worktop board", Decided("finish", "top")), Size.of(y1 - y0, "depth of the worktop")
+    height = Size.of(level, "height of the units") + board
     lay = Lay("+z", "+y", (end + thick, y0, 0.0)) if is_left else Lay("+z", "-y", (end - thick, y1, 0.0))
     long, wide = height.value, width.value
     ring: Ring = ((0.0, 0.0), (long, 0.0), (long, wide), (0.0, wide))
     sides = [((0.0, 0.0), (long, 0.0)), ((long, wide), (0.0, wide))]
     banded = tuple(ShapedEdge(finish.band, side) for side in sides) if finish.band else ()
     form = Mitred(ring, banded, (Miter((long, 0.0), (long, wide)),))
-    out.add(Tag("waterfall", "left" if is_left else "right"), "top", "top", finish, (height, width, thickness), lay, form=form)
+    out.add(Tag("waterfall", "left" if is_left else "right"), Stuff(finish, "top"), (height, width, board), lay, form=form)
     out.work((WorkedEdge(MITER, "upper end", wide),))

@@ -12,7 +12,7 @@ from tallplank.core.joinery.part.part import Edges
 from tallplank.core.joinery.run.stretch import Stretch
 from tallplank.core.joinery.run.top.edge import with_free_corners, worked_edges
 from tallplank.core.joinery.run.top.outline import SLIVER
-from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.setout.collector import Collector, Lay, Stuff
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.outline import Point, Ring, bounds
@@ -44,14 +44,14 @@ def add_top_piece(
         l1, l2, w1, w2 = (
             finish.band if any(is_at(e, i, at) for e in shown) else None for i, at in ((1, low[1]), (1, high[1]), (0, low[0]), (0, high[0]))
         )
-        out.add("worktop", "top", "top", finish, (length, depth, thickness), lay, edges=Edges(l1=l1, l2=l2, w1=w1, w2=w2), form=SHEET)
+        out.add("worktop", Stuff(finish, "top"), (length, depth, thickness), lay, edges=Edges(l1=l1, l2=l2, w1=w1, w2=w2), form=SHEET)
         out.work(worked)
         return
     shape = tuple((x - low[0], y - low[1]) for x, y in ring)
     banded = tuple(ShapedEdge(finish.band or "", run).shifted(-low[0], -low[1]) for run in _runs(shown))
     cuts = tuple(Miter((a[0] - low[0], a[1] - low[1]), (b[0] - low[0], b[1] - low[1])) for a, b in miters)
     form = Mitred(shape, banded, cuts) if cuts else Outlined(shape, banded)
-    out.add("worktop", "top", "top", finish, (length, depth, thickness), lay, form=form)
+    out.add("worktop", Stuff(finish, "top"), (length, depth, thickness), lay, form=form)
     out.work((*worked, *(WorkedEdge(MITER, _side(cut, low, high), hypot(cut[1][0] - cut[0][0], cut[1][1] - cut[0][1])) for cut in miters)))
 
 

@@ -5,7 +5,7 @@ from tallplank.core.job.face import Face
 from tallplank.core.job.wall import WallOpening
 from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.hole import ShapedEdge
-from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.setout.collector import Collector, Lay, Stuff
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 
@@ -36,4 +36,4 @@ def add_sill(window: WallOpening, face: Face, finish: Finish, out: Collector) ->
     front = ((0.0, NOSING), (0.0, 0.0), (long, 0.0), (long, NOSING))
     banded = (ShapedEdge(finish.band, front),) if finish.band else ()
     lay = Lay("+x", "+y", (window.x - EAR, -NOSING, window.sill - finish.thickness))
-    out.add("window sill", "top", "top", finish, (length, width, thickness), lay, form=Outlined(shape, banded))
+    out.add("window sill", Stuff(finish, "top"), (length, width, thickness), lay, form=Outlined(shape, banded))

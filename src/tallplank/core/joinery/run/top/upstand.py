@@ -18,7 +18,7 @@ from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
 from tallplank.core.joinery.run.stretch import Course
 from tallplank.core.joinery.run.wall_end import WallEnd, wall_ends
-from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.setout.collector import Collector, Lay, Stuff
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Frame, Vec
@@ -125,7 +125,7 @@ def _add_splash(course: Course, stand: UpstandPlace, finish: Finish, top: float,
     members = course.stretch.members
     for a, b in pieces_of(stand.start, stand.end, [p.right for p in members], out.catalog.boards[finish.board].sheet[0]):
         lay = Lay("+x", "+z", (a, 0.0, top))
-        out.add("backsplash", "splash", "top", finish, (length_of(members, a, b, {}, "beside the units"), stand.height, thickness), lay)
+        out.add("backsplash", Stuff(finish, "splash"), (length_of(members, a, b, {}, "beside the units"), stand.height, thickness), lay)
 
 
 def _add_boards(course: Course, stand: UpstandPlace, finish: Finish, top: float, whole: tuple[float, float], out: Collector) -> None:
@@ -138,7 +138,7 @@ def _add_boards(course: Course, stand: UpstandPlace, finish: Finish, top: float,
         edges = Edges(l2=finish.band, w1=finish.band if first else None, w2=finish.band if last else None)
         lay = Lay("+x", "+z", (a, 0.0, top))
         sizes = (length_of(stretch.members, a, b, {}, "beside the units"), stand.height, thickness)
-        out.add("upstand", "top", "top", finish, sizes, lay, edges=edges)
+        out.add("upstand", Stuff(finish, "top"), sizes, lay, edges=edges)
 
 
 def _add_return(course: Course, end: WallEnd, finish: Finish, place: tuple[Size, Size, float], *, is_splash: bool, out: Collector) -> None:
@@ -169,8 +169,7 @@ def _add_return(course: Course, end: WallEnd, finish: Finish, place: tuple[Size,
     shown = None if is_splash else finish.band
     edges = Edges(l2=shown, w1=shown) if end.side == "left" else Edges(l2=shown, w2=shown)
     thickness = Size.of(thick, "board", Decided("finish", source))
-    lay = Lay("+x", "+z", frame.origin)
-    out.add(Tag(role, end.side), source, "top", finish, (length, height, thickness), lay, edges=edges, frame=frame)
+    out.add(Tag(role, end.side), Stuff(finish, source, "top"), (length, height, thickness), frame, edges=edges)
 
 
 def _start(course: Course, thick: float, free: float) -> float:

@@ -9,7 +9,7 @@ from tallplank.core.joinery.part.part import Edges, Tag
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.length import of_unit
 from tallplank.core.joinery.run.stretch import Stretch
-from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.setout.collector import Collector, Lay, Stuff
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 
@@ -35,4 +35,4 @@ def _add_panel(unit: Placed, side: str, x: float, finish: Finish, out: Collector
         depth = depth + Size.of(proud, "front", of_unit(unit, Decided("finish", "front")))
     thickness = Size.of(finish.thickness, "front", Decided("finish", "front"))
     lay = Lay("+z", "+y", (x, unit.front, low))
-    out.add(Tag("end panel", side), "front", "top", finish, (height, depth, thickness), lay, edges=Edges(l1=finish.band))
+    out.add(Tag("end panel", side), Stuff(finish, "front", "top"), (height, depth, thickness), lay, edges=Edges(l1=finish.band))

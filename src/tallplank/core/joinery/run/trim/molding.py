@@ -7,6 +7,7 @@ that turns by an angle d is cut at d / 2; its length is told from long point to 
 from collections.abc import Callable, Iterator, Sequence
 from itertools import pairwise
 from math import atan, atan2, degrees, hypot, radians, tan
+from typing import NamedTuple
 
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.catalog.hardware import Molding
@@ -21,7 +22,7 @@ from tallplank.core.joinery.run.length import length_of, pieces_of
 from tallplank.core.joinery.run.row import level_of
 from tallplank.core.joinery.run.stretch import Course, Joint, Side
 from tallplank.core.joinery.run.wall_end import edge_at_wall, leaning_ends
-from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.setout.collector import Collector, Stuff
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Frame, Vec
@@ -47,7 +48,8 @@ def add_molding(
     inner = [turn_at(*path[i : i + 3]) for i in range(len(path) - 2)]
     turns = [_end_turn(course, "left", path, what, molding), *inner, _end_turn(course, "right", path, what, molding)]
     for number, line in enumerate(pairwise(path)):
-        _add_pieces(course, line, rise, (turns[number], turns[number + 1]), molding, finish, Tag(ROLES[what]), out)
+        profiled = Profiled(molding, finish, Tag(ROLES[what]))
+        _add_pieces(course, line, rise, (turns[number], turns[number + 1]), profiled, out)
 
 
 def molding_path(course: Course, what: RunKind, molding: Molding, splash: float = 0.0) -> tuple[Point, ...]:
@@ -176,9 +178,15 @@ def turn_at(a: Point, b: Point, c: Point) -> float:
     return (degrees(after - before) + 180.0) % 360.0 - 180.0
 
 
-def _add_pieces(
-    course: Course, line: Segment, z: float, turns: tuple[float, float], molding: Molding, finish: Finish, tag: Tag, out: Collector
-) -> None:
+class Profiled(NamedTuple):
+    """What pieces of a molding are cut from, how they are finished, and what they are called."""
+
+    molding: Molding
+    finish: Finish
+    tag: Tag
+
+
+def _add_pieces(course: Course, line: Segment, z: float, turns: tuple[float, float], profiled: Profiled, out: Collector) -> None:
     """The pieces along one straight line of the path, no longer than the molding is sold."""
     (x0, y0), (_, y1) = line
     members = course.stretch.members
@@ -188,16 +196,14 @@ def _add_pieces(
         return length_of(members, x0 + a, x0 + b, {}, "beside the units") if along_wall else Size.of(b - a, "back to the wall")
 
     seams = [p.right - x0 for p in members] if along_wall else []
-    add_line(line, z, turns, molding, finish, tag, out, seams=seams, length=length)
+    add_line(line, z, turns, profiled, out, seams=seams, length=length)
 
 
 def add_line(
     line: Segment,
     z: float,
     turns: tuple[float, float],
-    molding: Molding,
-    finish: Finish,
-    tag: Tag,
+    profiled: Profiled,
     out: Collector,
     *,
     length: Callable[[float, float], Size],
@@ -212,7 +218,7 @@ def add_line(
     `turns` are the degrees by which the way turns at its ends, counter-clockwise; with `room` the line is in a frame around the one
     that parts are told in, and `room` is the latter in the former.
     """
-    (x0, y0), (x1, y1) = line
+    ((x0, y0), (x1, y1)), (molding, finish, tag) = line, profiled
     long = hypot(x1 - x0, y1 - y0)
     if long <= STRAIGHT and way is None:
         return
@@ -231,7 +237,7 @@ def add_line(
             frame = seen_in(frame, room)
         rise, reach = (Size.of(value, "profile", Decided("hardware", molding.role)) for value in (molding.rise, molding.reach))
         form = Swept(molding.outline, start, end, molding.id)
-        out.add(tag, "front", "top", finish, (size, rise, reach), Lay("+x", "+z", frame.origin), kind="molding", form=form, frame=frame)
+        out.add(tag, Stuff(finish, "front", "top"), (size, rise, reach), frame, kind="molding", form=form)
 
 
 def seen_in(frame: Frame, other: Frame) -> Frame:

@@ -14,7 +14,7 @@ from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
 from tallplank.core.joinery.run.stretch import SQUARE, Course, Side
 from tallplank.core.joinery.run.trim.path import plinth_path, stands_behind
-from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.setout.collector import Collector, Lay, Stuff
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import frame_along, turned_about_z
@@ -64,7 +64,7 @@ def _add_return(last: Placed, is_left: bool, front: Point, rise: tuple[Size, Siz
     x = last.x if is_left else last.right - thick
     lay = Lay("+y", "+z", (x, front[1] + thick, rise[1].value))
     thickness = Size.of(thick, "plinth board", Decided("finish", "plinth"))
-    out.add("plinth return", "plinth", "plinth", finish, (length, rise[0], thickness), lay)
+    out.add("plinth return", Stuff(finish, "plinth"), (length, rise[0], thickness), lay)
 
 
 def _stands_behind(course: Course, path: Sequence[Point], number: int) -> bool:
@@ -98,7 +98,7 @@ def _add_boards(
         edges = Edges(w1=finish.band if first else None, w2=finish.band if last else None)
         lay = Lay("+x", "+z", (a, finish.thickness, play.value))
         own = frame_along("+x", "+z", lay.origin).then(frame)
-        out.add("plinth", "plinth", "plinth", finish, (length, height, thickness), lay, edges=edges, frame=own)
+        out.add("plinth", Stuff(finish, "plinth"), (length, height, thickness), own, edges=edges)
         count = Size.of(ceil((b - a) / CLIP_PITCH) + 1, f"clips, one every {CLIP_PITCH:g} and one more", Decided("hardware", "clip"))
         if members[0].rules.kick == "legs":
             out.fit(chosen_hardware(catalog, standard, None, "clip"), count, "behind the plinth")
@@ -151,11 +151,11 @@ def _add_ladder(
         raise BuildError(f"The ladder base would be {mm(between.value)} deep between its rails: use a smaller kick setback.")
     for name, y in (("front", front + board.value), ("rear", rear)):
         lay = Lay("+x", "+z", (a, y, 0.0))
-        out.add(Tag("ladder rail", name), "plinth", "plinth", finish, (length, height, board), lay, kind="kick")
+        out.add(Tag("ladder rail", name), Stuff(finish, "plinth"), (length, height, board), lay, kind="kick")
     rungs = max(ceil((b - a - board.value) / LADDER_PITCH), 1) + 1
     step = (b - a - board.value) / (rungs - 1)
     for i in range(rungs):
         lay = Lay("+y", "+z", (a + i * step, front + board.value, 0.0))
-        out.add("ladder rung", "plinth", "plinth", finish, (between, height, board), lay, kind="kick")
+        out.add("ladder rung", Stuff(finish, "plinth"), (between, height, board), lay, kind="kick")
     screws = Size.of(2 * SCREWS_AN_END * rungs, f"screws, {SCREWS_AN_END} to each end of {rungs} rungs", Decided("hardware", "screw"))
     out.fit(chosen_hardware(catalog, standard, None, "screw"), screws, "ladder base")

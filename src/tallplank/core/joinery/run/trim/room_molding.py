@@ -18,7 +18,7 @@ from tallplank.core.job.room import Room
 from tallplank.core.job.unit import RunKind
 from tallplank.core.joinery.part.part import Tag
 from tallplank.core.joinery.part.role import PartRole
-from tallplank.core.joinery.run.trim.molding import Segment, add_line, turn_at
+from tallplank.core.joinery.run.trim.molding import Profiled, Segment, add_line, turn_at
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.measure.size import Size
 from tallplank.core.space.frame import Frame
@@ -162,4 +162,5 @@ def face_of_stroke(faces: Faces, stroke: Stroke) -> Face:
 def add_strokes(strokes: Sequence[Stroke], what: RunKind, z: float, molding: Molding, finish: Finish, frame: Frame, out: Collector) -> None:
     """The pieces along such ways, told in the frame of a face."""
     for line, turns in strokes:
-        add_line(line, z, turns, molding, finish, Tag(ROLES[what]), out, length=lambda a, b: Size.of(b - a, "along it"), room=frame)
+        profiled = Profiled(molding, finish, Tag(ROLES[what]))
+        add_line(line, z, turns, profiled, out, length=lambda a, b: Size.of(b - a, "along it"), room=frame)

@@ -15,7 +15,7 @@ from tallplank.core.joinery.run.length import length_of, of_unit, pieces_of
 from tallplank.core.joinery.run.stretch import Course, Side
 from tallplank.core.joinery.run.trim.molding import corner_way, turn_at
 from tallplank.core.joinery.run.wall_end import edge_at_wall
-from tallplank.core.joinery.setout.collector import Collector, Lay
+from tallplank.core.joinery.setout.collector import Collector, Stuff
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Frame, Vec
@@ -125,7 +125,5 @@ def _add_strip(
         deep = thickness.value
         origin = Vec(x0 + way.x * a + inward.x * deep, y0 + way.y * a + inward.y * deep, members[0].top)
         frame = Frame(origin, way, Vec(0.0, 0.0, 1.0), Vec(way.y, -way.x, 0.0))
-        part = out.add(
-            "ceiling scribe", "front", "top", finish, (length, height, thickness), Lay("+x", "+z", origin), edges=Edges(), frame=frame
-        )
+        part = out.add("ceiling scribe", Stuff(finish, "front", "top"), (length, height, thickness), frame, edges=Edges())
         out.widen(len(out.parts) - 1, part.cut_width + scribe)

@@ -18,7 +18,7 @@ from tallplank.core.joinery.part.form.bent import Bent
 from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.part.role import PartRole
-from tallplank.core.joinery.setout.collector import BACKWARD, Lay
+from tallplank.core.joinery.setout.collector import BACKWARD, Lay, Stuff
 from tallplank.core.joinery.wall.board import SAME, Making, pieces_within, shapes_of
 from tallplank.core.joinery.wall.box.bowed import bent_finish, cuts_of, run_radius
 from tallplank.core.measure.size import Size
@@ -88,7 +88,7 @@ def _add_piece(making: Making, arch: Bow, finish: Finish, turn: tuple[float, flo
     along = "along the arc in the middle of the web" if cuts else "along the arc in the middle of its thickness"
     sizes = (Size.of(long, "from the wall to its face"), Size.of(run, along), Size.of(finish.thickness, "board"))
     lay = Lay("+y", "-x", (shape[0][0] + run, 0.0 - reach[1], 0.0 - y0))
-    making.out.add(Tag(LID), "front", "front", finish, sizes, lay, form=form, pockets=cuts)
+    making.out.add(Tag(LID), Stuff(finish, "front"), sizes, lay, form=form, pockets=cuts)
 
 
 def add_arch_ribs(making: Making, boxing: Boxing, arch: Bow, deep: float, finish: Finish, kept: Sequence[Clearance]) -> float:
@@ -118,4 +118,4 @@ def _add_rib(making: Making, side: str, piece: Polygon, finish: Finish, before: 
     ring = tuple((x - x0, z - z0) for x, z in orient(piece, 1.0).exterior.coords[:-1])
     sizes = (Size.of(x1 - x0, "between its sides"), Size.of(z1 - z0, "batten width and the arch"), Size.of(finish.thickness, "board"))
     lay = Lay("+x", "+z", (x0, 0.0 - before, z0))
-    making.out.add(Tag(RIB, side), "carcass", "carcass", finish, sizes, lay, form=Outlined(ring))
+    making.out.add(Tag(RIB, side), Stuff(finish, "carcass"), sizes, lay, form=Outlined(ring))

@@ -22,7 +22,7 @@ from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.joinery.part.part import BuildError, Part, Tag
 from tallplank.core.joinery.part.role import PartRole
-from tallplank.core.joinery.setout.collector import Lay
+from tallplank.core.joinery.setout.collector import Lay, Stuff
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.board import SAME, Making, pieces_within, shapes_of
 from tallplank.core.joinery.wall.covered import cased, cut_outs_on
@@ -121,7 +121,7 @@ def _add_piece(making: Making, bow: Bow, finish: Finish, turn: tuple[float, floa
     cuts = cuts_of(making.catalog, finish, bow, turn[1] - turn[0], high)
     along = "along the arc in the middle of the web" if cuts else "along the arc in the middle of its thickness"
     sizes = (Size.of(high, "height"), Size.of(run, along), Size.of(finish.thickness, "board"))
-    making.out.add(Tag(SKIN), "front", "front", finish, sizes, Lay("+z", "-x", (shape[0][0] + run, y0, heights[0])),
+    making.out.add(Tag(SKIN), Stuff(finish, "front"), sizes, Lay("+z", "-x", (shape[0][0] + run, y0, heights[0])),
                    form=form, pockets=cuts)  # fmt: skip
 
 
@@ -170,7 +170,7 @@ def _add_lying(making: Making, tag: Tag, piece: Polygon, z: float, finish: Finis
     ring = tuple((x - x0, y1 - y) for x, y in orient(piece, -1.0).exterior.coords[:-1])
     form = SHEET if abs(piece.area - (x1 - x0) * (y1 - y0)) < 1.0 else Outlined(ring)
     sizes = (Size.of(x1 - x0, "between its sides"), Size.of(y1 - y0, "from its back to its face"), Size.of(finish.thickness, "board"))
-    making.out.add(tag, what, what, finish, sizes, Lay("+x", "-y", (x0, y1, z)), form=form)
+    making.out.add(tag, Stuff(finish, what), sizes, Lay("+x", "-y", (x0, y1, z)), form=form)
 
 
 def kept_clear(boxing: Boxing, hidden: Sequence[Ring]) -> list[Polygon]:
@@ -207,7 +207,7 @@ def _add_slats(making: Making, bow: Bow, fill: Slats, inner: Area) -> None:
         angle = i * (fill.width + gap) / bow.radius - outmost if count > 1 else 0.0
         for low, high in lengths:
             sizes, frame = sizes_of(fill, Size.of(high - low, "height")), _upright_on(bow, angle, fill, low)
-            making.out.add(tag_of(fill), "front", "front", finish, sizes, Lay("+z", "-y", (0.0, 0.0, 0.0)), frame=frame)
+            making.out.add(tag_of(fill), Stuff(finish, "front"), sizes, frame)
 
 
 def _outmost(bow: Bow, fill: Slats, inner: Area) -> float:

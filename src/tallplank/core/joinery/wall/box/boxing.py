@@ -15,7 +15,7 @@ from tallplank.core.job.scheme import Boxing
 from tallplank.core.joinery.part.part import BuildError, Tag
 from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.rule.choice import chosen_finish
-from tallplank.core.joinery.setout.collector import Lay
+from tallplank.core.joinery.setout.collector import Lay, Stuff
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.board import Making, pieces_within
 from tallplank.core.joinery.wall.box.arched_lid import RIB, add_arch_ribs, add_lid, kept_free
@@ -103,7 +103,7 @@ def _add_sides(making: Making, whole: Area, hull: Hull, sides: tuple[bool, bool]
     for (is_free, name, x), (low, high) in product(ends, heights):
         if is_free:
             sizes = (Size.of(high - low, "height"), deep, board)
-            making.out.add(Tag("boxing side", name), "front", "front", finish, sizes, Lay("+z", "-y", (x, 0.0, low)))
+            making.out.add(Tag("boxing side", name), Stuff(finish, "front"), sizes, Lay("+z", "-y", (x, 0.0, low)))
 
 
 def _add_lid(making: Making, boxing: Boxing, hull: Hull, bow: Bow | None, hidden: Sequence[Ring], seams: Sequence[float]) -> None:
@@ -137,7 +137,7 @@ def _add_plates(
         for a, b in pieces_within(start, stop, seams, longest):
             size = Size.of(b - a, "between its sides" if (a, b) == (hull.left, hull.right) else "up to a batten or to what it hides")
             lay = Lay("+x", "-y", (a, wide - hull.deep, z))
-            making.out.add(Tag("boxing plate", name), "carcass", "carcass", finish, (size, width, board), lay)
+            making.out.add(Tag("boxing plate", name), Stuff(finish, "carcass"), (size, width, board), lay)
 
 
 def _add_battens(making: Making, boxing: Boxing, hull: Hull, bow: Bow | None, places: Sequence[float]) -> None:
@@ -149,7 +149,7 @@ def _add_battens(making: Making, boxing: Boxing, hull: Hull, bow: Bow | None, pl
     for x, (low, high) in product(places, heights):
         room = hull.deep if bow is None else min(bow.room_at(x), bow.room_at(x + thick))
         sizes = (Size.of(high - low, "between the plates"), width, board)
-        making.out.add(Tag("boxing batten"), "carcass", "carcass", finish, sizes, Lay("+z", "-y", (x, wide - room, low)))
+        making.out.add(Tag("boxing batten"), Stuff(finish, "carcass"), sizes, Lay("+z", "-y", (x, wide - room, low)))
 
 
 def batten_places(hull: Hull, boxing: Boxing, thick: float, wide: float, hidden: Sequence[Ring]) -> list[float]:

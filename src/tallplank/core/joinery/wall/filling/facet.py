@@ -8,7 +8,7 @@ from tallplank.core.error import mm
 from tallplank.core.job.filling import Facets, Peak
 from tallplank.core.joinery.part.form.bevelled import Bevelled
 from tallplank.core.joinery.part.part import BuildError, Tag
-from tallplank.core.joinery.setout.collector import Lay
+from tallplank.core.joinery.setout.collector import Stuff
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.board import Making
 from tallplank.core.measure.size import Size
@@ -98,8 +98,7 @@ def _add(making: Making, facet: Facet, thick: float, own: str | None) -> None:
     rings: list[Ring] = [tuple((float(x) - low[0], float(y) - low[1]) for x, y in ring) for ring in (face, back)]
     frame = Frame(_out(origin, making.behind), _out(way), _out(side), _out(facet.normal))
     sizes = (Size.of(high[0] - low[0], "up the facet"), Size.of(high[1] - low[1], "across the facet"), Size.of(thick, "board"))
-    lay = Lay("+z", "-x", frame.origin)
-    making.out.add(Tag("facet"), "front", "front", finish, sizes, lay, form=Bevelled.between(*rings), frame=frame)
+    making.out.add(Tag("facet"), Stuff(finish, "front"), sizes, frame, form=Bevelled.between(*rings))
 
 
 def _out(p: Numbers, behind: float = 0.0) -> Vec:

@@ -8,7 +8,7 @@ from shapely.affinity import affine_transform
 
 from tallplank.core.job.filling import Slats
 from tallplank.core.joinery.part.part import BuildError
-from tallplank.core.joinery.setout.collector import Lay
+from tallplank.core.joinery.setout.collector import Stuff
 from tallplank.core.joinery.wall.area import Area, rectangle_of
 from tallplank.core.joinery.wall.board import SAME, Making, shapes_of
 from tallplank.core.joinery.wall.filling.section import cut_at, lies_flat, sizes_of, tag_of, thick_of
@@ -43,7 +43,7 @@ def add_leaning(making: Making, area: Area, fill: Slats, own_finish: str | None,
         origin = Vec(middle[0] + c * side + s * low, making.behind, middle[1] - s * side + c * low)
         ways = (Vec(0.0 - c, 0.0, s), OUT) if lies_flat(fill) else (OUT, Vec(c, 0.0, 0.0 - s))
         frame, sizes = Frame(origin, Vec(s, 0.0, c), *ways), sizes_of(fill, Size.of(high - low, "from long point to long point"))
-        making.out.add(tag_of(fill), "front", "front", finish, sizes, Lay("+x", "+z", origin), form=form, frame=frame)
+        making.out.add(tag_of(fill), Stuff(finish, "front"), sizes, frame, form=form)
 
 
 def _placed(shape: Polygon, fill: Slats) -> Iterator[tuple[float, Ends]]:

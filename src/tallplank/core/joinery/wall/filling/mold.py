@@ -7,7 +7,7 @@ from tallplank.core.catalog.hardware import Molding
 from tallplank.core.joinery.part.form.plain import EndCut
 from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import Tag
-from tallplank.core.joinery.setout.collector import Lay
+from tallplank.core.joinery.setout.collector import Stuff
 from tallplank.core.joinery.wall.board import Making, add_boards
 from tallplank.core.joinery.wall.shape import beside_in, between
 from tallplank.core.measure.size import Size
@@ -68,4 +68,4 @@ def add_straight(making: Making, tag: Tag, out: Straight, into: Straight, moldin
     sizes = (Size.of(before + long + after, "from long point to long point"), *molding.carried("profile", lambda: _profile(molding)))
     ends = (EndCut(y=round(-first / molding.rise, DIGITS)), EndCut(y=round(-last / molding.rise, DIGITS)))
     form = Swept(molding.outline, *ends, molding.id)
-    making.out.add(tag, "front", "top", finish, sizes, Lay("+x", "+z", frame.origin), kind="molding", form=form, frame=frame)
+    making.out.add(tag, Stuff(finish, "front", "top"), sizes, frame, kind="molding", form=form)

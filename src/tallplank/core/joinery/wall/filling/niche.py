@@ -12,7 +12,7 @@ from tallplank.core.job.filling import Shelves
 from tallplank.core.joinery.part.part import BuildError, Piece, Tag
 from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.rule.choice import chosen_hardware
-from tallplank.core.joinery.setout.collector import Lay
+from tallplank.core.joinery.setout.collector import Lay, Stuff
 from tallplank.core.joinery.wall.area import Area
 from tallplank.core.joinery.wall.block import Field
 from tallplank.core.joinery.wall.board import Making
@@ -97,7 +97,7 @@ def add_shelves(making: Making, field: Field, fill: Shelves) -> None:
         start, stop = (found.clear.x, found.clear.right) if field.ring is None else level_span(field.ring, z, z + finish.thickness)
         lay = Lay("+x", "-y", (start, back, z + finish.thickness))
         sizes = (Size.of(stop - start, "between its sides"), *found.sizes)
-        making.out.add(Tag(role), "front", "front", finish, sizes, lay, kind="shelf" if role == "wall shelf" else "other")
+        making.out.add(Tag(role), Stuff(finish, "front"), sizes, lay, kind="shelf" if role == "wall shelf" else "other")
         if (role == "wall box top" and fill.lamps != "none") or (role == "wall shelf" and fill.lamps == "all"):
             _add_lamp(making, start, stop, back - fill.deep, z)
 
@@ -116,7 +116,7 @@ def _add_sides(making: Making, found: _Box) -> None:
     area, finish = found.field.inside, found.finish
     for side, x in (("left", area.x), ("right", area.right - finish.thickness)):
         sizes = (Size.of(area.height, "height of the region"), *found.sizes)
-        making.out.add(Tag("wall box side", side), "front", "front", finish, sizes, Lay("+z", "-y", (x, found.back, area.z)))
+        making.out.add(Tag("wall box side", side), Stuff(finish, "front"), sizes, Lay("+z", "-y", (x, found.back, area.z)))
 
 
 def _add_back(making: Making, found: _Box) -> None:
@@ -124,7 +124,7 @@ def _add_back(making: Making, found: _Box) -> None:
     area, finish = found.field.inside, found.finish
     sizes = (Size.of(area.height, "height of the region"), Size.of(area.width, "width of the region"), Size.of(finish.thickness, "board"))
     lay = Lay("+z", "-x", (area.right, found.back + finish.thickness, area.z))
-    making.out.add(Tag("niche back"), "front", "front", finish, sizes, lay)
+    making.out.add(Tag("niche back"), Stuff(finish, "front"), sizes, lay)
 
 
 def _add_lamp(making: Making, start: float, stop: float, front: float, under: float) -> None:

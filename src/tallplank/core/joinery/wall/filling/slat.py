@@ -10,7 +10,7 @@ from tallplank.core.job.filling import Slats
 from tallplank.core.joinery.part.form.form import SHEET
 from tallplank.core.joinery.part.lot import AT_ONCE
 from tallplank.core.joinery.part.part import BuildError, Parts
-from tallplank.core.joinery.setout.collector import Collector
+from tallplank.core.joinery.setout.collector import Collector, Stuff
 from tallplank.core.joinery.wall.area import Area, rectangle_of, rectangles_of
 from tallplank.core.joinery.wall.board import SAME, Making, add_boards, pieces_within, prepared, shapes_of
 from tallplank.core.joinery.wall.filling.section import LYING, cut_at, lay_of, sizes_of, tag_of, thick_of
@@ -94,7 +94,7 @@ def _add(making: Making, place: Area, ends: Ends, fill: Slats, own_finish: str |
     start, stop = (slope(pair, fill.width) for pair in ends)
     form = cut_at(fill, start, stop) if start or stop else SHEET
     sizes, lay = sizes_of(fill, Size.of(high - low, "length of the region")), lay_of(fill, place, low, making.behind)
-    making.out.add(tag_of(fill), "front", "front", finish, sizes, lay, form=form)
+    making.out.add(tag_of(fill), Stuff(finish, "front"), sizes, lay, form=form)
 
 
 def slope(pair: tuple[float, float], width: float) -> float:
