@@ -29,7 +29,7 @@ from tallplank.core.draw.plan import plan  # noqa: E402
 from tallplank.core.edit.standard import set_job_finish  # noqa: E402
 from tallplank.core.edit.unit import set_width, slide_units  # noqa: E402
 from tallplank.core.job.job import Job  # noqa: E402
-from tallplank.core.joinery.wall import build as wall_build  # noqa: E402
+from tallplank.core.joinery.paneling import build as wall_build  # noqa: E402
 from tallplank.core.solid.scene import SolidMaker  # noqa: E402
 from tallplank.session.pick import bench_unit, open_on_bench  # noqa: E402
 
@@ -235,7 +235,7 @@ FORMER_WALL = "76e2abb"
 def bench_wall() -> tuple[float, float]:
     """A boundary dragged between two of 70 panels, until all of Walls is there, against 400 parts cold in a former commit; at most 1/15."""
     from makers import ROOM, WALL, a_room
-    from tallplank.core.edit.wall.scheme import add_scheme, shift_boundary
+    from tallplank.core.edit.paneling.scheme import add_scheme, shift_boundary
     from tallplank.core.job.filling import Panel
     from tallplank.core.job.scheme import Region
 
@@ -258,9 +258,9 @@ def bench_wall() -> tuple[float, float]:
 def a_large_wall(columns: int, rows: int) -> Job:
     """A window, a unit and panels with moldings in columns and rows, five parts or so to each."""
     from makers import ROOM, WALL, a_room
+    from tallplank.core.edit.paneling.scheme import add_scheme
     from tallplank.core.edit.survey.walled import add_opening
     from tallplank.core.edit.unit import Spot, place_unit
-    from tallplank.core.edit.wall.scheme import add_scheme
     from tallplank.core.job.filling import Panel
     from tallplank.core.job.scheme import Region
 
@@ -308,8 +308,8 @@ def _shown_on(job: Job, edits_of: Callable[[Job, float], dict[str, WallEdit]], b
 def bench_walls() -> tuple[float, float]:
     """The slowest of four edits of a wall of 3,000 and of 5,000 parts, shown, against it cold, each where it is; at most 1/8."""
     from makers import ROOM, WALL
+    from tallplank.core.edit.paneling.scheme import change_region, shift_boundary
     from tallplank.core.edit.survey.walled import change_opening
-    from tallplank.core.edit.wall.scheme import change_region, shift_boundary
     from tallplank.core.job.filling import Panel
 
     def edits_of(job: Job, both: float) -> dict[str, WallEdit]:
@@ -327,7 +327,7 @@ def bench_walls() -> tuple[float, float]:
 def bench_stiles() -> tuple[float, float]:
     """Another width of all stiles at once of such walls, which makes every part of them anew, against the same; at most 1/6."""
     from makers import ROOM
-    from tallplank.core.edit.wall.scheme import change_region
+    from tallplank.core.edit.paneling.scheme import change_region
 
     def edits_of(job: Job, _: float) -> dict[str, WallEdit]:
         scheme = job.rooms[0].schemes[0].id
@@ -339,7 +339,7 @@ def bench_stiles() -> tuple[float, float]:
 def bench_piece() -> tuple[float, float]:
     """A saved piece of 10 units placed in an empty room and made, against making its units alone; at most 1.2."""
     from makers import ROOM, WALL, a_room
-    from tallplank.core.edit.copies.piece import piece_of_units, place_units_of
+    from tallplank.core.edit.copies.saved_piece import piece_of_units, place_units_of
     from tallplank.core.edit.unit import Spot
     from tallplank.core.joinery.workshop import Workshop, build_unit
 
@@ -482,7 +482,7 @@ def bench_orbit() -> tuple[float, float]:
 def bench_slats() -> tuple[float, float]:
     """An orbit frame of a wall with 1,000 slats against one with 100, in a room with nothing else in it; at most 2."""
     from makers import ROOM, WALL, a_room
-    from tallplank.core.edit.wall.scheme import add_scheme
+    from tallplank.core.edit.paneling.scheme import add_scheme
     from tallplank.core.job.filling import Slats
     from tallplank.core.job.scheme import Region
     from tallplank.core.solid.scene import SolidMaker

@@ -6,8 +6,8 @@ from PyQt6.QtTest import QTest
 from hands import Open, choose, fill, press, run, type_into
 from makers import CATALOG, ROOM, WALL, a_room
 from tallplank.app.frame.window import MainWindow
+from tallplank.core.edit.paneling.scheme import add_scheme
 from tallplank.core.edit.unit import Spot, place_unit
-from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.job.job import Job
 from tallplank.core.job.measure import OfRegion
 from tallplank.core.job.scheme import Boxing

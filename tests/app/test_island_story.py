@@ -16,7 +16,7 @@ from tallplank.app.tray.tray import TrayItem
 from tallplank.core.edit.standard import new_job
 from tallplank.core.edit.walkway import walkways
 from tallplank.session.library import PieceLibrary
-from tallplank.session.piece import tell_changed
+from tallplank.session.saved_piece import tell_changed
 
 Open = Callable[..., MainWindow]
 GUIDE = Path(__file__).parents[2] / "docs" / "guide" / "kitchen.md"

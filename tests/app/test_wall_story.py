@@ -13,10 +13,10 @@ from makers import CATALOG, ROOM, WALL, a_room
 from tallplank.app.canvas.view import DrawingCanvas
 from tallplank.app.form.form import FormDialog
 from tallplank.app.frame.window import MainWindow
+from tallplank.app.panel.paneling_fill import FILLS
+from tallplank.app.panel.paneling_panel import WallPanel
 from tallplank.app.panel.row import PickField, TextField
 from tallplank.app.panel.unit_panel import UnitPanel
-from tallplank.app.panel.wall_fill import FILLS
-from tallplank.app.panel.wall_panel import WallPanel
 from tallplank.core.draw.dimension import DimensionText
 from tallplank.core.draw.primitive import each_of
 from tallplank.core.edit.survey.room import change_room
@@ -29,7 +29,7 @@ from tallplank.core.job.measure import OfRegion
 from tallplank.core.job.scheme import Outline, Scheme
 from tallplank.core.shop.moldinglist import moldinglist
 from tallplank.session.library import PieceLibrary
-from tallplank.session.wall import shown_scheme
+from tallplank.session.paneling import shown_scheme
 
 
 def elevation(window: MainWindow) -> DrawingCanvas:

@@ -11,16 +11,16 @@ import pytest
 from arch.made_up import Copied
 from arch.test_layers import ROOT, SRC
 from bodies import shared
-from core.joinery.wall.test_corners import a_room_with
+from core.joinery.paneling.test_corners import a_room_with
 from fuzz.walls import Hand, fills
 from makers import CATALOG, LONG, a_room, made
-from tallplank.app.panel.wall_fill import FILLS
+from tallplank.app.panel.paneling_fill import FILLS
 from tallplank.core.catalog.carried import carried
-from tallplank.core.edit.wall.scheme import add_scheme
+from tallplank.core.edit.paneling.scheme import add_scheme
 from tallplank.core.job.base import Id
 from tallplank.core.job.filling import Facets, Fill, Filling, KeptFree, Peak, Shelves, Uses
 from tallplank.core.job.scheme import Region
-from tallplank.core.joinery.wall.filling.fill import _FILLS
+from tallplank.core.joinery.paneling.filling.fill import _FILLS
 
 KINDS: tuple[type[Filling], ...] = get_args(get_args(Fill)[0])
 
@@ -91,8 +91,8 @@ def test_a_fill_that_is_only_declared_is_named_wherever_it_is_missing(tmp_path: 
     copied = Copied(tmp_path)
     copied.change("job/filling.py", "Planted = Panel |", f"{BATTENS}\n\nPlanted = Battens | Panel |")
     assert copied.mistyped() == {
-        "src/tallplank/core/joinery/wall/corner/layer.py",
-        "src/tallplank/app/panel/wall_fill.py",
+        "src/tallplank/core/joinery/paneling/corner/layer.py",
+        "src/tallplank/app/panel/paneling_fill.py",
     }
     tried = copied.tried("tests/arch/test_kinds.py", "battens")
     assert "test_a_fill_is_built_chosen_tried_written_and_told[battens]" in tried

@@ -12,7 +12,7 @@ from pydantic.fields import FieldInfo
 from tallplank.core.catalog.reader import TABLES
 from tallplank.core.job.base import Record
 from tallplank.core.job.job import Job
-from tallplank.core.job.piece import SavedPiece
+from tallplank.core.job.saved_piece import SavedPiece
 
 APP = Path(__file__).parents[2] / "src" / "tallplank" / "app"
 ABSURD = (float("nan"), float("inf"), float("-inf"), 1e308)

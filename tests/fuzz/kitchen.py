@@ -6,11 +6,11 @@ from typing import TYPE_CHECKING
 from fuzz.value import number, text
 from makers import CATALOG
 from tallplank.core.edit import group, standard, unit, walkway, waterfall
-from tallplank.core.edit.copies import carry, exchange, mirrored, piece, repeat
+from tallplank.core.edit.copies import carry, exchange, mirrored, repeat, saved_piece
 from tallplank.core.edit.copies import group as groups
 from tallplank.core.edit.standard import change_job
 from tallplank.core.job.job import Job
-from tallplank.core.job.piece import dumps, loads
+from tallplank.core.job.saved_piece import dumps, loads
 from tallplank.core.joinery.workshop import make
 from tallplank.core.measure.display import LengthStyle
 
@@ -44,15 +44,15 @@ def _way(h: "Hand") -> Edit:
 
 def _piece(h: "Hand") -> Edit:
     ids, name, spot = h.some(), text(h.rng), h.spot()
-    return lambda j: piece.place_units_of(j, CATALOG, loads(dumps(piece.piece_of_units(j, CATALOG, ids, name))), spot).job
+    return lambda j: saved_piece.place_units_of(j, CATALOG, loads(dumps(saved_piece.piece_of_units(j, CATALOG, ids, name))), spot).job
 
 
 def _group_piece(h: "Hand") -> Edit:
     room, key, name = h.room(), h.group(), text(h.rng)
 
     def edit(job: Job) -> Job:
-        kept = loads(dumps(piece.piece_of_group(job, CATALOG, room, key, name)))
-        return piece.place_group_of(job, CATALOG, kept, room).job
+        kept = loads(dumps(saved_piece.piece_of_group(job, CATALOG, room, key, name)))
+        return saved_piece.place_group_of(job, CATALOG, kept, room).job
 
     return edit
 

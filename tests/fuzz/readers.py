@@ -21,15 +21,15 @@ from fuzz.trial import Fuzzer, limited
 from fuzz.value import ABSURD_TEXTS
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of
 from tallplank.core.catalog.reader import laid_over
-from tallplank.core.edit.copies.piece import piece_of_units, place_units_of
+from tallplank.core.edit.copies.saved_piece import piece_of_units, place_units_of
+from tallplank.core.edit.paneling.bends import parse_bends
+from tallplank.core.edit.paneling.peaks import parse_peaks
 from tallplank.core.edit.unit import Spot
-from tallplank.core.edit.wall.bends import parse_bends
-from tallplank.core.edit.wall.peaks import parse_peaks
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.picture_file import read_picture
 from tallplank.core.exchange.plan_dxf import plan_apart
 from tallplank.core.exchange.profile_file import profile_from
-from tallplank.core.job import piece
+from tallplank.core.job import saved_piece
 from tallplank.core.job.job import Display
 from tallplank.core.measure.length import LengthUnit, parse_length
 from tallplank.core.measure.tape import parse_walk
@@ -55,13 +55,13 @@ def _catalogue(rng: random.Random, folder: Path) -> None:
 @cache
 def _piece_text() -> str:
     job = a_wall_of("base", "drawers")
-    return piece.dumps(piece_of_units(job, CATALOG, [u.id for u in job.units], "Piece"))
+    return saved_piece.dumps(piece_of_units(job, CATALOG, [u.id for u in job.units], "Piece"))
 
 
 def _piece(rng: random.Random, folder: Path) -> None:
-    path = folder / f"one{piece.SUFFIX}"
+    path = folder / f"one{saved_piece.SUFFIX}"
     path.write_bytes(spoiled(rng, _piece_text()))
-    place_units_of(a_room(5000.0, 3000.0), CATALOG, piece.load(path), Spot(ROOM, WALL))
+    place_units_of(a_room(5000.0, 3000.0), CATALOG, saved_piece.load(path), Spot(ROOM, WALL))
 
 
 def _profile(rng: random.Random, _: Path) -> None:

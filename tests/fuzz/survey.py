@@ -6,7 +6,7 @@ from typing import Protocol
 
 from fuzz.value import number, text
 from makers import CATALOG
-from tallplank.core.edit import piece
+from tallplank.core.edit import run_piece
 from tallplank.core.edit.survey import room, service, shape, standing, surface
 from tallplank.core.job.job import Job
 from tallplank.core.job.wall import SERVICE_KINDS
@@ -97,8 +97,8 @@ def _piece(h: Hand) -> Edit:
     values = {r.choice(("left_out", "finish", "left", "right", "wrong")): r.choice((True, number(r), "oak-stave", "gold", None))}
     return r.choice(
         (
-            lambda j: piece.change_piece(j, CATALOG, room_id, key, **values),
-            lambda j: piece.reset_piece(j, room_id, key),
+            lambda j: run_piece.change_piece(j, CATALOG, room_id, key, **values),
+            lambda j: run_piece.reset_piece(j, room_id, key),
             lambda j: room.change_room(j, room_id, cornice=True),
         )
     )

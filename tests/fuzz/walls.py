@@ -12,11 +12,11 @@ from fuzz.value import number, text
 from makers import CATALOG, a_room
 from tallplank.core.catalog.hardware import Molding, Supply
 from tallplank.core.edit.check import valid
-from tallplank.core.edit.copies.piece import piece_of_scheme, place_scheme_of
+from tallplank.core.edit.copies.saved_piece import piece_of_scheme, place_scheme_of
+from tallplank.core.edit.paneling import follow, scheme
+from tallplank.core.edit.paneling.start import STARTS, Sizes
 from tallplank.core.edit.survey import room, service, standing, walled
 from tallplank.core.edit.unit import Spot, place_unit
-from tallplank.core.edit.wall import follow, scheme
-from tallplank.core.edit.wall.start import STARTS, Sizes
 from tallplank.core.error import PlankError
 from tallplank.core.job.file import dumps, loads
 from tallplank.core.job.filling import (

@@ -2,13 +2,13 @@
 
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.edit.opening import set_front, set_opening
+from tallplank.core.edit.paneling.scheme import add_scheme
 from tallplank.core.edit.survey.room import add_room, change_room, change_wall
 from tallplank.core.edit.survey.service import add_service
 from tallplank.core.edit.survey.standing import add_column_at
 from tallplank.core.edit.survey.surface import cover
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit, set_finish, set_rule
-from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.job.filling import Facets, KeptFree, Panel, Peak, Slats
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import ROOT

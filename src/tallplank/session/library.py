@@ -6,7 +6,7 @@ from typing import NamedTuple
 
 from tallplank.core.disk import told, write_atomically
 from tallplank.core.error import PlankError
-from tallplank.core.job.piece import SUFFIX, SavedPiece, dumps, load
+from tallplank.core.job.saved_piece import SUFFIX, SavedPiece, dumps, load
 
 MOST_PIECES = 2000
 

@@ -10,8 +10,8 @@ from tallplank.core.check.finding import Checker
 from tallplank.core.check.guard import CODE
 from tallplank.core.check.record import Finding
 from tallplank.core.derive.derived import Deriver
+from tallplank.core.edit.paneling.scheme import add_scheme
 from tallplank.core.edit.unit import Spot, change_units, place_unit
-from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.job.filling import Panel
 from tallplank.core.job.scheme import Region
 from tallplank.core.joinery import workshop
@@ -107,7 +107,7 @@ def test_a_unit_that_the_program_stumbles_over_is_not_built_and_the_rest_stands(
 
 def test_a_wall_that_the_program_stumbles_over_is_not_built_and_the_rest_stands(monkeypatch: pytest.MonkeyPatch) -> None:
     job = add_scheme(a_wall_of("base"), CATALOG, ROOM, "left", root=Region(fill=Panel())).job
-    monkeypatch.setattr("tallplank.core.joinery.wall.build.make_scheme", lambda *_: 1 / 0)
+    monkeypatch.setattr("tallplank.core.joinery.paneling.build.make_scheme", lambda *_: 1 / 0)
     room = job.rooms[0]
     job = job.replaced(rooms=(room.but(schemes=(room.schemes[0].but(backing=9.0),)),))
     shown = workshop.make(job, CATALOG)

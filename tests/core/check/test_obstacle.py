@@ -8,8 +8,8 @@ from shapely import Polygon
 from makers import CATALOG, ROOM, WALL, a_room, made
 from tallplank.core.check.obstacle import moved_box, obstacles_of_runs
 from tallplank.core.check.sweep import Prism
+from tallplank.core.edit.paneling.scheme import add_scheme
 from tallplank.core.edit.survey.walled import add_opening
-from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.job.filling import Panel, Shelves
 from tallplank.core.job.scheme import Region
 from tallplank.core.space.frame import Vec, turned_about_z

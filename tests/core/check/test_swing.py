@@ -13,11 +13,11 @@ from tallplank.core.check.record import Finding
 from tallplank.core.check.sweep import movers_of
 from tallplank.core.check.swing import SwingFinder
 from tallplank.core.edit.opening import set_opening
+from tallplank.core.edit.paneling.scheme import add_scheme, change_region
 from tallplank.core.edit.standard import set_job_hardware, set_job_rule
 from tallplank.core.edit.survey.room import change_room
 from tallplank.core.edit.survey.standing import add_column
 from tallplank.core.edit.unit import Spot, change_units, place_unit, slide_units
-from tallplank.core.edit.wall.scheme import add_scheme, change_region
 from tallplank.core.error import PlankError
 from tallplank.core.job.filling import Panel
 from tallplank.core.job.job import Job

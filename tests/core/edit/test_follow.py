@@ -8,9 +8,9 @@ from hypothesis import strategies as st
 
 from makers import CATALOG, ROOM, WALL, a_room
 from tallplank.core.edit.check import EditError
+from tallplank.core.edit.paneling.follow import follow_curve
+from tallplank.core.edit.paneling.scheme import add_scheme
 from tallplank.core.edit.unit import Spot, place_unit
-from tallplank.core.edit.wall.follow import follow_curve
-from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.job.job import Job
 from tallplank.core.job.scheme import Boxing
 

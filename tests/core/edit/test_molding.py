@@ -11,7 +11,7 @@ from tallplank.core.catalog.hardware import Molding
 from tallplank.core.catalog.profile import ProfileError
 from tallplank.core.edit.check import EditError
 from tallplank.core.edit.molding import add_molding, resize_molding
-from tallplank.core.edit.wall.scheme import add_scheme
+from tallplank.core.edit.paneling.scheme import add_scheme
 from tallplank.core.exchange.profile_file import profile_from
 from tallplank.core.job.file import dumps, loads
 from tallplank.core.joinery.workshop import make

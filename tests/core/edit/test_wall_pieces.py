@@ -8,12 +8,12 @@ from bodies import shared
 from makers import CATALOG, ROOM, WALL, a_room, made
 from tallplank.core.catalog.carried import carried, effective
 from tallplank.core.edit.check import EditError
-from tallplank.core.edit.copies.piece import piece_of_scheme, place_scheme_of
-from tallplank.core.edit.wall.scheme import add_scheme, continue_scheme
-from tallplank.core.edit.wall.start import STARTS, Sizes
+from tallplank.core.edit.copies.saved_piece import piece_of_scheme, place_scheme_of
+from tallplank.core.edit.paneling.scheme import add_scheme, continue_scheme
+from tallplank.core.edit.paneling.start import STARTS, Sizes
 from tallplank.core.job.filling import Cover, Panel, Plain, Tiles, Upholstery
 from tallplank.core.job.job import Job
-from tallplank.core.job.piece import PieceError, SavedPiece, dumps, loads
+from tallplank.core.job.saved_piece import PieceError, SavedPiece, dumps, loads
 from tallplank.core.job.scheme import Boxing, Region, Trim
 
 

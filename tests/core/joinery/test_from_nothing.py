@@ -13,14 +13,14 @@ from makers import CATALOG, ROOM, WALL, a_room, made
 from tallplank.core.check.finding import findings
 from tallplank.core.derive.derived import Deriver
 from tallplank.core.edit.group import add_island
+from tallplank.core.edit.paneling.scheme import add_scheme, change_region
 from tallplank.core.edit.unit import Spot, place_unit
-from tallplank.core.edit.wall.scheme import add_scheme, change_region
 from tallplank.core.exchange.sheet import elevations
 from tallplank.core.job.filling import Panel, Slats
 from tallplank.core.job.job import Job
 from tallplank.core.job.scheme import Boxing, Region
 from tallplank.core.joinery.made import Made
-from tallplank.core.joinery.wall import build
+from tallplank.core.joinery.paneling import build
 from tallplank.core.joinery.workshop import Workshop, make
 from tallplank.core.measure.keep import Keep
 from tallplank.core.money.price import price

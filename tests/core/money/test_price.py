@@ -9,9 +9,9 @@ from hypothesis import strategies as st
 
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made, the_demo
 from tallplank.core.edit.construction import set_job_construction
+from tallplank.core.edit.paneling.scheme import add_scheme
 from tallplank.core.edit.standard import change_rates, set_job_hardware, set_job_style
 from tallplank.core.edit.unit import Spot, place_unit, set_finish, set_rule, set_width
-from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.job.filling import Panel, Plain
 from tallplank.core.job.job import Job
 from tallplank.core.job.scheme import Region

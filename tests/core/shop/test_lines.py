@@ -7,10 +7,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
+from tallplank.core.edit.paneling.scheme import add_scheme
+from tallplank.core.edit.paneling.start import STARTS, Sizes
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import set_width
-from tallplank.core.edit.wall.scheme import add_scheme
-from tallplank.core.edit.wall.start import STARTS, Sizes
 from tallplank.core.error import PlankError
 from tallplank.core.job.filling import Panel
 from tallplank.core.job.job import Job

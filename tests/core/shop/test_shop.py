@@ -11,9 +11,9 @@ from hypothesis import strategies as st
 from makers import CATALOG, a_made_unit, a_wall_of, made
 from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.opening import set_opening, split_opening
+from tallplank.core.edit.paneling.scheme import add_scheme
 from tallplank.core.edit.survey.room import add_room
 from tallplank.core.edit.unit import Spot, place_unit, set_finish, set_width
-from tallplank.core.edit.wall.scheme import add_scheme
 from tallplank.core.exchange.parts import parts_data
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import Opening

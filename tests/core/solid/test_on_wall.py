@@ -10,7 +10,7 @@ import numpy as np
 import pytest
 
 from makers import CATALOG, ROOM, WALL, a_room, made
-from tallplank.core.edit.wall.scheme import add_scheme
+from tallplank.core.edit.paneling.scheme import add_scheme
 from tallplank.core.job.face import Face
 from tallplank.core.job.filling import Panel
 from tallplank.core.job.scheme import Region

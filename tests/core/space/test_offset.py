@@ -6,9 +6,9 @@ from hypothesis import strategies as st
 from shapely import Polygon
 
 from tallplank.core.job.scheme import Outline
+from tallplank.core.joinery.paneling.area import Area
+from tallplank.core.joinery.paneling.shape import ring_within
 from tallplank.core.joinery.part.part import BuildError
-from tallplank.core.joinery.wall.area import Area
-from tallplank.core.joinery.wall.shape import ring_within
 from tallplank.core.space.curve import ArcOf, pieces
 from tallplank.core.space.offset import OffsetError, beside, within
 

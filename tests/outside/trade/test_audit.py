@@ -16,11 +16,11 @@ from tallplank.core.check.finding import findings
 from tallplank.core.derive.derived import Deriver
 from tallplank.core.edit.construction import set_job_construction
 from tallplank.core.edit.opening import set_opening, split_opening
+from tallplank.core.edit.paneling.scheme import add_scheme, copy_scheme
+from tallplank.core.edit.paneling.start import STARTS, Sizes
 from tallplank.core.edit.standard import set_job_rule, set_job_style
 from tallplank.core.edit.survey.room import change_room
 from tallplank.core.edit.unit import Spot, place_unit
-from tallplank.core.edit.wall.scheme import add_scheme, copy_scheme
-from tallplank.core.edit.wall.start import STARTS, Sizes
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.parts import PARTS_JSON
 from tallplank.core.job.job import Job

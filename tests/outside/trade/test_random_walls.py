@@ -10,12 +10,12 @@ from bodies import shared
 from makers import CATALOG, ROOM, WALL, a_room, made
 from tallplank.core.check.finding import findings
 from tallplank.core.edit.check import EditError
+from tallplank.core.edit.paneling.scheme import add_scheme, copy_scheme
 from tallplank.core.edit.survey.room import change_room
 from tallplank.core.edit.survey.service import add_service
 from tallplank.core.edit.survey.standing import add_column_at
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit
-from tallplank.core.edit.wall.scheme import add_scheme, copy_scheme
 from tallplank.core.job.file import dumps, loads
 from tallplank.core.job.filling import Cover, Fill, FrameFill, Frames, Grooves, KeptFree, Panel, Plain, Shelves, Slats, Tiles, Upholstery
 from tallplank.core.job.job import Job

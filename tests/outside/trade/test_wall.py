@@ -12,14 +12,14 @@ from shapely import LineString, Polygon, box, union_all
 
 from bodies import solids
 from makers import CATALOG, ROOM, WALL, a_room, made
+from tallplank.core.edit.paneling.scheme import add_scheme, copy_scheme
+from tallplank.core.edit.paneling.start import STARTS, Sizes
 from tallplank.core.edit.survey.walled import add_opening
-from tallplank.core.edit.wall.scheme import add_scheme, copy_scheme
-from tallplank.core.edit.wall.start import STARTS, Sizes
 from tallplank.core.job.filling import Facets, Panel, Peak
 from tallplank.core.job.job import Job
 from tallplank.core.job.scheme import Region, Scheme
-from tallplank.core.joinery.wall.filling.facet import relief_over
-from tallplank.core.joinery.wall.solve import solve
+from tallplank.core.joinery.paneling.filling.facet import relief_over
+from tallplank.core.joinery.paneling.solve import solve
 from tallplank.core.shop.moldinglist import flat_settings, moldinglist
 from tallplank.core.space.bow import Bow
 

@@ -15,14 +15,14 @@ from tallplank.app.canvas.view import DrawingCanvas
 from tallplank.app.look.theme import Tokens
 from tallplank.app.stage import STAGES
 from tallplank.core.draw.elevation import elevation
+from tallplank.core.draw.paneling import region_targets, solve_chains
 from tallplank.core.draw.primitive import Drawing, Subject
-from tallplank.core.draw.wall import region_targets, solve_chains
 from tallplank.core.job.face import faces_of
 from tallplank.core.job.measure import OfRegion
 from tallplank.session.arrange import Arranger
 from tallplank.session.group import with_members
+from tallplank.session.paneling import picked_path, shown_scheme
 from tallplank.session.store import Store
-from tallplank.session.wall import picked_path, shown_scheme
 
 
 def _is_textured(store: Store) -> bool:

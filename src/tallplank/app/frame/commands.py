@@ -7,8 +7,8 @@ from tallplank.app.board.plan import TRIANGLE
 from tallplank.app.form.copies import ask_align, ask_carry, ask_kind, ask_mirror, ask_repeat
 from tallplank.app.form.dimension import ask_chains, ask_dimension
 from tallplank.app.form.group import ask_peninsula
-from tallplank.app.form.piece import ask_export, ask_keep, ask_remove, import_piece
 from tallplank.app.form.profile import ask_file, ask_size
+from tallplank.app.form.saved_piece import ask_export, ask_keep, ask_remove, import_piece
 from tallplank.app.frame.command import Command, Shell
 from tallplank.app.panel.room.group_panel import selected_group
 from tallplank.app.stage import STAGES
@@ -22,10 +22,10 @@ from tallplank.core.edit.unit import delete_units, duplicate_units, lock_units, 
 from tallplank.core.job.job import DIMENSION_LEVELS, DimensionLevel
 from tallplank.session.dimension import DRAWING
 from tallplank.session.group import flip_group, is_closed, new_island, select_group
+from tallplank.session.paneling import shown_scheme
 from tallplank.session.pick import open_on_bench
 from tallplank.session.store import Store
 from tallplank.session.survey import without
-from tallplank.session.wall import shown_scheme
 
 DOWN = 2000.0
 """How far below a group its duplicate stands on the plan."""

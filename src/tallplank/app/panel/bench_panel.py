@@ -14,7 +14,7 @@ from tallplank.app.panel.explain import explained, strong
 from tallplank.app.panel.link import Lead, follow
 from tallplank.app.panel.panel import SpecPanel, number, same
 from tallplank.app.panel.row import Origin
-from tallplank.app.panel.section.piece import piece_rows, run_of_pick
+from tallplank.app.panel.section.run_piece import piece_rows, run_of_pick
 from tallplank.core.draw.machining import machining_lines
 from tallplank.core.edit.front import style_all, style_kind
 from tallplank.core.edit.opening import (

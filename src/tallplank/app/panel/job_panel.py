@@ -14,7 +14,7 @@ from tallplank.app.panel.choice import (
 from tallplank.app.panel.panel import SpecPanel
 from tallplank.app.panel.row import Origin
 from tallplank.app.panel.rule_rows import RuleSource, add_all_rules, rule_value
-from tallplank.app.panel.section.piece import changed_pieces
+from tallplank.app.panel.section.run_piece import changed_pieces
 from tallplank.core.edit.standard import (
     change_job,
     set_job_finish,

@@ -11,20 +11,20 @@ from tallplank.app.panel.bench_panel import CellPanel, PartPanel
 from tallplank.app.panel.cost_panel import CostPanel
 from tallplank.app.panel.job_panel import JobPanel
 from tallplank.app.panel.panel import SpecPanel
+from tallplank.app.panel.paneling_panel import WallPanel
 from tallplank.app.panel.rates_panel import RatesPanel
 from tallplank.app.panel.room.group_panel import GroupPanel, selected_group
 from tallplank.app.panel.room.opening_panel import OpeningPanel, selected_opening
 from tallplank.app.panel.room.room_panel import RoomPanel
 from tallplank.app.panel.room.standing_panel import ServicePanel, StandingPanel, selected_service, selected_standing
-from tallplank.app.panel.section.piece import changed_keys
+from tallplank.app.panel.section.run_piece import changed_keys
 from tallplank.app.panel.unit_panel import UnitPanel
-from tallplank.app.panel.wall_panel import WallPanel
 from tallplank.core.job.measure import OfCell
 from tallplank.core.measure.source import DecidedFor, DecidedIn, Source
+from tallplank.session.paneling import shown_scheme
 from tallplank.session.pick import bench_unit, picked_cell, picked_part
 from tallplank.session.quote import PICKED_LINE, priced_line
 from tallplank.session.store import Store
-from tallplank.session.wall import shown_scheme
 
 WIDTH = 306
 

@@ -18,15 +18,15 @@ from PyQt6.QtWidgets import (
 )
 
 from tallplank.app.canvas.view import KIND_MIME
-from tallplank.app.form.piece import piece_picture
+from tallplank.app.form.saved_piece import piece_picture
 from tallplank.app.look.icons import kind_picture, swatch
 from tallplank.app.look.label import Label, set_tip
 from tallplank.app.look.money import money
 from tallplank.app.look.sign import blank_picture
 from tallplank.app.look.theme import Tokens, font
 from tallplank.app.panel.choice import ROLE_NAMES
+from tallplank.app.tray.paneling import offer_walls
 from tallplank.app.tray.survey import offer_survey
-from tallplank.app.tray.wall import offer_walls
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.finish import Finish
 from tallplank.core.edit.standard import set_job_finish, set_job_style
@@ -34,11 +34,11 @@ from tallplank.core.edit.unit import change_units, set_finish
 from tallplank.core.error import PlankError
 from tallplank.core.exchange.paper import COSTS_CSV, PRICE_CSV
 from tallplank.core.exchange.registry import EXPORTERS
-from tallplank.core.job.piece import SavedPiece
+from tallplank.core.job.saved_piece import SavedPiece
 from tallplank.core.job.unit import FINISH_ROLES, FinishRole
 from tallplank.core.measure.memo import IdentityMemo
 from tallplank.session.group import new_island
-from tallplank.session.piece import CHANGES, place_piece
+from tallplank.session.saved_piece import CHANGES, place_piece
 from tallplank.session.state import Stage
 from tallplank.session.store import Store
 

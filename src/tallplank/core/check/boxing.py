@@ -12,12 +12,12 @@ from tallplank.core.job.face import Face
 from tallplank.core.job.room import Room
 from tallplank.core.job.scheme import Scheme
 from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.paneling.box.arched_lid import LID
+from tallplank.core.joinery.paneling.box.bowed import SKIN, least_radius
+from tallplank.core.joinery.paneling.covered import CUT_FOR, at_side, columns_at, is_hidden, needed_depth, overlap
 from tallplank.core.joinery.part.lot import picked
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.joinery.wall.box.arched_lid import LID
-from tallplank.core.joinery.wall.box.bowed import SKIN, least_radius
-from tallplank.core.joinery.wall.covered import CUT_FOR, at_side, columns_at, is_hidden, needed_depth, overlap
 from tallplank.core.space.outline import strip_span
 
 

@@ -19,6 +19,7 @@ from tallplank.core.check.let_in import let_in_findings
 from tallplank.core.check.machining import Fault, Known, faults
 from tallplank.core.check.obstacle import footing, into_walls, radiators
 from tallplank.core.check.overlap import SLACK, Overlap, OverlapFinder
+from tallplank.core.check.paneling import paneled_walls
 from tallplank.core.check.record import Finding, Fix, Site, shown
 from tallplank.core.check.room_door import meeting_doors
 from tallplank.core.check.sheet import beyond_its_sheet, runs_beyond_sheets
@@ -34,7 +35,6 @@ from tallplank.core.check.strength import (
 )
 from tallplank.core.check.swing import SwingFinder
 from tallplank.core.check.triangle import triangle_findings
-from tallplank.core.check.wall import paneled_walls
 from tallplank.core.check.worktop import worktops
 from tallplank.core.edit.appliance import fit_appliances, fitted_unit
 from tallplank.core.edit.corner import SQUARE, corner_angle

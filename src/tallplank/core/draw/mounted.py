@@ -6,12 +6,12 @@ from itertools import chain
 from operator import itemgetter
 
 from tallplank.core.draw.primitive import LEVEL_GRAIN, UPRIGHT, Again, Fill, Line, Pen, Poly, Shape
+from tallplank.core.joinery.paneling.box.boxing import INSIDE
 from tallplank.core.joinery.part.groove import groove_edges
 from tallplank.core.joinery.part.lot import Lot, lots_of
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.run.run import Run
-from tallplank.core.joinery.wall.box.boxing import INSIDE
 from tallplank.core.measure.carry import carried_by
 
 BEHIND_FACES: tuple[PartRole, ...] = (*INSIDE, "boxing lid")

@@ -7,13 +7,13 @@ from tallplank.core.edit.check import EditError
 from tallplank.core.edit.dimension.added import set_dimension
 from tallplank.core.edit.group import set_face_length
 from tallplank.core.edit.opening import set_opening_size
+from tallplank.core.edit.paneling.scheme import set_region_size
 from tallplank.core.edit.survey.room import change_room
 from tallplank.core.edit.survey.service import change_service, service_of
 from tallplank.core.edit.survey.standing import set_standing_along
 from tallplank.core.edit.survey.walled import change_opening
 from tallplank.core.edit.unit import Anchor, change_units, set_width, slide_units
 from tallplank.core.edit.walkway import set_walkway
-from tallplank.core.edit.wall.scheme import set_region_size
 from tallplank.core.job.job import Job
 from tallplank.core.job.measure import (
     Between,

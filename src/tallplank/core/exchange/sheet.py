@@ -17,8 +17,8 @@ from tallplank.core.check.overlap import overlapping
 from tallplank.core.derive.derived import Shop
 from tallplank.core.draw.dimension import FIGURE_WIDTH, SetOut, set_out
 from tallplank.core.draw.elevation import elevation
+from tallplank.core.draw.paneling import paper_chains
 from tallplank.core.draw.primitive import Drawing, DrawnArc, Line, Poly, Single, Text, each_of
-from tallplank.core.draw.wall import paper_chains
 from tallplank.core.job.measure import lies_over
 from tallplank.core.joinery.made import Made
 

@@ -21,6 +21,9 @@ from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import ROOM_KINDS, RUN_KINDS, RunKind, Unit
 from tallplank.core.joinery.label import label_of
 from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.joinery.paneling.build import wall_runs
+from tallplank.core.joinery.paneling.covered import Standing
+from tallplank.core.joinery.paneling.site import WallSite
 from tallplank.core.joinery.part.part import Parts
 from tallplank.core.joinery.refinish import refinished
 from tallplank.core.joinery.rule.asked import Asked, Asking, holds
@@ -43,9 +46,6 @@ from tallplank.core.joinery.unit.filler import build_filler
 from tallplank.core.joinery.unit.sheet import build_back_panel, build_end_panel
 from tallplank.core.joinery.unit.sundry import add_sundries
 from tallplank.core.joinery.unit.within import check_within
-from tallplank.core.joinery.wall.build import wall_runs
-from tallplank.core.joinery.wall.covered import Standing
-from tallplank.core.joinery.wall.site import WallSite
 from tallplank.core.measure.keep import Keep
 from tallplank.core.measure.memo import IdentityMemo, are_same, changed
 from tallplank.core.space.outline import strip_span

@@ -6,9 +6,9 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
+from tallplank.core.joinery.paneling.filling.section import is_slat, outward
 from tallplank.core.joinery.part.groove import groove_edges
 from tallplank.core.joinery.part.part import Part, makeup
-from tallplank.core.joinery.wall.filling.section import is_slat, outward
 from tallplank.core.solid.mesh import Faces, Surfaces, grain_shift
 from tallplank.core.solid.outline import bare_outline, is_lined
 from tallplank.core.space.frame import Floats, Frame

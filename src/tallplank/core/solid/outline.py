@@ -5,11 +5,11 @@ from functools import lru_cache
 import numpy as np
 from shapely import box, union_all
 
+from tallplank.core.joinery.paneling.box.boxing import INSIDE
+from tallplank.core.joinery.paneling.filling.section import is_slat
 from tallplank.core.joinery.part.form.form import SHEET, Form
 from tallplank.core.joinery.part.form.sheet import prism_lines
 from tallplank.core.joinery.part.part import Part
-from tallplank.core.joinery.wall.box.boxing import INSIDE
-from tallplank.core.joinery.wall.filling.section import is_slat
 from tallplank.core.space.frame import Floats
 
 NONE = np.zeros((0, 2, 3), np.float32)

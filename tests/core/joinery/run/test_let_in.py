@@ -10,7 +10,7 @@ from shapely import Polygon
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
 from tallplank.core.check.finding import findings
 from tallplank.core.edit.check import EditError
-from tallplank.core.edit.piece import change_piece, reset_piece
+from tallplank.core.edit.run_piece import change_piece, reset_piece
 from tallplank.core.edit.standard import set_job_finish, set_job_rule
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit, set_hardware, set_rule

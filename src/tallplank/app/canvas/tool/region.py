@@ -9,7 +9,7 @@ from tallplank.core.error import PlankError
 from tallplank.core.job.measure import OfRegion
 from tallplank.core.space.outline import Point
 from tallplank.session.arrange import Ghost
-from tallplank.session.wall_drag import Boundary, RegionDrag, boundary_at
+from tallplank.session.paneling_drag import Boundary, RegionDrag, boundary_at
 
 REACH_PX, SNAP_PX = 5.0, 8.0
 """How near a boundary is taken hold of, and how near a relation holds it."""

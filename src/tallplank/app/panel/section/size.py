@@ -9,8 +9,8 @@ from tallplank.app.panel.angle import degrees_of, shown_degrees
 from tallplank.app.panel.panel import same
 from tallplank.app.panel.row import Origin
 from tallplank.app.panel.units import Section, UnitsPanel
+from tallplank.core.edit.paneling.follow import curved_boxings, follow_curve
 from tallplank.core.edit.unit import Anchor, change_units, set_width, slide_units
-from tallplank.core.edit.wall.follow import curved_boxings, follow_curve
 from tallplank.core.joinery.rule.corner import CORNER_PLANS
 from tallplank.core.measure.source import Decided
 from tallplank.session.group import group_of_units, select_group

@@ -26,9 +26,9 @@ from tallplank.core.joinery.run.stretch import Course, Island, Stretch
 from tallplank.core.joinery.run.top.bar import BarFixing, add_bar, bar_reach, bar_ring
 from tallplank.core.joinery.run.top.let_in import cut_for, kept_clear, let_ins
 from tallplank.core.joinery.run.top.outline import SLIVER, ShapedTop
-from tallplank.core.joinery.run.top.piece import MITER, Edge, add_top_piece, is_at
 from tallplank.core.joinery.run.top.seat import seat_pieces
 from tallplank.core.joinery.run.top.seen import HERE
+from tallplank.core.joinery.run.top.worktop_piece import MITER, Edge, add_top_piece, is_at
 from tallplank.core.joinery.setout.collector import Collector, Lay, Stuff
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided

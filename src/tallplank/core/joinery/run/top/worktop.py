@@ -23,8 +23,8 @@ from tallplank.core.joinery.run.top.in_corner import corner_let_ins
 from tallplank.core.joinery.run.top.island import add_island_top
 from tallplank.core.joinery.run.top.let_in import LetIn, cut_for, kept_clear, let_ins
 from tallplank.core.joinery.run.top.outline import SLIVER, cut_line, is_let_in, lies_on, region
-from tallplank.core.joinery.run.top.piece import add_top_piece, is_at
 from tallplank.core.joinery.run.top.upstand import add_upstand
+from tallplank.core.joinery.run.top.worktop_piece import add_top_piece, is_at
 from tallplank.core.joinery.run.wall_end import leaning_ends
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.measure.size import Size

@@ -1,0 +1,61 @@
+"""Regions that are alike but for where they lie: what divides them and what fills them, from their own corner."""
+
+from collections.abc import Hashable
+
+from tallplank.core.joinery.paneling.area import Area
+from tallplank.core.joinery.paneling.block import Block, Field
+from tallplank.core.joinery.paneling.filling.fill import is_alike
+from tallplank.core.measure.keep import Keep
+from tallplank.core.measure.memo import Same
+
+DIGITS = 9
+"""Places on the wall are reckoned to so many digits of a millimetre: what lies elsewhere differs in the last bits."""
+
+
+def layout_of(block: Block, keep: Keep) -> Same[Hashable] | None:
+    """What is the same of divided regions that are made alike wherever they are; None where anything in it depends on more than itself."""
+    return block.carried("layout", lambda: _anew(block, keep), keep)
+
+
+def at_corner(block: Block) -> Block:
+    """The region as it would be at (0, 0)."""
+    return _moved(block, block.field.area.x, block.field.area.z)
+
+
+def _anew(block: Block, keep: Keep) -> Same[Hashable] | None:
+    if block.like is not None:
+        return layout_of(block.like, keep)
+    area = block.field.area
+    if any(strip.clip for strip in block.all_strips) or not all(map(_is_plain, block.fields)):
+        return None
+    return keep.alike(_layout(block, area.x, area.z))
+
+
+def _layout(block: Block, x: float, z: float) -> Hashable:
+    field = block.field
+    strips = tuple([(_from(strip.area, x, z), strip.upright, strip.finish, strip.proud) for strip in block.strips])
+    if not block.parts:
+        return _from(field.area, x, z), field.finish, field.proud, field.region.fill
+    return _from(field.area, x, z), field.proud, strips, tuple([_layout(part, x, z) for part in block.parts])
+
+
+def _is_plain(field: Field) -> bool:
+    region = field.region
+    if region.proud or region.outline is not None or field.clip is not None or field.ring is not None or field.straight is not None:
+        return False
+    return bool(region.parts) or is_alike(field)
+
+
+def _moved(block: Block, x: float, z: float) -> Block:
+    strips = tuple([strip._replace(area=_from(strip.area, x, z)) for strip in block.strips])
+    parts = tuple([_moved(part, x, z) for part in block.parts])
+    return Block(block.field._replace(area=_from(block.field.area, x, z)), strips, parts)
+
+
+def rounded(area: Area) -> Area:
+    """The same but for the last bits of its size, so that it is as large as others like it."""
+    return Area(area.x, area.z, round(area.width, DIGITS), round(area.height, DIGITS))
+
+
+def _from(area: Area, x: float, z: float) -> Area:
+    return Area(round(area.x - x, DIGITS), round(area.z - z, DIGITS), round(area.width, DIGITS), round(area.height, DIGITS))
