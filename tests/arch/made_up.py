@@ -6,7 +6,7 @@ import subprocess
 import sys
 from pathlib import Path
 
-from arch.test_layers import ROOT
+from arch.source import ROOT
 
 
 class Copied:

@@ -9,7 +9,7 @@ from typing import get_args
 import pytest
 
 from arch.made_up import Copied
-from arch.test_layers import ROOT, SRC
+from arch.source import ROOT, SRC, files, nodes_of
 from bodies import shared
 from core.joinery.paneling.test_corners import a_room_with
 from fuzz.walls import Hand, fills
@@ -32,8 +32,8 @@ def kind_of(fill: type[Filling]) -> str:
 def test_every_match_names_all_that_there_is() -> None:
     """What falls through is refused by the type checker, not passed over."""
     silent = []
-    for file in SRC.rglob("*.py"):
-        for node in ast.walk(ast.parse(file.read_text())):
+    for file in files():
+        for node in nodes_of(file):
             if isinstance(node, ast.match_case) and isinstance(node.pattern, ast.MatchAs) and node.pattern.pattern is None:
                 (first, *_) = node.body
                 named = isinstance(first, ast.Expr) and isinstance(first.value, ast.Call) and isinstance(first.value.func, ast.Name)

@@ -5,7 +5,7 @@ from collections.abc import Iterator
 
 import pytest
 
-from arch.test_layers import SRC
+from arch.source import SRC, files, tree_of
 
 PURE = {
     "app/look/painter.py:_made_pixmap": "a picture of each look that there is, by what it looks like; textures take long",
@@ -60,9 +60,8 @@ def _made(tree: ast.Module) -> dict[str, ast.expr]:
     return found
 
 
-def keepers(text: str) -> Iterator[str]:
+def keepers(tree: ast.Module) -> Iterator[str]:
     """What a module keeps, and functions of it that remember or that change what it has."""
-    tree = ast.parse(text)
     made = _made(tree)
     for name, value in made.items():
         is_empty = (isinstance(value, ast.Dict) and not value.keys) or (isinstance(value, ast.List | ast.Set) and not value.elts)
@@ -71,8 +70,6 @@ def keepers(text: str) -> Iterator[str]:
     for function in (node for node in ast.walk(tree) if isinstance(node, ast.FunctionDef)):
         if any(_name(one) in ("cache", "lru_cache") for one in function.decorator_list):
             yield function.name
-        own = {node.id for node in ast.walk(function) if isinstance(node, ast.Name) and isinstance(node.ctx, ast.Store)}
-        own |= {arg.arg for arg in ast.walk(function.args) if isinstance(arg, ast.arg)}
         for node in ast.walk(function):
             changed = ""
             if isinstance(node, ast.Global):
@@ -81,12 +78,18 @@ def keepers(text: str) -> Iterator[str]:
                 changed = node.value.id
             elif isinstance(node, ast.Call) and isinstance(node.func, ast.Attribute) and node.func.attr in CHANGES:
                 changed = node.func.value.id if isinstance(node.func.value, ast.Name) else ""
-            if changed in made and changed not in own:
+            if changed in made and changed not in _own(function):
                 yield function.name
 
 
+def _own(function: ast.FunctionDef) -> set[str]:
+    """What a function itself gives names to."""
+    own = {node.id for node in ast.walk(function) if isinstance(node, ast.Name) and isinstance(node.ctx, ast.Store)}
+    return own | {arg.arg for arg in ast.walk(function.args) if isinstance(arg, ast.arg)}
+
+
 def test_no_module_keeps_what_was_made() -> None:
-    found = {f"{file.relative_to(SRC)}:{name}" for file in SRC.rglob("*.py") for name in keepers(file.read_text())}
+    found = {f"{file.relative_to(SRC)}:{name}" for file in files() for name in keepers(tree_of(file))}
     assert found == set(PURE)
 
 
@@ -108,11 +111,15 @@ def test_no_module_keeps_what_was_made() -> None:
     ],
 )
 def test_what_is_planted_is_found(planted: str) -> None:
-    assert list(keepers(planted))
+    assert list(keepers(ast.parse(planted)))
 
 
 def test_what_changes_what_is_its_own_is_left_alone() -> None:
     assert (
-        list(keepers("NAMES = (1, 2)\nWORDS = {1: 2}\ndef look(found):\n    rows = []\n    rows.append(WORDS[1])\n    found[1] = rows"))
+        list(
+            keepers(
+                ast.parse("NAMES = (1, 2)\nWORDS = {1: 2}\ndef look(found):\n    rows = []\n    rows.append(WORDS[1])\n    found[1] = rows")
+            )
+        )
         == []
     )

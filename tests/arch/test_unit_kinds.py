@@ -9,7 +9,7 @@ from typing import get_args
 import pytest
 
 from arch.made_up import Copied
-from arch.test_layers import ROOT, SRC
+from arch.source import ROOT, SRC, files, nodes_of, text_of
 from core.joinery.part.test_form import FORMS
 from fuzz import value
 from makers import CATALOG, LONG, a_made_unit
@@ -97,14 +97,14 @@ def test_nobody_else_asks_which_form_or_way_or_kind_it_is() -> None:
     forms = {form.__name__ for form in get_args(Form)}
     words = {*FRONT_KINDS, *INSIDE_KINDS, *get_args(FrontShape)}
     asked = []
-    for file in SRC.rglob("*.py"):
+    for file in files():
         path = str(file.relative_to(SRC))
-        text = file.read_text()
+        text = text_of(file)
         if path not in ("core/catalog/kind.py", "core/joinery/workshop.py") and re.search(r"kind(s\[[^\]]*\])?\.build\b", text):
             asked.append(f"{path}: build")
         if path.startswith("core/joinery/part/form/"):
             continue
-        for node in ast.walk(ast.parse(text)):
+        for node in nodes_of(file):
             if (
                 isinstance(node, ast.Call)
                 and ast.unparse(node.func) == "isinstance"
