@@ -6,6 +6,7 @@ import os
 import pytest
 from hypothesis import HealthCheck, settings
 
+from builds import Builds
 from makers import EXAMPLES
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
@@ -17,6 +18,15 @@ settings.register_profile(
     derandomize=True,
 )
 settings.load_profile("plank")
+BUILDS = Builds()
+
+
+def pytest_configure() -> None:
+    BUILDS.install()
+
+
+def pytest_runtest_setup(item: pytest.Item) -> None:
+    BUILDS.anew = item.get_closest_marker("anew") is not None
 
 
 def pytest_collection_finish(session: pytest.Session) -> None:

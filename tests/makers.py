@@ -18,7 +18,7 @@ from tallplank.core.joinery.workshop import make, make_unit
 from tallplank.core.work import silent
 from tallplank.demo import demo_job
 
-EXAMPLES = int(os.environ.get("PLANK_EXAMPLES", "30"))
+EXAMPLES = int(os.environ.get("PLANK_EXAMPLES", "20"))
 """How many examples a property is tried on."""
 LONG = EXAMPLES >= 600
 """Whether sweeps are to be long."""

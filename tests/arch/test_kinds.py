@@ -99,7 +99,7 @@ def test_a_fill_that_is_only_declared_is_named_wherever_it_is_missing(tmp_path: 
     assert "test_what_a_fill_uses_of_the_catalogue_is_said_and_goes_with_the_job[battens]" in tried
     page = (ROOT / "docs" / "architecture.md").read_text()
     (told,) = [line for line in page.splitlines() if line.startswith("| what fills a region of a wall |")]
-    for path in ("filling/fill.py", "corner/layer.py", "panel/wall_fill.py", "fuzz/walls.py", "file-format.md"):
+    for path in ("filling/fill.py", "corner/layer.py", "panel/paneling_fill.py", "fuzz/walls.py", "file-format.md"):
         assert path in told
 
 

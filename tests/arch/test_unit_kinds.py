@@ -126,7 +126,44 @@ def test_a_front_that_is_only_declared_is_named_wherever_it_is_missing(tmp_path:
     assert copied.mistyped() == {"src/tallplank/core/joinery/unit/fill.py"}
     tried = copied.tried("tests/arch/test_unit_kinds.py", "tambour")
     assert "test_a_front_is_built_chosen_tried_written_and_told[tambour]" in tried
+    assert_told("kind of front", "job/opening.py", "job/front.py", "unit/fill.py", "file-format.md")
+
+
+@pytest.mark.skipif(not LONG, reason="the type checker begins anew in a copy, which takes a minute")
+def test_an_inside_that_is_only_declared_is_named_wherever_it_is_missing(tmp_path: Path) -> None:
+    copied = Copied(tmp_path)
+    copied.change("job/opening.py", '"dish-rack", "appliance"]', '"dish-rack", "appliance", "hammock"]')
+    assert copied.mistyped() == {"src/tallplank/core/joinery/unit/fill.py"}
+    tried = copied.tried("tests/arch/test_unit_kinds.py", "hammock")
+    assert "test_an_inside_is_built_chosen_tried_written_and_told[hammock]" in tried
+    assert_told("kind of inside", "job/opening.py", "job/inside.py", "unit/fill.py", "file-format.md")
+
+
+@pytest.mark.skipif(not LONG, reason="the type checker begins anew in a copy, which takes a minute")
+def test_a_form_that_is_only_declared_is_named_wherever_it_is_missing(tmp_path: Path) -> None:
+    """It has no example that is held against its answers, and cannot be made before it answers all that is asked."""
+    copied = Copied(tmp_path)
+    copied.change("joinery/part/form/form.py", "Swept | Bent\n", "Swept | Bent | Fluted\n")
+    copied.change("joinery/part/form/form.py", "Form = ", f"{FLUTED}\n\nForm = ")
+    copied.change("joinery/part/form/form.py", "SHEET = Sheet()", "SHEET = Sheet()\nFLUTED = Fluted()")
+    assert copied.mistyped() == {"src/tallplank/core/joinery/part/form/form.py"}
+    copied.change("joinery/part/form/form.py", "\nFLUTED = Fluted()", "")
+    tried = copied.tried("tests/arch/test_unit_kinds.py", "form")
+    assert "FAILED tests/arch/test_unit_kinds.py::test_every_form_is_held_against_its_answers" in tried
+    assert_told("form of a part", "form/plain.py", "form/form.py", "test_form.py")
+
+
+FLUTED = '''
+from tallplank.core.joinery.part.form.plain import PlainForm
+
+
+class Fluted(PlainForm):
+    """A board with flutes."""
+'''
+
+
+def assert_told(what: str, *paths: str) -> None:
+    """The page lists these files beside what is to be added."""
     page = (ROOT / "docs" / "architecture.md").read_text()
-    (told,) = [line for line in page.splitlines() if line.startswith("| kind of front |")]
-    for path in ("job/opening.py", "job/front.py", "unit/fill.py", "file-format.md"):
-        assert path in told
+    (told,) = [line for line in page.splitlines() if line.startswith(f"| {what} |")]
+    assert [path for path in paths if path not in told] == []

@@ -15,12 +15,14 @@ from makers import a_wall_of
 from tallplank.core.job.construction import Construction, rule_bounds
 from tallplank.core.job.file import save
 
+pytestmark = pytest.mark.anew
+
 TIMES = int(os.environ.get("PLANK_FUZZ", "1"))
 
 
 @pytest.mark.parametrize(
     ("fuzzer", "count"),
-    [(files.FUZZER, 90), (readers.FUZZER, 120), (edits.FUZZER, 60), (sizes.FUZZER, 120), (pairs.FUZZER, 60), (walls.FUZZER, 40)],
+    [(files.FUZZER, 50), (readers.FUZZER, 80), (edits.FUZZER, 30), (sizes.FUZZER, 60), (pairs.FUZZER, 30), (walls.FUZZER, 20)],
     ids=lambda v: getattr(v, "name", ""),
 )
 def test_nothing_but_clear_refusals(fuzzer: Fuzzer, count: int) -> None:

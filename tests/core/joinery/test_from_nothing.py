@@ -26,6 +26,8 @@ from tallplank.core.measure.keep import Keep
 from tallplank.core.money.price import price
 from tallplank.session.store import Store
 
+pytestmark = pytest.mark.anew
+
 CELL = Region(split="up", stile=40.0, parts=(Region(fill=Panel(border=20.0, mold="mold-panel-25")), Region(fill=Slats())))
 
 

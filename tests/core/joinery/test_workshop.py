@@ -22,6 +22,8 @@ from tallplank.demo import demo_job
 from tallplank.session.arrange import Arranger
 from tallplank.session.store import Store
 
+pytestmark = pytest.mark.anew
+
 finishes = st.sampled_from([(role, f.id) for role in FINISH_ROLES for f in CATALOG.finishes_for(role)])
 
 

@@ -1,5 +1,6 @@
 """Units that are made alike share their parts, and are just what they would be alone."""
 
+import pytest
 from hypothesis import given
 
 from makers import CATALOG, a_unit, a_wall_of
@@ -10,6 +11,8 @@ from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.twin import decisions
 from tallplank.core.joinery.workshop import Workshop, build_unit
+
+pytestmark = pytest.mark.anew
 
 
 @given(units(), standards)
