@@ -22,7 +22,7 @@ TIMES = int(os.environ.get("PLANK_FUZZ", "1"))
 
 @pytest.mark.parametrize(
     ("fuzzer", "count"),
-    [(files.FUZZER, 50), (readers.FUZZER, 80), (edits.FUZZER, 30), (sizes.FUZZER, 60), (pairs.FUZZER, 30), (walls.FUZZER, 20)],
+    [(files.FUZZER, 50), (readers.FUZZER, 120), (edits.FUZZER, 30), (sizes.FUZZER, 60), (pairs.FUZZER, 30), (walls.FUZZER, 20)],
     ids=lambda v: getattr(v, "name", ""),
 )
 def test_nothing_but_clear_refusals(fuzzer: Fuzzer, count: int) -> None:
