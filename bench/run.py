@@ -106,7 +106,7 @@ def widened(job: Job, number: int) -> Job:
 def bench_edit() -> tuple[float, float]:
     """One width edit in 150 units until everything on a Layout screen is ready, against deriving the same cold; at most 1/40."""
     job, ratios = various(150), []
-    for _ in range(7):
+    for _ in range(5):
         fresh = copied(job)
         whole, edit = timed(lambda j=fresh: Screen().show(j)), median(edit_times(job, 15))  # type: ignore[misc]
         ratios.append((edit / whole, edit, whole))
@@ -132,9 +132,9 @@ def each_where_it_is() -> Iterator[None]:
 
 
 def dragged(job: Job, step_of: Callable[[Job, int], Job], bound: float = 1 / 40, stage: str = "layout") -> tuple[float, float]:
-    """One step of a drag against deriving the job cold, with its bound: the middle of seven rounds, in which no step is made twice."""
+    """One step of a drag against deriving the job cold, with its bound: the middle of five rounds, in which no step is made twice."""
     rounds = []
-    for around in range(7):
+    for around in range(5):
         fresh, screen, at = copied(job), Screen(stage), copied(job)
         whole = timed(lambda j=fresh: Screen(stage).show(j))  # type: ignore[misc]
         screen.show(at)
@@ -395,10 +395,10 @@ def bench_build() -> tuple[float, float]:
     """A cold build of 1,000 units against one of 100; at most 11.5."""
     small, large = many_units(100), many_units(1000)
     rounds = []
-    for _ in range(7):
-        before = [cold(small) for _ in range(5)]
+    for _ in range(5):
+        before = [cold(small) for _ in range(4)]
         whole = cold(large)
-        after = [cold(small) for _ in range(5)]
+        after = [cold(small) for _ in range(4)]
         rounds.append((whole / median((*before, *after)), median((*before, *after)), whole))
     ratio, part, whole = sorted(rounds)[len(rounds) // 2]
     print(f"  100 units {part * 1e3:.1f} ms, 1000 units {whole * 1e3:.1f} ms")
@@ -414,7 +414,7 @@ def bench_cold() -> tuple[float, float]:
     ratios = []
     with tree_of(FORMER) as former:
         for differ, words in ((False, "units that repeat"), (True, "units that all differ")):
-            pairs = cold_pairs(former, 9, differ=differ)
+            pairs = cold_pairs(former, 6, differ=differ)
             ratios.append(median(new / old for old, new in pairs))
             old, new = (median(column) for column in zip(*pairs, strict=True))
             print(f"  {words}: {old * 1e3:.0f} ms then, {new * 1e3:.0f} ms now, {1 / ratios[-1]:.2f} times as quick")
@@ -557,7 +557,7 @@ def bench_start() -> tuple[float, float]:
 
     with tempfile.TemporaryDirectory() as scratch:
         environment["PYTHONPYCACHEPREFIX"] = f"{scratch}/compiled"
-        pairs = [(run(_BARE, scratch), run(_OURS, scratch)) for _ in range(7)][1:]
+        pairs = [(run(_BARE, scratch), run(_OURS, scratch)) for _ in range(5)][1:]
     print(f"  bare {median(a for a, _ in pairs):.2f} s, ours {median(b for _, b in pairs):.2f} s")
     return median(b for _, b in pairs) / median(a for a, _ in pairs), 2.0
 
