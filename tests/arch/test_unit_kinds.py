@@ -119,24 +119,17 @@ def test_nobody_else_asks_which_form_or_way_or_kind_it_is() -> None:
 
 
 @pytest.mark.skipif(not LONG, reason="the type checker begins anew in a copy, which takes a minute")
-def test_a_front_that_is_only_declared_is_named_wherever_it_is_missing(tmp_path: Path) -> None:
+@pytest.mark.parametrize(
+    ("what", "last", "named"), [("front", '"lift", "false"', "tambour"), ("inside", '"dish-rack", "appliance"', "hammock")]
+)
+def test_a_kind_that_is_only_declared_is_named_wherever_it_is_missing(what: str, last: str, named: str, tmp_path: Path) -> None:
     """Made up in a copy: what the page says must be touched is what fails, and no more."""
     copied = Copied(tmp_path)
-    copied.change("job/opening.py", '"lift", "false"]', '"lift", "false", "tambour"]')
+    copied.change("job/opening.py", f"{last}]", f'{last}, "{named}"]')
     assert copied.mistyped() == {"src/tallplank/core/joinery/unit/fill.py"}
-    tried = copied.tried("tests/arch/test_unit_kinds.py", "tambour")
-    assert "test_a_front_is_built_chosen_tried_written_and_told[tambour]" in tried
-    assert_told("kind of front", "job/opening.py", "job/front.py", "unit/fill.py", "file-format.md")
-
-
-@pytest.mark.skipif(not LONG, reason="the type checker begins anew in a copy, which takes a minute")
-def test_an_inside_that_is_only_declared_is_named_wherever_it_is_missing(tmp_path: Path) -> None:
-    copied = Copied(tmp_path)
-    copied.change("job/opening.py", '"dish-rack", "appliance"]', '"dish-rack", "appliance", "hammock"]')
-    assert copied.mistyped() == {"src/tallplank/core/joinery/unit/fill.py"}
-    tried = copied.tried("tests/arch/test_unit_kinds.py", "hammock")
-    assert "test_an_inside_is_built_chosen_tried_written_and_told[hammock]" in tried
-    assert_told("kind of inside", "job/opening.py", "job/inside.py", "unit/fill.py", "file-format.md")
+    tried = copied.tried("tests/arch/test_unit_kinds.py", named)
+    assert f"{what}_is_built_chosen_tried_written_and_told[{named}]" in tried
+    assert_told(f"kind of {what}", "job/opening.py", f"job/{what}.py", "unit/fill.py", "file-format.md")
 
 
 @pytest.mark.skipif(not LONG, reason="the type checker begins anew in a copy, which takes a minute")
