@@ -8,7 +8,7 @@ from typing import Literal, TypeVar
 from tallplank.core.catalog.catalog import Catalog
 from tallplank.core.catalog.kind import Kind
 from tallplank.core.edit.appliance import fit_appliances, fitted_unit
-from tallplank.core.edit.check import Edited, EditError, buildable, valid, with_more, with_units
+from tallplank.core.edit.check import Edited, EditError, buildable, chosen, swapped, valid, with_more, with_units
 from tallplank.core.edit.corner import set_for_place
 from tallplank.core.edit.snap import first_gap, mover_of, neighbour
 from tallplank.core.edit.stand import off_the_wall, over_a_hob
@@ -124,15 +124,15 @@ def change_units(job: Job, catalog: Catalog, ids: Iterable[str], **values: objec
     Raises:
         EditError: a value out of range or a unit that could not be built.
     """
-    wanted = set(ids)
-    return with_units(job, catalog, {u.id: valid(partial(u.but, **values)) for u in job.units if u.id in wanted})
+    return with_units(job, catalog, {u.id: valid(partial(u.but, **values)) for u in chosen(job, ids)})
 
 
 def set_width(job: Job, catalog: Catalog, ids: Iterable[str], width: float, anchor: Anchor = "left") -> Job:
     """A job with units of another width; `anchor` says which side stays where it is."""
     share = {"left": 0.0, "right": 1.0, "centre": 0.5}[anchor]
-    wanted = set(ids)
-    changed = {u.id: valid(partial(u.but, width=width, x=u.x + (u.width - width) * share)) for u in job.units if u.id in wanted}
+    changed = {}
+    for u in chosen(job, ids):
+        changed[u.id] = valid(partial(u.but, width=width, x=u.x + (u.width - width) * share))
     return with_units(job, catalog, changed)
 
 
@@ -143,7 +143,7 @@ def free_of(job: Job, ids: Iterable[str]) -> frozenset[str]:
         EditError: all of them are.
     """
     wanted = frozenset(ids)
-    locked = {u.id: u.mark for u in job.units if u.locked and u.id in wanted}
+    locked = {u.id: u.mark for u in chosen(job, wanted) if u.locked}
     if locked and locked.keys() == wanted:
         which = f"Unit {next(iter(locked.values()))} is" if len(locked) == 1 else "All of them are"
         raise EditError(f"{which} locked; unlock first.")
@@ -177,7 +177,8 @@ def slide_units(job: Job, ids: Iterable[str], by: float) -> Job:
     wanted = free_of(job, ids)
     if not wanted or by == 0:
         return job
-    return job.replaced(units=tuple(valid(partial(u.but, x=u.x + by)) if u.id in wanted else u for u in job.units))
+    slid = {u.id: valid(partial(u.but, x=u.x + by)) for u in chosen(job, wanted)}
+    return job.replaced(units=swapped(job.units, slid))
 
 
 def move_to_face(job: Job, ids: Iterable[str], spot: Spot) -> Job:

@@ -64,6 +64,8 @@ BUILDERS: Mapping[BuildName, Callable[[Choice, Collector], None]] = MappingProxy
 """From a kind's `build` to the function that builds it; a new way of building is registered here."""
 
 
+FEW = 50
+"""One in so many units in stock may be no longer in the job: to look for them takes as long as there are units."""
 MOST_RUNS = 2
 """Of so many times the runs of a job what they were made of is held on to."""
 _at_hand: ContextVar["Workshop | None"] = ContextVar("at_hand", default=None)
@@ -199,9 +201,10 @@ class Workshop:
         faces = self._all_faces(job)
         runs = self._all_runs(job, by_room, faces)
         self._last = Made(job, self.catalog, units, tuple(chain.from_iterable(runs.values())), runs, by_room, faces, self.keep)
-        kept = {*map(id, job.units), *(map(id, last.job.units) if last is not None else ())}
-        for gone in self._stock.keys() - kept:
-            del self._stock[gone]
+        if len(self._stock) > len(job.units) + max(len(job.units) // FEW, 2):
+            kept = {*map(id, job.units), *(map(id, last.job.units) if last is not None else ())}
+            for gone in self._stock.keys() - kept:
+                del self._stock[gone]
         if len(self._runs) > MOST_RUNS * len(self._last.runs):
             present = set(map(id, self._last.runs))
             self._runs = {key: known for key, known in self._runs.items() if id(known.run) in present}
