@@ -11,6 +11,8 @@ from shapely import Polygon, box
 from tallplank.core.space.outline import Ring, bounds
 
 HAIR = 1e-6
+DIGITS = 9
+"""Places on the wall are reckoned to so many digits of a millimetre: what lies elsewhere differs in the last bits."""
 
 
 class Area(NamedTuple):
@@ -82,3 +84,8 @@ def around(areas: Sequence[Area]) -> Area:
     """The smallest rectangle round some."""
     left, low = min(area.x for area in areas), min(area.z for area in areas)
     return Area(left, low, max(area.right for area in areas) - left, max(area.top for area in areas) - low)
+
+
+def rounded(area: Area) -> Area:
+    """The same but for the last bits of its size, so that it is as large as others like it."""
+    return Area(area.x, area.z, round(area.width, DIGITS), round(area.height, DIGITS))

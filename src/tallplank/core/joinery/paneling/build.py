@@ -16,7 +16,7 @@ from tallplank.core.job.face import Face
 from tallplank.core.job.filling import KeptFree
 from tallplank.core.job.scheme import Boxing, Scheme
 from tallplank.core.joinery.paneling.arch import face_below
-from tallplank.core.joinery.paneling.area import Area, rectangle_of, wider
+from tallplank.core.joinery.paneling.area import Area, rectangle_of, rounded, wider
 from tallplank.core.joinery.paneling.block import Block, Field, Strip
 from tallplank.core.joinery.paneling.board import NEAR, MadeBoards, Making, add_boards, pieces_within
 from tallplank.core.joinery.paneling.box.bowed import add_on_skin, add_skin, bow_of
@@ -30,7 +30,7 @@ from tallplank.core.joinery.paneling.filling.fill import add_fill
 from tallplank.core.joinery.paneling.filling.niche import is_niche, niches_of
 from tallplank.core.joinery.paneling.fixing import add_fixings, in_whole_ones
 from tallplank.core.joinery.paneling.kept import add_kept, add_kept_like, add_made, boards_by, boards_like, kept_of
-from tallplank.core.joinery.paneling.like import at_corner, layout_of, rounded
+from tallplank.core.joinery.paneling.like import at_corner, layout_of
 from tallplank.core.joinery.paneling.mark import marks_on
 from tallplank.core.joinery.paneling.shape import boards_around
 from tallplank.core.joinery.paneling.site import WallSite

@@ -21,7 +21,7 @@ def kept_of(keep: Keep, catalog: Catalog, around: Hashable) -> Known:
     return known
 
 
-def add_kept(making: Making, of: Hashable, area: Area, add: Callable[[Making], None]) -> None:
+def add_kept(making: Making, of: Hashable, area: Area, add: Callable[[Making], object]) -> None:
     """Add what `add` makes of a region or a board within an area.
 
     It depends on nothing but `of`, on what there is not free to it, and on what the whole wall depends on.
@@ -34,13 +34,13 @@ def add_made(making: Making, of: Hashable, area: Area, make: Callable[[], MadeBo
     making.known.there.get((of, making.near(area)), make).give(making.out)
 
 
-def add_kept_like(making: Making, of: Hashable, area: Area, add: Callable[[Making], None]) -> None:
+def add_kept_like(making: Making, of: Hashable, area: Area, add: Callable[[Making], object]) -> None:
     """Add what `add` makes of a bare area, as it is elsewhere; the very same where it was made there before."""
     key = (of, area, making.behind)
     making.known.there.get(key, lambda: boards_like(making, of, area, add)).give(making.out)
 
 
-def boards_like(making: Making, of: Hashable, area: Area, add: Callable[[Making], None]) -> MadeBoards:
+def boards_like(making: Making, of: Hashable, area: Area, add: Callable[[Making], object]) -> MadeBoards:
     """What `add` makes of a bare area, which it makes at the corner of the wall.
 
     It depends on nothing but `of`, on how large the area is and on what it stands on.
@@ -56,7 +56,7 @@ def boards_like(making: Making, of: Hashable, area: Area, add: Callable[[Making]
     return MadeBoards(lot.parts, ((0, lot),), known.fittings, ())
 
 
-def boards_by(making: Making, add: Callable[[Making], None]) -> MadeBoards:
+def boards_by(making: Making, add: Callable[[Making], object]) -> MadeBoards:
     """What `add` makes."""
     out = Collector(making.catalog)
     add(making.into(out))

@@ -2,14 +2,11 @@
 
 from collections.abc import Hashable
 
-from tallplank.core.joinery.paneling.area import Area
+from tallplank.core.joinery.paneling.area import DIGITS, Area
 from tallplank.core.joinery.paneling.block import Block, Field
 from tallplank.core.joinery.paneling.filling.fill import is_alike
 from tallplank.core.measure.keep import Keep
 from tallplank.core.measure.memo import Same
-
-DIGITS = 9
-"""Places on the wall are reckoned to so many digits of a millimetre: what lies elsewhere differs in the last bits."""
 
 
 def layout_of(block: Block, keep: Keep) -> Same[Hashable] | None:
@@ -50,11 +47,6 @@ def _moved(block: Block, x: float, z: float) -> Block:
     strips = tuple([strip._replace(area=_from(strip.area, x, z)) for strip in block.strips])
     parts = tuple([_moved(part, x, z) for part in block.parts])
     return Block(block.field._replace(area=_from(block.field.area, x, z)), strips, parts)
-
-
-def rounded(area: Area) -> Area:
-    """The same but for the last bits of its size, so that it is as large as others like it."""
-    return Area(area.x, area.z, round(area.width, DIGITS), round(area.height, DIGITS))
 
 
 def _from(area: Area, x: float, z: float) -> Area:

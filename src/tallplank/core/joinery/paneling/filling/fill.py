@@ -1,6 +1,7 @@
 """What fills the regions of a paneled wall, each made into boards: one function for each kind of fill."""
 
 from collections.abc import Callable, Iterator, Sequence
+from functools import partial
 from typing import Any
 
 from shapely import Polygon
@@ -8,7 +9,7 @@ from shapely import Polygon
 from tallplank.core.catalog.hardware import Hardware, Molding
 from tallplank.core.error import mm
 from tallplank.core.job.filling import Cover, Facets, Frames, Grooves, KeptFree, Panel, Plain, Shelves, Slats, Tiles, Upholstery
-from tallplank.core.joinery.paneling.area import Area, area_of, rectangle_of
+from tallplank.core.joinery.paneling.area import Area, area_of, rectangle_of, rounded
 from tallplank.core.joinery.paneling.block import Field
 from tallplank.core.joinery.paneling.board import SLIVER, Making, add_boards, pieces_within
 from tallplank.core.joinery.paneling.filling.facet import add_facets
@@ -18,6 +19,7 @@ from tallplank.core.joinery.paneling.filling.niche import add_shelves
 from tallplank.core.joinery.paneling.filling.slat import add_slats
 from tallplank.core.joinery.paneling.filling.soft import add_pads
 from tallplank.core.joinery.paneling.filling.tile import add_tiles
+from tallplank.core.joinery.paneling.kept import add_kept_like
 from tallplank.core.joinery.paneling.place import name_of
 from tallplank.core.joinery.paneling.shape import bands, inner_ring
 from tallplank.core.joinery.part.hole import Pocket
@@ -101,8 +103,9 @@ def _panel(making: Making, field: Field, panel: Panel) -> None:
         return
     least = 2 * (panel.border + rise) + LEAST_INSIDE
     framed = [area for area in left if min(area.width, area.height) > least]
-    for area in framed:
-        _add_panel(making, field._replace(area=area), panel, molding)
+    for area in map(rounded, framed):  # those of one size are made once
+        piece, of = field._replace(area=area.at_corner), ("panel", panel, field.finish)
+        add_kept_like(making, of, area, partial(_add_panel, field=piece, panel=panel, molding=molding))
     if left and not framed and (rise or panel.raised):
         _note_cut(making, field)
 
