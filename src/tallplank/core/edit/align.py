@@ -4,7 +4,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from functools import partial
 from typing import Literal, assert_never, get_args
 
-from tallplank.core.edit.check import EditError, valid
+from tallplank.core.edit.check import EditError, chosen, swapped, valid
 from tallplank.core.edit.unit import free_of
 from tallplank.core.job.job import Job
 from tallplank.core.job.unit import Unit
@@ -81,7 +81,7 @@ def close_up(job: Job, ids: Iterable[str]) -> Job:
     wanted, free = set(ids), free_of(job, ids)
     found: dict[str, Unit] = {}
     ends: dict[tuple[str, str], float] = {}
-    for unit in sorted((u for u in job.units if u.id in wanted), key=lambda u: u.x):
+    for unit in sorted(chosen(job, wanted), key=lambda u: u.x):
         key = (unit.room, unit.face)
         start = ends.get(key, unit.x) if unit.id in free else unit.x
         found[unit.id] = unit.but(x=start)
@@ -97,7 +97,7 @@ def space_evenly(job: Job, ids: Iterable[str]) -> Job:
     """
     wanted = set(ids)
     by_face: dict[tuple[str, str], list[Unit]] = {}
-    for unit in sorted((u for u in job.units if u.id in wanted), key=lambda u: u.x):
+    for unit in sorted(chosen(job, wanted), key=lambda u: u.x):
         by_face.setdefault((unit.room, unit.face), []).append(unit)
     found: dict[str, Unit] = {}
     for units in (group for group in by_face.values() if len(group) > 2):
@@ -114,8 +114,8 @@ def space_evenly(job: Job, ids: Iterable[str]) -> Job:
 
 def _with(job: Job, found: Mapping[str, Unit]) -> Job:
     """A job with these units in the place of what they were; the same job where nothing moves."""
-    moved = {u.id: found[u.id] for u in job.units if u.id in found and _differs(u, found[u.id])}
-    return job.replaced(units=tuple(moved.get(u.id, u) for u in job.units)) if moved else job
+    moved = {u.id: found[u.id] for u in chosen(job, found) if _differs(u, found[u.id])}
+    return job.replaced(units=swapped(job.units, moved)) if moved else job
 
 
 def _differs(unit: Unit, other: Unit) -> bool:

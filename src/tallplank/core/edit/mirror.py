@@ -3,7 +3,7 @@
 from collections.abc import Iterable
 
 from tallplank.core.catalog.catalog import Catalog
-from tallplank.core.edit.check import with_units
+from tallplank.core.edit.check import chosen, with_units
 from tallplank.core.job.job import Job
 from tallplank.core.job.opening import Opening
 from tallplank.core.job.unit import Unit
@@ -15,8 +15,7 @@ def mirror_units(job: Job, catalog: Catalog, ids: Iterable[str]) -> Job:
     Raises:
         EditError: one of them could not be built so.
     """
-    wanted = set(ids)
-    changed = {u.id: mirrored_unit(u) for u in job.units if u.id in wanted}
+    changed = {u.id: mirrored_unit(u) for u in chosen(job, ids)}
     return with_units(job, catalog, {key: unit for key, unit in changed.items() if unit != job.unit(key)})
 
 

@@ -152,10 +152,8 @@ def free_of(job: Job, ids: Iterable[str]) -> frozenset[str]:
 
 def lock_units(job: Job, ids: Iterable[str], *, locked: bool) -> Job:
     """A job with units locked where they stand, or free again."""
-    wanted = set(ids)
-    if all(u.locked == locked for u in job.units if u.id in wanted):
-        return job
-    return job.replaced(units=tuple(u.but(locked=locked) if u.id in wanted else u for u in job.units))
+    others = {u.id: u.but(locked=locked) for u in chosen(job, ids) if u.locked != locked}
+    return job.replaced(units=swapped(job.units, others)) if others else job
 
 
 def raise_units(job: Job, made: Made, ids: Iterable[str], by: float) -> Job:
@@ -165,7 +163,8 @@ def raise_units(job: Job, made: Made, ids: Iterable[str], by: float) -> Job:
     by = max(by, -min(levels.values(), default=0.0))
     if not by:
         return job
-    return job.replaced(units=tuple(valid(partial(u.but, z=levels[u.id] + by)) if u.id in levels else u for u in job.units))
+    raised = {u.id: valid(partial(u.but, z=levels[u.id] + by)) for u in chosen(job, levels)}
+    return job.replaced(units=swapped(job.units, raised))
 
 
 def slide_units(job: Job, ids: Iterable[str], by: float) -> Job:
@@ -184,13 +183,14 @@ def slide_units(job: Job, ids: Iterable[str], by: float) -> Job:
 def move_to_face(job: Job, ids: Iterable[str], spot: Spot) -> Job:
     """A job with units at another face, the first at the spot and the others as far from it as before."""
     wanted = free_of(job, ids)
-    first = min((u.x for u in job.units if u.id in wanted), default=0.0)
+    units = list(chosen(job, wanted))
+    first = min((u.x for u in units), default=0.0)
     job.face(spot.room, spot.face)
 
     def moved(unit: Unit) -> Unit:
         return unit.but(room=spot.room, face=spot.face, x=(spot.x or 0.0) + unit.x - first)
 
-    return job.replaced(units=tuple(moved(u) if u.id in wanted else u for u in job.units))
+    return job.replaced(units=swapped(job.units, {u.id: moved(u) for u in units}))
 
 
 def duplicate_units(job: Job, ids: Iterable[str]) -> Edited:
@@ -199,8 +199,7 @@ def duplicate_units(job: Job, ids: Iterable[str]) -> Edited:
     Raises:
         EditError: they would stand farther along their wall than any wall reaches, or be too many.
     """
-    wanted = set(ids)
-    originals = [u for u in job.units if u.id in wanted]
+    originals = list(chosen(job, ids))
     if not originals:
         return Edited(job, ())
     taken, mark = taken_ids(job), max(u.mark for u in job.units)

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable, Sequence
 
-from tallplank.core.edit.check import Edited, EditError, with_more
+from tallplank.core.edit.check import Edited, EditError, chosen, with_more
 from tallplank.core.edit.survey.room import fresh_id, taken_ids
 from tallplank.core.job.job import Job
 from tallplank.core.job.unit import Unit
@@ -15,8 +15,7 @@ def units_of(job: Job, ids: Iterable[str]) -> list[Unit]:
     Raises:
         EditError: there is none.
     """
-    wanted = set(ids)
-    found = [u for u in job.units if u.id in wanted]
+    found = list(chosen(job, ids))
     if not found:
         raise EditError("Select the units first.")
     return found

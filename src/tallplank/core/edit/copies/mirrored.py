@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from math import atan2, cos, degrees, radians, sin
 
 from tallplank.core.catalog.catalog import Catalog
-from tallplank.core.edit.check import Edited, EditError, with_units
+from tallplank.core.edit.check import Edited, EditError, swapped, with_units
 from tallplank.core.edit.copies.copied import units_of, with_copies
 from tallplank.core.edit.copies.group import with_group
 from tallplank.core.edit.group import group_of
@@ -79,7 +79,7 @@ def mirror_group(job: Job, room_id: str, group_id: str, line: tuple[Point, Point
         return with_group(job, room_id, turned, units)
     known = {u.id: u for u in units}
     job = with_room(job, room_id, lambda r: r.but(groups=tuple(turned if g.id == group_id else g for g in r.groups)))
-    return Edited(job.replaced(units=tuple(known.get(u.id, u) for u in job.units)), (group_id,))
+    return Edited(job.replaced(units=swapped(job.units, known)), (group_id,))
 
 
 def _own_middle(group: Group) -> tuple[Point, Point]:
