@@ -121,8 +121,9 @@ def _panels_cut(run: Run) -> Iterator[Finding]:
     """Panels whose moldings are left out, since they would run into an opening or into what stands there."""
     found = [note for note in run.notes if note.code == "panel-cut"]
     if found:
-        more = f" and {len(found) - 1} more have" if len(found) > 1 else " has"
-        text = f"{run.label}: {found[0].text}{more} no molding round the panel: an opening or what stands there cuts it."
+        others = len(found) - 1
+        which, them = (f"{found[0].text} and {others} more have", "them") if others else (f"{found[0].text} has", "it")
+        text = f"{run.label}: {which} no molding, since something cuts {them}."
         yield Finding("note", "panel-cut", text, found[0].remedy)
 
 

@@ -1,5 +1,6 @@
 """Fills of paneled walls that are more than boards: paint, upholstery, shelves with light, niches in boxings, mirrors."""
 
+from collections import Counter
 from math import cos, pi, radians, sin
 
 import numpy as np
@@ -18,6 +19,7 @@ from tallplank.core.job.job import Job
 from tallplank.core.job.scheme import Boxing, Outline, Region, Trim
 from tallplank.core.joinery.paneling.filling.section import outward
 from tallplank.core.joinery.part.form.form import SHEET
+from tallplank.core.joinery.part.lot import lots_of
 from tallplank.core.joinery.part.part import Part
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.shop.moldinglist import moldinglist
@@ -286,9 +288,7 @@ def test_a_panel_that_is_cut_otherwise_or_too_narrow_is_told() -> None:
     """A window near its upper edge leaves no rectangle; a piece of 152 - 2 × 31 - 2 × 25 = 40 has no place for a molding."""
     window = add_opening(a_room(3000.0, 2500.0), ROOM, WALL, "window", 900.0, sill=2000.0, width=1200.0, height=480.0).job
     assert not frames(cut_panel(window))
-    assert cut_notes(cut_panel(window)) == [
-        "Paneled wall 1: Region 1 has no molding round the panel: an opening or what stands there cuts it."
-    ]
+    assert cut_notes(cut_panel(window)) == ["Paneled wall 1: Region 1 has no molding, since something cuts it."]
     door = add_opening(a_room(3000.0, 3000.0, DOOR), ROOM, WALL, "door", 152.0, width=1000.0, height=DOOR).job
     narrow = cut_panel(door, width=1152.0)
     assert (frames(narrow), len(cut_notes(narrow))) == ([], 1)
@@ -307,4 +307,16 @@ def test_several_panels_that_are_cut_are_told_once() -> None:
     job = add_opening(a_room(3000.0, 2500.0), ROOM, WALL, "window", 900.0, sill=2000.0, width=1200.0, height=480.0).job
     panel = Region(fill=Panel(border=31.0, mold="mold-panel-25"))
     (text,) = cut_notes(walled(Region(split="across", stile=50.0, parts=(panel, panel)), job))
-    assert text == "Paneled wall 1: Region 1 and 1 more have no molding round the panel: an opening or what stands there cuts it."
+    assert text == "Paneled wall 1: Region 1 and 1 more have no molding, since something cuts them."
+
+
+def test_pieces_of_panels_that_are_alike_are_made_once() -> None:
+    """Two doors of 500 in panels of 1000, 300 from their left edges, leave 300 and 200 of each."""
+    job = a_room(2500.0, 3000.0, DOOR)
+    for x in (300.0, 1300.0):
+        job = add_opening(job, ROOM, WALL, "door", x, width=500.0, height=DOOR).job
+    panel = Region(size=1000.0, fill=Panel(border=31.0, mold="mold-panel-25"))
+    job = walled(Region(split="across", parts=(panel, panel, Region())), job)
+    assert [(left, right) for left, right, *_ in frames(job)] == [(31.0, 269.0), (831.0, 969.0), (1031.0, 1269.0), (1831.0, 1969.0)]
+    likes = Counter(id(lot.like) for lot in lots_of(run(job).parts) if len(lot.parts) == 4)
+    assert sorted(likes.values()) == [2, 2]

@@ -114,7 +114,7 @@ def _note_cut(making: Making, field: Field) -> None:
     """Tell of a panel without its molding, unless nothing is seen of it."""
     whole = rectangle_of(field.inside) if field.ring is None else Polygon(field.ring)
     if making.free.intersection(whole).area > SLIVER:
-        remedy = "Hold its edge at what cuts it, or divide the wall otherwise."
+        remedy = "Hold its edge at the opening or the unit, or divide the wall otherwise."
         making.out.note(Note("panel-cut", where(field), remedy))
 
 
