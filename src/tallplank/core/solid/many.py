@@ -20,6 +20,8 @@ TOUCHING = 0.5
 """What is so near to the floor or the ceiling, in millimetres, lies on it."""
 ALONG_AND_UP = np.array((1.0, 7.0))
 """Where a part lies on its wall says how its grain is shifted."""
+FEW = 2000
+"""Of fewer points all coordinates at once are as quick."""
 NO_LINES = np.zeros((0, 2, 3), np.float32)
 Placed = tuple[str, Faces, Floats]
 """A look, the surfaces that have it and their edges, in the room."""
@@ -89,7 +91,7 @@ def shapes_of(parts: Sequence[Part], lay: FaceLay, surfaces: Surfaces) -> Iterat
         group = alike.get(like)
         if group is None:
             stretched = _stretched(part, surfaces)
-            key = (part.finish.look, id(stretched.corners), id(stretched.lines), is_slat(part) and outward(part))
+            key = (part.finish.look, id(stretched.normals), is_lined(part), is_slat(part) and outward(part))
             group = alike[like] = groups.setdefault(key, AlikeSolids(stretched, []))
         group.parts.append(part)
     by_look: dict[str, list[Shapes]] = {}
@@ -111,8 +113,9 @@ def _stretched(part: Part, surfaces: Surfaces) -> Stretched:
     found = part.form.stretched(part.pockets)
     if found is None:
         bare, lines = surfaces.of(part), bare_outline(part)
-        return Stretched(bare.corners, np.zeros_like(bare.corners), bare.normals, lines, np.zeros_like(lines))
-    return found if is_lined(part) else found._replace(lines=NO_LINES, lines_by=NO_LINES)
+        still = (bare.corners, np.zeros_like(bare.corners)), bare.normals, (lines, np.zeros_like(lines))
+        return Stretched.of(*still, None)
+    return found if is_lined(part) else found.bare()
 
 
 def _all_of(found: Sequence[Shapes]) -> Shapes:
@@ -125,16 +128,16 @@ def _all_of(found: Sequence[Shapes]) -> Shapes:
 
 def _of_one_kind(group: AlikeSolids, lay: FaceLay) -> Shapes:
     """The surfaces of a group in the room; of slats not their backs, which stand on what is behind them."""
-    (bare, bare_by, normals, lines, lines_by), parts = group
+    stretched, parts = group
     first, wall = parts[0], np.array((lay.frame.x, lay.frame.y, lay.frame.z))
     backless = is_slat(first)
     if backless:
-        seen = normals[:, outward(first)] > -FACING
-        bare, bare_by, normals = bare[seen], bare_by[seen], normals[seen]
-    count, own, split = len(parts), len(normals), bare.size // 3
+        stretched = stretched.only(stretched.normals[:, outward(first)] > -FACING)
+    normals, count = stretched.normals, len(parts)
+    own, split = len(normals), 4 * len(normals)
     sizes, frames, places = _laid(parts, wall, lay)
-    points = _at_sizes(_in_one(bare, lines), _in_one(bare_by, lines_by), sizes)
-    uv = first.form.grain(points[:, :split].reshape(count, own, 4, 3), normals)
+    points = _at_sizes(stretched, sizes)
+    uv = _grain_of(first, stretched, points[:, :split])
     points = points @ frames + places[:, None]
     corners, edges = points[:, :split], points[:, split:].reshape(count, -1, 2, 3)
     if any(p.what == "groove" for p in first.pockets):
@@ -154,13 +157,18 @@ def _laid(parts: Sequence[Part], wall: NDArray[np.float64], lay: FaceLay) -> tup
     return rows[:, :3].astype(np.float32), frames[:, :3].astype(np.float32), places.astype(np.float32)
 
 
-def _in_one(corners: Floats, lines: Floats) -> Floats:
-    """The points of surfaces and edges one after the other (n, 3)."""
-    return np.concatenate([corners.reshape(-1, 3), lines.reshape(-1, 3)])
+def _grain_of(part: Part, stretched: Stretched, corners: Floats) -> Floats:
+    """The grain (…, 2) at corners (n, k, 3) of parts like one."""
+    if stretched.grain is None:
+        return part.form.grain(corners.reshape(len(corners), -1, 4, 3), stretched.normals)
+    return np.take(corners.reshape(len(corners), -1), stretched.grain, axis=1)
 
 
-def _at_sizes(points: Floats, by: Floats, sizes: Floats) -> Floats:
-    """Points (k, 3) that follow sizes (n, 3), each coordinate its own: (n, k, 3)."""
+def _at_sizes(stretched: Stretched, sizes: Floats) -> Floats:
+    """The points (k) of parts of sizes (n, 3): (n, k, 3)."""
+    points, by = stretched.points, stretched.by
+    if len(sizes) * len(points) < FEW:
+        return sizes[:, None] * by + points
     found = np.empty((len(sizes), *points.shape), np.float32)
     for axis in range(3):
         np.multiply.outer(sizes[:, axis], by[..., axis], out=found[..., axis])

@@ -3,7 +3,7 @@
 from collections.abc import Iterator, Sequence
 from itertools import pairwise
 from math import hypot
-from typing import NamedTuple, Protocol
+from typing import Any, NamedTuple, Protocol
 
 import numpy as np
 import shapely
@@ -15,6 +15,8 @@ from tallplank.core.space.frame import Floats, Vec
 from tallplank.core.space.outline import Ring
 
 Size3 = tuple[float, float, float]
+Pair = tuple[NDArray[Any], NDArray[Any]]
+"""Places, and by how much they grow."""
 Cell = tuple[tuple[float, float], tuple[float, float], tuple[float, float]]
 LEAST_AREA = 1e-6
 
@@ -43,16 +45,33 @@ class Surface(NamedTuple):
 
 
 class Stretched(NamedTuple):
-    """A surface (n, 4, 3) and its edges (m, 2, 3) that follow the length, width and thickness of a body.
+    """A surface and its edges that follow the length, width and thickness of a body: its corners, 4 a side, then the ends of its edges.
 
-    What they are at nothing, and by how much each coordinate grows with its own size. The normals (n, 3) stay as they are.
+    What these `points` (k, 3) are at nothing, and `by` how much each coordinate grows with its own size. The normals (n, 3) stay as they
+    are, and so does `grain` (8 n): which coordinates, of all corners in one row, are along the grain and across it; None where that is
+    for the form to say.
     """
 
-    corners: Floats
-    corners_by: Floats
+    points: Floats
+    by: Floats
     normals: Floats
-    lines: Floats
-    lines_by: Floats
+    grain: NDArray[np.intp] | None
+
+    @classmethod
+    def of(cls, corners: Pair, normals: NDArray[Any], lines: Pair, grain: NDArray[np.intp] | None) -> "Stretched":
+        """From the corners (n, 4, 3) and the edges (m, 2, 3) at nothing, each with how much they grow."""
+        points, by = (np.concatenate([a.reshape(-1, 3), b.reshape(-1, 3)], dtype=np.float32) for a, b in zip(corners, lines, strict=True))
+        return cls(points, by, normals.astype(np.float32), grain)
+
+    def only(self, seen: NDArray[np.bool_]) -> "Stretched":
+        """Some of its sides (n), and no edges."""
+        corners = np.flatnonzero(np.repeat(seen, 4))
+        return Stretched(self.points[corners], self.by[corners], self.normals[seen], None)
+
+    def bare(self) -> "Stretched":
+        """The same without edges."""
+        corners = 4 * len(self.normals)
+        return self._replace(points=self.points[:corners], by=self.by[:corners])
 
 
 class Slab(NamedTuple):

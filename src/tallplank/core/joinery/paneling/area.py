@@ -77,7 +77,7 @@ def area_of(ring: Ring) -> Area:
 
 def wider(area: Area, by: float) -> Area:
     """An area that reaches so much farther to the right."""
-    return area._replace(width=area.width + by)
+    return Area(area.x, area.z, area.width + by, area.height) if by else area
 
 
 def around(areas: Sequence[Area]) -> Area:

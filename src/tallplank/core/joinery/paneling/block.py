@@ -97,7 +97,8 @@ class Block(Carrying):
     def _here(self, area: Area) -> Area:
         assert self.like is not None
         here, there = self.field.area, self.like.field.area
-        return area._replace(x=here.x + round(area.x - there.x, DIGITS), z=here.z + round(area.z - there.z, DIGITS))
+        x, z = here.x + round(area.x - there.x, DIGITS), here.z + round(area.z - there.z, DIGITS)
+        return Area(x, z, area.width, area.height)
 
     def reach(self, hidden: float) -> Area:
         """All that it takes up, where boards at the end of the wall go on by so much into the corner."""

@@ -2,8 +2,10 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
+from numpy.typing import NDArray
 
 from tallplank.core.joinery.part.form.plain import PlainForm
 from tallplank.core.joinery.part.hole import Pocket
@@ -74,6 +76,13 @@ def flat_grain(corners: Floats, normals: Floats) -> Floats:
     return grain
 
 
+def grain_columns(normals: NDArray[Any]) -> NDArray[np.intp]:
+    """The same of sides with these normals (n, 3) as numbers (8 n) of coordinates, of their corners in one row."""
+    own = np.broadcast_to(np.arange(3.0), (len(normals), 4, 3))
+    at = np.arange(4 * len(normals)).reshape(-1, 4, 1) * 3
+    return (at + flat_grain(own, normals.astype(np.float32)).astype(np.intp)).reshape(-1)
+
+
 def prism_lines(ring: Ring, height: float, sharp: Ring) -> Floats:
     """The edges of a ring at both ends of a height, and upright ones at its `sharp` corners."""
     lines = [((*a, z), (*b, z)) for a, b in edges(ring) for z in (0.0, height)]
@@ -95,7 +104,7 @@ def seen_along(ring: Ring, frame: Frame, thick: float, across: int, up: int) -> 
 def _box() -> Stretched:
     unit = ((0.0, 0.0), (1.0, 0.0), (1.0, 1.0), (0.0, 1.0))
     (corners, normals), lines = square_surface((1.0, 1.0, 1.0), ()), prism_lines(unit, 1.0, unit)
-    return Stretched(np.zeros_like(corners), corners, normals, np.zeros_like(lines), lines)
+    return Stretched.of((np.zeros_like(corners), corners), normals, (np.zeros_like(lines), lines), grain_columns(normals))
 
 
 BOX = _box()

@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 from shapely import Polygon
 
 from tallplank.core.joinery.part.form.plain import EndCut, FormMark, PlainForm, Sweep
-from tallplank.core.joinery.part.form.sheet import flat_grain
+from tallplank.core.joinery.part.form.sheet import flat_grain, grain_columns
 from tallplank.core.joinery.part.hole import Pocket
 from tallplank.core.measure.carry import Carrying
 from tallplank.core.space.frame import Floats, Frame, Vec, extent
@@ -126,8 +126,8 @@ class Swept(PlainForm, Carrying):
 
     def surface(self, size: Size3, pockets: Sequence[Pocket]) -> Surface:
         """See `Seen`."""
-        drawn = _drawn(self)
-        return Surface(_drawn_out(drawn.corners, drawn.corners_by, size[0]), drawn.normals)
+        drawn, sides = _drawn(self), len(_drawn(self).normals)
+        return Surface(_drawn_out(drawn, size[0])[: 4 * sides].reshape(-1, 4, 3), drawn.normals)
 
     def grain(self, corners: Floats, normals: Floats) -> Floats:
         """See `Seen`."""
@@ -136,7 +136,7 @@ class Swept(PlainForm, Carrying):
     def lines(self, size: Size3, tongue: float) -> Floats:
         """See `Seen`: both ends, and the edges along it that are no part of a curve."""
         drawn = _drawn(self)
-        return _drawn_out(drawn.lines, drawn.lines_by, size[0])
+        return _drawn_out(drawn, size[0])[4 * len(drawn.normals) :].reshape(-1, 2, 3)
 
     def stretched(self, pockets: Sequence[Pocket]) -> Stretched | None:
         """See `PlainForm`."""
@@ -246,7 +246,7 @@ def _drawn(form: Swept) -> Stretched:
     (corners, lines), (longer, longer_lines) = (_surface_and_lines(form, length) for length in (0.0, LONG))
     normals = _across(longer[:, 1] - longer[:, 0], longer[:, 2] - longer[:, 0])
     far, far_lines = (after - before > LONG / 2 for after, before in ((longer, corners), (longer_lines, lines)))
-    return Stretched(*(found.astype(np.float32) for found in (corners, far, normals, lines, far_lines)))
+    return Stretched.of((corners, far), normals, (lines, far_lines), grain_columns(normals))
 
 
 def _surface_and_lines(form: Swept, length: float) -> tuple[Doubles, Doubles]:
@@ -261,8 +261,8 @@ def _surface_and_lines(form: Swept, length: float) -> tuple[Doubles, Doubles]:
     return np.concatenate([sides, *caps]), np.concatenate([along, *around])
 
 
-def _drawn_out(corners: Floats, by: Floats, length: float) -> Floats:
-    return corners + by * np.float32(length)
+def _drawn_out(drawn: Stretched, length: float) -> Floats:
+    return drawn.points + drawn.by * np.float32(length)
 
 
 def _across(a: Doubles, b: Doubles) -> Doubles:
