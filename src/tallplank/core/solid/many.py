@@ -85,14 +85,16 @@ def _off_ends(heights: Floats, height: float) -> NDArray[np.bool_]:
 
 def shapes_of(parts: Sequence[Part], lay: FaceLay, surfaces: Surfaces) -> Iterator[Shapes]:
     """The surfaces of parts in the room, look by look."""
-    alike, groups = dict[tuple[int, ...], AlikeSolids](), dict[tuple[object, ...], AlikeSolids]()
+    groups = dict[tuple[object, ...], AlikeSolids]()
     for part in parts:
-        like = tuple(map(id, makeup(part)))
-        group = alike.get(like)
+        follows = part.form.stretched(part.pockets)
+        if follows is None:
+            key: tuple[object, ...] = tuple(map(id, makeup(part)))
+        else:
+            key = (id(follows), part.finish.look, is_lined(part), is_slat(part) and outward(part))
+        group = groups.get(key)
         if group is None:
-            stretched = _stretched(part, surfaces)
-            key = (part.finish.look, id(stretched.normals), is_lined(part), is_slat(part) and outward(part))
-            group = alike[like] = groups.setdefault(key, AlikeSolids(stretched, []))
+            group = groups[key] = AlikeSolids(_still(part, surfaces) if follows is None else follows, [])
         group.parts.append(part)
     by_look: dict[str, list[Shapes]] = {}
     for group in groups.values():
@@ -108,14 +110,10 @@ class AlikeSolids(NamedTuple):
     parts: list[Part]
 
 
-def _stretched(part: Part, surfaces: Surfaces) -> Stretched:
-    """How the surface and the edges of a part follow its size; those of some are its own."""
-    found = part.form.stretched(part.pockets)
-    if found is None:
-        bare, lines = surfaces.of(part), bare_outline(part)
-        still = (bare.corners, np.zeros_like(bare.corners)), bare.normals, (lines, np.zeros_like(lines))
-        return Stretched.of(*still, None)
-    return found if is_lined(part) else found.bare()
+def _still(part: Part, surfaces: Surfaces) -> Stretched:
+    """The surface and the edges of a part of a form that does not follow sizes."""
+    bare, lines = surfaces.of(part), bare_outline(part)
+    return Stretched.of((bare.corners, np.zeros_like(bare.corners)), bare.normals, (lines, np.zeros_like(lines)), None)
 
 
 def _all_of(found: Sequence[Shapes]) -> Shapes:
@@ -133,6 +131,8 @@ def _of_one_kind(group: AlikeSolids, lay: FaceLay) -> Shapes:
     backless = is_slat(first)
     if backless:
         stretched = stretched.only(stretched.normals[:, outward(first)] > -FACING)
+    elif not is_lined(first):
+        stretched = stretched.bare()
     normals, count = stretched.normals, len(parts)
     own, split = len(normals), 4 * len(normals)
     sizes, frames, places = _laid(parts, wall, lay)

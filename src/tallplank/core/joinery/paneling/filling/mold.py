@@ -10,6 +10,7 @@ from tallplank.core.joinery.part.form.plain import EndCut
 from tallplank.core.joinery.part.form.swept import Swept
 from tallplank.core.joinery.part.part import Tag
 from tallplank.core.joinery.setout.collector import Stuff
+from tallplank.core.measure.memo import Same
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.curve import Straight
@@ -67,5 +68,5 @@ def add_straight(making: Making, tag: Tag, out: Straight, into: Straight, moldin
     frame = Frame(Vec(x0 - before * way.x, back, z0 - before * way.z), way, Vec(0.0 - way.z, 0.0, way.x), OUT)
     sizes = (Size.of(before + long + after, "from long point to long point"), *molding.carried("profile", lambda: _profile(molding)))
     ends = (EndCut(y=round(-first / molding.rise, DIGITS)), EndCut(y=round(-last / molding.rise, DIGITS)))
-    form = Swept(molding.outline, *ends, molding.id)
+    form = making.keep.table("molds").get((Same(molding), ends), lambda: Swept(molding.outline, *ends, molding.id))
     making.out.add(tag, Stuff(finish, "front", "top"), sizes, frame, kind="molding", form=form)

@@ -53,9 +53,9 @@ def tag_of(fill: Slats) -> Tag:
 
 def is_slat(part: Part) -> bool:
     """Whether a part is one."""
-    return part.tag in (SLAT, LYING)
+    return part.tag.role == SLAT.role and part.tag.of is None
 
 
 def outward(part: Part) -> int:
     """Which of a slat's own sizes and ways stands out from the wall: 1, its width, on edge; 2, its thickness, where it lies flat."""
-    return 2 if part.tag == LYING else 1
+    return 2 if part.tag.side == LYING.side else 1

@@ -126,8 +126,8 @@ class Swept(PlainForm, Carrying):
 
     def surface(self, size: Size3, pockets: Sequence[Pocket]) -> Surface:
         """See `Seen`."""
-        drawn, sides = _drawn(self), len(_drawn(self).normals)
-        return Surface(_drawn_out(drawn, size[0])[: 4 * sides].reshape(-1, 4, 3), drawn.normals)
+        drawn = self._drawn()
+        return Surface(_drawn_out(drawn, size[0])[: 4 * len(drawn.normals)].reshape(-1, 4, 3), drawn.normals)
 
     def grain(self, corners: Floats, normals: Floats) -> Floats:
         """See `Seen`."""
@@ -135,12 +135,15 @@ class Swept(PlainForm, Carrying):
 
     def lines(self, size: Size3, tongue: float) -> Floats:
         """See `Seen`: both ends, and the edges along it that are no part of a curve."""
-        drawn = _drawn(self)
+        drawn = self._drawn()
         return _drawn_out(drawn, size[0])[4 * len(drawn.normals) :].reshape(-1, 2, 3)
 
     def stretched(self, pockets: Sequence[Pocket]) -> Stretched | None:
         """See `PlainForm`."""
-        return _drawn(self)
+        return self._drawn()
+
+    def _drawn(self) -> Stretched:
+        return self.carried("drawn", lambda: _drawn(self))
 
     def box(self, frame: Frame, size: Size3) -> tuple[Vec, Vec]:
         """See `Seen`; its longest fibres reach from end to end, so that one which lies square fills all of its box."""
@@ -162,10 +165,11 @@ class Swept(PlainForm, Carrying):
             ring, *edges = _front_lines(self, frame, size[0])
         else:
             x, _, z = frame.origin
+            axes = frame[1:]
             x_far, z_far = x + (size[0] - LONG_SEEN) * frame.x.x, z + (size[0] - LONG_SEEN) * frame.x.z
             ring, *edges = [
                 tuple([(a + x_far, b + z_far) if far else (a + x, b + z) for (a, b), far in line])
-                for line in _front_of_long(self, (frame.x, frame.y, frame.z))
+                for line in self.carried(("front of long", axes), lambda: _front_of_long(self, axes))
             ]
         return ring, tuple([(a, b) for a, b in edges])
 
