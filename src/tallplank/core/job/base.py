@@ -87,9 +87,8 @@ class Record(BaseModel, Carrying):
         Raises:
             RecordError: a value that is not allowed, in words for the user.
         """
-        fields = type(self).model_fields
         try:
-            checked = type(self)(**{**{k: getattr(self, k) for k in fields}, **changes})
+            checked = type(self)(**{**self.by_field, **changes})
         except ValidationError as problem:
             raise RecordError(complaint(problem)) from None
         return self.model_copy(update={k: getattr(checked, k) for k in changes})

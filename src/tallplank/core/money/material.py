@@ -47,7 +47,7 @@ def board_price_m2(catalog: Catalog, board: str, thickness: float) -> float:
 def entries_of(parts: Sequence[Part], refs: Sequence[PartRef], fittings: Sequence[Fitting], tables: Tables) -> Iterator[Entry]:
     """The materials of one thing, and the sundries that go with them; those of parts say which they are for."""
     pairs = zip(parts, refs, strict=True)
-    found = [entry._replace(part=ref) for part, ref in pairs for entry in _of_part(part, tables)]
+    found = [entry._replace(part=ref) for part, ref in pairs for entry in _of_part(part, part.name, tables)]
     found += _of_fittings(fittings, tables.catalog)
     yield from found
     yield from _sundries([amounts_of(found)], tables)
@@ -67,7 +67,7 @@ def _of_part_like(part: Part, tables: Tables, known: dict[tuple[int, ...], tuple
     like = tuple(map(id, makeup(part)))
     found = known.get(like)
     if found is None:
-        found = known[like] = tuple(_of_part(part, tables))
+        found = known[like] = tuple(_of_part(part, "", tables))  # amounts tell no names
     return found
 
 
@@ -78,8 +78,8 @@ def _sundries(materials: Iterable[Amounts], tables: Tables) -> Iterator[Entry]:
         yield Entry("sundries", "glue, screws, abrasives, wrapping: of materials", share, "", 1.0, tables.rates.sundries)
 
 
-def _of_part(part: Part, tables: Tables) -> Iterator[Entry]:
-    catalog, name = tables.catalog, part.name
+def _of_part(part: Part, name: str, tables: Tables) -> Iterator[Entry]:
+    catalog = tables.catalog
     yield _wood(part, name, tables)
     for band, edge in banded_edges(part):
         record = catalog.bands[band]

@@ -20,8 +20,6 @@ TOUCHING = 0.5
 """What is so near to the floor or the ceiling, in millimetres, lies on it."""
 ALONG_AND_UP = np.array((1.0, 7.0))
 """Where a part lies on its wall says how its grain is shifted."""
-FEW = 2000
-"""Of fewer points all coordinates at once are as quick."""
 NO_LINES = np.zeros((0, 2, 3), np.float32)
 Placed = tuple[str, Faces, Floats]
 """A look, the surfaces that have it and their edges, in the room."""
@@ -136,10 +134,11 @@ def _of_one_kind(group: AlikeSolids, lay: FaceLay) -> Shapes:
     normals, count = stretched.normals, len(parts)
     own, split = len(normals), 4 * len(normals)
     sizes, frames, places = _laid(parts, wall, lay)
-    points = _at_sizes(stretched, sizes)
-    uv = _grain_of(first, stretched, points[:, :split])
-    points = points @ frames + places[:, None]
+    points = stretched.at_all(sizes, frames, places).transpose(1, 0, 2)
     corners, edges = points[:, :split], points[:, split:].reshape(count, -1, 2, 3)
+    uv = stretched.grain_at(sizes)
+    if uv is None:
+        uv = first.form.grain(np.array([stretched.at(part.size)[:split].reshape(-1, 4, 3) for part in parts]), normals)
     if any(p.what == "groove" for p in first.pockets):
         edges = np.concatenate([edges, [_grooves(part, lay.frame) for part in parts]], axis=1)
     at = np.array([part.frame.origin for part in parts])[:, (0, 2)]
@@ -155,25 +154,6 @@ def _laid(parts: Sequence[Part], wall: NDArray[np.float64], lay: FaceLay) -> tup
     frames = rows[:, 3:].reshape(-1, 4, 3) @ wall
     places = frames[:, 3] + np.array(lay.frame.origin)
     return rows[:, :3].astype(np.float32), frames[:, :3].astype(np.float32), places.astype(np.float32)
-
-
-def _grain_of(part: Part, stretched: Stretched, corners: Floats) -> Floats:
-    """The grain (…, 2) at corners (n, k, 3) of parts like one."""
-    if stretched.grain is None:
-        return part.form.grain(corners.reshape(len(corners), -1, 4, 3), stretched.normals)
-    return np.take(corners.reshape(len(corners), -1), stretched.grain, axis=1)
-
-
-def _at_sizes(stretched: Stretched, sizes: Floats) -> Floats:
-    """The points (k) of parts of sizes (n, 3): (n, k, 3)."""
-    points, by = stretched.points, stretched.by
-    if len(sizes) * len(points) < FEW:
-        return sizes[:, None] * by + points
-    found = np.empty((len(sizes), *points.shape), np.float32)
-    for axis in range(3):
-        np.multiply.outer(sizes[:, axis], by[..., axis], out=found[..., axis])
-        found[..., axis] += points[..., axis]
-    return found
 
 
 def _each_moved(points: Floats, by: Floats) -> Floats:

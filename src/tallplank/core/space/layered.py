@@ -47,31 +47,55 @@ class Surface(NamedTuple):
 class Stretched(NamedTuple):
     """A surface and its edges that follow the length, width and thickness of a body: its corners, 4 a side, then the ends of its edges.
 
-    What these `points` (k, 3) are at nothing, and `by` how much each coordinate grows with its own size. The normals (n, 3) stay as they
-    are, and so does `grain` (8 n): which coordinates, of all corners in one row, are along the grain and across it; None where that is
-    for the form to say.
+    Each of these `rows` (k, 7) is where a point is at nothing, how much each coordinate grows with its own size, and 1. The normals (n, 3)
+    stay as they are. `grain` (8 n, 4) is how millimetres along the grain and across it, at each corner of a side, grow with the sizes, and
+    what they are at nothing; None where that is for the form to say.
     """
 
-    points: Floats
-    by: Floats
+    rows: Floats
     normals: Floats
-    grain: NDArray[np.intp] | None
+    grain: Floats | None
 
     @classmethod
-    def of(cls, corners: Pair, normals: NDArray[Any], lines: Pair, grain: NDArray[np.intp] | None) -> "Stretched":
-        """From the corners (n, 4, 3) and the edges (m, 2, 3) at nothing, each with how much they grow."""
-        points, by = (np.concatenate([a.reshape(-1, 3), b.reshape(-1, 3)], dtype=np.float32) for a, b in zip(corners, lines, strict=True))
-        return cls(points, by, normals.astype(np.float32), grain)
+    def of(cls, corners: Pair, normals: NDArray[Any], lines: Pair, along: NDArray[np.intp] | None) -> "Stretched":
+        """From the corners (n, 4, 3) and the edges (m, 2, 3) at nothing, each with how much they grow.
+
+        Which coordinates of a corner are `along` the grain and across it (n, 4, 2) is told where that is so simple.
+        """
+        points, by = (np.concatenate([a.reshape(-1, 3), b.reshape(-1, 3)]) for a, b in zip(corners, lines, strict=True))
+        rows = np.concatenate([points, by, np.ones((len(points), 1))], axis=1, dtype=np.float32)
+        return cls(rows, normals.astype(np.float32), None if along is None else _grain(*corners, along))
 
     def only(self, seen: NDArray[np.bool_]) -> "Stretched":
         """Some of its sides (n), and no edges."""
-        corners = np.flatnonzero(np.repeat(seen, 4))
-        return Stretched(self.points[corners], self.by[corners], self.normals[seen], None)
+        grain = None if self.grain is None else self.grain[np.repeat(seen, 8)]
+        return Stretched(self.bare().rows[np.repeat(seen, 4)], self.normals[seen], grain)
 
     def bare(self) -> "Stretched":
         """The same without edges."""
-        corners = 4 * len(self.normals)
-        return self._replace(points=self.points[:corners], by=self.by[:corners])
+        return self._replace(rows=self.rows[: 4 * len(self.normals)])
+
+    def at(self, size: Size3) -> Floats:
+        """Its points (k, 3) at a size."""
+        return self.rows[:, :3] + self.rows[:, 3:6] * np.array(size, np.float32)
+
+    def at_all(self, sizes: Floats, frames: Floats, places: Floats) -> Floats:
+        """Its points at sizes (m, 3), each in a frame whose ways (m, 3, 3) begin at a place (m, 3): (k, m, 3), in one product."""
+        moves = np.concatenate([frames, sizes[:, :, None] * frames, places[:, None]], axis=1)
+        found: Floats = (self.rows @ moves.transpose(1, 0, 2).reshape(7, -1)).reshape(len(self.rows), -1, 3)
+        return found
+
+    def grain_at(self, sizes: Floats) -> Floats | None:
+        """Its grain at sizes (m, 3): (m, 4 n, 2)."""
+        if self.grain is None:
+            return None
+        found: Floats = (np.concatenate([sizes, np.ones((len(sizes), 1), np.float32)], axis=1) @ self.grain.T).reshape(len(sizes), -1, 2)
+        return found
+
+
+def _grain(corners: NDArray[Any], by: NDArray[Any], along: NDArray[np.intp]) -> Floats:
+    at, grows = (np.take_along_axis(some, along, axis=2).reshape(-1, 1) for some in (corners, by))
+    return np.concatenate([grows * (along.reshape(-1, 1) == np.arange(3)), at], axis=1, dtype=np.float32)
 
 
 class Slab(NamedTuple):

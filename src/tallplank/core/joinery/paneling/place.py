@@ -54,7 +54,7 @@ def count_of(region: Region, length: float) -> int:
 
 def _spread(region: Region, length: float) -> Spans:
     count = count_of(region, length)
-    return _divide(length, [Member()] * count, region.stile, (region.at_ends, region.at_ends))
+    return shared(length, [Member()] * count, region.stile, (region.at_ends, region.at_ends))
 
 
 def _about(region: Region, middle: float, length: float) -> Spans:
@@ -71,7 +71,7 @@ def _about(region: Region, middle: float, length: float) -> Spans:
     if region.at_ends and rest - region.at_ends < wide / 2:
         return inner if middle <= length / 2 else [(rest + at, size) for at, size in inner]
     count = max(round((rest - region.at_ends + region.stile) / (wide + region.stile)), 1)
-    outer = _divide(rest, [Member()] * count, region.stile, (0.0, region.at_ends))
+    outer = shared(rest, [Member()] * count, region.stile, (0.0, region.at_ends))
     if middle <= length / 2:
         return [*inner, *((2 * half + at, size) for at, size in outer)]
     mirrored = [(rest - at - size, size) for at, size in reversed(outer)]
@@ -93,12 +93,12 @@ def _between_pins(
         if stop <= begin + SAME or stop >= length - SAME:
             raise DivideError(f"An edge is held at {mm(at)}, where it cannot be.")
         loose = [Member()] if i == first else [*members[first:i], _loose(members[first : i + 1])]
-        found += [(begin + a, size) for a, size in _divide(stop - begin, loose, region.stile, (end, 0.0))]
+        found += [(begin + a, size) for a, size in shared(stop - begin, loose, region.stile, (end, 0.0))]
         begin, first, end = stop + region.stile, i + 1, 0.0
     rest = members[first:]
     if first and all(m.size is not None for m in rest):
         rest[-1] = Member()
-    found += [(begin + a, size) for a, size in _divide(length - begin, rest, region.stile, (end, region.at_ends))]
+    found += [(begin + a, size) for a, size in shared(length - begin, rest, region.stile, (end, region.at_ends))]
     return found
 
 
@@ -120,7 +120,12 @@ def _member(region: Region, path: Path, part: Region, likes: Mapping[Path, tuple
     return Member(size[0] if region.split == "across" else size[1])
 
 
-def _divide(length: float, members: Sequence[Member], stile: float, ends: tuple[float, float]) -> Spans:
+def shared(length: float, members: Sequence[Member], stile: float, ends: tuple[float, float]) -> Spans:
+    """From where how far each of some members goes that share a length, with boards between them and at its ends.
+
+    Raises:
+        DivideError: they do not fit.
+    """
     division = divide(length, members, separator=stile, ends=ends)
     return [(round(start, DIGITS), round(size, DIGITS)) for start, size in zip(division.starts, division.sizes, strict=True)]
 

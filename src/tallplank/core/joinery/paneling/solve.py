@@ -20,7 +20,7 @@ from tallplank.core.joinery.paneling.arch import arch_of, face_below
 from tallplank.core.joinery.paneling.area import Area, area_of
 from tallplank.core.joinery.paneling.block import Block, Field, Strip
 from tallplank.core.joinery.paneling.edge import Bounded, bounded, strips_between
-from tallplank.core.joinery.paneling.place import NO_MARKS, SAME, HeldBy, name_of, number_of, placed
+from tallplank.core.joinery.paneling.place import NO_MARKS, SAME, HeldBy, Spans, name_of, number_of, placed, repeats, shared
 from tallplank.core.joinery.paneling.shape import common, cut_by, ring_within
 from tallplank.core.joinery.part.part import BuildError
 from tallplank.core.measure.divide import DivideError
@@ -143,7 +143,7 @@ def _divided_anew(field: Field, held: HeldBy, keep: Keep) -> Block:
     across = region.split == "across"
     start, length = (area.x, area.width) if across else (area.z, area.height)
     try:
-        parts, places = placed(region, field.path, start, length, held)
+        parts, places = _placed(field, start, length, held, keep)
     except DivideError as problem:
         raise BuildError(f"{_where(field)}: {problem.text}") from None
     curved, found, first = bounded(region, parts, places, area, field.path), [], dict[Hashable, Block]()
@@ -164,6 +164,16 @@ def _divided_anew(field: Field, held: HeldBy, keep: Keep) -> Block:
         straight = (field.path, area, tuple(places), across, field.finish, field.proud)
         strips = keep.table("strips").get(straight, lambda: _straight_strips(*straight))  # the very same, whatever fills it
     return Block(field, strips, tuple(found))
+
+
+def _placed(field: Field, start: float, length: float, held: HeldBy, keep: Keep) -> tuple[Sequence[Region], Spans]:
+    """Where its parts lie; those that nothing else holds are shared as those before were that are as large."""
+    region = field.region
+    if not region.within.is_plain or repeats(region):
+        return placed(region, field.path, start, length, held)
+    members = tuple([part.member for part in region.parts])
+    ends = (region.at_ends, region.at_ends)
+    return region.parts, keep.table("spans").get((length, members, region.stile, ends), lambda: shared(length, members, region.stile, ends))
 
 
 def _kind(region: Region, keep: Keep) -> Same[Region]:

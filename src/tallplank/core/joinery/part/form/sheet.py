@@ -77,10 +77,9 @@ def flat_grain(corners: Floats, normals: Floats) -> Floats:
 
 
 def grain_columns(normals: NDArray[Any]) -> NDArray[np.intp]:
-    """The same of sides with these normals (n, 3) as numbers (8 n) of coordinates, of their corners in one row."""
-    own = np.broadcast_to(np.arange(3.0), (len(normals), 4, 3))
-    at = np.arange(4 * len(normals)).reshape(-1, 4, 1) * 3
-    return (at + flat_grain(own, normals.astype(np.float32)).astype(np.intp)).reshape(-1)
+    """Which coordinates these are (n, 4, 2) for the corners of sides with these normals (n, 3)."""
+    own = np.broadcast_to(np.arange(3.0, dtype=np.float32), (len(normals), 4, 3))
+    return flat_grain(own, normals.astype(np.float32)).astype(np.intp)
 
 
 def prism_lines(ring: Ring, height: float, sharp: Ring) -> Floats:

@@ -127,7 +127,7 @@ class Swept(PlainForm, Carrying):
     def surface(self, size: Size3, pockets: Sequence[Pocket]) -> Surface:
         """See `Seen`."""
         drawn = self._drawn()
-        return Surface(_drawn_out(drawn, size[0])[: 4 * len(drawn.normals)].reshape(-1, 4, 3), drawn.normals)
+        return Surface(drawn.at(size)[: 4 * len(drawn.normals)].reshape(-1, 4, 3), drawn.normals)
 
     def grain(self, corners: Floats, normals: Floats) -> Floats:
         """See `Seen`."""
@@ -136,7 +136,7 @@ class Swept(PlainForm, Carrying):
     def lines(self, size: Size3, tongue: float) -> Floats:
         """See `Seen`: both ends, and the edges along it that are no part of a curve."""
         drawn = self._drawn()
-        return _drawn_out(drawn, size[0])[4 * len(drawn.normals) :].reshape(-1, 2, 3)
+        return drawn.at(size)[4 * len(drawn.normals) :].reshape(-1, 2, 3)
 
     def stretched(self, pockets: Sequence[Pocket]) -> Stretched | None:
         """See `PlainForm`."""
@@ -263,10 +263,6 @@ def _surface_and_lines(form: Swept, length: float) -> tuple[Doubles, Doubles]:
     along = np.stack([low[shape.sharp], high[shape.sharp]], axis=1)
     around = [np.stack([end, end[shape.after]], axis=1) for end in (low, high)]
     return np.concatenate([sides, *caps]), np.concatenate([along, *around])
-
-
-def _drawn_out(drawn: Stretched, length: float) -> Floats:
-    return drawn.points + drawn.by * np.float32(length)
 
 
 def _across(a: Doubles, b: Doubles) -> Doubles:
