@@ -3,6 +3,7 @@
 from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from operator import itemgetter
 from typing import NamedTuple
 
 from tallplank.core.catalog.operation import Count, Department, Operation
@@ -26,16 +27,25 @@ class Labour:
 
     minutes: Mapping[Count, float]
     departments: Mapping[Department, Mapping[Count, float]]
+    timed: Mapping[Count, tuple[tuple[int, Operation], ...]]
+    """The operations that take any time, each with its place in the catalogue."""
 
     @classmethod
     def of(cls, operations: Mapping[str, Operation]) -> "Labour":
         """From the catalogue's table."""
         minutes: Counter[Count] = Counter()
         departments: dict[Department, Counter[Count]] = {}
-        for operation in operations.values():
+        timed: dict[Count, tuple[tuple[int, Operation], ...]] = {}
+        for place, operation in enumerate(operations.values()):
+            if operation.minutes:
+                timed[operation.counted_by] = (*timed.get(operation.counted_by, ()), (place, operation))
             minutes[operation.counted_by] += operation.minutes  # type: ignore[assignment]
             departments.setdefault(operation.department, Counter())[operation.counted_by] += operation.minutes  # type: ignore[assignment]
-        return cls(minutes, departments)
+        return cls(minutes, departments, timed)
+
+    def done(self, counts: Counts) -> list[Operation]:
+        """The operations that so many of everything take, in the catalogue's order."""
+        return [o for _, o in sorted([one for key, count in counts.items() if count for one in self.timed.get(key, ())], key=itemgetter(0))]
 
     def hours(self, counts: Counts) -> float:
         """Hours for so many of everything."""

@@ -119,13 +119,12 @@ class _Done(NamedTuple):
 
 
 def _done(counts: Counts, tables: Tables) -> Iterator[_Done]:
-    for operation in tables.catalog.operations.values():
-        count = counts.get(operation.counted_by, 0.0)
-        if count and operation.minutes:
-            hours = count * operation.minutes / 60
-            yield _Done("labour", operation, count, hours, tables.hourly(operation.department))
-            if operation.machine:
-                yield _Done("machine", operation, count, hours, tables.rates.machine_hour)
+    for operation in tables.labour.done(counts):
+        count = counts[operation.counted_by]
+        hours = count * operation.minutes / 60
+        yield _Done("labour", operation, count, hours, tables.hourly(operation.department))
+        if operation.machine:
+            yield _Done("machine", operation, count, hours, tables.rates.machine_hour)
 
 
 def labour_entries(counts: Counts, tables: Tables) -> Iterator[Entry]:

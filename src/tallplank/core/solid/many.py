@@ -133,7 +133,7 @@ def _of_one_kind(group: AlikeSolids, lay: FaceLay) -> Shapes:
         stretched = stretched.bare()
     normals, count = stretched.normals, len(parts)
     own, split = len(normals), 4 * len(normals)
-    sizes, frames, places = _laid(parts, wall, lay)
+    sizes, frames, places, at = _laid(parts, wall, lay)
     points = stretched.at_all(sizes, frames, places).transpose(1, 0, 2)
     corners, edges = points[:, :split], points[:, split:].reshape(count, -1, 2, 3)
     uv = stretched.grain_at(sizes)
@@ -141,19 +141,21 @@ def _of_one_kind(group: AlikeSolids, lay: FaceLay) -> Shapes:
         uv = first.form.grain(np.array([stretched.at(part.size)[:split].reshape(-1, 4, 3) for part in parts]), normals)
     if any(p.what == "groove" for p in first.pockets):
         edges = np.concatenate([edges, [_grooves(part, lay.frame) for part in parts]], axis=1)
-    at = np.array([part.frame.origin for part in parts])[:, (0, 2)]
     cut, of = np.full(count * own, backless), np.repeat(np.arange(count), own)
     ways = (normals @ frames).reshape(-1, 3)
     return Shapes(first.finish.look, corners.reshape(-1, 4, 3), ways, uv.reshape(-1, 4, 2), edges.reshape(-1, 2, 3), of, at, cut)
 
 
-def _laid(parts: Sequence[Part], wall: NDArray[np.float64], lay: FaceLay) -> tuple[Floats, Floats, Floats]:
-    """The sizes of parts (n, 3), the ways of their surfaces in the room (n, 3, 3), and where these are (n, 3)."""
-    stood = [part.form.standing(part.frame) for part in parts]
-    rows = np.array([(*part.size, *f.x, *f.y, *f.z, *f.origin) for part, f in zip(parts, stood, strict=True)])
-    frames = rows[:, 3:].reshape(-1, 4, 3) @ wall
+def _laid(parts: Sequence[Part], wall: NDArray[np.float64], lay: FaceLay) -> tuple[Floats, Floats, Floats, NDArray[np.float64]]:
+    """The sizes of parts (n, 3), the ways of their surfaces in the room (n, 3, 3), where these are (n, 3), and where on the wall (n, 2)."""
+    rows = []
+    for part in parts:
+        frame, stood = part.frame, part.form.standing(part.frame)
+        rows.append((*part.size, *stood.x, *stood.y, *stood.z, *stood.origin, frame.origin.x, frame.origin.z))
+    found = np.array(rows)
+    frames = found[:, 3:15].reshape(-1, 4, 3) @ wall
     places = frames[:, 3] + np.array(lay.frame.origin)
-    return rows[:, :3].astype(np.float32), frames[:, :3].astype(np.float32), places.astype(np.float32)
+    return found[:, :3].astype(np.float32), frames[:, :3].astype(np.float32), places.astype(np.float32), found[:, 15:]
 
 
 def _each_moved(points: Floats, by: Floats) -> Floats:

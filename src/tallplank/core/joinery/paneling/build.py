@@ -30,7 +30,7 @@ from tallplank.core.joinery.paneling.filling.fill import add_fill
 from tallplank.core.joinery.paneling.filling.niche import is_niche, niches_of
 from tallplank.core.joinery.paneling.fixing import add_fixings, in_whole_ones
 from tallplank.core.joinery.paneling.kept import add_kept, add_kept_like, add_made, boards_by, boards_like, kept_of
-from tallplank.core.joinery.paneling.like import at_corner, layout_of
+from tallplank.core.joinery.paneling.like import at_corner, layouts_in
 from tallplank.core.joinery.paneling.mark import marks_on
 from tallplank.core.joinery.paneling.shape import boards_around
 from tallplank.core.joinery.paneling.site import WallSite
@@ -181,7 +181,7 @@ def _add_block(making: Making, block: Block, hidden: float) -> None:
         of = ("strips", Same(block.strips), hidden, making.ends)
         add_kept(on, of, block.reach(hidden), partial(_add_strips, strips=block.strips, hidden=hidden))
     _add_field(on, block.field, hidden)
-    layouts = [layout_of(part, making.keep) for part in block.parts]
+    layouts = layouts_in(block, making.keep)
     often = Counter(layouts)
     for part, layout in zip(block.parts, layouts, strict=True):
         _add_kept_block(making, part, hidden, layout if often[layout] > 1 else None)

@@ -9,8 +9,19 @@ from tallplank.core.measure.keep import Keep
 from tallplank.core.measure.memo import Same
 
 
-def layout_of(block: Block, keep: Keep) -> Same[Hashable] | None:
-    """What is the same of divided regions that are made alike wherever they are; None where anything in it depends on more than itself."""
+def layouts_in(block: Block, keep: Keep) -> list[Same[Hashable] | None]:
+    """What is the same of those of its parts that are made alike wherever they are; None where no other is like it."""
+    likes = {id(part.like) for part in block.parts}
+    return [None if part.like is None and id(part) not in likes and _is_alone(part) else _layout_of(part, keep) for part in block.parts]
+
+
+def _is_alone(block: Block) -> bool:
+    """Whether one that is like no other beside it was asked for its like as it was divided."""
+    return block.is_divided and block.field.region.within.is_plain
+
+
+def _layout_of(block: Block, keep: Keep) -> Same[Hashable] | None:
+    """None where anything in it depends on more than itself."""
     return block.carried("layout", lambda: _anew(block, keep), keep)
 
 
@@ -21,7 +32,7 @@ def at_corner(block: Block) -> Block:
 
 def _anew(block: Block, keep: Keep) -> Same[Hashable] | None:
     if block.like is not None:
-        return layout_of(block.like, keep)
+        return _layout_of(block.like, keep)
     area = block.field.area
     if any(strip.clip for strip in block.all_strips) or not all(map(_is_plain, block.fields)):
         return None

@@ -40,10 +40,12 @@ def in_lots(parts: Parts, known: Sequence[tuple[int, Lot]], keep: Keep) -> Parts
     """Parts in the lots that begin at these places, as far as they are still the same and worth it, and others between them."""
     lots, at = list[Lot](), 0
     often = Counter([id(lot.like) for _, lot in known])
-    known = [(start, lot) for start, lot in known if len(lot.parts) >= LEAST or (lot.parts and often[id(lot.like)] >= AT_ONCE)]
     for start, lot in known:
-        stop = start + len(lot.parts)
-        if often[id(lot.like)] > 1 and start >= at and are_same(parts[start:stop], lot.parts):
+        count, times = len(lot.parts), often[id(lot.like)]
+        if times < 2 or start < at or (count < LEAST and (times < AT_ONCE or not count)):
+            continue
+        stop = start + count
+        if are_same(parts[start:stop], lot.parts):
             lots += _loose(parts[at:start], keep)
             lots.append(lot)
             at = stop

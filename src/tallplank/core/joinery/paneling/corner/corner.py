@@ -53,7 +53,7 @@ class Corners:
     @property
     def hidden(self) -> float:
         """How much farther its boards reach at the right, behind those of the next wall."""
-        return self._hidden(self._deep)
+        return self._hidden(self._deep) if self.mate("right") is not None else 0.0
 
     @cached_property
     def _deep(self) -> float:
@@ -106,7 +106,7 @@ class Corners:
     def _seen_at(self, side: Side) -> float:
         mate = self.mate(side)
         if mate is None:
-            return self.face.inset(side, self._deep) if self.is_in_corner(side) else 0.0
+            return self.face.inset(side, self._deep) if self.is_in_corner(side) and self.face.lean(side) else 0.0
         if self.angle(side) <= SQUARE:
             own_layers, its = self.layers(self.scheme, side), self.layers(mate, OTHER[side])
             return beginning(own_layers, its, self.angle(side), at_left=side == "left")

@@ -57,6 +57,10 @@ def _profile(molding: Molding) -> tuple[Size, Size]:
     return Size.of(molding.rise, "profile", why), Size.of(molding.reach, "profile", why)
 
 
+def _mitred(molding: Molding, start: float, end: float) -> Swept:
+    return Swept(molding.outline, EndCut(y=start), EndCut(y=end), molding.id)
+
+
 def add_straight(making: Making, tag: Tag, out: Straight, into: Straight, molding: Molding, finish: Finish, back: float) -> None:
     """A straight piece between its outer and its inner edge: at a corner that goes inward the inner edge is the longer one."""
     (x0, z0), (x1, z1) = out.start, out.end
@@ -67,6 +71,6 @@ def add_straight(making: Making, tag: Tag, out: Straight, into: Straight, moldin
     before, after = max(0.0, -first), max(0.0, -last)
     frame = Frame(Vec(x0 - before * way.x, back, z0 - before * way.z), way, Vec(0.0 - way.z, 0.0, way.x), OUT)
     sizes = (Size.of(before + long + after, "from long point to long point"), *molding.carried("profile", lambda: _profile(molding)))
-    ends = (EndCut(y=round(-first / molding.rise, DIGITS)), EndCut(y=round(-last / molding.rise, DIGITS)))
-    form = making.keep.table("molds").get((Same(molding), ends), lambda: Swept(molding.outline, *ends, molding.id))
+    slopes = (round(-first / molding.rise, DIGITS), round(-last / molding.rise, DIGITS))
+    form = making.keep.table("molds").get((Same(molding), slopes), lambda: _mitred(molding, *slopes))
     making.out.add(tag, Stuff(finish, "front", "top"), sizes, frame, kind="molding", form=form)
