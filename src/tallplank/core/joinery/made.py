@@ -12,7 +12,7 @@ from tallplank.core.job.measure import OfCell, OfRegion
 from tallplank.core.job.room import Group
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.joint.meeting import TOUCH
-from tallplank.core.joinery.part.part import Fitting, Front, Note, Part, PartRef, Parts, Piece, part_refs, unique_names
+from tallplank.core.joinery.part.part import Fitting, Front, Note, Part, PartRef, Parts, Piece, part_refs, stood, unique_names
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.place import Placed
 from tallplank.core.joinery.run.run import Run
@@ -159,7 +159,7 @@ def _passing(run: Run, unit: MadeUnit) -> Iterator[tuple[PartRef, Part]]:
         low, high = part.box
         if min(high.x, unit.placed.right) - max(low.x, unit.placed.x) > TOUCH:
             origin = Vec(*(o - s for o, s in zip(part.frame.origin, shift, strict=True)))
-            yield ref, replace(part, frame=part.frame._replace(origin=origin))
+            yield ref, stood(part, part.frame._replace(origin=origin))
 
 
 def _by_room(runs: Iterable[Run]) -> Mapping[str, tuple[Run, ...]]:

@@ -4,12 +4,11 @@ Source: common practice: the middle of a hinge keeps 25 clear of shelves; a hing
 """
 
 from collections.abc import Iterator, Sequence
-from dataclasses import replace
 from itertools import pairwise
 from typing import NamedTuple
 
 from tallplank.core.joinery.joint.meeting import TOUCH
-from tallplank.core.joinery.part.part import UPRIGHTS, PartKind
+from tallplank.core.joinery.part.part import UPRIGHTS, PartKind, stood
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.space.frame import Vec
@@ -89,7 +88,7 @@ def _moved(choice: Choice, shelf: Blocked, out: Collector, hinge: float) -> bool
             if apart and within and all(is_free(t, [Blocked(shelf.board, z, z + thick)]) for t in taken):
                 part = out.parts[shelf.board]
                 origin = part.frame.origin
-                out.swap(shelf.board, replace(part, frame=part.frame._replace(origin=Vec(origin.x, origin.y, origin.z + z - shelf.low))))
+                out.swap(shelf.board, stood(part, part.frame._replace(origin=Vec(origin.x, origin.y, origin.z + z - shelf.low))))
                 return True
     return False
 

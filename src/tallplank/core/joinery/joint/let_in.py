@@ -10,7 +10,7 @@ from types import MappingProxyType
 from tallplank.core.error import mm
 from tallplank.core.joinery.joint.meeting import TOUCH, Meeting, Range, axis_of, is_along
 from tallplank.core.joinery.part.hole import Pocket, PocketKind
-from tallplank.core.joinery.part.part import BuildError, Part
+from tallplank.core.joinery.part.part import BuildError, Part, let_into
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.collector import Collector
 from tallplank.core.measure.size import Size
@@ -141,7 +141,7 @@ def _tabbed(part: Part, tab: Sequence[Vec], depth: Size) -> Part:
 def with_pocket(part: Part, what: PocketKind, corners: tuple[Vec, Vec]) -> Part:
     """A part with a square cut between two opposite corners in the frame of the unit."""
     a, b = (part.frame.inside(c) for c in corners)
-    return replace(part, pockets=(*part.pockets, Pocket(what, Vec(*map(min, a, b)), Vec(*map(max, a, b)))))
+    return let_into(part, (*part.pockets, Pocket(what, Vec(*map(min, a, b)), Vec(*map(max, a, b)))))
 
 
 def lengthened(part: Part, axis: int, toward: float, by: Size, tab: tuple[Vec, Vec]) -> Part:

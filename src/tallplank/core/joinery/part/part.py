@@ -233,6 +233,11 @@ def bored(part: Part, holes: tuple[Hole, ...]) -> Part:
     return _with(part, "holes", holes)
 
 
+def let_into(part: Part, pockets: tuple[Pocket, ...]) -> Part:
+    """The same part with these pockets instead of its own, as quickly."""
+    return _with(part, "pockets", pockets)
+
+
 def _with(part: Part, name: str, value: object) -> Part:
     other, values = _blank(Part), _values(part)
     values[name] = value

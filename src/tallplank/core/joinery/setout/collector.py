@@ -28,6 +28,8 @@ from tallplank.core.joinery.part.part import (
     Surface,
     Tag,
     bored,
+    let_into,
+    stood,
 )
 from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.setout.layout import Cell, Layout
@@ -191,8 +193,7 @@ class Collector:
         """Take in what was made apart, in a frame of its own that lies in this one; visible pieces are taken as they are."""
         self._hosts.clear()
         for part in apart.finished():
-            placed = replace(part, frame=part.frame.then(frame), holes=())
-            self.parts.append(placed)
+            self.parts.append(stood(bored(part, ()) if part.holes else part, part.frame.then(frame)))
             if part.holes:
                 self.holes[len(self.parts) - 1] = list(part.holes)
         self.fittings += apart.fittings
@@ -253,7 +254,7 @@ class Collector:
     def cut(self, index: int, pockets: Sequence[Pocket]) -> None:
         """Cut more out of a part."""
         part = self.parts[index]
-        self.swap(index, replace(part, pockets=(*part.pockets, *pockets)))
+        self.swap(index, let_into(part, (*part.pockets, *pockets)))
 
     def box(self, index: int) -> tuple[Vec, Vec]:
         """The smallest and the largest corner of part number `index`."""
@@ -267,14 +268,14 @@ class Collector:
     def turned(self, degrees: float) -> Iterator[None]:
         """While it lasts all parts lie turned about z, so that those which stand at this angle run along the axes; no part is added."""
         there, back = turned_about_z(-degrees, NOWHERE), turned_about_z(degrees, NOWHERE)
-        laid = [replace(part, frame=part.frame.then(there)) for part in self.parts]
+        laid = [stood(part, part.frame.then(there)) for part in self.parts]
         before, self.parts = self.parts, list(laid)
         self._forget()
         try:
             yield
         finally:
             all_of = zip(before, laid, self.parts, strict=True)
-            self.parts = [old if now is was else replace(now, frame=now.frame.then(back)) for old, was, now in all_of]
+            self.parts = [old if now is was else stood(now, now.frame.then(back)) for old, was, now in all_of]
             self._forget()
 
     def _forget(self) -> None:

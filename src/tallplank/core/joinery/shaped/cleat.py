@@ -4,15 +4,15 @@ Source: common practice: the middle of a loose board's weight lies within its su
 """
 
 from collections.abc import Sequence
-from dataclasses import replace
 
-from shapely import MultiPoint, Polygon
+from shapely import Polygon
 
 from tallplank.core.catalog.hardware import Fixing
 from tallplank.core.joinery.joint.joint import fixings, holding_screw
-from tallplank.core.joinery.part.part import Note, Part
+from tallplank.core.joinery.part.part import Note, Part, stood
 from tallplank.core.joinery.rule.corner import past
 from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, Stuff
+from tallplank.core.joinery.shaped.leg import well_within
 from tallplank.core.joinery.shaped.stand import Stand
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
@@ -41,7 +41,7 @@ def add_cleats(stand: Stand, shelf: Part, pins: Sequence[Point], out: Collector)
 
 def lies(shelf: Part, supports: Sequence[Point]) -> bool:
     """Whether the middle of a shelf's weight lies well within its supports."""
-    return bool(MultiPoint(supports).convex_hull.buffer(-MARGIN).covers(Polygon(shelf.above).centroid))
+    return well_within(supports, Polygon(shelf.above).centroid, MARGIN)
 
 
 def _backs(stand: Stand, out: Collector) -> list[tuple[int, int]]:
@@ -64,7 +64,7 @@ def _add_cleat(stand: Stand, side: int, back: int, level: tuple[float, Size], it
     sizes = (length, Size.of(DEEP, "cleat", None), board)
     part = out.add("shelf cleat", Stuff(choice.finish("carcass"), "carcass", "inside"), sizes, lay, kind="blocking")
     cleat = len(out.parts) - 1
-    out.swap(cleat, replace(part, frame=part.frame.then(frame)))
+    out.swap(cleat, stood(part, part.frame.then(frame)))
     places = fixings((first, first + length.value), rules.joint_end, rules.joint_pitch)
     into, name = frame.turned_out((0.0, 1.0, 0.0)), f"cleat.{cleat}"
     for i, x in enumerate(places):

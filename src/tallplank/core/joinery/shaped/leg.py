@@ -5,7 +5,8 @@ from itertools import chain, pairwise
 from math import atan2, cos, degrees, dist, hypot, radians, sin, sqrt
 from typing import NamedTuple
 
-from shapely import MultiPoint, Polygon
+import shapely
+from shapely import LinearRing, MultiPoint, Polygon
 from shapely import Point as Dot
 from shapely.geometry.base import BaseGeometry
 from shapely.ops import nearest_points
@@ -42,9 +43,10 @@ def add_legs(choice: Choice, plan: Plan, out: Collector) -> None:
     points = legs_at(choice, plan, shape, leg.thick)
     out.fit(leg, Size.of(len(points), "legs, one near each corner", Decided("rule", "leg_inset")), "under the carcass")
     half, high, middle, taken = leg.thick / 2, choice.rules.kick_height, shape.centroid, _taken(out, number)
+    board = _Board(shape, shape.exterior)
     for x, y in points:
         out.pieces.append(Piece("leg", leg.colour, Vec(x - half, y - half, -high), Vec(x + half, y + half, 0.0)))
-        for at, bored in _screws(leg, (x, y), (middle.x, middle.y), shape, taken):
+        for at, bored in _screws(leg, (x, y), (middle.x, middle.y), board, taken):
             depth = min(bored.depth, bottom.thickness.value - SKIN)
             taken.append(_Bored(*at, 0.0, 0.0, bored.diameter / 2))
             out.bore(number, Vec(*at, 0.0), Vec(0.0, 0.0, 1.0), Bore("leg", bored.diameter, depth))
@@ -66,10 +68,16 @@ def legs_at(choice: Choice, plan: Plan, bottom: Polygon, thick: float) -> list[P
     found: list[Point] = []
     for point in _with_middles(wanted):
         _add_apart(found, _moved_under(point, under), thick)
-    if len(found) < LEAST or not MultiPoint(found).convex_hull.buffer(-WITHIN).contains(bottom.centroid):
+    if len(found) < LEAST or not well_within(found, bottom.centroid, WITHIN):
         for point in list(under.exterior.coords)[:-1]:
             _add_apart(found, point, thick)
     return found
+
+
+def well_within(points: Sequence[Point], middle: Dot, margin: float) -> bool:
+    """Whether a point lies among others, by so much within all lines from one of the outer ones to the next."""
+    around = MultiPoint(points).convex_hull
+    return isinstance(around, Polygon) and bool(around.contains(middle)) and around.exterior.distance(middle) >= margin
 
 
 def _with_middles(points: Sequence[Point]) -> Iterator[Point]:
@@ -88,6 +96,13 @@ def _add_apart(found: list[Point], point: Point, thick: float) -> None:
     """Add a leg where none stands so near that the two would share space."""
     if all(max(abs(point[0] - x), abs(point[1] - y)) >= thick + APART for x, y in found):
         found.append(point)
+
+
+class _Board(NamedTuple):
+    """A board seen from above, and its edge."""
+
+    shape: Polygon
+    edge: LinearRing
 
 
 class _Bored(NamedTuple):
@@ -116,7 +131,7 @@ def _taken(out: Collector, number: int) -> list[_Bored]:
     return found
 
 
-def _screws(leg: Leg, at: Point, middle: Point, bottom: Polygon, taken: Sequence[_Bored]) -> list[tuple[Point, Bored]]:
+def _screws(leg: Leg, at: Point, middle: Point, bottom: _Board, taken: Sequence[_Bored]) -> list[tuple[Point, Bored]]:
     """The screws of a leg whose plate looks as much to the middle of the bottom as edges and other holes allow."""
     away = degrees(atan2(middle[1] - at[1], middle[0] - at[0]))
     reach = max([hypot(bored.x, bored.z) + bored.diameter / 2 for bored in leg.box_holes], default=0.0) + SKIN
@@ -132,12 +147,9 @@ def _turned(at: Point, along: float, across: float, turn: float) -> Point:
     return at[0] + along * c - across * s, at[1] + along * s + across * c
 
 
-def _is_free(screws: Sequence[tuple[Point, Bored]], bottom: Polygon, taken: Sequence[_Bored]) -> bool:
-    for point, bored in screws:
-        radius = bored.diameter / 2
-        if any(hole.off(point) < radius + hole.radius + SKIN for hole in taken):
-            return False
-        dot = Dot(point)
-        if not bottom.contains(dot) or bottom.exterior.distance(dot) < radius + SKIN:
-            return False
-    return True
+def _is_free(screws: Sequence[tuple[Point, Bored]], bottom: _Board, taken: Sequence[_Bored]) -> bool:
+    """Whether screws meet no other hole, and none comes out at the edge of the board."""
+    if any(hole.off(point) < bored.diameter / 2 + hole.radius + SKIN for point, bored in screws for hole in taken):
+        return False
+    dots, around = shapely.points([point for point, _ in screws]), [bored.diameter / 2 + SKIN for _, bored in screws]
+    return bool(shapely.contains(bottom.shape, dots).all() and (shapely.distance(bottom.edge, dots) >= around).all())

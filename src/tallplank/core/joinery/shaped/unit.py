@@ -13,7 +13,7 @@ from tallplank.core.joinery.joint.joint import add_joints
 from tallplank.core.joinery.joint.meeting import TOUCH
 from tallplank.core.joinery.part.form.outlined import Outlined
 from tallplank.core.joinery.part.hole import ShapedEdge
-from tallplank.core.joinery.part.part import HANDS, BuildError, Edges, Note, Part, PartKind, Tag
+from tallplank.core.joinery.part.part import HANDS, BuildError, Edges, Note, Part, PartKind, Tag, stood
 from tallplank.core.joinery.part.role import PartRole, word_of
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.corner import past, short
@@ -114,7 +114,7 @@ def _gables(stand: Stand, out: Collector) -> dict[int, int]:
 
 def _place(out: Collector, part: Part, frame: Frame) -> None:
     """Move the newest part from a side's frame into the unit's."""
-    out.swap(len(out.parts) - 1, replace(part, frame=part.frame.then(frame)))
+    out.swap(len(out.parts) - 1, stood(part, part.frame.then(frame)))
 
 
 def _backs(choice: Choice, plan: Plan, out: Collector) -> None:

@@ -3,13 +3,11 @@
 Source: common practice.
 """
 
-from dataclasses import replace
-
 from tallplank.core.catalog.hardware import Appliance, Hanger
 from tallplank.core.error import mm
 from tallplank.core.joinery.inside.appliance import FITS, appliance_of
 from tallplank.core.joinery.part.hole import PocketKind
-from tallplank.core.joinery.part.part import Note, Part
+from tallplank.core.joinery.part.part import Note, Part, let_into
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box
 from tallplank.core.joinery.setout.collector import Collector, slot
@@ -85,4 +83,4 @@ def _cut(index: int, part: Part, low: Vec, high: Vec, what: PocketKind, out: Col
     x0, x1 = sorted(min(max(c.x, 0.0), length) for c in corners)
     y0, y1 = sorted(min(max(c.y, 0.0), width) for c in corners)
     if x1 - x0 > 1.0 and y1 - y0 > 1.0:
-        out.swap(index, replace(part, pockets=(*part.pockets, slot((x0, x1), (y0, y1), (0.0, thick), what))))
+        out.swap(index, let_into(part, (*part.pockets, slot((x0, x1), (y0, y1), (0.0, thick), what))))

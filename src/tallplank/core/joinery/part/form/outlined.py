@@ -9,7 +9,7 @@ from tallplank.core.joinery.part.form.sheet import flat_grain, prism_lines, seen
 from tallplank.core.joinery.part.hole import Pocket, ShapedEdge
 from tallplank.core.space.frame import Floats, Frame, Vec
 from tallplank.core.space.layered import Size3, Surface, layered_surface, layered_volume, layers
-from tallplank.core.space.outline import Point, Ring, edges, holds
+from tallplank.core.space.outline import Point, Ring, bounds, edges, holds
 
 TOUCH = 1e-3
 """Millimetres within which a corner lies on an edge."""
@@ -60,7 +60,11 @@ class Outlined(PlainForm):
 
     def box(self, frame: Frame, size: Size3) -> tuple[Vec, Vec]:
         """See `Seen`."""
-        points = [frame.out((x, y, z)) for x, y in self.outline for z in (0.0, size[2])]
+        if frame.is_square:  # each coordinate follows one of its own: two opposite corners say it all
+            low, high = bounds(self.outline)
+            points = [frame.out((*low, 0.0)), frame.out((*high, size[2]))]
+        else:
+            points = [frame.out((x, y, z)) for x, y in self.outline for z in (0.0, size[2])]
         return Vec(*map(min, zip(*points, strict=True))), Vec(*map(max, zip(*points, strict=True)))
 
     def above(self, frame: Frame, size: Size3) -> Ring:
