@@ -45,7 +45,8 @@ class Labour:
 
     def done(self, counts: Counts) -> list[Operation]:
         """The operations that so many of everything take, in the catalogue's order."""
-        return [o for _, o in sorted([one for key, count in counts.items() if count for one in self.timed.get(key, ())], key=itemgetter(0))]
+        found = [one for key, count in counts.items() if count for one in self.timed.get(key, ())]
+        return [operation for _, operation in sorted(found, key=itemgetter(0))]
 
     def hours(self, counts: Counts) -> float:
         """Hours for so many of everything."""

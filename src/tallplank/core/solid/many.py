@@ -138,7 +138,8 @@ def _of_one_kind(group: AlikeSolids, lay: FaceLay) -> Shapes:
     corners, edges = points[:, :split], points[:, split:].reshape(count, -1, 2, 3)
     uv = stretched.grain_at(sizes)
     if uv is None:
-        uv = first.form.grain(np.array([stretched.at(part.size)[:split].reshape(-1, 4, 3) for part in parts]), normals)
+        corners_own = [stretched.at(part.size)[:split].reshape(-1, 4, 3) for part in parts]
+        uv = first.form.grain(np.array(corners_own), normals)
     if any(p.what == "groove" for p in first.pockets):
         edges = np.concatenate([edges, [_grooves(part, lay.frame) for part in parts]], axis=1)
     cut, of = np.full(count * own, backless), np.repeat(np.arange(count), own)
@@ -147,7 +148,10 @@ def _of_one_kind(group: AlikeSolids, lay: FaceLay) -> Shapes:
 
 
 def _laid(parts: Sequence[Part], wall: NDArray[np.float64], lay: FaceLay) -> tuple[Floats, Floats, Floats, NDArray[np.float64]]:
-    """The sizes of parts (n, 3), the ways of their surfaces in the room (n, 3, 3), where these are (n, 3), and where on the wall (n, 2)."""
+    """The sizes of parts (n, 3), the ways of their surfaces in the room (n, 3, 3), and where these are (n, 3).
+
+    Then where the parts are on the wall (n, 2), along it and up.
+    """
     rows = []
     for part in parts:
         frame, stood = part.frame, part.form.standing(part.frame)

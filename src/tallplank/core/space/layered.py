@@ -45,11 +45,12 @@ class Surface(NamedTuple):
 
 
 class Stretched(NamedTuple):
-    """A surface and its edges that follow the length, width and thickness of a body: its corners, 4 a side, then the ends of its edges.
+    """A surface and its edges that follow the length, width and thickness of a body.
 
-    Each of these `rows` (k, 7) is where a point is at nothing, how much each coordinate grows with its own size, and 1. The normals (n, 3)
-    stay as they are. `grain` (8 n, 4) is how millimetres along the grain and across it, at each corner of a side, grow with the sizes, and
-    what they are at nothing; None where that is for the form to say.
+    Its points are its corners, 4 a side, then the ends of its edges. Each of these `rows` (k, 7) is where a point
+    is at nothing, how much each coordinate grows with its own size, and 1. The normals (n, 3) stay as they are.
+    `grain` (8 n, 4) is how millimetres along the grain and across it, at each corner of a side, grow with the
+    sizes, and what they are at nothing; None where that is for the form to say.
     """
 
     rows: Floats
@@ -80,7 +81,7 @@ class Stretched(NamedTuple):
         return self.rows[:, :3] + self.rows[:, 3:6] * np.array(size, np.float32)
 
     def at_all(self, sizes: Floats, frames: Floats, places: Floats) -> Floats:
-        """Its points at sizes (m, 3), each in a frame whose ways (m, 3, 3) begin at a place (m, 3): (k, m, 3), in one product."""
+        """Its points at sizes (m, 3), each in a frame whose ways (m, 3, 3) begin at a place (m, 3): (k, m, 3)."""
         moves = np.concatenate([frames, sizes[:, :, None] * frames, places[:, None]], axis=1)
         found: Floats = (self.rows @ moves.transpose(1, 0, 2).reshape(7, -1)).reshape(len(self.rows), -1, 3)
         return found
@@ -89,7 +90,8 @@ class Stretched(NamedTuple):
         """Its grain at sizes (m, 3): (m, 4 n, 2)."""
         if self.grain is None:
             return None
-        found: Floats = (np.concatenate([sizes, np.ones((len(sizes), 1), np.float32)], axis=1) @ self.grain.T).reshape(len(sizes), -1, 2)
+        terms = np.concatenate([sizes, np.ones((len(sizes), 1), np.float32)], axis=1)
+        found: Floats = (terms @ self.grain.T).reshape(len(sizes), -1, 2)
         return found
 
 

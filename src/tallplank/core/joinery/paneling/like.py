@@ -1,6 +1,6 @@
 """Regions that are alike but for where they lie: what divides them and what fills them, from their own corner."""
 
-from collections.abc import Hashable
+from collections.abc import Collection, Hashable
 
 from tallplank.core.joinery.paneling.area import DIGITS, Area
 from tallplank.core.joinery.paneling.block import Block, Field
@@ -12,12 +12,12 @@ from tallplank.core.measure.memo import Same
 def layouts_in(block: Block, keep: Keep) -> list[Same[Hashable] | None]:
     """What is the same of those of its parts that are made alike wherever they are; None where no other is like it."""
     likes = {id(part.like) for part in block.parts}
-    return [None if part.like is None and id(part) not in likes and _is_alone(part) else _layout_of(part, keep) for part in block.parts]
+    return [None if _is_alone(part, likes) else _layout_of(part, keep) for part in block.parts]
 
 
-def _is_alone(block: Block) -> bool:
-    """Whether one that is like no other beside it was asked for its like as it was divided."""
-    return block.is_divided and block.field.region.within.is_plain
+def _is_alone(block: Block, likes: Collection[int]) -> bool:
+    """Whether one was asked for its like as it was divided, and has none, nor is the like of another."""
+    return block.like is None and id(block) not in likes and block.is_divided and block.field.region.within.is_plain
 
 
 def _layout_of(block: Block, keep: Keep) -> Same[Hashable] | None:

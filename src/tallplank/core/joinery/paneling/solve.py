@@ -171,9 +171,8 @@ def _placed(field: Field, start: float, length: float, held: HeldBy, keep: Keep)
     region = field.region
     if not region.within.is_plain or repeats(region):
         return placed(region, field.path, start, length, held)
-    members = tuple([part.member for part in region.parts])
-    ends = (region.at_ends, region.at_ends)
-    return region.parts, keep.table("spans").get((length, members, region.stile, ends), lambda: shared(length, members, region.stile, ends))
+    by = (length, tuple([part.member for part in region.parts]), region.stile, (region.at_ends, region.at_ends))
+    return region.parts, keep.table("spans").get(by, lambda: shared(*by))
 
 
 def _kind(region: Region, keep: Keep) -> Same[Region]:

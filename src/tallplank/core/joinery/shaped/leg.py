@@ -151,5 +151,7 @@ def _is_free(screws: Sequence[tuple[Point, Bored]], bottom: _Board, taken: Seque
     """Whether screws meet no other hole, and none comes out at the edge of the board."""
     if any(hole.off(point) < bored.diameter / 2 + hole.radius + SKIN for point, bored in screws for hole in taken):
         return False
-    dots, around = shapely.points([point for point, _ in screws]), [bored.diameter / 2 + SKIN for _, bored in screws]
-    return bool(shapely.contains(bottom.shape, dots).all() and (shapely.distance(bottom.edge, dots) >= around).all())
+    dots = shapely.points([point for point, _ in screws])
+    around = [bored.diameter / 2 + SKIN for _, bored in screws]
+    edges = shapely.distance(bottom.edge, dots)
+    return bool(shapely.contains(bottom.shape, dots).all() and (edges >= around).all())
