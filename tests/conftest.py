@@ -2,6 +2,7 @@
 
 import gc
 import os
+from collections import defaultdict
 
 import pytest
 from hypothesis import HealthCheck, settings
@@ -33,3 +34,25 @@ def pytest_collection_finish(session: pytest.Session) -> None:
     """Look for garbage seldom, as the application does: all that the tests keep would be gone through again and again."""
     gc.set_threshold(100_000, 50, 100)
     gc.freeze()
+
+
+SLOWEST, WORTH_TELLING = 12, 20.0
+
+
+def pytest_terminal_summary(terminalreporter: pytest.TerminalReporter) -> None:
+    """Which rooms of the tests take longest, in seconds of one processor, with the slowest test of each."""
+    taken: defaultdict[str, float] = defaultdict(float)
+    slowest: dict[str, tuple[float, str]] = {}
+    for reports in terminalreporter.stats.values():
+        for report in reports:
+            if isinstance(report, pytest.TestReport):
+                path, _, name = report.nodeid.partition("::")
+                room = path.removeprefix("tests/").rpartition("/")[0] or path
+                taken[room] += report.duration
+                slowest[room] = max(slowest.get(room, (0.0, "")), (report.duration, f"{path.rpartition('/')[2]}::{name}"))
+    if sum(taken.values()) < WORTH_TELLING:
+        return
+    terminalreporter.section("slowest rooms", "-")
+    for room in sorted(taken, key=lambda key: -taken[key])[:SLOWEST]:
+        long, name = slowest[room]
+        terminalreporter.write_line(f"{taken[room]:6.0f} s  {room:32} slowest {long:.1f} s  {name}")
