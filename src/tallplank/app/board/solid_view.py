@@ -147,6 +147,7 @@ class SolidView(QWidget):
         self._changed_at, self._stale_scene = now, True
         if hurried:
             self._rest.start()
+            self._long_rest.stop()
         else:
             self.turned()
 
