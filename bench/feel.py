@@ -98,14 +98,14 @@ class Hands:
         self._app.processEvents()
         return (time.perf_counter() - started) * 1e3
 
-    def plain(self) -> float:
-        """A repaint of all panes as they are."""
+    def plain(self, *, solids: bool = True) -> float:
+        """A repaint of all panes as they are; in a drag the solids follow when it pauses."""
 
         def again() -> None:
-            for view in self.window.board.findChildren(SolidView):
+            for view in self.window.board.findChildren(SolidView) if solids else ():
                 view.turned()
             for drawing in self.window.board.findChildren(DrawingCanvas):
-                drawing.update()
+                drawing.restyle(self.window.tokens)  # type: ignore[call-arg]
 
         self.settle()
         return median(self.taken(again) for _ in range(ROUNDS))
@@ -120,7 +120,7 @@ class Hands:
 
     def dragged(self, action: str, wanted: float, view: QWidget, start: QPoint, way: QPoint) -> Iterator[Felt]:
         """The middle of twenty steps of the mouse, a few pixels each."""
-        plain = self.plain()
+        plain = self.plain(solids=False)
         QTest.mousePress(view, LEFT, pos=start)
         found = []
         for number in range(1, 25):
@@ -159,8 +159,8 @@ def in_layout(hands: Hands, wanted: tuple[float, float]) -> Iterator[Felt]:
     store.select([first.id])
     yield from hands.felt("width, Enter", width, lambda n: type_into(window, "Width", f"{first.width - 10 - 3 * n:g}"))
     view = window.board.pane("elevation")
-    made = store.derived.made.by_id[first.id].placed
-    place = view.place_of(made.x + made.width / 2, made.z + 200.0).toPoint()  # type: ignore[union-attr]
+    placed = store.derived.made.by_id[first.id].placed
+    place = view.place_of((placed.x + placed.right) / 2, placed.z + 200.0).toPoint()  # type: ignore[union-attr]
     yield from hands.dragged("one step of a unit", drag, view, place, QPoint(2, 0))  # type: ignore[arg-type]
     yield from hands.felt("add a unit", 90.0, lambda _: window.place_now("base"))
 

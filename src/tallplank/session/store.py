@@ -55,6 +55,8 @@ class Store:
         """Where views last looked from, by what they showed: no part of the job, but kept from stage to stage."""
         self._deriver = Deriver(catalog)
         self._subscribers: list[_Subscriber] = []
+        self._price_before: tuple[Job, int] | None = None
+        """What the job before the last edit costs."""
         self._notifying = False
         if callable(job):
             with self._deriver.workshop.at_hand():
@@ -86,7 +88,11 @@ class Store:
     def price_change(self) -> int:
         """What the last edit added to the price, in cents."""
         since = self.state.since
-        return self.derived.price.total - self._deriver.derive(since).price.total if since is not None else 0
+        if since is None:
+            return 0
+        if self._price_before is None or self._price_before[0] is not since:  # once for all steps of a drag
+            self._price_before = (since, self._deriver.derive(since).price.total)
+        return self.derived.price.total - self._price_before[1]
 
     def apply(self, edit: Callable[[Job], Job | Edited], label: str, *, merge: bool = False) -> tuple[str, ...]:
         """Do one edit under a name; with `merge` it takes the last step's place, for a drag. Returns the ids of what it made.

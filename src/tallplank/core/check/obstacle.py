@@ -179,8 +179,12 @@ def _bodies_of(parts: Sequence[Part], frame: Frame, on_wall: bool) -> list[_Body
     return found
 
 
-def obstacles_of_unit(unit: MadeUnit, face: Frame, frame: Frame) -> Iterator[Obstacle]:
+def obstacles_of_unit(unit: MadeUnit, face: Frame, frame: Frame) -> tuple[Obstacle, ...]:
     """A unit with its fronts closed, first of all, then its pulls and what stands out of its appliances."""
+    return unit.carried("obstacles", lambda: tuple(_of_unit(unit, face, frame)), face, frame)
+
+
+def _of_unit(unit: MadeUnit, face: Frame, frame: Frame) -> Iterator[Obstacle]:
     body = Prism(face.flat_out(unit.outline), unit.placed.z, unit.placed.top)
     yield _obstacle(body, unit.unit.id, unit.label)
     for piece in proud_of(unit):

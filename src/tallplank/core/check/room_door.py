@@ -3,15 +3,17 @@
 from collections.abc import Iterator, Sequence
 from functools import partial
 from math import cos, radians, sin
+from typing import NamedTuple
 
-from tallplank.core.check.obstacle import Obstacle, meets, obstacles_of_unit
+from tallplank.core.check.obstacle import Box, Obstacle, boxes_meet, meets, obstacles_of_unit
 from tallplank.core.check.record import Finding, Fix
-from tallplank.core.check.sweep import Prism
+from tallplank.core.check.sweep import Prism, box_around
 from tallplank.core.edit.survey.walled import change_opening
 from tallplank.core.job.face import Face
 from tallplank.core.job.room import Room
 from tallplank.core.job.wall import WallOpening
 from tallplank.core.joinery.made import Made, MadeUnit
+from tallplank.core.space.frame import Frame
 from tallplank.core.space.outline import Point, Ring
 
 CLOSE = 10.0
@@ -54,19 +56,35 @@ def _told(room: str, face: Face, door: WallOpening, opened: float, other: Obstac
 
 def _met(face: Face, door: WallOpening, standing: Sequence[Obstacle]) -> tuple[float, Obstacle] | None:
     """How far the door opens, and what stops it; what stands before it when it is closed is another fault."""
-    left, right = door.x, door.x + door.width
-    close = (((left, -CLOSE), (right, -CLOSE), (right, 0.0), (left, 0.0)),)
-    covering = {other.owner for other in standing if _meets(face, door, close, other)}
-    away = [other for other in standing if other.owner not in covering]
-    for number in range(1, round(OPEN / STEP) + 1):
+    swept = door.carried("swept", lambda: _swept(face.frame, door), face.frame)
+    near = [other for other in standing if boxes_meet(swept.around, (other.low, other.high))]
+    covering = {other.owner for other in near if meets(swept.close, other)}
+    away = [other for other in near if other.owner not in covering]
+    for opened, leaves in swept.steps if away else ():
         for other in away:
-            if _meets(face, door, tuple(_leaves(door, number * STEP)), other):
-                return (number - 1) * STEP, other
+            if any(meets(leaf, other) for leaf in leaves):
+                return opened, other
     return None
 
 
-def _meets(face: Face, door: WallOpening, rings: Sequence[Ring], other: Obstacle) -> bool:
-    return any(meets(Prism(face.frame.flat_out(ring), door.sill, door.sill + door.height), other) for ring in rings)
+class _Swept(NamedTuple):
+    """What a door takes of the room: before it is opened, and at each step its leaves, with how far it was open before that."""
+
+    close: Prism
+    steps: tuple[tuple[float, tuple[Prism, ...]], ...]
+    around: Box
+
+
+def _swept(frame: Frame, door: WallOpening) -> _Swept:
+    left, right = door.x, door.x + door.width
+
+    def prism(ring: Ring) -> Prism:
+        return Prism(frame.flat_out(ring), door.sill, door.sill + door.height)
+
+    close = prism(((left, -CLOSE), (right, -CLOSE), (right, 0.0), (left, 0.0)))
+    numbers = range(1, round(OPEN / STEP) + 1)
+    steps = tuple([((number - 1) * STEP, tuple(map(prism, _leaves(door, number * STEP)))) for number in numbers])
+    return _Swept(close, steps, box_around([body.box for body in (close, *(leaf for _, leaves in steps for leaf in leaves))]))
 
 
 def _leaves(door: WallOpening, angle: float) -> Iterator[Ring]:

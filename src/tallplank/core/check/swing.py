@@ -203,7 +203,7 @@ def _lots(runs: Sequence[Run], faces: Faces) -> dict[tuple[int, Frame], tuple[Lo
 
 def _stood(unit: MadeUnit, movers: tuple[OpeningFront, ...], face: Frame) -> _Standing:
     frame = unit.frame.then(face)
-    obstacles = tuple(obstacles_of_unit(unit, face, frame))
+    obstacles = obstacles_of_unit(unit, face, frame)
     boxes = [(o.low, o.high) for o in obstacles] + [moved_box(mover.around, frame) for mover in movers if mover.wanted]
     return _Standing(frame, movers, obstacles, box_around(boxes))
 

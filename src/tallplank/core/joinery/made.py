@@ -59,7 +59,9 @@ class MadeUnit(Carrying):
             left, right, front, back = placed.x, placed.right, placed.front, placed.back
             return ((left, front), (right, front), (right, back), (left, back))
         x0, y0, _ = self.frame.origin
-        return tuple((x0 + x, y0 + y) for x, y in covered((self.plan, *(p.above for p in self.parts if p.kind == "front"))))
+        plan, parts = self.plan, self.parts
+        ring = parts.carried("outline", lambda: covered((plan, *(p.above for p in parts if p.kind == "front"))), plan)
+        return tuple((x0 + x, y0 + y) for x, y in ring)
 
     @property
     def label(self) -> str:
