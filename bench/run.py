@@ -541,7 +541,7 @@ window.repaint()
 
 
 def bench_feel() -> tuple[float, float]:
-    """What the hand does in the real window until all is repainted, against a plain repaint of the same panes: the worst share of its bound."""
+    """What the hand does until all is repainted, against a plain repaint of the same panes: the worst share of what it may take."""
     from feel import felt
 
     shares = []

@@ -1,6 +1,7 @@
 """What a user's hands do in the window, for tests that drive it."""
 
 from collections.abc import Callable
+from time import monotonic
 
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
@@ -39,6 +40,14 @@ def panel(window: MainWindow) -> SpecPanel:
     """The panel that the Spec shows."""
     assert window.spec.panel is not None
     return window.spec.panel
+
+
+def figure(window: MainWindow, name: str) -> str:
+    """What the ticket says under a name, once it says it of the job as it is."""
+    deadline = monotonic() + 10.0
+    while not window.ticket.is_drawn and monotonic() < deadline:
+        QTest.qWait(5)
+    return window.ticket.figures[name].value_label.text()
 
 
 def press(window: MainWindow, name: str) -> None:

@@ -7,13 +7,16 @@ from PyQt6.QtGui import QFontMetricsF
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QCheckBox, QLabel, QPushButton, QSlider, QSpinBox, QToolButton, QWidget
 
-from hands import LEFT, Open, choose, panel, pick, pick_part, picked, press, type_into
+from hands import LEFT, Open, choose, figure, panel, pick, pick_part, picked, press, type_into
 from makers import CATALOG, a_wall_of, made
 from tallplank.app.board.bench import BenchPane
 from tallplank.app.board.bench3d import Bench3DPane
 from tallplank.app.board.part import PartPane
+from tallplank.app.board.room3d import OPENED, Room3DPane
 from tallplank.app.frame.findings import FindingList
+from tallplank.app.frame.ticket import FIGURES_MS
 from tallplank.app.frame.window import MainWindow
+from tallplank.app.look.money import money
 from tallplank.app.look.theme import font
 from tallplank.app.panel.bench_panel import CellPanel, PartPanel
 from tallplank.app.panel.choice import HARDWARE_NAMES
@@ -288,6 +291,50 @@ def test_the_solids_follow_at_once_but_wait_while_edits_hurry(open_window: Open)
     view._smooth()
     assert view.grab().toImage() != shown, "when the edits pause, the picture follows"
     assert width(600.0, 1.0)
+
+
+@pytest.mark.pictured
+def test_steps_of_a_drag_put_the_solids_off_however_slow_they_are_and_a_slider_does_not(open_window: Open) -> None:
+    window = open_window()
+    view = window.board.pane("room3d")
+    assert isinstance(view, Room3DPane)
+    QTest.qWait(400)
+    now = view._changed_at
+    view.clock = lambda: now
+
+    def step(value: float, *, merge: bool) -> bool:
+        """Whether the picture is due at once, a second after what was done before."""
+        nonlocal now
+        now += 1.0
+        window.store.apply(lambda j: set_width(j, CATALOG, ["u1"], value), "width", merge=merge)
+        return view._stale_picture
+
+    assert step(610.0, merge=False)
+    view.grab()
+    assert not step(620.0, merge=True), "it belongs to the step before"
+    assert not step(630.0, merge=True)
+    view._smooth()
+    assert step(640.0, merge=False)
+    for share in (0.1, 0.2, 0.3):
+        view.grab()
+        now += 0.01
+        window.store.hold(OPENED, share)
+        assert view._stale_picture, "doors follow the slider"
+    view.grab()
+    now += 1.0
+    window.store.undo()
+    assert view._stale_picture
+
+
+def test_figures_follow_what_is_drawn_and_are_soon_right(open_window: Open) -> None:
+    window = open_window()
+    before = figure(window, "price")
+    for number in range(3):
+        window.store.apply(lambda j, n=number: set_width(j, CATALOG, ["u1"], 700.0 + n), "width", merge=number > 0)  # type: ignore[misc]
+        assert window.ticket.figures["price"].value_label.text() == before, "first comes the drawing"
+        assert not window.is_drawn()
+        assert window.ticket._later.remainingTime() <= FIGURES_MS <= 100, "no step of a drag puts them off any further"
+    assert figure(window, "price") == money(window.store.derived.price.total, window.store.derived.price.currency) != before
 
 
 def test_worktop_and_plinth_are_picked_and_explained_on_the_bench(open_window: Open) -> None:

@@ -11,6 +11,7 @@ from PyQt6.QtCore import QTimer
 from PyQt6.QtWidgets import QApplication, QFileDialog, QPushButton, QWidget
 from pytestqt.qtbot import QtBot
 
+from hands import figure
 from makers import CATALOG, ROOM, WALL, a_wall_of
 from tallplank.app.frame.command import CommandFinder
 from tallplank.app.frame.fault import FaultTeller
@@ -192,9 +193,9 @@ def test_a_check_that_fails_keeps_the_price_new_and_is_told(open_window: Open, t
     def failing(*_: object) -> object:
         raise KeyError("unforeseen")
 
+    before = figure(window, "price")
     monkeypatch.setattr(checks, "UNIT_CHECKS", (failing,))
-    before = window.ticket.figures["price"].value_label.text()
     window.store.apply(lambda j: place_unit(j, CATALOG, "tall", Spot(ROOM, WALL)), "place")
-    assert window.ticket.figures["price"].value_label.text() != before
+    assert figure(window, "price") != before
     assert [type(fault) for fault in told] == [KeyError]
-    assert "1" in window.ticket.figures["findings"].value_label.text()
+    assert "1" in figure(window, "findings")

@@ -3,7 +3,7 @@
 import pytest
 from PyQt6.QtWidgets import QPushButton, QSpinBox, QWidget
 
-from hands import Open, choose, panel, reset, type_into
+from hands import Open, choose, figure, panel, reset, type_into
 from makers import CATALOG, ROOM, WALL, a_room, a_wall_of, made
 from tallplank.app.frame.window import MainWindow
 from tallplank.app.panel.parts import PartList
@@ -213,7 +213,7 @@ def test_rates(open_window: Open) -> None:
     type_into(window, "Labour, hour", "52.5")
     type_into(window, "Currency", "gbp")
     assert (window.store.job.rates.labour_hour, window.store.job.rates.currency) == (52.5, "GBP")
-    assert window.ticket.figures["price"].value_label.text().startswith("£")
+    assert figure(window, "price").startswith("£")
     type_into(window, "Tax", "lots")
     assert "not a number" in window.message_label.text()
 

@@ -22,7 +22,7 @@ SLOW_S = 1.0
 HEAD, STEP = 0.2, 200.0
 """Degrees by which the head turns with a pixel; and a step at eye height, in millimetres."""
 HURRY_S = 0.15
-"""Edits nearer to each other than this, as in a drag, are not shown one by one: the drag stays smooth, the solids follow."""
+"""Edits nearer to each other than this are not shown one by one, nor are the steps of a drag: it stays smooth, the solids follow."""
 
 
 class SolidView(QWidget):
@@ -36,6 +36,8 @@ class SolidView(QWidget):
         self._image: QImage | None = None
         self._stale_scene, self._stale_picture, self._framed = True, True, ""
         self._changed_at = 0.0
+        self._edited = (store.job, store.state.since)
+        """The job that was shown last, and what it was before its last edit: the steps of a drag have that in common."""
         self.clock = monotonic
         self._press: QPointF | None = None
         self._last = QPointF()
@@ -142,14 +144,20 @@ class SolidView(QWidget):
 
     def changed(self) -> None:
         """Something else is to be shown: at once, but where edits follow on each other's heels when they pause."""
-        now = self.clock()
-        hurried = now - self._changed_at < HURRY_S
+        now, hurried = self.clock(), self._is_edited_in_a_hurry()
         self._changed_at, self._stale_scene = now, True
         if hurried:
             self._rest.start()
             self._long_rest.stop()
         else:
             self.turned()
+
+    def _is_edited_in_a_hurry(self) -> bool:
+        state = self.store.state
+        (job, since), self._edited = self._edited, (state.job, state.since)
+        if state.job is job:
+            return False
+        return (since is not None and state.since is since) or self.clock() - self._changed_at < HURRY_S
 
     def chosen_changed(self) -> None:
         """Something else is selected."""

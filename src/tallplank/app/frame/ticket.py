@@ -13,8 +13,8 @@ from tallplank.app.look.theme import Tokens
 from tallplank.session.store import Store
 
 HEIGHT = 54
-FIRST_MS = 40
-"""When the figures of a new window are reckoned: after it has been painted."""
+FIGURES_MS = 60
+"""When figures are reckoned after a change: after what was changed is painted, and while a drag goes on about so often."""
 NAMES = 250
 """Pixels that the job's name takes, whatever its length, so that what stands beside it never moves."""
 
@@ -100,13 +100,12 @@ class Ticket(QWidget):
         for figure in self.figures.values():
             row.addWidget(figure)
         self.restyle(tokens)
-        self._first = QTimer(self)
-        self._first.setSingleShot(True)
-        self._first.timeout.connect(self._show_figures)
-        self._first.start(FIRST_MS)
+        self._later = QTimer(self)
+        self._later.setSingleShot(True)
+        self._later.setInterval(FIGURES_MS)
+        self._later.timeout.connect(self._show_figures)
         self._subscriptions = [
-            store.subscribe(lambda s: s.history, lambda _: self._refresh()),
-            store.subscribe(lambda s: s.history, lambda _: self._show_figures(), now=False),
+            store.subscribe(lambda s: s.history, lambda _: self._changed()),
             store.subscribe(lambda s: (s.path, s.is_dirty), lambda _: self._names()),
         ]
 
@@ -128,7 +127,7 @@ class Ticket(QWidget):
 
     def close_pane(self) -> None:
         """End the subscriptions."""
-        self._first.stop()
+        self._later.stop()
         for subscription in self._subscriptions:
             subscription.close()
 
@@ -143,6 +142,17 @@ class Ticket(QWidget):
         set_tip(self.name_label, f"{state.path or 'Not saved yet'}{' – changed since' if state.is_dirty and state.path else ''}")
         self.customer_label.setText(" · ".join(t for t in (state.job.number, state.job.customer) if t) or "No customer yet")
 
+    @property
+    def is_drawn(self) -> bool:
+        """Whether the figures are those of the job as it is."""
+        return not self._later.isActive()
+
+    def _changed(self) -> None:
+        """The figures follow when the drawings are there; steps of a drag put them off no further."""
+        self._refresh()
+        if not self._later.isActive():
+            self._later.start()
+
     def _refresh(self) -> None:
         self._names()
         history = self._store.state.history
@@ -156,7 +166,6 @@ class Ticket(QWidget):
         self.units_button.setText(self._store.job.display.style.value)
 
     def _show_figures(self) -> None:
-        self._first.stop()
         derived = self._store.derived
         self.figures["units"].show_value(str(len(self._store.job.units)), "unit" if len(self._store.job.units) == 1 else "units")
         self.figures["parts"].show_value(str(sum(r.quantity for r in derived.cutlist)))

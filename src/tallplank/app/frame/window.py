@@ -243,7 +243,8 @@ class MainWindow(QMainWindow):
 
     def is_drawn(self) -> bool:
         """Whether everything is shown as it will stay."""
-        return self.tray.is_drawn and all(view.is_drawn for view in self.board.findChildren(SolidView) if view.isVisible())
+        views = [view for view in self.board.findChildren(SolidView) if view.isVisible()]
+        return self.tray.is_drawn and self.ticket.is_drawn and all(view.is_drawn for view in views)
 
     def change_theme(self) -> None:
         """Go to the next theme."""
