@@ -101,14 +101,22 @@ class Store:
             PlankError: the edit cannot be done; nothing is changed then.
         """
         before = self.job
-        with self._deriver.workshop.at_hand():
-            done = edit(before)
+        done = self.tried(edit, before)
         job, made = done if isinstance(done, Edited) else (done, ())
         if job is before or job == before:  # what is typed anew as it was is no step
             return made
         history = self.state.history.redone_last(job, label) if merge else self.state.history.done(job, label)
         self._show(history, self.state.since if merge else before)
         return made
+
+    def tried(self, edit: Callable[[Job], _T], job: Job) -> _T:
+        """What an edit makes of a job, which is not shown: what it builds for that is at hand when it is.
+
+        Raises:
+            PlankError: the edit cannot be done.
+        """
+        with self._deriver.workshop.at_hand():
+            return edit(job)
 
     def undo(self) -> None:
         """Take the last edit back."""

@@ -103,6 +103,12 @@ def site_of(made: Made, room_id: str) -> WallSite:
     return WallSite(made.job.room(room_id), made.faces[room_id], made.catalog, made.job.standard, standing, made.keep)
 
 
+def _as_before(run: Run, before: Mapping[str, Run]) -> Run:
+    """The very same run where nothing of it changed: lists, prices, checks and solids know it then."""
+    known = before.get(run.id)
+    return known if known is not None and known == run else run
+
+
 def _standing(faces: Faces, units: Iterable[MadeUnit], runs: Iterable[Run]) -> tuple[Standing, ...]:
     found = []
     for m in units:
@@ -273,7 +279,8 @@ class Workshop:
             known = self._room_runs.get(room.id)
             if known is None or known[0] is not room or not are_same(known[1], members):
                 made = self._runs_of_room(job, room.id, faces[room.id], members)
-                runs_of = tuple(overridden(run, room.pieces, self.catalog) for run in made)
+                before = {run.id: run for run in known[2]} if known is not None else {}
+                runs_of = tuple(_as_before(overridden(run, room.pieces, self.catalog), before) for run in made)
                 known = self._room_runs[room.id] = (room, members, runs_of)
             runs[room.id] = known[2]
         return runs

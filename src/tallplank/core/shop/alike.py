@@ -90,6 +90,8 @@ class _Seen:
 
     def _comes_to(self, other: "_Seen", ways: Iterable[Signs]) -> bool:
         a, b = self.part, other.part
+        if AS_IT_IS in ways and _is_as_it_is(a, b):
+            return True
         if (len(a.holes), len(a.pockets), a.form.is_square) != (len(b.holes), len(b.pockets), b.form.is_square):
             return False
         bands = self.bands(AS_IT_IS)
@@ -141,6 +143,12 @@ class _Seen:
         """What a place and the one that it comes to add up to."""
         low, high = self.part.form.span(self.part.size)
         return np.add(low, high)
+
+
+def _is_as_it_is(a: Part, b: Part) -> bool:
+    """Whether all that is looked at of two parts is the very same, which is told at once."""
+    one, two = ((p.size, p.edges, p.holes, p.pockets, p.finish.coated_faces == 1) for p in (a, b))
+    return one == two and (a.form is b.form or a.form == b.form)
 
 
 def _counted(values: Doubles) -> Whole:
