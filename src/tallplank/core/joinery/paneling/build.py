@@ -70,8 +70,7 @@ def wall_runs(site: WallSite) -> Iterator[Run]:
 
 def outcome_of(scheme: Scheme, site: WallSite) -> Outcome:
     """A scheme of a room as it is made there; what an edit checks need not be made again to be shown."""
-    key = (Same(scheme), Same(site.room), Same(site.catalog), Same(site.standard), site.members)
-    outcome: Outcome = site.keep.table("outcomes").get(key, lambda: _outcome(scheme, site))
+    outcome: Outcome = site.keep.table("outcomes").get(Corners(scheme, site).around(), lambda: _outcome(scheme, site))
     return outcome
 
 
@@ -99,7 +98,12 @@ def solved_at(scheme: Scheme, site: WallSite) -> Solved:
         BuildError: it does not fit.
     """
     corners = Corners(scheme, site)
-    return _solved(corners, _ground_face(site.faces[scheme.face], site.members), corners.board_ends())
+
+    def anew() -> Solved:
+        return _solved(corners, _ground_face(site.faces[scheme.face], site.members), corners.board_ends())
+
+    found: Solved = site.keep.table("solved").get(corners.around(), anew)
+    return found
 
 
 def _solved(corners: Corners, face: Face, ends: tuple[float, float]) -> Solved:

@@ -3,11 +3,13 @@
 from typing import NamedTuple
 
 from tallplank.core.catalog.catalog import Catalog
+from tallplank.core.job.base import Record
 from tallplank.core.job.face import Faces
 from tallplank.core.job.room import Room
 from tallplank.core.job.standard import Standard
 from tallplank.core.joinery.paneling.covered import Standing
 from tallplank.core.measure.keep import Keep
+from tallplank.core.measure.memo import Same
 
 
 class WallSite(NamedTuple):
@@ -20,3 +22,14 @@ class WallSite(NamedTuple):
     members: tuple[Standing, ...]
     """What stands in the room, as what is on its walls meets it."""
     keep: Keep
+
+    @property
+    def bare_room(self) -> Same[object]:
+        """One and the same for rooms that have all but their schemes in common."""
+        return self.but_for(self.room, "schemes")
+
+    def but_for(self, record: Record, name: str) -> Same[object]:
+        """One and the same for records that have all their pieces but one in common."""
+        pieces = tuple([piece for key, piece in record.by_field.items() if key != name])
+        found: Same[object] = self.keep.table("but for").by_identity(pieces, lambda: Same(pieces))
+        return found

@@ -5,7 +5,7 @@ them; above it, and round outer corners, the edges of both are bevelled to one p
 mitred lap: those of the wall at the left run over the edges of the others.
 """
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from math import radians, tan
@@ -20,6 +20,7 @@ from tallplank.core.joinery.paneling.corner.layer import Layer, beginning, cross
 from tallplank.core.joinery.paneling.site import WallSite
 from tallplank.core.joinery.rule.choice import chosen_finish
 from tallplank.core.measure.carry import carried_by
+from tallplank.core.measure.memo import Same
 
 TrimRole = Literal["base", "rail", "crown"]
 Side = Literal["left", "right"]
@@ -45,6 +46,25 @@ class Corners:
     def room(self) -> Room:
         """The room that its wall is one of."""
         return self.site.room
+
+    def around(self) -> tuple[Hashable, ...]:
+        """All that its scheme depends on where it is.
+
+        Of other schemes on its face, and on the faces round its corners, that is all but what fills them within their edges.
+        """
+        site, own = self.site, self.scheme
+        walls = [face.id for face in site.faces.values() if not face.is_loose]
+        at = walls.index(own.face) if own.face in walls else None
+        near = {own.face} if at is None else {walls[at - 1], own.face, walls[(at + 1) % len(walls)]}
+        beside = tuple([self._edges_of(other) for other in self.room.schemes if other.face in near and other is not own])
+        return (Same(own), site.bare_room, beside, Same(site.catalog), Same(site.standard), site.members)
+
+    def _edges_of(self, other: Scheme) -> Hashable:
+        def edges() -> Hashable:
+            ends = [(frozenset(self.layers(other, side)), ends_flat(other.root, side)) for side in SIDES]
+            return (*ends, self.depth(other))
+
+        return self.site.but_for(other, "root"), other.carried("edges", edges, Same(self.site.catalog), Same(self.site.standard))
 
     def board_ends(self) -> tuple[float, float]:
         """How far within the scheme its boards are seen: from where the next wall's boards stand before them."""
