@@ -6,7 +6,7 @@ from typing import Protocol, runtime_checkable
 
 from PyQt6.QtWidgets import QToolButton, QWidget
 
-from tallplank.app.look.sign import action_icon
+from tallplank.app.look.sign import wear
 from tallplank.app.look.theme import Tokens
 from tallplank.session.store import Store
 
@@ -39,7 +39,7 @@ class PaneKind:
 def switch(sign: str, name: str, tip: str, tokens: Tokens, turned: Callable[[bool], None], *, on: bool = False) -> QToolButton:
     """A small button for the head of a pane that stays pressed while something is shown."""
     button = QToolButton()
-    button.setIcon(action_icon(sign, tokens))
+    wear(button, sign, tokens)
     button.setCheckable(True)
     button.setChecked(on)
     button.setAccessibleName(name)

@@ -3,7 +3,7 @@
 from PyQt6.QtWidgets import QToolButton
 
 from tallplank.app.canvas.view import DrawingCanvas
-from tallplank.app.look.sign import action_icon
+from tallplank.app.look.sign import wear
 from tallplank.session.dimension import DRAWING
 
 
@@ -11,7 +11,7 @@ def measuring_button(pane: DrawingCanvas) -> QToolButton:
     """Begins adding dimensions on a drawing, and leaves it again."""
     store, button = pane.store, QToolButton()
     button.setProperty("kind", "quiet")
-    button.setIcon(action_icon("dimension", pane.tokens))
+    wear(button, "dimension", pane.tokens)
     button.setAccessibleName("Add dimensions")
     button.setToolTip("Add dimensions by two clicks (Ctrl+Alt+D)")
     button.setCheckable(True)

@@ -6,7 +6,7 @@ from tallplank.app.board.hint import drawing_hint
 from tallplank.app.board.kind import PaneKind
 from tallplank.app.canvas.tool.line import SECTION
 from tallplank.app.canvas.view import DrawingCanvas
-from tallplank.app.look.sign import action_icon
+from tallplank.app.look.sign import wear
 from tallplank.app.look.theme import Tokens
 from tallplank.core.draw.primitive import Drawing
 from tallplank.core.draw.section import section
@@ -41,7 +41,7 @@ def _tools(pane: QWidget) -> list[QWidget]:
     store = pane.store
     button = QToolButton()
     button.setProperty("kind", "quiet")
-    button.setIcon(action_icon("section", pane.tokens))
+    wear(button, "section", pane.tokens)
     button.setAccessibleName("Draw the section's line")
     button.setToolTip("Draw another line for the section: drag it on the plan. It is seen to the left of the way you drag.")
     button.setFixedSize(28, 26)

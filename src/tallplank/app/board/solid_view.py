@@ -22,7 +22,10 @@ SLOW_S = 1.0
 HEAD, STEP = 0.2, 200.0
 """Degrees by which the head turns with a pixel; and a step at eye height, in millimetres."""
 HURRY_S = 0.15
-"""Edits nearer to each other than this are not shown one by one, nor are the steps of a drag: it stays smooth, the solids follow."""
+"""Edits nearer to each other than this are not shown one by one, nor are the steps of a drag.
+
+It stays smooth, and the solids follow when it pauses.
+"""
 
 
 class SolidView(QWidget):

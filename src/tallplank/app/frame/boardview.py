@@ -6,7 +6,7 @@ from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QSplitter, QToolButton, QVBo
 from tallplank.app.board.kind import PaneWidget
 from tallplank.app.board.registry import PANES
 from tallplank.app.frame.setting import remembered_names, remembered_state
-from tallplank.app.look.sign import action_icon
+from tallplank.app.look.sign import wear, wear_again
 from tallplank.app.look.theme import Tokens
 from tallplank.app.stage import STAGES
 from tallplank.session.state import Stage
@@ -59,13 +59,18 @@ class Pane(QWidget):
         ):
             button = QToolButton()
             button.setProperty("kind", "quiet")
-            button.setIcon(action_icon(icon, self._board.tokens))
+            wear(button, icon, self._board.tokens)
             button.setToolTip(tip)
             button.setAccessibleName(tip)
             button.setFixedSize(24, 26)
             button.clicked.connect(act)
             self._row.addWidget(button)
         return head
+
+    def restyle(self, tokens: Tokens) -> None:
+        """Use another theme."""
+        wear_again(self, tokens)
+        self.content.restyle(tokens)
 
     def close_pane(self) -> None:
         """End the subscriptions of what is shown."""
@@ -99,7 +104,8 @@ class PaneBoard(QWidget):
     def restyle(self, tokens: Tokens) -> None:
         """Use another theme."""
         self.tokens = tokens
-        self._build([p.kind for p in self.panes])
+        for pane in self.panes:
+            pane.restyle(tokens)
 
     def change(self, pane: Pane, kind: str) -> None:
         """Show something else in a pane."""

@@ -14,7 +14,7 @@ from tallplank.session.store import Store
 
 HEIGHT = 54
 FIGURES_MS = 60
-"""When figures are reckoned after a change: after what was changed is painted, and while a drag goes on about so often."""
+"""When figures are reckoned: after what was changed is painted, and while a drag goes on about so often."""
 NAMES = 250
 """Pixels that the job's name takes, whatever its length, so that what stands beside it never moves."""
 

@@ -5,12 +5,29 @@ from itertools import pairwise
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QIcon, QPainter, QPainterPath, QPen, QPixmap
+from PyQt6.QtWidgets import QToolButton, QWidget
 
 from tallplank.app.look.theme import Tokens, colour
 from tallplank.session.state import Stage
 
 Stroke = Callable[[QPainter], None]
 ACTION_SIZE = 18
+
+
+def wear(button: QToolButton, sign: str, tokens: Tokens) -> None:
+    """Give a button a sign, which it keeps in other colours."""
+    button.setProperty(SIGN, sign)
+    button.setIcon(action_icon(sign, tokens))
+
+
+def wear_again(holder: QWidget, tokens: Tokens) -> None:
+    """Draw the signs of all buttons within a widget in other colours."""
+    for button in holder.findChildren(QToolButton):
+        if sign := button.property(SIGN):
+            button.setIcon(action_icon(sign, tokens))
+
+
+SIGN = "sign"
 
 
 def action_icon(name: str, tokens: Tokens) -> QIcon:

@@ -2,7 +2,6 @@
 
 from collections.abc import Callable
 from functools import partial
-from typing import assert_never
 
 from PyQt6.QtCore import QMimeData, QPoint, QSize, Qt, QTimer
 from PyQt6.QtGui import QDrag, QFontMetrics, QIcon, QMouseEvent, QPixmap
@@ -26,6 +25,7 @@ from tallplank.app.look.money import money
 from tallplank.app.look.sign import blank_picture
 from tallplank.app.look.theme import Tokens, font
 from tallplank.app.panel.choice import ROLE_NAMES
+from tallplank.app.tray.offer import offered_for
 from tallplank.app.tray.paneling import offer_walls
 from tallplank.app.tray.survey import offer_survey
 from tallplank.core.catalog.catalog import Catalog
@@ -39,34 +39,14 @@ from tallplank.core.job.saved_piece import SavedPiece
 from tallplank.core.job.unit import FINISH_ROLES, FinishRole
 from tallplank.core.measure.memo import IdentityMemo
 from tallplank.session.group import new_island
-from tallplank.session.saved_piece import CHANGES, place_piece
-from tallplank.session.state import Stage, State
+from tallplank.session.saved_piece import place_piece
+from tallplank.session.state import Stage
 from tallplank.session.store import Store
 
 WIDTH = 196
 PICTURE = QSize(58, 46)
 PICTURE_MS = 4
 """Between one drawing of a kind and the next."""
-
-
-def _offered_for(state: State) -> tuple[object, ...]:
-    """What the offers of a stage depend on, beside the catalogue: while that stays as it is, so do they."""
-    job, own = state.job, (state.stage, CHANGES.of(state))
-    match state.stage:
-        case "survey":
-            return (*own, tuple([(room.id, room.name) for room in job.rooms]), state.room)
-        case "layout":
-            return (*own, job.standard)
-        case "bench":
-            return (*own, tuple([(unit.id, unit.mark, unit.kind) for unit in job.units]))
-        case "walls":
-            return (*own, job.display)
-        case "finish":
-            return (*own, job.rates.currency)
-        case "make" | "quote":
-            return own
-        case _:
-            assert_never(state.stage)
 
 
 def behind(catalog: Catalog, finish: Finish, currency: str) -> str:
@@ -170,7 +150,7 @@ class Tray(QWidget):
         self._scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         column.addWidget(self._scroll, 1)
         self._subscriptions = [
-            store.subscribe(_offered_for, lambda _: self.refresh()),
+            store.subscribe(offered_for, lambda _: self.refresh()),
             store.subscribe(lambda s: s.placing, self._show_placing),
             store.subscribe(lambda s: s.selected, lambda _: self._target()),
         ]

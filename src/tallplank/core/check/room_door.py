@@ -68,7 +68,10 @@ def _met(face: Face, door: WallOpening, standing: Sequence[Obstacle]) -> tuple[f
 
 
 class _Swept(NamedTuple):
-    """What a door takes of the room: before it is opened, and at each step its leaves, with how far it was open before that."""
+    """What a door takes of the room: before it is opened, and its leaves at each step.
+
+    With these goes how far it was open before that.
+    """
 
     close: Prism
     steps: tuple[tuple[float, tuple[Prism, ...]], ...]
@@ -84,7 +87,8 @@ def _swept(frame: Frame, door: WallOpening) -> _Swept:
     close = prism(((left, -CLOSE), (right, -CLOSE), (right, 0.0), (left, 0.0)))
     numbers = range(1, round(OPEN / STEP) + 1)
     steps = tuple([((number - 1) * STEP, tuple(map(prism, _leaves(door, number * STEP)))) for number in numbers])
-    return _Swept(close, steps, box_around([body.box for body in (close, *(leaf for _, leaves in steps for leaf in leaves))]))
+    bodies = (close, *(leaf for _, leaves in steps for leaf in leaves))
+    return _Swept(close, steps, box_around([body.box for body in bodies]))
 
 
 def _leaves(door: WallOpening, angle: float) -> Iterator[Ring]:

@@ -10,7 +10,10 @@ from tallplank.core.measure.memo import Same
 
 
 def layouts_in(block: Block, keep: Keep) -> list[Same[Hashable] | None]:
-    """What is the same of those of its parts that are made alike wherever they are; None where no other is like it."""
+    """What is the same of those of its parts that are made alike wherever they are.
+
+    None of one that no other is like.
+    """
     likes = {id(part.like) for part in block.parts}
     return [None if _is_alone(part, likes) else _layout_of(part, keep) for part in block.parts]
 

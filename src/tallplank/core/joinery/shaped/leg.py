@@ -75,9 +75,11 @@ def legs_at(choice: Choice, plan: Plan, bottom: Polygon, thick: float) -> list[P
 
 
 def well_within(points: Sequence[Point], middle: Dot, margin: float) -> bool:
-    """Whether a point lies among others, by so much within all lines from one of the outer ones to the next."""
+    """Whether a point lies among others, so far within all lines from one of the outer ones to the next."""
     around = MultiPoint(points).convex_hull
-    return isinstance(around, Polygon) and bool(around.contains(middle)) and around.exterior.distance(middle) >= margin
+    if not isinstance(around, Polygon) or not around.contains(middle):
+        return False
+    return bool(around.exterior.distance(middle) >= margin)
 
 
 def _with_middles(points: Sequence[Point]) -> Iterator[Point]:

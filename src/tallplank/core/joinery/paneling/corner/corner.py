@@ -64,7 +64,8 @@ class Corners:
             ends = [(frozenset(self.layers(other, side)), ends_flat(other.root, side)) for side in SIDES]
             return (*ends, self.depth(other))
 
-        return self.site.but_for(other, "root"), other.carried("edges", edges, Same(self.site.catalog), Same(self.site.standard))
+        by = (Same(self.site.catalog), Same(self.site.standard))
+        return self.site.but_for(other, "root"), other.carried("edges", edges, *by)
 
     def board_ends(self) -> tuple[float, float]:
         """How far within the scheme its boards are seen: from where the next wall's boards stand before them."""
