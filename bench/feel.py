@@ -19,13 +19,14 @@ from PyQt6.QtCore import QPoint, QSettings, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QWidget
 
-from hands import type_into
+from hands import panel
 from makers import CATALOG, a_room, many_units
 from tallplank.app.board.solid_view import SolidView
 from tallplank.app.canvas.view import DrawingCanvas
 from tallplank.app.frame.memory import IdleCollector
 from tallplank.app.frame.window import MainWindow, application
 from tallplank.app.look.theme import load_fonts
+from tallplank.app.panel.row import TextField
 from tallplank.core.edit.standard import set_job_finish, set_job_style
 from tallplank.core.edit.unit import delete_units
 from tallplank.core.job.job import Job
@@ -61,7 +62,7 @@ class Felt(NamedTuple):
         return f"{head}  at most {self.wanted:4.0f} ms or {self.wanted / QUIET_MS:5.1f} ×  {'' if self.share <= 1.0 else 'NOT KEPT'}"
 
 
-QUIET_MS = 30.0
+QUIET_MS = 15.0
 """A plain repaint of Layout with the demo on the machine that the bounds are for."""
 
 
@@ -110,10 +111,19 @@ class Hands:
         self.settle()
         return median(self.taken(again) for _ in range(ROUNDS))
 
-    def felt(self, action: str, wanted: float, act: Callable[[int], object], *, rounds: int = ROUNDS) -> Iterator[Felt]:
-        """The middle of some rounds of an action, each begun when all is calm."""
+    def felt(
+        self,
+        action: str,
+        wanted: float,
+        act: Callable[[int], object],
+        *,
+        rounds: int = ROUNDS,
+        before: Callable[[int], object] = lambda _: None,
+    ) -> Iterator[Felt]:
+        """The middle of some rounds of an action, each begun when all is calm, and what comes before it is done."""
         plain, found = self.plain(), []
         for number in range(rounds):
+            before(number)
             self.settle()
             found.append(self.taken(lambda n=number: act(n)))  # type: ignore[misc]
         yield Felt(action, self.name, median(found), plain, wanted)
@@ -157,7 +167,18 @@ def in_layout(hands: Hands, wanted: tuple[float, float]) -> Iterator[Felt]:
     first = next(u for u in store.job.units if u.room == store.state.room and u.kind in ("base", "drawers"))
     store.look_at(first.room, first.face)
     store.select([first.id])
-    yield from hands.felt("width, Enter", width, lambda n: type_into(window, "Width", f"{first.width - 10 - 3 * n:g}"))
+
+    def field() -> TextField:
+        found = panel(window).row("Width")
+        assert isinstance(found, TextField)
+        return found
+
+    def typed(number: int) -> None:
+        field().setFocus()
+        field().selectAll()
+        QTest.keyClicks(field(), f"{first.width - 10 - 3 * number:g}")
+
+    yield from hands.felt("width, Enter", width, lambda _: QTest.keyClick(field(), Qt.Key.Key_Return), before=typed)
     view = window.board.pane("elevation")
     placed = store.derived.made.by_id[first.id].placed
     place = view.place_of((placed.x + placed.right) / 2, placed.z + 200.0).toPoint()  # type: ignore[union-attr]

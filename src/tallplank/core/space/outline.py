@@ -89,8 +89,19 @@ def _united(areas: Sequence[Polygon]) -> BaseGeometry:
 
 def shared_depth(one: Ring, other: Ring) -> float:
     """How deep two rings lie in one another: the narrower side of the smallest rectangle around what they share, 0 for nothing."""
+    if _is_upright(one) and _is_upright(other):  # most of what stands in a room
+        ((x0, y0), (x1, y1)), ((u0, v0), (u1, v1)) = bounds(one), bounds(other)
+        return max(min(min(x1, u1) - max(x0, u0), min(y1, v1) - max(y0, v0)), 0.0)
     common = shapely.intersection(Polygon(one), Polygon(other))
     return max((_narrow(piece) for piece in getattr(common, "geoms", (common,)) if isinstance(piece, Polygon)), default=0.0)
+
+
+def _is_upright(ring: Ring) -> bool:
+    """Whether it is a rectangle along the axes, of any size."""
+    if len(ring) != 4:
+        return False
+    (x0, y0), (x1, y1), (x2, y2), (x3, y3) = ring
+    return (x0 == x3 and y0 == y1 and x1 == x2 and y2 == y3) or (x0 == x1 and y1 == y2 and x2 == x3 and y3 == y0)
 
 
 def _narrow(piece: Polygon) -> float:
