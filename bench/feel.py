@@ -38,7 +38,7 @@ from tallplank.session.store import Store
 
 LEFT = Qt.MouseButton.LeftButton
 WIDE, CROWDED = "500 units", "60 in a room"
-ROUNDS = 5
+ROUNDS = 3
 
 
 class Felt(NamedTuple):

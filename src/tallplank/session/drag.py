@@ -33,7 +33,7 @@ class Drag:
         """
         if self.is_over:
             return
-        job = self._store.tried(edit, self.origin)
+        job = self._store.edited(edit, self.origin)
         if job is self.origin:
             self.cancel()
             return

@@ -101,7 +101,7 @@ class Store:
             PlankError: the edit cannot be done; nothing is changed then.
         """
         before = self.job
-        done = self.tried(edit, before)
+        done = self.edited(edit, before)
         job, made = done if isinstance(done, Edited) else (done, ())
         if job is before or job == before:  # what is typed anew as it was is no step
             return made
@@ -109,7 +109,7 @@ class Store:
         self._show(history, self.state.since if merge else before)
         return made
 
-    def tried(self, edit: Callable[[Job], _T], job: Job) -> _T:
+    def edited(self, edit: Callable[[Job], _T], job: Job) -> _T:
         """What an edit makes of a job, which is not shown: what it builds for that is at hand when it is.
 
         Raises:

@@ -24,7 +24,7 @@ HEAD, STEP = 0.2, 200.0
 HURRY_S = 0.15
 """Edits nearer to each other than this are not shown one by one, nor are the steps of a drag.
 
-It stays smooth, and the solids follow when it pauses.
+A drag stays smooth, and the solids follow when it pauses.
 """
 
 

@@ -110,8 +110,8 @@ class AlikeSolids(NamedTuple):
 
 def _still(part: Part, surfaces: Surfaces) -> Stretched:
     """The surface and the edges of a part of a form that does not follow sizes."""
-    bare, lines = surfaces.of(part), bare_outline(part)
-    return Stretched.of((bare.corners, np.zeros_like(bare.corners)), bare.normals, (lines, np.zeros_like(lines)), None)
+    bare = surfaces.of(part)
+    return Stretched.still(bare.corners, bare.normals, bare_outline(part), bare.uv)
 
 
 def _all_of(found: Sequence[Shapes]) -> Shapes:
@@ -137,9 +137,6 @@ def _of_one_kind(group: AlikeSolids, lay: FaceLay) -> Shapes:
     points = stretched.at_all(sizes, frames, places).transpose(1, 0, 2)
     corners, edges = points[:, :split], points[:, split:].reshape(count, -1, 2, 3)
     uv = stretched.grain_at(sizes)
-    if uv is None:
-        corners_own = [stretched.at(part.size)[:split].reshape(-1, 4, 3) for part in parts]
-        uv = first.form.grain(np.array(corners_own), normals)
     if any(p.what == "groove" for p in first.pockets):
         edges = np.concatenate([edges, [_grooves(part, lay.frame) for part in parts]], axis=1)
     cut, of = np.full(count * own, backless), np.repeat(np.arange(count), own)

@@ -50,35 +50,49 @@ class Stretched(NamedTuple):
     Its points are its corners, 4 a side, then the ends of its edges. Each of these `rows` (k, 7) is where a point
     is at nothing, how much each coordinate grows with its own size, and 1. The normals (n, 3) stay as they are.
     `grain` (8 n, 4) is how millimetres along the grain and across it, at each corner of a side, grow with the
-    sizes, and what they are at nothing; None where that is for the form to say.
+    sizes, and what they are at nothing.
     """
 
     rows: Floats
     normals: Floats
-    grain: Floats | None
+    grain: Floats
 
     @classmethod
-    def of(cls, corners: Pair, normals: NDArray[Any], lines: Pair, along: NDArray[np.intp] | None) -> "Stretched":
+    def of(cls, corners: Pair, normals: NDArray[Any], lines: Pair, along: NDArray[np.intp]) -> "Stretched":
         """From the corners (n, 4, 3) and the edges (m, 2, 3) at nothing, each with how much they grow.
 
-        Which coordinates of a corner are `along` the grain and across it (n, 4, 2) is told where that is so simple.
+        Told too is which coordinates of a corner are `along` the grain and across it (n, 4, 2).
         """
+        at, by = (np.take_along_axis(some, along, axis=2).reshape(-1, 1) for some in corners)
+        return cls._from(corners, normals, lines, [by * (along.reshape(-1, 1) == np.arange(3)), at])
+
+    @classmethod
+    def still(cls, corners: Floats, normals: Floats, lines: Floats, uv: Floats) -> "Stretched":
+        """From what does not grow, with its grain (n, 4, 2)."""
+        own = (corners, np.zeros_like(corners)), normals, (lines, np.zeros_like(lines))
+        return cls._from(*own, [np.zeros((uv.size, 3)), uv.reshape(-1, 1)])
+
+    @classmethod
+    def _from(cls, corners: Pair, normals: NDArray[Any], lines: Pair, grain: Sequence[NDArray[Any]]) -> "Stretched":
         points, by = (np.concatenate([a.reshape(-1, 3), b.reshape(-1, 3)]) for a, b in zip(corners, lines, strict=True))
         rows = np.concatenate([points, by, np.ones((len(points), 1))], axis=1, dtype=np.float32)
-        return cls(rows, normals.astype(np.float32), None if along is None else _grain(*corners, along))
+        return cls(rows, normals.astype(np.float32), np.concatenate(grain, axis=1, dtype=np.float32))
 
     def only(self, seen: NDArray[np.bool_]) -> "Stretched":
         """Some of its sides (n), and no edges."""
-        grain = None if self.grain is None else self.grain[np.repeat(seen, 8)]
-        return Stretched(self.bare().rows[np.repeat(seen, 4)], self.normals[seen], grain)
+        return Stretched(self.bare().rows[np.repeat(seen, 4)], self.normals[seen], self.grain[np.repeat(seen, 8)])
 
     def bare(self) -> "Stretched":
         """The same without edges."""
         return self._replace(rows=self.rows[: 4 * len(self.normals)])
 
-    def at(self, size: Size3) -> Floats:
-        """Its points (k, 3) at a size."""
-        return self.rows[:, :3] + self.rows[:, 3:6] * np.array(size, np.float32)
+    def surface_at(self, size: Size3) -> Surface:
+        """Its surface at a size."""
+        return Surface(_at(self.rows[: 4 * len(self.normals)], size).reshape(-1, 4, 3), self.normals)
+
+    def lines_at(self, size: Size3) -> Floats:
+        """Its edges (m, 2, 3) at a size."""
+        return _at(self.rows[4 * len(self.normals) :], size).reshape(-1, 2, 3)
 
     def at_all(self, sizes: Floats, frames: Floats, places: Floats) -> Floats:
         """Its points at sizes (m, 3), each in a frame whose ways (m, 3, 3) begin at a place (m, 3): (k, m, 3)."""
@@ -86,18 +100,15 @@ class Stretched(NamedTuple):
         found: Floats = (self.rows @ moves.transpose(1, 0, 2).reshape(7, -1)).reshape(len(self.rows), -1, 3)
         return found
 
-    def grain_at(self, sizes: Floats) -> Floats | None:
+    def grain_at(self, sizes: Floats) -> Floats:
         """Its grain at sizes (m, 3): (m, 4 n, 2)."""
-        if self.grain is None:
-            return None
         terms = np.concatenate([sizes, np.ones((len(sizes), 1), np.float32)], axis=1)
         found: Floats = (terms @ self.grain.T).reshape(len(sizes), -1, 2)
         return found
 
 
-def _grain(corners: NDArray[Any], by: NDArray[Any], along: NDArray[np.intp]) -> Floats:
-    at, grows = (np.take_along_axis(some, along, axis=2).reshape(-1, 1) for some in (corners, by))
-    return np.concatenate([grows * (along.reshape(-1, 1) == np.arange(3)), at], axis=1, dtype=np.float32)
+def _at(rows: Floats, size: Size3) -> Floats:
+    return rows[:, :3] + rows[:, 3:6] * np.array(size, np.float32)
 
 
 class Slab(NamedTuple):

@@ -66,6 +66,12 @@ def holds(ring: Sequence[Point], point: Point) -> bool:
     return bool(shapely.intersects_xy(Polygon(ring), *point))
 
 
+def lies_among(points: Sequence[Point], point: Point, margin: float) -> bool:
+    """Whether a point lies among others, so far within all lines from one of the outer ones to the next."""
+    around, dot = shapely.MultiPoint(points).convex_hull, shapely.Point(point)
+    return isinstance(around, Polygon) and bool(around.contains(dot) and around.exterior.distance(dot) >= margin)
+
+
 def triangles(ring: Sequence[Point]) -> tuple[tuple[Point, Point, Point], ...]:
     """The area in triangles whose corners are those of the ring, each counter-clockwise."""
     found = (shapely.orient_polygons(t).exterior.coords for t in shapely.constrained_delaunay_triangles(Polygon(ring)).geoms)

@@ -12,7 +12,7 @@ from tallplank.core.space.outline import Ring, bounds
 
 HAIR = 1e-6
 DIGITS = 9
-"""Places on the wall are reckoned to so many digits of a millimetre: what lies elsewhere differs in the last bits."""
+"""To a millionth of a micrometre: what is shared anew or lies elsewhere differs in the last bits, and is the very same so."""
 
 
 class Area(NamedTuple):

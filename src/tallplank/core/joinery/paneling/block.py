@@ -7,8 +7,7 @@ from typing import NamedTuple
 
 from tallplank.core.job.filling import Plain
 from tallplank.core.job.scheme import Path, Region
-from tallplank.core.joinery.paneling.area import Area, around, wider
-from tallplank.core.joinery.paneling.place import DIGITS
+from tallplank.core.joinery.paneling.area import DIGITS, Area, around, wider
 from tallplank.core.measure.carry import Carrying
 from tallplank.core.space.outline import Ring, bounds
 

@@ -7,11 +7,10 @@ from typing import NamedTuple
 from tallplank.core.error import mm
 from tallplank.core.job.base import RecordError
 from tallplank.core.job.scheme import Path, Region
+from tallplank.core.joinery.paneling.area import DIGITS
 from tallplank.core.measure.divide import DivideError, Member, divide
 from tallplank.core.measure.memo import Same
 
-DIGITS = 9
-"""To a millionth of a micrometre: sizes that are shared anew, but alike, are the very same."""
 SAME = 1e-6
 """Places that are nearer are one."""
 NO_MARKS: Mapping[str, float] = MappingProxyType({})

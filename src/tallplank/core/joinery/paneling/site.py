@@ -23,11 +23,6 @@ class WallSite(NamedTuple):
     """What stands in the room, as what is on its walls meets it."""
     keep: Keep
 
-    @property
-    def bare_room(self) -> Same[object]:
-        """One and the same for rooms that have all but their schemes in common."""
-        return self.but_for(self.room, "schemes")
-
     def but_for(self, record: Record, name: str) -> Same[object]:
         """One and the same for records that have all their pieces but one in common."""
         pieces = tuple([piece for key, piece in record.by_field.items() if key != name])

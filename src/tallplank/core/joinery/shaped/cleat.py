@@ -12,12 +12,11 @@ from tallplank.core.joinery.joint.joint import fixings, holding_screw
 from tallplank.core.joinery.part.part import Note, Part, stood
 from tallplank.core.joinery.rule.corner import past
 from tallplank.core.joinery.setout.collector import Bore, Collector, Lay, Stuff
-from tallplank.core.joinery.shaped.leg import well_within
 from tallplank.core.joinery.shaped.stand import Stand
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Vec
-from tallplank.core.space.outline import Point
+from tallplank.core.space.outline import Point, lies_among
 
 DEEP, PLAY = 40.0, 5.0
 """How deep a cleat is, and how far its ends stay away from what is beside them."""
@@ -41,7 +40,8 @@ def add_cleats(stand: Stand, shelf: Part, pins: Sequence[Point], out: Collector)
 
 def lies(shelf: Part, supports: Sequence[Point]) -> bool:
     """Whether the middle of a shelf's weight lies well within its supports."""
-    return well_within(supports, Polygon(shelf.above).centroid, MARGIN)
+    middle = Polygon(shelf.above).centroid
+    return lies_among(supports, (middle.x, middle.y), MARGIN)
 
 
 def _backs(stand: Stand, out: Collector) -> list[tuple[int, int]]:

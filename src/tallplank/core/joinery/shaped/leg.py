@@ -6,7 +6,7 @@ from math import atan2, cos, degrees, dist, hypot, radians, sin, sqrt
 from typing import NamedTuple
 
 import shapely
-from shapely import LinearRing, MultiPoint, Polygon
+from shapely import LinearRing, Polygon
 from shapely import Point as Dot
 from shapely.geometry.base import BaseGeometry
 from shapely.ops import nearest_points
@@ -19,6 +19,7 @@ from tallplank.core.joinery.shaped.plan import Plan, PlanSide, Point, inset
 from tallplank.core.measure.size import Size
 from tallplank.core.measure.source import Decided
 from tallplank.core.space.frame import Vec
+from tallplank.core.space.outline import lies_among
 
 INWARD = 70.0
 """How far a leg stands in from the sides at least, and behind the plinth."""
@@ -68,18 +69,10 @@ def legs_at(choice: Choice, plan: Plan, bottom: Polygon, thick: float) -> list[P
     found: list[Point] = []
     for point in _with_middles(wanted):
         _add_apart(found, _moved_under(point, under), thick)
-    if len(found) < LEAST or not well_within(found, bottom.centroid, WITHIN):
+    if len(found) < LEAST or not lies_among(found, (bottom.centroid.x, bottom.centroid.y), WITHIN):
         for point in list(under.exterior.coords)[:-1]:
             _add_apart(found, point, thick)
     return found
-
-
-def well_within(points: Sequence[Point], middle: Dot, margin: float) -> bool:
-    """Whether a point lies among others, so far within all lines from one of the outer ones to the next."""
-    around = MultiPoint(points).convex_hull
-    if not isinstance(around, Polygon) or not around.contains(middle):
-        return False
-    return bool(around.exterior.distance(middle) >= margin)
 
 
 def _with_middles(points: Sequence[Point]) -> Iterator[Point]:

@@ -53,11 +53,10 @@ class Corners:
         Of other schemes on its face, and on the faces round its corners, that is all but what fills them within their edges.
         """
         site, own = self.site, self.scheme
-        walls = [face.id for face in site.faces.values() if not face.is_loose]
-        at = walls.index(own.face) if own.face in walls else None
-        near = {own.face} if at is None else {walls[at - 1], own.face, walls[(at + 1) % len(walls)]}
+        near = {own.face, *map(self._next_wall, SIDES)}
         beside = tuple([self._edges_of(other) for other in self.room.schemes if other.face in near and other is not own])
-        return (Same(own), site.bare_room, beside, Same(site.catalog), Same(site.standard), site.members)
+        bare = site.but_for(self.room, "schemes")
+        return (Same(own), bare, beside, Same(site.catalog), Same(site.standard), site.members)
 
     def _edges_of(self, other: Scheme) -> Hashable:
         def edges() -> Hashable:
@@ -200,13 +199,19 @@ class Corners:
         return {side: self._mate_at(side) for side in SIDES}
 
     def _mate_at(self, side: Side) -> Scheme | None:
-        walls = [f.id for f in self.site.faces.values() if not f.is_loose]
-        if self.scheme.face not in walls or not self._reaches(side):
+        other = self._next_wall(side)
+        if other is None or not self._reaches(side):
             return None
-        other = walls[(walls.index(self.scheme.face) + (1 if side == "right" else -1)) % len(walls)]
         found = (s for s in self.room.schemes if s.face == other and (s.left if side == "right" else s.right) < NEAR)
         outer = self.angle(side) > HALF_TURN
         return next((s for s in found if _overlap(s, self.scheme) and not (outer and (s.box or self.scheme.box))), None)
+
+    def _next_wall(self, side: Side) -> str | None:
+        """The wall round the corner at a side; None for a face that is no wall of the room."""
+        walls = [face.id for face in self.site.faces.values() if not face.is_loose]
+        if self.scheme.face not in walls:
+            return None
+        return walls[(walls.index(self.scheme.face) + (1 if side == "right" else -1)) % len(walls)]
 
     def _reaches(self, side: Side) -> bool:
         """Whether it ends at a corner of the room, be it an inner or an outer one."""

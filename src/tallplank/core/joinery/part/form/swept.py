@@ -126,8 +126,7 @@ class Swept(PlainForm, Carrying):
 
     def surface(self, size: Size3, pockets: Sequence[Pocket]) -> Surface:
         """See `Seen`."""
-        drawn = self._drawn()
-        return Surface(drawn.at(size)[: 4 * len(drawn.normals)].reshape(-1, 4, 3), drawn.normals)
+        return self._drawn().surface_at(size)
 
     def grain(self, corners: Floats, normals: Floats) -> Floats:
         """See `Seen`."""
@@ -135,8 +134,7 @@ class Swept(PlainForm, Carrying):
 
     def lines(self, size: Size3, tongue: float) -> Floats:
         """See `Seen`: both ends, and the edges along it that are no part of a curve."""
-        drawn = self._drawn()
-        return drawn.at(size)[4 * len(drawn.normals) :].reshape(-1, 2, 3)
+        return self._drawn().lines_at(size)
 
     def stretched(self, pockets: Sequence[Pocket]) -> Stretched | None:
         """See `PlainForm`."""
