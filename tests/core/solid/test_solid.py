@@ -18,7 +18,8 @@ from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
 from tallplank.core.joinery.part.form.bent import Bent
 from tallplank.core.joinery.part.hole import Pocket
-from tallplank.core.joinery.part.part import Part, flap, part_refs, pulled_out, swing
+from tallplank.core.joinery.part.opened import flap, pulled_out, swing
+from tallplank.core.joinery.part.part import Part, part_refs
 from tallplank.core.joinery.workshop import Workshop, make_unit
 from tallplank.core.solid.mesh import Surfaces
 from tallplank.core.solid.outline import bare_outline

@@ -6,7 +6,8 @@ from functools import cached_property
 from math import hypot
 
 from tallplank.core.joinery.made import MadeUnit
-from tallplank.core.joinery.part.part import SHOWN_OUT, Front, Part, Piece
+from tallplank.core.joinery.part.opened import SHOWN_OUT
+from tallplank.core.joinery.part.part import Front, Part, Piece
 from tallplank.core.joinery.rule.choice import usual_hinge
 from tallplank.core.space.frame import Frame, Vec
 from tallplank.core.space.motion import Motion, SlideOut, Turn

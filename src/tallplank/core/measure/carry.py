@@ -1,7 +1,7 @@
 """What follows from a thing alone stays with it, for as long as it is there itself: nobody else has to keep it, or to forget it."""
 
 from collections.abc import Callable, Hashable, Iterable
-from typing import Any, TypeVar
+from typing import Any, ClassVar, TypeVar
 
 _T = TypeVar("_T")
 _C = TypeVar("_C", bound="Carrying")
@@ -19,6 +19,10 @@ class _Store(dict[Hashable, tuple[tuple[object, ...], Any]]):
         return _Store()
 
 
+_NOTHING = _Store()
+"""What a thing carries before anything was asked of it; nothing is ever put there."""
+
+
 class Carrying:
     """Carries what follows from it. Threads may ask at once: at worst both reckon the same.
 
@@ -26,13 +30,14 @@ class Carrying:
     """
 
     __slots__ = ()
+    _carried: ClassVar[_Store] = _NOTHING
 
     def carried(self, name: Hashable, compute: Callable[[], _T], *beside: object) -> _T:
         """What was reckoned before under a name, or a new one; where it depends on more than the thing itself, on things `beside`.
 
         For each name only the last result is kept: of what changes, as a frame that is moved, only the present one is asked for again.
         """
-        known = _known(self, name)
+        known = self._carried.get(name)
         if known is None or known[0] != beside:
             known = _store_of(self)[name] = (beside, compute())
         found: _T = known[1]
@@ -40,29 +45,19 @@ class Carrying:
 
     def carries(self, name: Hashable, *beside: object) -> bool:
         """Whether that was reckoned before."""
-        known = _known(self, name)
+        known = self._carried.get(name)
         return known is not None and known[0] == beside
 
 
 def carried_by(things: Iterable[_C], name: Hashable, compute: Callable[[_C], _T], *beside: object) -> list[_T]:
     """The same of each of many things."""
-    found: list[_T] = []
-    for thing in things:
-        try:
-            known = thing._carried[name]  # type: ignore[attr-defined]
-        except (AttributeError, KeyError):
-            known = None
-        if known is None or known[0] != beside:
-            known = _store_of(thing)[name] = (beside, compute(thing))
-        found.append(known[1])
-    return found
 
+    def anew(thing: _C) -> _T:
+        found = compute(thing)
+        _store_of(thing)[name] = (beside, found)
+        return found
 
-def _known(thing: Carrying, name: Hashable) -> tuple[tuple[object, ...], Any] | None:
-    try:
-        return thing._carried.get(name)  # type: ignore[attr-defined, no-any-return]
-    except AttributeError:
-        return None
+    return [k[1] if (k := t._carried.get(name)) is not None and k[0] == beside else anew(t) for t in things]
 
 
 def without_carried(values: dict[str, Any]) -> dict[str, Any]:
@@ -72,9 +67,6 @@ def without_carried(values: dict[str, Any]) -> dict[str, Any]:
 
 
 def _store_of(thing: Carrying) -> _Store:
-    try:
-        return thing._carried  # type: ignore[attr-defined, no-any-return]
-    except AttributeError:
-        store = _Store()
-        object.__setattr__(thing, "_carried", store)
-        return store
+    if thing._carried is _NOTHING:
+        object.__setattr__(thing, "_carried", _Store())
+    return thing._carried

@@ -13,7 +13,8 @@ from tallplank.core.job.front import FRONTS, SHAPES
 from tallplank.core.job.opening import FrontKind
 from tallplank.core.joinery.front.leaf import Leaf, add_leaf_parts
 from tallplank.core.joinery.front.pull import add_pulls
-from tallplank.core.joinery.part.part import BuildError, Front, Tag, flap, pulled_out, swing
+from tallplank.core.joinery.part.opened import flap, pulled_out, swing
+from tallplank.core.joinery.part.part import BuildError, Front, Tag
 from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.rule.choice import Choice, usual_hinge
 from tallplank.core.joinery.rule.load import GRAVITY, weight_kg

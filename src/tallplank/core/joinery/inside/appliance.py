@@ -8,7 +8,8 @@ from typing import NamedTuple
 from tallplank.core.catalog.hardware import Appliance
 from tallplank.core.error import mm
 from tallplank.core.job.opening import Opening
-from tallplank.core.joinery.part.part import BuildError, Note, Piece, flap
+from tallplank.core.joinery.part.opened import flap
+from tallplank.core.joinery.part.part import BuildError, Note, Piece
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.setout.box import Box
 from tallplank.core.joinery.setout.collector import Collector

@@ -10,7 +10,8 @@ from tallplank.core.joinery.inside.blocking import add_blocking, mount_of
 from tallplank.core.joinery.inside.drawer_joint import add_corners
 from tallplank.core.joinery.joint.system import on_row
 from tallplank.core.joinery.part.hole import Pocket
-from tallplank.core.joinery.part.part import BOTTOM, BOX_FRONT, UPRIGHTS, BuildError, Edges, Part, PartKind, Piece, Tag, pulled_out
+from tallplank.core.joinery.part.opened import pulled_out
+from tallplank.core.joinery.part.part import BOTTOM, BOX_FRONT, UPRIGHTS, BuildError, Edges, Part, PartKind, Piece, Tag
 from tallplank.core.joinery.part.role import PartRole
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.plate import bottom_thickness

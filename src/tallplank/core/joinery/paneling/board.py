@@ -134,6 +134,8 @@ class Making(NamedTuple):
 
     def near(self, area: Area) -> tuple[Area, ...]:
         """What of the wall is not free in an area or close to it."""
+        if not self.covered and not self.cut_outs:
+            return ()
         x, z, width, height = area
         left, low, right, top = x - APART, z - APART, x + width + APART, z + height + APART
         around = [(x < right and z < top and x + w > left and z + h > low) for x, z, w, h in (*self.covered, *self.cut_outs)]

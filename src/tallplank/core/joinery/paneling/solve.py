@@ -4,9 +4,9 @@ Source: the panel sum: a length less the boards between and at the ends, shared 
 from the finished molding, not from the wall: a baseboard of 9 in and a border of 3 in let a panel begin at 12 in; common practice.
 """
 
-from collections.abc import Hashable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Hashable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, partial
 from itertools import pairwise
 from operator import sub
 from typing import Literal
@@ -29,6 +29,7 @@ from tallplank.core.measure.memo import Same
 from tallplank.core.space.bow import Bow
 from tallplank.core.space.outline import Ring
 
+Like = Callable[[], Block | None]
 LEAST, MOST_ROUNDS = 1.0, 20
 """A wall that is narrower is none."""
 
@@ -125,15 +126,39 @@ def rise(catalog: Catalog, molding: str | None) -> float:
     return item.rise if isinstance(item, Molding) else 0.0
 
 
-def _divided(field: Field, held: HeldBy, keep: Keep, like: Block | None = None) -> Block:
-    """A field with all that is in it, which is like another one beside it or divided for itself.
+def _divided(field: Field, held: HeldBy, keep: Keep, like: Like | None = None) -> Block:
+    """A field with all that is in it, which is `like` another one beside it or divided for itself.
 
     A boundary that is dragged leaves most of a wall as it is, and with it the very same blocks.
     """
     path, region, *where = field
     key = (id(region), path, held, *where)  # the block holds on to its region, so that its identity is not reused
-    block: Block = keep.table("blocks").get(key, lambda: _divided_anew(field, held, keep) if like is None else Block(field, like=like))
+
+    def anew() -> Block:
+        other = like() if like is not None else None
+        return _divided_anew(field, held, keep) if other is None else Block(field, like=other)
+
+    block: Block = keep.table("blocks").get(key, anew)
     return block
+
+
+class _Beside:
+    """The parts of a region that were divided, of which the next may be the like; few are ever asked for theirs."""
+
+    def __init__(self, keep: Keep) -> None:
+        self._keep, self._first = keep, dict[Hashable, Block]()
+        self._waiting = list[tuple[Region, float, Block]]()
+
+    def like(self, part: Region, size: float) -> Block | None:
+        """The first that is as large, and divided and filled alike."""
+        for other, own, block in self._waiting:
+            self._first.setdefault((_kind(other, self._keep), own), block)
+        self._waiting.clear()
+        return self._first.get((_kind(part, self._keep), size))
+
+    def add(self, part: Region, size: float, block: Block) -> None:
+        """Another one."""
+        self._waiting.append((part, size, block))
 
 
 def _divided_anew(field: Field, held: HeldBy, keep: Keep) -> Block:
@@ -146,7 +171,7 @@ def _divided_anew(field: Field, held: HeldBy, keep: Keep) -> Block:
         parts, places = _placed(field, start, length, held, keep)
     except DivideError as problem:
         raise BuildError(f"{_where(field)}: {problem.text}") from None
-    curved, found, first = bounded(region, parts, places, area, field.path), [], dict[Hashable, Block]()
+    curved, found, beside = bounded(region, parts, places, area, field.path), [], _Beside(keep)
     for index, (part, (start, size)) in enumerate(zip(parts, places, strict=True)):
         at = Area(area.x + start, area.z, size, area.height) if across else Area(area.x, area.z + start, area.width, size)
         own = curved.get(index, Bounded(at, None))
@@ -154,9 +179,8 @@ def _divided_anew(field: Field, held: HeldBy, keep: Keep) -> Block:
         if own.ring is not None or inner.clip is not None or not (part.parts and part.within.is_plain):
             found.append(_divided(inner if own.ring is None else inner._replace(straight=at), held, keep))
         else:  # divided alike wherever it lies
-            kind = (_kind(part, keep), size)
-            found.append(_divided(inner, held, keep, first.get(kind)))
-            first.setdefault(kind, found[-1])
+            found.append(_divided(inner, held, keep, partial(beside.like, part, size)))
+            beside.add(part, size, found[-1])
     bent = strips_between(region, parts, places, area)
     if bent or field.ring is not None:
         strips = tuple(_strips(field, places, across, bent))

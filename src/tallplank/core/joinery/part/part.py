@@ -15,9 +15,10 @@ from tallplank.core.joinery.part.form.form import SHEET, Form
 from tallplank.core.joinery.part.hole import Hole, Pocket, ShapedEdge, WorkedEdge
 from tallplank.core.joinery.part.role import PartRole, word_of
 from tallplank.core.measure.carry import Carrying, without_carried
+from tallplank.core.measure.quick import made_at_once
 from tallplank.core.measure.size import Size
-from tallplank.core.space.frame import RIGHT, UP, Frame, Vec
-from tallplank.core.space.motion import Motion, SlideOut, Turn
+from tallplank.core.space.frame import Frame, Vec
+from tallplank.core.space.motion import Motion
 from tallplank.core.space.outline import Point, Ring, bounds
 
 Grain = Literal["length", "none"]
@@ -49,27 +50,6 @@ class Edges:
 
 
 NO_EDGES = Edges()
-
-
-WIDEST, LEVEL = 100.0, 90.0
-"""Degrees that a door and a flap are shown open at most."""
-SHOWN_OUT = 0.75
-"""How much of its slide a drawer is shown to come out when fully opened."""
-
-
-def swing(x: float, y: float, *, left: bool) -> Turn:
-    """How a door opens that hangs on an upright axis at (x, y) on its left or right."""
-    return Turn(Vec(x, y, 0.0), UP, -WIDEST if left else WIDEST)
-
-
-def flap(y: float, z: float, *, lifts: bool) -> Turn:
-    """How a flap opens about a level axis at (y, z): it drops forward, or lifts."""
-    return Turn(Vec(0.0, y, z), RIGHT, -LEVEL if lifts else LEVEL)
-
-
-def pulled_out(reach: float) -> SlideOut:
-    """How a drawer opens whose slides reach that far."""
-    return SlideOut(Vec(0.0, -reach * SHOWN_OUT, 0.0))
 
 
 @dataclass(frozen=True, slots=True)
@@ -138,6 +118,7 @@ class PartRef(NamedTuple):
         return f"{self.owner}/{self.role}/{opening}/{self.number}" if opening else f"{self.owner}/{self.role}/{self.number}"
 
 
+@made_at_once
 @dataclass(frozen=True)
 class Part(Carrying):
     """One piece of board. Sizes are finished sizes; `cut_length` and `cut_width` are what the saw makes."""

@@ -15,7 +15,8 @@ from tallplank.core.joinery.front.pull import add_pulls, pull_places
 from tallplank.core.joinery.inside.shelf import PIN_RADIUS
 from tallplank.core.joinery.part.form.bent import Bent
 from tallplank.core.joinery.part.hole import Hole
-from tallplank.core.joinery.part.part import Edges, Front, Note, Piece, Tag, swing
+from tallplank.core.joinery.part.opened import swing
+from tallplank.core.joinery.part.part import Edges, Front, Note, Piece, Tag
 from tallplank.core.joinery.rule.choice import hinge_for, usual_hinge
 from tallplank.core.joinery.rule.load import weight_kg
 from tallplank.core.joinery.setout.collector import FORWARD, Bore, Collector, Lay, Stuff

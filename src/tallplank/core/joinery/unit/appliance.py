@@ -10,7 +10,8 @@ from tallplank.core.catalog.hardware import Appliance
 from tallplank.core.error import mm
 from tallplank.core.joinery.front.front import add_front
 from tallplank.core.joinery.front.leaf import Leaf
-from tallplank.core.joinery.part.part import Note, Piece, Tag, flap, swing
+from tallplank.core.joinery.part.opened import flap, swing
+from tallplank.core.joinery.part.part import Note, Piece, Tag
 from tallplank.core.joinery.rule.choice import Choice
 from tallplank.core.joinery.rule.place import place
 from tallplank.core.joinery.setout.box import box_of
