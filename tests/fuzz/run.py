@@ -6,10 +6,10 @@ import sys
 import time
 from collections.abc import Sequence
 
-from fuzz import edits, files, kills, pairs, readers, sizes, walls
+from fuzz import edits, files, kills, pairs, readers, sizes, user, walls
 from fuzz.trial import Fuzzer, Tally
 
-FUZZERS: tuple[Fuzzer, ...] = (files.FUZZER, readers.FUZZER, edits.FUZZER, sizes.FUZZER, pairs.FUZZER, walls.FUZZER, kills.FUZZER)
+FUZZERS: tuple[Fuzzer, ...] = tuple(m.FUZZER for m in (files, readers, edits, sizes, pairs, walls, kills, user))
 TOLD_EVERY_S = 60.0
 
 

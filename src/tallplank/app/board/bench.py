@@ -1,5 +1,6 @@
 """The unit on the bench as a drawing: pick openings and boards, type sizes, drag boundaries."""
 
+from tallplank.app.board.hint import NO_UNIT
 from tallplank.app.board.kind import PaneKind
 from tallplank.app.canvas.tool.boundary import BoundaryTool
 from tallplank.app.canvas.view import DrawingCanvas
@@ -27,7 +28,7 @@ class BenchPane(DrawingCanvas):
 
         super().__init__(store, tokens, draw, textured=False)
         self.work_with((), (BoundaryTool(self),))
-        self.empty_text = "There is no unit yet. Place one in Layout."
+        self.empty_text = NO_UNIT
         self._subscriptions.append(store.subscribe(lambda s: (s.bench, s.pick), lambda _: self.refresh()))
 
     def restyle(self, tokens: Tokens, *, textured: bool = False) -> None:

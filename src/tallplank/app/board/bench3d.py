@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from PyQt6.QtGui import QMouseEvent
 from PyQt6.QtWidgets import QWidget
 
+from tallplank.app.board.hint import NO_UNIT
 from tallplank.app.board.kind import PaneKind, switch
 from tallplank.app.board.solid_view import SolidView, labelled_slider
 from tallplank.app.look.theme import Tokens
@@ -25,6 +26,7 @@ class Bench3DPane(SolidView):
     def __init__(self, store: Store, tokens: Tokens) -> None:
         super().__init__(store, tokens)
         self.apart, self.through, self.banded = 0.0, False, False
+        self.empty_text = NO_UNIT
         self._maker = UnitSolidMaker()
         self._subscriptions = [
             store.subscribe(lambda s: (s.job, s.bench, s.room), lambda _: self.changed()),

@@ -3,6 +3,7 @@
 from tallplank.session.store import Store
 from tallplank.session.survey import WALK
 
+NO_UNIT = "There is no unit yet. Place one in Layout."
 NO_UNITS = "Nothing is here yet. Place units in Layout."
 
 

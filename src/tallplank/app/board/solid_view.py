@@ -8,7 +8,7 @@ from PyQt6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QPaint
 from PyQt6.QtWidgets import QHBoxLayout, QSlider, QWidget
 
 from tallplank.app.look.label import Label
-from tallplank.app.look.theme import Tokens
+from tallplank.app.look.theme import Tokens, colour
 from tallplank.core.joinery.part.part import PartRef
 from tallplank.core.solid.scene import Solids
 from tallplank.session.store import Store
@@ -38,6 +38,7 @@ class SolidView(QWidget):
         self._scene: Scene | None = None
         self._image: QImage | None = None
         self._stale_scene, self._stale_picture, self._framed = True, True, ""
+        self._is_empty, self.empty_text = False, "There is no room yet. Add one in Survey."
         self._changed_at = 0.0
         self._edited = (store.job, store.state.since)
         """The job that was shown last, and what it was before its last edit: the steps of a drag have that in common."""
@@ -129,12 +130,14 @@ class SolidView(QWidget):
         if self._scene is None:
             self._scene = Scene(self.store.catalog.looks, tones(self.tokens))
             self._size_scene(self._scene)
-        if self._stale_scene and (solids := self.solids()) is not None:
+        solids = self.solids() if self._stale_scene else None
+        if self._stale_scene:
+            self._is_empty, self._stale_scene = solids is None, False
+        if solids is not None:
             self._scene.use(self.store.catalog.looks)
             self.prepare(self._scene)
             self._scene.show(solids)
             self._scene.choose(self.marked())
-            self._stale_scene = False
             if self._framed != self.framed_as():
                 self._keep_sight()
                 self._framed = self.framed_as()
@@ -205,7 +208,8 @@ class SolidView(QWidget):
     def paintEvent(self, event: QPaintEvent | None) -> None:
         if self._stale_picture or self._image is None:
             scene = self.ready()
-            if self._stale_scene:
+            if self._is_empty:
+                self._paint_hint()
                 return
             pixels = scene.render()
             height, width, _ = pixels.shape
@@ -214,6 +218,13 @@ class SolidView(QWidget):
             self._image.setDevicePixelRatio(self.devicePixelRatioF())
             self._stale_picture = False
         QPainter(self).drawImage(0, 0, self._image)
+
+    def _paint_hint(self) -> None:
+        self._image = None
+        painter = QPainter(self)
+        painter.fillRect(self.rect(), colour(self.tokens.paper))
+        painter.setPen(colour(self.tokens.soft))
+        painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, self.empty_text)
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         if self._scene is not None:
@@ -278,8 +289,8 @@ class SolidView(QWidget):
 
     def unit_at(self, place: QPointF) -> str | PartRef | None:
         """The key of what is under a point of the widget."""
-        ratio = self.devicePixelRatioF()
-        return self.ready().unit_at(place.x() * ratio, (self.height() - place.y()) * ratio)
+        scene, ratio = self.ready(), self.devicePixelRatioF()
+        return None if self._is_empty else scene.unit_at(place.x() * ratio, (self.height() - place.y()) * ratio)
 
     def wheelEvent(self, event: QWheelEvent | None) -> None:
         if event is not None:
@@ -298,7 +309,7 @@ class SolidView(QWidget):
         if event is not None and event.key() in turns:
             self._step(*turns[event.key()])
             self.turned()
-        elif event is not None and event.key() == Qt.Key.Key_Escape:
+        elif event is not None and event.key() == Qt.Key.Key_Escape and not self.store.state.placing:
             self.pointed(None, adding=False)
         else:
             super().keyPressEvent(event)

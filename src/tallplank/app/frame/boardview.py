@@ -1,7 +1,7 @@
 """The board: one to three linked panes, whose kinds, splits and sizes are remembered for each stage."""
 
 from PyQt6.QtCore import QSettings, Qt
-from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QSplitter, QToolButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QApplication, QComboBox, QHBoxLayout, QSplitter, QToolButton, QVBoxLayout, QWidget
 
 from tallplank.app.board.kind import PaneWidget
 from tallplank.app.board.registry import PANES
@@ -172,18 +172,19 @@ class PaneBoard(QWidget):
         return widget if isinstance(widget, QSplitter) else None
 
     def _drop_all(self) -> None:
+        """Close what is open. It goes with what holds it, but not before the key or click that closed it is over."""
         for pane in self.panes:
             pane.close_pane()
-            pane.setParent(None)
-            pane.deleteLater()
         self.panes = []
 
     def _build(self, kinds: list[str]) -> None:
         self._drop_all()
-        old = self._outer
+        old, focus = self._outer, QApplication.focusWidget()
         self._outer = QSplitter(Qt.Orientation.Vertical)
         self._column.replaceWidget(old, self._outer)
-        old.setParent(None)
+        if focus is not None and old.isAncestorOf(focus):
+            self.setFocus()  # keys go on to the board, not to whatever comes next
+        old.hide()
         old.deleteLater()
         self.panes = [Pane(self, kind) for kind in kinds]
         self._outer.addWidget(self.panes[0])

@@ -1,14 +1,28 @@
-"""Keeps collections of garbage out of the way of what the designer does."""
+"""Keeps collections of garbage out of the way of what the designer does, and gives back what is no longer used."""
 
+import ctypes
 import gc
 
-from PyQt6.QtCore import QObject, QTimer
+from PyQt6.QtCore import QObject, Qt, QTimer
+from PyQt6.QtWidgets import QApplication
 
 from tallplank.session.store import Store
 
 SETTLED_MS, IDLE_MS = 1000, 3000
 """When everything of the start is loaded, and how long nothing must have changed before garbage is collected."""
+LATEST_MS, AGAIN_MS = 60_000, 500
+"""Who never pauses has it collected after so long all the same, or so soon after, when no button of the mouse is down."""
 NEVER = 1_000_000
+
+
+def give_back() -> None:
+    """Give the system what was freed: a C library keeps it otherwise, half as much again as the window needs after an hour of edits.
+
+    One that cannot does nothing.
+    """
+    trim = getattr(ctypes.CDLL(None), "malloc_trim", None)
+    if trim is not None:
+        trim(0)
 
 
 class IdleCollector(QObject):
@@ -24,7 +38,10 @@ class IdleCollector(QObject):
         self._idle.setSingleShot(True)
         self._idle.setInterval(IDLE_MS)
         self._idle.timeout.connect(self.collect)
-        self._subscription = store.subscribe(lambda s: s.job, lambda _: self._idle.start())
+        self._latest = QTimer(self)
+        self._latest.setSingleShot(True)
+        self._latest.timeout.connect(self._collect_at_last)
+        self._subscription = store.subscribe(lambda s: s.job, lambda _: self._put_off())
         QTimer.singleShot(SETTLED_MS, self.settle)
 
     def settle(self) -> None:
@@ -34,13 +51,28 @@ class IdleCollector(QObject):
         gc.enable()
         gc.set_threshold(*self._thresholds[:2], NEVER)
 
+    def _put_off(self) -> None:
+        self._idle.start()
+        if not self._latest.isActive():
+            self._latest.start(LATEST_MS)
+
+    def _collect_at_last(self) -> None:
+        if QApplication.mouseButtons() == Qt.MouseButton.NoButton:
+            self.collect()
+        else:
+            self._latest.start(AGAIN_MS)
+
     def collect(self) -> None:
-        """Nobody works just now."""
+        """Nobody works just now, or somebody has for long."""
+        self._idle.stop()
+        self._latest.stop()
         gc.collect()
+        give_back()
 
     def end(self) -> None:
         """Let collections happen as they do by themselves."""
         self._idle.stop()
+        self._latest.stop()
         self._subscription.close()
         gc.unfreeze()
         gc.set_threshold(*self._thresholds)

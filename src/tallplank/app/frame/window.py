@@ -5,7 +5,7 @@ from pathlib import Path
 from typing import TypeVar
 
 from PyQt6.QtCore import QPoint, QSettings, Qt, QTimer, pyqtSignal
-from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence
+from PyQt6.QtGui import QAction, QCloseEvent, QKeyEvent, QKeySequence
 from PyQt6.QtWidgets import (
     QApplication,
     QFileDialog,
@@ -187,6 +187,13 @@ class MainWindow(QMainWindow):
             command.run()
         except PlankError as problem:
             self.store.say(str(problem))
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Esc leaves what is being placed, wherever the keyboard is."""
+        if event is not None and event.key() == Qt.Key.Key_Escape and self.store.state.placing:
+            self.store.place_next("")
+        else:
+            super().keyPressEvent(event)
 
     def find_command(self) -> None:
         """Open the command finder."""

@@ -4,9 +4,10 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import TypeVar
 
-from PyQt6.QtCore import QSignalBlocker, QSize, Qt
-from PyQt6.QtGui import QIcon, QKeyEvent
+from PyQt6.QtCore import QEvent, QObject, QSignalBlocker, QSize, Qt
+from PyQt6.QtGui import QAction, QIcon, QKeyEvent
 from PyQt6.QtWidgets import (
+    QApplication,
     QComboBox,
     QHBoxLayout,
     QLineEdit,
@@ -27,6 +28,7 @@ from tallplank.session.store import Store
 
 _T = TypeVar("_T")
 NAME_WIDTH, SOURCE_WIDTH = 80, 46
+LEAVING = (QEvent.Type.MouseButtonPress, QEvent.Type.Shortcut)
 
 
 @dataclass(frozen=True, slots=True)
@@ -80,7 +82,8 @@ class SpecRow(QWidget):
 class TextField(QLineEdit):
     """A line of text that is applied on Enter or on leaving; an error marks it and keeps what was typed.
 
-    What was typed is applied also where it reads like what stood there, which may be a rounded value.
+    What was typed is applied also where it reads like what stood there, which may be a rounded value. Leaving is also what changes the
+    job or what is shown without taking the keyboard away: a key of a command, a press on a button of the tray.
     """
 
     def __init__(
@@ -90,6 +93,7 @@ class TextField(QLineEdit):
         self._read, self._apply, self._note, self._empty = read, apply, note, empty
         self._shown = ""
         self.editingFinished.connect(self._done)
+        self.textEdited.connect(self._watch)
 
     def show_now(self) -> None:
         """Show the present value; a mixed one (None) is said to be mixed."""
@@ -110,7 +114,24 @@ class TextField(QLineEdit):
             return
         super().keyPressEvent(event)
 
+    def leave(self) -> None:
+        """Nobody asks for what was typed any more: what it was for is no longer shown."""
+        self.setModified(False)
+
+    def _watch(self) -> None:
+        if (app := QApplication.instance()) is not None:
+            app.installEventFilter(self)
+
+    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
+        """While something is typed: a press elsewhere and the key of a command come after it is applied."""
+        elsewhere = watched is not self and isinstance(watched, QWidget | QAction) and QApplication.activePopupWidget() is None
+        if event is not None and event.type() in LEAVING and elsewhere:
+            self._done()
+        return False
+
     def _done(self) -> None:
+        if (app := QApplication.instance()) is not None:
+            app.removeEventFilter(self)
         if not self.isModified() or not (self.text().strip() or self._shown):
             return
         self.setModified(False)

@@ -17,6 +17,7 @@ from tallplank.app.panel.room.group_panel import GroupPanel, selected_group
 from tallplank.app.panel.room.opening_panel import OpeningPanel, selected_opening
 from tallplank.app.panel.room.room_panel import RoomPanel
 from tallplank.app.panel.room.standing_panel import ServicePanel, StandingPanel, selected_service, selected_standing
+from tallplank.app.panel.row import TextField
 from tallplank.app.panel.section.run_piece import changed_keys
 from tallplank.app.panel.unit_panel import UnitPanel
 from tallplank.core.job.measure import OfCell
@@ -71,6 +72,8 @@ class Spec(QWidget):
         self._key = key
         of, focused = self._of, self.panel.focused_row() if self.panel is not None else ""
         height = self._scrolled()
+        for field in self.findChildren(TextField):
+            field.leave()
         old = self._scroll.takeWidget()
         self.panel = make()
         self._scroll.setWidget(self.panel)

@@ -47,7 +47,7 @@ from tallplank.core.joinery.unit.sheet import build_back_panel, build_end_panel
 from tallplank.core.joinery.unit.sundry import add_sundries
 from tallplank.core.joinery.unit.within import check_within
 from tallplank.core.measure.keep import Keep
-from tallplank.core.measure.memo import IdentityMemo, are_same, changed
+from tallplank.core.measure.memo import Rounds, are_same, changed
 from tallplank.core.space.outline import strip_span
 
 BUILDERS: Mapping[BuildName, Callable[[Choice, Collector], None]] = MappingProxyType(
@@ -154,8 +154,6 @@ def _by_room(units: tuple[MadeUnit, ...], last: Made | None) -> Mapping[str, tup
     return {room: tuple(members) for room, members in found.items()}
 
 
-MOST_BESIDE = 5000
-"""Units as seen from other faces that are kept."""
 MOST_STANDARDS = 2
 """How many makes of one unit are kept, so that a change of the whole job can be undone and redone at once."""
 
@@ -187,7 +185,6 @@ class Workshop:
         self._faces: dict[str, tuple[Room, Faces]] = {}
         self._room_runs: dict[str, tuple[Room, tuple[MadeUnit, ...], tuple[Run, ...]]] = {}
         self._stretches: dict[tuple[str, str, RunKind], tuple[Face, tuple[object, ...], tuple[Stretch, ...]]] = {}
-        self._beside: IdentityMemo[Beside | None] = IdentityMemo(MOST_BESIDE)
         self._runs: dict[tuple[str, str, RunKind, int], _Run] = {}
         self._asking: Asking | None = None
         self._alike: WeakValueDictionary[Hashable, MadeUnit] = WeakValueDictionary()
@@ -305,7 +302,9 @@ class Workshop:
     def _beside_face(self, faces: Faces, face: Face, at_faces: Mapping[str, tuple[MadeUnit, ...]]) -> tuple[Beside, ...]:
         """What stands at other faces and reaches into the strip before one."""
         others = (m for key, units in at_faces.items() if key != face.id for m in units)
-        found = (self._beside.get((m, faces[m.unit.face], face), partial(beside_face, m, faces[m.unit.face], face)) for m in others)
+        known: Rounds[Beside | None] = self.keep.table("beside")
+        inputs = ((m, faces[m.unit.face], face) for m in others)
+        found = (known.by_identity(of, partial(beside_face, *of)) for of in inputs)
         return tuple(b for b in found if b is not None)
 
     def _above(self, room: Room, faces: Faces, course: Course, what: RunKind) -> float | None:
