@@ -34,7 +34,7 @@ class Eye:
 
     def __init__(self, renderer: vtkRenderer) -> None:
         self._renderer = renderer
-        renderer.GetActiveCamera()  # begins with one, which points of the picture are asked through even where nothing is shown
+        renderer.GetActiveCamera()  # points are asked through it even where nothing is shown
         self.size = (400, 300)
         self.is_walking = False
 

@@ -290,7 +290,8 @@ class SolidView(QWidget):
     def unit_at(self, place: QPointF) -> str | PartRef | None:
         """The key of what is under a point of the widget."""
         scene, ratio = self.ready(), self.devicePixelRatioF()
-        return None if self._is_empty else scene.unit_at(place.x() * ratio, (self.height() - place.y()) * ratio)
+        at = place.x() * ratio, (self.height() - place.y()) * ratio
+        return None if self._is_empty else scene.unit_at(*at)
 
     def wheelEvent(self, event: QWheelEvent | None) -> None:
         if event is not None:

@@ -172,7 +172,7 @@ class PaneBoard(QWidget):
         return widget if isinstance(widget, QSplitter) else None
 
     def _drop_all(self) -> None:
-        """Close what is open. It goes with what holds it, but not before the key or click that closed it is over."""
+        """Close what is open. It goes with what holds it, once the key or click that closed it is over."""
         for pane in self.panes:
             pane.close_pane()
         self.panes = []

@@ -1,4 +1,4 @@
-"""Keeps collections of garbage out of the way of what the designer does, and gives back what is no longer used."""
+"""Keeps collections of garbage out of the way of the designer, and gives back what is no longer used."""
 
 import ctypes
 import gc
@@ -11,15 +11,12 @@ from tallplank.session.store import Store
 SETTLED_MS, IDLE_MS = 1000, 3000
 """When everything of the start is loaded, and how long nothing must have changed before garbage is collected."""
 LATEST_MS, AGAIN_MS = 60_000, 500
-"""Who never pauses has it collected after so long all the same, or so soon after, when no button of the mouse is down."""
+"""Who never pauses has it collected after so long, or so soon after that, with no button of the mouse down."""
 NEVER = 1_000_000
 
 
 def give_back() -> None:
-    """Give the system what was freed: a C library keeps it otherwise, half as much again as the window needs after an hour of edits.
-
-    One that cannot does nothing.
-    """
+    """Give the system what was freed, where the C library can: it would keep half as much again as is used."""
     trim = getattr(ctypes.CDLL(None), "malloc_trim", None)
     if trim is not None:
         trim(0)

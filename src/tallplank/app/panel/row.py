@@ -82,8 +82,8 @@ class SpecRow(QWidget):
 class TextField(QLineEdit):
     """A line of text that is applied on Enter or on leaving; an error marks it and keeps what was typed.
 
-    What was typed is applied also where it reads like what stood there, which may be a rounded value. Leaving is also what changes the
-    job or what is shown without taking the keyboard away: a key of a command, a press on a button of the tray.
+    What was typed is applied also where it reads like what stood there, which may be a rounded value. Leaving is also
+    what takes no keyboard away: the key of a command, a press on a button of the tray.
     """
 
     def __init__(
@@ -124,8 +124,8 @@ class TextField(QLineEdit):
 
     def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
         """While something is typed: a press elsewhere and the key of a command come after it is applied."""
-        elsewhere = watched is not self and isinstance(watched, QWidget | QAction) and QApplication.activePopupWidget() is None
-        if event is not None and event.type() in LEAVING and elsewhere:
+        elsewhere = watched is not self and isinstance(watched, QWidget | QAction)
+        if event is not None and event.type() in LEAVING and elsewhere and QApplication.activePopupWidget() is None:
             self._done()
         return False
 
