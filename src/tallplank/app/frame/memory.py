@@ -11,12 +11,12 @@ from tallplank.session.store import Store
 SETTLED_MS, IDLE_MS = 1000, 3000
 """When everything of the start is loaded, and how long nothing must have changed before garbage is collected."""
 LATEST_MS, AGAIN_MS = 60_000, 500
-"""Who never pauses has it collected after so long, or so soon after that, with no button of the mouse down."""
+"""Who never pauses has it collected after so long, or so soon after that, with no button down."""
 NEVER = 1_000_000
 
 
 def give_back() -> None:
-    """Give the system what was freed, where the C library can: it would keep half as much again as is used."""
+    """Give the system what was freed, where the C library can: it would keep half as much again."""
     trim = getattr(ctypes.CDLL(None), "malloc_trim", None)
     if trim is not None:
         trim(0)

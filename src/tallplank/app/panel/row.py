@@ -124,8 +124,8 @@ class TextField(QLineEdit):
 
     def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
         """While something is typed: a press elsewhere and the key of a command come after it is applied."""
-        elsewhere = watched is not self and isinstance(watched, QWidget | QAction)
-        if event is not None and event.type() in LEAVING and elsewhere and QApplication.activePopupWidget() is None:
+        leaves = event is not None and event.type() in LEAVING and QApplication.activePopupWidget() is None
+        if leaves and watched is not self and isinstance(watched, QWidget | QAction):
             self._done()
         return False
 

@@ -143,7 +143,7 @@ def _divided(field: Field, held: HeldBy, keep: Keep, like: Like | None = None) -
 
 
 class _Beside:
-    """The parts of a region that were divided, of which the next may be the like; few are ever asked for theirs."""
+    """The parts of a region that were divided, of which the next may be the like; few are asked for theirs."""
 
     def __init__(self, keep: Keep) -> None:
         self._keep, self._first = keep, dict[Hashable, Block]()
