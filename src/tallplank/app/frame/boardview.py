@@ -2,6 +2,7 @@
 
 from PyQt6.QtCore import QSettings, Qt
 from PyQt6.QtWidgets import QApplication, QComboBox, QHBoxLayout, QSplitter, QToolButton, QVBoxLayout, QWidget
+from PyQt6.sip import isdeleted
 
 from tallplank.app.board.kind import PaneWidget
 from tallplank.app.board.registry import PANES
@@ -89,6 +90,8 @@ class PaneBoard(QWidget):
         self._column.setContentsMargins(6, 6, 6, 6)
         self._outer = QSplitter(Qt.Orientation.Vertical)
         self._column.addWidget(self._outer)
+        self._going: list[QSplitter] = []
+        """What was open and is not deleted yet."""
         self._aside: list[str] = []
         """What was open when something was tried beside what is."""
         self._subscription = store.subscribe(lambda s: s.stage, self._show_stage)
@@ -184,7 +187,8 @@ class PaneBoard(QWidget):
         self._column.replaceWidget(old, self._outer)
         if focus is not None and old.isAncestorOf(focus):
             self.setFocus()  # keys go on to the board, not to whatever comes next
-        old.hide()
+        self._going = [gone for gone in self._going if not isdeleted(gone)] + [old]
+        old.setParent(None)
         old.deleteLater()
         self.panes = [Pane(self, kind) for kind in kinds]
         self._outer.addWidget(self.panes[0])
