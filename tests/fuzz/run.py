@@ -55,7 +55,7 @@ def _tried(tally: Tally) -> int:
 
 def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(
-        prog="plank fuzz", description="Try files, edits, sizes and kills at random, and print what was tried."
+        prog="plank fuzz", description="Try files, edits, sizes, kills and a user at random, and print what was tried."
     )
     parser.add_argument("--minutes", type=float, default=1.0, help="how long, for all of them together (1)")
     parser.add_argument("--only", action="append", choices=[f.name for f in FUZZERS], help="only this one; may be said again")

@@ -7,7 +7,7 @@ from pathlib import Path
 
 import pytest
 
-from fuzz import edits, files, kills, pairs, readers, sizes, walls
+from fuzz import edits, files, kills, pairs, readers, sizes, user, walls
 from fuzz.kills import Told, judged
 from fuzz.run import main
 from fuzz.trial import Fuzzer, GrownError, HangError, Tally, limited
@@ -22,7 +22,15 @@ TIMES = int(os.environ.get("PLANK_FUZZ", "1"))
 
 @pytest.mark.parametrize(
     ("fuzzer", "count"),
-    [(files.FUZZER, 50), (readers.FUZZER, 120), (edits.FUZZER, 30), (sizes.FUZZER, 60), (pairs.FUZZER, 30), (walls.FUZZER, 20)],
+    [
+        (files.FUZZER, 50),
+        (readers.FUZZER, 120),
+        (edits.FUZZER, 30),
+        (sizes.FUZZER, 60),
+        (pairs.FUZZER, 30),
+        (walls.FUZZER, 20),
+        (user.FUZZER, 3),
+    ],
     ids=lambda v: getattr(v, "name", ""),
 )
 def test_nothing_but_clear_refusals(fuzzer: Fuzzer, count: int) -> None:

@@ -1,4 +1,4 @@
-"""A user at random, by mouse and keys, in the real window: no fault, no dead end, nothing shown that is older than the job, no growth.
+"""A user at random, by mouse and keys, in the real window: no fault, no dead end, nothing that is older than the job, no growth.
 
 Whatever asks something first, a form, a menu or a file, is answered as a hurried user would: typed into at random, or left by Escape.
 """
@@ -28,6 +28,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from fuzz.growth import Growth
 from fuzz.shown import check_shown
 from fuzz.sound import no_faults
 from fuzz.trial import Fuzzer, limited
@@ -308,7 +309,11 @@ def trial(rng: random.Random) -> str:
         check_shown(window)
         if wrong:
             raise wrong[0]
+    GROWTH.look()
     return f"in {which}"
+
+
+GROWTH = Growth()
 
 
 def check(store: Store) -> None:

@@ -130,23 +130,28 @@ class SolidView(QWidget):
         if self._scene is None:
             self._scene = Scene(self.store.catalog.looks, tones(self.tokens))
             self._size_scene(self._scene)
-        solids = self.solids() if self._stale_scene else None
         if self._stale_scene:
-            self._is_empty, self._stale_scene = solids is None, False
-        if solids is not None:
-            self._scene.use(self.store.catalog.looks)
-            self.prepare(self._scene)
-            self._scene.show(solids)
-            self._scene.choose(self.marked())
-            if self._framed != self.framed_as():
-                self._keep_sight()
-                self._framed = self.framed_as()
-                kept = self.store.sights.get(self._framed)
-                if isinstance(kept, Sight):
-                    self._scene.eye.take(kept)
-                else:
-                    self.look("corner")
+            solids = self.solids()
+            self._is_empty = solids is None
+            if solids is not None:
+                self._scene.use(self.store.catalog.looks)
+                self.prepare(self._scene)
+                self._scene.show(solids)
+                self._scene.choose(self.marked())
+            self._stale_scene = False
+            if not self._is_empty and self._framed != self.framed_as():
+                self._frame(self._scene)
         return self._scene
+
+    def _frame(self, scene: Scene) -> None:
+        """Look at what is shown as it was looked at last, or from a corner."""
+        self._keep_sight()
+        self._framed = self.framed_as()
+        kept = self.store.sights.get(self._framed)
+        if isinstance(kept, Sight):
+            scene.eye.take(kept)
+        else:
+            self.look("corner")
 
     def changed(self) -> None:
         """Something else is to be shown: at once, but where edits follow on each other's heels when they pause."""
