@@ -40,7 +40,7 @@ def both(request: pytest.FixtureRequest) -> tuple[Derived, dict[str, Any]]:
 
 
 def test_the_schema_stands_in_the_documents() -> None:
-    assert json.loads(SCHEMA.read_text(encoding="utf-8")) == json.loads(json.dumps(schema()))
+    assert json.loads(SCHEMA.read_text(encoding="utf-8")) == json.loads(json.dumps(schema())), "anew: ./plank run tools/write_schema.py"
 
 
 def test_the_file_keeps_to_its_schema(both: tuple[Derived, dict[str, Any]]) -> None:

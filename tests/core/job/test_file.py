@@ -167,7 +167,7 @@ def test_an_older_file_goes_through_its_migrations(monkeypatch: pytest.MonkeyPat
 
 
 def test_the_committed_schema_is_the_present_one() -> None:
-    assert json.loads((ROOT / "docs" / "job.schema.json").read_text()) == schema()
+    assert json.loads((ROOT / "docs" / "job.schema.json").read_text()) == schema(), "write it anew: ./plank run tools/write_schema.py"
 
 
 def test_undo_restores_the_very_same_job() -> None:
