@@ -446,7 +446,8 @@ def bench_orbit() -> tuple[float, float]:
     from tallplank.core.solid.scene import SolidMaker
     from tallplank.demo import demo_job
     from tallplank.view3d.lines import cells
-    from tallplank.view3d.scene import Scene, Tones
+    from tallplank.view3d.scene import Scene
+    from tallplank.view3d.skin import Tones
 
     made = Deriver(CATALOG).derive(demo_job(CATALOG)).made
     solids = SolidMaker().solids(made, made.job.rooms[0].id)
@@ -486,7 +487,8 @@ def bench_slats() -> tuple[float, float]:
     from tallplank.core.job.filling import Slats
     from tallplank.core.job.scheme import Region
     from tallplank.core.solid.scene import SolidMaker
-    from tallplank.view3d.scene import Scene, Tones
+    from tallplank.view3d.scene import Scene
+    from tallplank.view3d.skin import Tones
 
     shell = dict.fromkeys(("wall", "floor", "glass", "door"), (0.97, 0.97, 0.95))
     scenes: dict[int, Scene] = {}

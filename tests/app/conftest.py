@@ -38,6 +38,7 @@ def unlit(request: pytest.FixtureRequest, monkeypatch: pytest.MonkeyPatch) -> No
             return np.zeros((height, width, 4), np.uint8)
 
         monkeypatch.setattr(Scene, "_picture", empty)
+        monkeypatch.setattr(Scene, "depths", lambda _: None)
 
 
 @pytest.fixture

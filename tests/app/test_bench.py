@@ -288,7 +288,7 @@ def test_the_solids_follow_at_once_but_wait_while_edits_hurry(open_window: Open)
     assert view._rest.isActive()
     assert not width(1200.0, 0.03)
     view._rest.stop()
-    view._smooth()
+    view._rested()
     assert view.grab().toImage() != shown, "when the edits pause, the picture follows"
     assert width(600.0, 1.0)
 
@@ -313,7 +313,7 @@ def test_steps_of_a_drag_put_the_solids_off_however_slow_they_are_and_a_slider_d
     view.grab()
     assert not step(620.0, merge=True), "it belongs to the step before"
     assert not step(630.0, merge=True)
-    view._smooth()
+    view._rested()
     assert step(640.0, merge=False)
     for share in (0.1, 0.2, 0.3):
         view.grab()

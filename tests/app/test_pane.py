@@ -8,7 +8,6 @@ from PyQt6.QtGui import QImage
 from PyQt6.QtTest import QTest
 
 from tallplank.app.board.registry import PANES
-from tallplank.app.board.solid_view import SolidView
 from tallplank.app.frame.window import MainWindow
 
 Open = Callable[..., MainWindow]
@@ -35,7 +34,5 @@ def _picture_of(window: MainWindow) -> QImage:
     deadline, shown, before = monotonic() + 10.0, window.board.grab().toImage(), None
     while (not window.is_drawn() or shown != before) and monotonic() < deadline:
         QTest.qWait(20)
-        for view in window.board.findChildren(SolidView):
-            view._long_rest.stop()  # soft shadows have a grain of their own each time
         before, shown = shown, window.board.grab().toImage()
     return shown

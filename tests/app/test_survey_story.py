@@ -283,7 +283,7 @@ def test_what_stands_between_the_eye_and_the_units_fades(open_window: Open) -> N
     scene = pane.ready()
     pane.look("facing")
     scene.render()
-    actor = next(a for name, (a, _) in scene._actors.items() if name.endswith("@column1"))
+    actor = scene.skins.actor(next(name for name in scene.skins.names() if name.endswith("@column1")))
     assert actor.GetProperty().GetOpacity() < 0.5
     scene.eye.stand((600.0, 1000.0), (0.0, 1.0))
     scene.render()

@@ -66,8 +66,6 @@ def settle(window: MainWindow) -> None:
         if time.monotonic() > last:
             raise TimeoutError("The window is not drawn yet.")
         QTest.qWait(20)  # type: ignore[call-arg, arg-type]
-    for view in window.findChildren(SolidView):
-        view.shade()
     QCoreApplication.processEvents(QEventLoop.ProcessEventsFlag.AllEvents, 200)
 
 

@@ -1,6 +1,6 @@
 """The only mutable place: the open job's history, the selection and the view's choices, with notices to subscribers."""
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Hashable, Iterable
 from dataclasses import replace
 from pathlib import Path
 from typing import TypeVar
@@ -51,7 +51,7 @@ class Store:
         self._shown: tuple[Made, frozenset[str], Made] | None = None
         self.on_fault: Callable[[Exception], None] | None = None
         """Told what went wrong in a subscriber; without it the first such error is raised when all have been told."""
-        self.sights: dict[str, object] = {}
+        self.sights: dict[Hashable, object] = {}
         """Where views last looked from, by what they showed: no part of the job, but kept from stage to stage."""
         self._deriver = Deriver(catalog)
         self._subscribers: list[_Subscriber] = []

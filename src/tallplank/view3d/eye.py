@@ -1,12 +1,16 @@
 """The eye that looks at a scene: it turns about what is shown, shifts, comes nearer, or walks through the room at a person's height."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
+from contextlib import contextmanager
 from dataclasses import dataclass
-from math import cos, radians, sin
+from math import cos, radians, sin, tan
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 from vtkmodules.vtkRenderingCore import vtkRenderer
+
+from tallplank.view3d.contact import Lens
 
 Place = tuple[float, float, float]
 FILLED = 0.9
@@ -16,6 +20,8 @@ ANGLE, WALKING_ANGLE = 32.0, 62.0
 EYE = 1600.0
 """How high the eye of someone standing is; common practice, no source."""
 STEEPEST = 80.0
+SQUARE = 0.9999
+"""A look that is within a degree of it is square."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,6 +33,13 @@ class Sight:
     up: Place
     angle: float
     walking: bool
+
+
+class Cut(NamedTuple):
+    """A plane that a square look begins at: a point of it, and the way from it towards the eye, of length 1."""
+
+    at: Place
+    way: Place
 
 
 class Eye:
@@ -43,6 +56,32 @@ class Eye:
         """Where it is."""
         place: Place = self._renderer.GetActiveCamera().GetPosition()
         return place
+
+    def set_range(self, cut: Cut | None) -> None:
+        """Show all there is, from the nearest to the farthest; from a cut on, while it is looked at squarely."""
+        self._renderer.ResetCameraClippingRange()
+        camera = self._renderer.GetActiveCamera()
+        if cut is None or float(np.dot(camera.GetDirectionOfProjection(), cut.way)) > -SQUARE:
+            return
+        reach, (near, far) = float(np.dot(np.subtract(camera.GetPosition(), cut.at), cut.way)), camera.GetClippingRange()
+        if near < reach < far:
+            camera.SetClippingRange(reach, far)
+
+    @property
+    def lens(self) -> Lens:
+        """How depths are to be read."""
+        camera = self._renderer.GetActiveCamera()
+        return Lens(tan(radians(camera.GetViewAngle() / 2)), *camera.GetClippingRange())
+
+    @contextmanager
+    def shifted(self, aside: float, up: float) -> Iterator[None]:
+        """While it lasts the picture is shifted by parts of a pixel."""
+        camera, (width, height) = self._renderer.GetActiveCamera(), self.size
+        camera.SetWindowCenter(2 * aside / width, 2 * up / height)
+        try:
+            yield
+        finally:
+            camera.SetWindowCenter(0.0, 0.0)
 
     def sight(self) -> Sight:
         """Where it is and what it looks at, to come back to."""

@@ -54,6 +54,9 @@ class Bench3DPane(SolidView):
     def pointed(self, owner: str | PartRef | None, *, adding: bool) -> None:
         self.store.pick(owner if isinstance(owner, PartRef) else None)
 
+    def look(self, view: str) -> None:
+        super().look(view if view in VIEWS else "facing")
+
     def direction(self, view: str) -> tuple[float, float, float]:
         unit = bench_unit(self.store)
         shaped = unit is not None and self.store.derived.made.by_id[unit.id].plan is not None

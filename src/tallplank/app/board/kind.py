@@ -25,6 +25,14 @@ class PaneWidget(Protocol):
         """Show all there is."""
 
 
+@runtime_checkable
+class Numbered(Protocol):
+    """A pane of which several may be open, each with a view of its own."""
+
+    number: int
+    """Which of those of its kind it is."""
+
+
 @dataclass(frozen=True, slots=True)
 class PaneKind:
     """One kind of pane: its name in the pane's head and how to make it."""

@@ -2,23 +2,26 @@
 
 from collections.abc import Callable, Sequence
 from time import monotonic
+from typing import NamedTuple
 
+import numpy as np
+from numpy.typing import NDArray
 from PyQt6.QtCore import QPointF, Qt, QTimer
 from PyQt6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QResizeEvent, QShowEvent, QWheelEvent
 from PyQt6.QtWidgets import QHBoxLayout, QSlider, QWidget
 
+from tallplank.app.board.still import Stills
 from tallplank.app.look.label import Label
 from tallplank.app.look.theme import Tokens, colour
 from tallplank.core.joinery.part.part import PartRef
 from tallplank.core.solid.scene import Solids
+from tallplank.session.state import Stage
 from tallplank.session.store import Store
-from tallplank.view3d.eye import Sight
-from tallplank.view3d.scene import Scene, Tones
+from tallplank.view3d.scene import Scene, View
+from tallplank.view3d.skin import Tones
 
-REST_MS, SHADE_MS = 180, 900
-"""How long the eye rests before edges are smoothed, and before soft shadows are drawn."""
-SLOW_S = 1.0
-"""A machine that draws soft shadows slower than this goes without them."""
+REST_MS = 180
+"""How long the eye rests before its picture is made smooth, in steps."""
 HEAD, STEP = 0.2, 200.0
 """Degrees by which the head turns with a pixel; and a step at eye height, in millimetres."""
 HURRY_S = 0.15
@@ -26,6 +29,23 @@ HURRY_S = 0.15
 
 A drag stays smooth, and the solids follow when it pauses.
 """
+
+
+FIRST = ("corner", "facing", "above")
+"""How the first, the second and the third pane of a kind look at what they show."""
+
+
+class Seen(NamedTuple):
+    """What is looked at, in which pane of its kind, and at which stage."""
+
+    what: str
+    number: int
+    stage: Stage | None
+
+    @property
+    def anywhere(self) -> "Seen":
+        """The same at whatever stage it was looked at last."""
+        return self._replace(stage=None)
 
 
 class SolidView(QWidget):
@@ -37,7 +57,9 @@ class SolidView(QWidget):
         self.tokens = tokens
         self._scene: Scene | None = None
         self._image: QImage | None = None
-        self._stale_scene, self._stale_picture, self._framed = True, True, ""
+        self.number = 0
+        self._stale_scene, self._stale_picture = True, True
+        self._framed: Seen | None = None
         self._is_empty, self.empty_text = False, "There is no room yet. Add one in Survey."
         self._changed_at = 0.0
         self._edited = (store.job, store.state.since)
@@ -49,13 +71,8 @@ class SolidView(QWidget):
         self._rest = QTimer(self)
         self._rest.setSingleShot(True)
         self._rest.setInterval(REST_MS)
-        self._rest.timeout.connect(self._smooth)
-        self._long_rest = QTimer(self)
-        self._long_rest.setSingleShot(True)
-        self._long_rest.setInterval(SHADE_MS)
-        self._long_rest.timeout.connect(self.shade)
-        self._shades = 0.0
-        """How long soft shadows took last."""
+        self._rest.timeout.connect(self._rested)
+        self._still = Stills(self, self._show)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMinimumSize(120, 90)
         self._subscriptions: list = []  # type: ignore[type-arg]
@@ -67,7 +84,7 @@ class SolidView(QWidget):
         raise NotImplementedError
 
     def framed_as(self) -> str:
-        """What the camera was set for; it is set anew when this changes."""
+        """What is shown: the eye is set anew when this changes."""
         raise NotImplementedError
 
     def marked(self) -> Sequence[str | PartRef]:
@@ -90,7 +107,7 @@ class SolidView(QWidget):
     def close_pane(self) -> None:
         """End the subscriptions and give the renderer's memory back."""
         self._rest.stop()
-        self._long_rest.stop()
+        self._still.give_up()
         for subscription in self._subscriptions:
             subscription.close()
         if self._scene is not None:
@@ -100,8 +117,9 @@ class SolidView(QWidget):
 
     def _keep_sight(self) -> None:
         """Remember where the eye is, for when the same is shown again at another stage."""
-        if self._framed and self._scene is not None:
-            self.store.sights[self._framed] = self._scene.eye.sight()
+        if self._framed is not None and self._scene is not None:
+            for key in (self._framed, self._framed.anywhere):
+                self.store.sights[key] = self._scene.view
 
     def restyle(self, tokens: Tokens) -> None:
         """Use another theme."""
@@ -112,8 +130,8 @@ class SolidView(QWidget):
 
     @property
     def is_drawn(self) -> bool:
-        """Whether it has come to rest."""
-        return not self._rest.isActive() and not self._stale_scene
+        """Whether it has come to rest, smooth and shaded."""
+        return not self._rest.isActive() and not self._stale_scene and not self._still.is_busy
 
     def fit(self) -> None:
         """Show everything from a corner."""
@@ -139,27 +157,28 @@ class SolidView(QWidget):
                 self._scene.show(solids)
                 self._scene.choose(self.marked())
             self._stale_scene = False
-            if not self._is_empty and self._framed != self.framed_as():
-                self._frame(self._scene)
+            seen = Seen(self.framed_as(), self.number, self.store.state.stage)
+            if not self._is_empty and (self._framed is None or self._framed.what != seen.what):
+                self._frame(self._scene, seen)
         return self._scene
 
-    def _frame(self, scene: Scene) -> None:
-        """Look at what is shown as it was looked at last, or from a corner."""
+    def _frame(self, scene: Scene, seen: "Seen") -> None:
+        """Look at what is shown as it was looked at last at this stage, else at any, else in a way of this pane's own."""
         self._keep_sight()
-        self._framed = self.framed_as()
-        kept = self.store.sights.get(self._framed)
-        if isinstance(kept, Sight):
-            scene.eye.take(kept)
+        self._framed = seen
+        kept = self.store.sights.get(seen, self.store.sights.get(seen.anywhere))
+        if isinstance(kept, View):
+            scene.view = kept
+            self.turned()
         else:
-            self.look("corner")
+            self.look(FIRST[self.number % len(FIRST)])
 
     def changed(self) -> None:
         """Something else is to be shown: at once, but where edits follow on each other's heels when they pause."""
         now, hurried = self.clock(), self._is_edited_in_a_hurry()
         self._changed_at, self._stale_scene = now, True
         if hurried:
-            self._rest.start()
-            self._long_rest.stop()
+            self._wait_for_rest()
         else:
             self.turned()
 
@@ -179,36 +198,26 @@ class SolidView(QWidget):
     def turned(self) -> None:
         """The picture is to be made anew."""
         self._stale_picture = True
-        self._rest.start()
-        self._long_rest.stop()
+        self._wait_for_rest()
         self.update()
+
+    def _wait_for_rest(self) -> None:
+        self._rest.start()
+        self._still.give_up()
 
     def _size_scene(self, scene: Scene) -> None:
         ratio = self.devicePixelRatioF()
         scene.resize(round(self.width() * ratio), round(self.height() * ratio))
 
-    def _smooth(self) -> None:
-        if self._scene is not None and self.isVisible():
-            self._scene.smooth(True)
+    def _rested(self) -> None:
+        """Show what hurried edits put off, and make the picture smooth."""
+        if not self.isVisible():
+            return
+        if self._stale_scene:
             self._stale_picture = True
             self.repaint()
-            self._scene.smooth(False)
-            self._long_rest.start()
-
-    def shade(self) -> None:
-        """Draw the picture once more with soft shadows where things meet."""
-        if self._scene is None or not self.isVisible() or self._shades > SLOW_S:
-            return
-        started = self.clock()
-        self._scene.smooth(True)
-        self._scene.shade(True)
-        self._stale_picture = True
-        self.repaint()
-        self._scene.smooth(False)
-        self._scene.shade(False)
-        first, self._shades = self._shades == 0.0, self.clock() - started
-        if first:
-            self._shades = min(self._shades, SLOW_S)  # the first time the renderer sets up what it needs
+        if self._scene is not None and not self._is_empty:
+            self._still.begin(self._scene)
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         if self._stale_picture or self._image is None:
@@ -216,13 +225,21 @@ class SolidView(QWidget):
             if self._is_empty:
                 self._paint_hint()
                 return
-            pixels = scene.render()
-            height, width, _ = pixels.shape
-            image = QImage(pixels.tobytes(), width, height, 4 * width, QImage.Format.Format_RGBX8888)
-            self._image = image.mirrored(False, True)
-            self._image.setDevicePixelRatio(self.devicePixelRatioF())
-            self._stale_picture = False
-        QPainter(self).drawImage(0, 0, self._image)
+            self._take(scene.render())
+        if self._image is not None:
+            QPainter(self).drawImage(0, 0, self._image)
+
+    def _take(self, pixels: NDArray[np.uint8]) -> None:
+        height, width, _ = pixels.shape
+        image = QImage(pixels.tobytes(), width, height, 4 * width, QImage.Format.Format_RGBX8888)
+        self._image = image.mirrored(False, True)
+        self._image.setDevicePixelRatio(self.devicePixelRatioF())
+        self._stale_picture = False
+
+    def _show(self, pixels: NDArray[np.uint8]) -> None:
+        """Show a picture of what is at rest."""
+        self._take(pixels)
+        self.update()
 
     def _paint_hint(self) -> None:
         self._image = None

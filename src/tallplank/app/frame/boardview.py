@@ -4,8 +4,9 @@ from PyQt6.QtCore import QSettings, Qt
 from PyQt6.QtWidgets import QApplication, QComboBox, QHBoxLayout, QSplitter, QToolButton, QVBoxLayout, QWidget
 from PyQt6.sip import isdeleted
 
-from tallplank.app.board.kind import PaneWidget
+from tallplank.app.board.kind import Numbered, PaneWidget
 from tallplank.app.board.registry import PANES
+from tallplank.app.board.solid_view import SolidView
 from tallplank.app.frame.setting import remembered_names, remembered_state
 from tallplank.app.look.sign import wear, wear_again
 from tallplank.app.look.theme import Tokens
@@ -19,7 +20,7 @@ MOST = 3
 class Pane(QWidget):
     """One pane with its head: what it shows, the tools of that, and fit, add and close."""
 
-    def __init__(self, board: "PaneBoard", kind: str) -> None:
+    def __init__(self, board: "PaneBoard", kind: str, number: int = 0) -> None:
         super().__init__()
         self.setObjectName("pane")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
@@ -31,6 +32,8 @@ class Pane(QWidget):
         self._column.addWidget(self._head())
         content = PANES[kind].make(board.store, board.tokens)
         assert isinstance(content, PaneWidget)
+        if isinstance(content, Numbered):
+            content.number = number
         self.content = content
         for tool in PANES[kind].tools(self.content):
             self._row.insertWidget(self._row.count() - 4, tool)
@@ -135,6 +138,11 @@ class PaneBoard(QWidget):
         """What a kind of pane shows, if it is open."""
         return next((p.content for p in self.panes if p.kind == kind), None)
 
+    def in_space(self) -> list[SolidView]:
+        """The open 3D panes."""
+        contents: list[QWidget] = [pane.content for pane in self.panes]
+        return [content for content in contents if isinstance(content, SolidView)]
+
     def show_kind(self, kind: str) -> None:
         """Make sure that a kind of pane is open."""
         if self.pane(kind) is None:
@@ -190,7 +198,7 @@ class PaneBoard(QWidget):
         self._going = [gone for gone in self._going if not isdeleted(gone)] + [old]
         old.setParent(None)
         old.deleteLater()
-        self.panes = [Pane(self, kind) for kind in kinds]
+        self.panes = [Pane(self, kind, kinds[:i].count(kind)) for i, kind in enumerate(kinds)]
         self._outer.addWidget(self.panes[0])
         if len(kinds) == 2:
             self._outer.addWidget(self.panes[1])

@@ -1,6 +1,6 @@
 """Every command of the window, once, for its menu, its shortcuts and the command finder."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from functools import partial
 
 from tallplank.app.board.plan import TRIANGLE
@@ -261,10 +261,31 @@ def _view(shell: Shell, store: Store) -> tuple[Command, ...]:
     return (
         *stages,
         Command("fit", "View", lambda: "Show all in every pane", lambda: shell.board.fit(), "F"),
+        *_looks(shell),
         Command("theme", "View", lambda: "Day or evening colours", shell.change_theme, "Ctrl+Shift+L"),
         Command("find", "View", lambda: "Find a command…", shell.find_command, "Ctrl+K"),
         Command("quit", "Window", lambda: "Quit", shell.quit, "Ctrl+Q"),
     )
+
+
+def _looks(shell: Shell) -> Iterator[Command]:
+    """Square looks in 3D: at the room, at a wall and at what is picked."""
+    for view, name, key in (
+        ("above", "Look at the room from above", "F6"),
+        ("wall", "Look squarely at the wall", "F7"),
+        ("unit", "Look squarely at what is picked", "F8"),
+    ):
+        yield Command(f"look-{view}", "View", partial(str, name), partial(_look, shell, view), key, partial(_in_space, shell))
+
+
+def _in_space(shell: Shell) -> bool:
+    return bool(shell.board.in_space())
+
+
+def _look(shell: Shell, view: str) -> None:
+    """In the 3D pane that the keyboard is in, else in the first."""
+    panes = shell.board.in_space()
+    next((pane for pane in panes if pane.hasFocus()), panes[0]).look(view)
 
 
 def _delete(store: Store) -> None:

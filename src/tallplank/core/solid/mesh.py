@@ -32,7 +32,7 @@ class Faces:
 
 @dataclass(frozen=True, slots=True)
 class Batch:
-    """All surfaces of one look, in the frame of the room: a catalogue look's id, or a plain colour such as '#a0a0a0'."""
+    """All surfaces of one look, in the frame of the room: a look's id, or a colour such as '#a0a0a0', see `METAL`."""
 
     look: str
     faces: Faces
@@ -99,6 +99,16 @@ def shaped_edge_faces(part: Part, edge: ShapedEdge, proud: float) -> Faces:
 
 _EDGES: dict[EdgeName, tuple[int, float, float]] = {"l1": (1, 0.0, -1.0), "l2": (1, 1.0, 1.0), "w1": (0, 0.0, -1.0), "w2": (0, 1.0, 1.0)}
 """The axis across each edge, where on it the edge lies as a share of the size, and which way it faces."""
+
+
+METAL = "/metal"
+"""Behind the colour of what is of metal."""
+_OF_METAL = frozenset({"pull", "leg", "rail", "slide", "hanger", "tap", "sink", "top-support"})
+
+
+def look_of_piece(piece: Piece) -> str:
+    """The look under which a visible piece of hardware is shown."""
+    return piece.colour + METAL if piece.role in _OF_METAL else piece.colour
 
 
 def piece_faces(piece: Piece) -> Faces:

@@ -13,7 +13,7 @@ from tallplank.core.joinery.part.part import Part, Parts
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import IdentityMemo
 from tallplank.core.solid.many import NO_LINES, FaceLay, Placed, Shapes, shapes_of
-from tallplank.core.solid.mesh import Batch, Faces, Surfaces, coat_faces, piece_faces
+from tallplank.core.solid.mesh import Batch, Faces, Surfaces, coat_faces, look_of_piece, piece_faces
 from tallplank.core.space.frame import Floats, Vec
 
 MANY = 600
@@ -105,7 +105,7 @@ def _together(lots: Sequence[Lot], most: int) -> Iterator[tuple[Lot, ...]]:
 
 def _beside_parts(run: Run, face: Face) -> SideSolids:
     """What is on a wall beside its boards: light, pads and paint."""
-    bodies = [(piece.colour, piece_faces(piece)) for piece in run.pieces] + [(coat.look, coat_faces(coat)) for coat in run.coats]
+    bodies = [(look_of_piece(piece), piece_faces(piece)) for piece in run.pieces] + [(coat.look, coat_faces(coat)) for coat in run.coats]
     frame = face.frame
     placed = [(look, Faces(*frame.both_out(faces.corners, faces.normals), faces.uv), NO_LINES) for look, faces in bodies]
     return SideSolids(frame.origin, frame.y, tuple(gathered(placed)), NO_LINES)

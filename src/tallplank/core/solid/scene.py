@@ -1,7 +1,7 @@
 """A room as surfaces gathered by look, ready for any renderer. Units that did not change keep their arrays."""
 
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 import numpy as np
 
@@ -9,15 +9,17 @@ from tallplank.core.job.face import Faces as FacesOfRoom
 from tallplank.core.job.picture import Picture
 from tallplank.core.job.room import Room
 from tallplank.core.job.unit import ROOM_KINDS
+from tallplank.core.job.wall import FreeWall
 from tallplank.core.joinery.made import Made, MadeUnit
 from tallplank.core.joinery.part.part import Part, PartRef
 from tallplank.core.joinery.run.run import Run
 from tallplank.core.measure.memo import Mapped, are_same
-from tallplank.core.solid.many import Placed
-from tallplank.core.solid.mesh import Batch, Faces, Surfaces, piece_faces
+from tallplank.core.solid.daylight import Daylight, daylight_of
+from tallplank.core.solid.many import NO_LINES, Placed
+from tallplank.core.solid.mesh import Batch, Faces, Surfaces, look_of_piece, piece_faces
 from tallplank.core.solid.on_wall import SideSolids, WallSolids, gathered, joined
 from tallplank.core.solid.outline import outline
-from tallplank.core.solid.shell import services_of, shell, shell_lines
+from tallplank.core.solid.shell import reveals_of, services_of, shell, shell_lines
 from tallplank.core.space.frame import Floats, Frame, Vec
 from tallplank.core.space.motion import Motion
 from tallplank.core.space.outline import Ring, bounds
@@ -41,10 +43,13 @@ class SceneBlock:
     ring: Ring
     base: float
     top: float
+    front: tuple[float, float] = (0.0, 0.0)
+    """Which way its front looks on the plan; nowhere for what has none."""
 
     def shifted(self, x: float, y: float, z: float) -> "SceneBlock":
         """The same at another place."""
-        return SceneBlock(self.owner, tuple((a + x, b + y) for a, b in self.ring), self.base + z, self.top + z)
+        ring = tuple((a + x, b + y) for a, b in self.ring)
+        return replace(self, ring=ring, base=self.base + z, top=self.top + z)
 
     @property
     def low(self) -> Vec:
@@ -73,6 +78,7 @@ class Solids:
     """What is mounted on walls themselves, wall by wall."""
     pictures: Mapping[str, Picture] = field(default_factory=dict)
     """What the user brought along for walls and floors, by id."""
+    daylight: Daylight = field(default_factory=Daylight)
 
 
 class SolidMaker:
@@ -100,7 +106,7 @@ class SolidMaker:
             runs, lambda r: tuple(_placed(body, faces[r.face].frame, 0.0) for body in self._run_bodies(r)), room_id, along
         )
         on_walls = self._on_walls.of(mounted, lambda r: self._wall_solids.of(r, faces[r.face]), room_id, [faces[r.face] for r in mounted])
-        sides = (*(some for wall in on_walls for some in wall), *_services(faces))
+        sides = (*(some for wall in on_walls for some in wall), *_in_walls(faces))
         self._surfaces.turn()
         placed = [one for bodies in (*standing, *passing) for one in bodies]
         batches, edges = self._shell(room, faces)
@@ -115,6 +121,7 @@ class SolidMaker:
             Vec(right, far, room.height),
             sides,
             {picture.id: picture for picture in made.job.pictures},
+            daylight_of(faces.values()),
         )
 
     def _shell(self, room: Room, faces: FacesOfRoom) -> tuple[tuple[Batch, ...], Floats]:
@@ -127,7 +134,7 @@ class SolidMaker:
     def _run_bodies(self, run: Run) -> Iterator[SceneBody]:
         yield from _bodies(self._surfaces, run.parts)
         for piece in run.pieces:
-            yield SceneBody(piece.colour, piece_faces(piece), np.zeros((0, 2, 3), np.float32), None)
+            yield SceneBody(look_of_piece(piece), piece_faces(piece), NO_LINES, None)
 
     def _stood(self, units: Sequence[MadeUnit], faces: FacesOfRoom, opened: float) -> list[tuple[Placed, ...]]:
         """The surfaces of units in their room; those in the units' own frames are kept, however far fronts stand open."""
@@ -148,12 +155,15 @@ SERVICE = "#f4f2ec"
 """The colour of sockets and radiators."""
 
 
-def _services(faces: FacesOfRoom) -> Iterator[SideSolids]:
-    """What comes out of the walls, wall by wall."""
+def _in_walls(faces: FacesOfRoom) -> Iterator[SideSolids]:
+    """What comes out of the walls and what is in their openings, wall by wall."""
     for face in faces.values():
-        found = services_of(face)
-        if found is not None:
-            yield SideSolids(face.frame.origin, face.frame.y, (Batch(SERVICE, found),), np.zeros((0, 2, 3), np.float32))
+        services = services_of(face)
+        found = [] if services is None else [Batch(SERVICE, services)]
+        if face.thickness > 0 and not isinstance(face.carrier, FreeWall):
+            found += reveals_of(face)
+        if found:
+            yield SideSolids(face.frame.origin, face.frame.y, tuple(found), NO_LINES)
 
 
 def _is_shut(unit: MadeUnit) -> bool:
@@ -170,7 +180,7 @@ def _outside_bodies(surfaces: Surfaces, unit: MadeUnit) -> Iterator[SceneBody]:
     shut = _is_shut(unit)
     yield from _bodies(surfaces, [p for p in unit.parts if not (shut and p.surface in ("inside", "drawer"))], unit.unit.mark + 7)
     for piece in unit.pieces:
-        yield SceneBody(piece.colour, piece_faces(piece), np.zeros((0, 2, 3), np.float32), piece.motion)
+        yield SceneBody(look_of_piece(piece), piece_faces(piece), NO_LINES, piece.motion)
 
 
 def _bodies(surfaces: Surfaces, parts: Sequence[Part], seed: int = 1) -> Iterator[SceneBody]:
@@ -204,4 +214,6 @@ def _placed_shut(bodies: Sequence[SceneBody], frame: Frame) -> Iterator[Placed]:
 
 
 def _block(unit: MadeUnit, frame: Frame) -> SceneBlock:
-    return SceneBlock(unit.unit.id, frame.flat_out(unit.outline), unit.placed.z, unit.placed.top)
+    out = frame.y
+    ring, front = frame.flat_out(unit.outline), (0.0 - out.x, 0.0 - out.y)
+    return SceneBlock(unit.unit.id, ring, unit.placed.z, unit.placed.top, front)

@@ -3,7 +3,7 @@
 from collections import defaultdict
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from itertools import pairwise
-from math import hypot
+from math import hypot, radians, tan
 from typing import NamedTuple
 
 import numpy as np
@@ -17,7 +17,7 @@ from tallplank.core.job.room import Room
 from tallplank.core.job.standing import Column, Soffit
 from tallplank.core.job.wall import FreeWall, Service, WallOpening
 from tallplank.core.solid.mesh import Batch, Faces
-from tallplank.core.space.outline import Ring, edges, triangles
+from tallplank.core.space.outline import Ring, edges, inner_angle, triangles
 
 SHELL_GAP = 3.0
 """Walls and floor are shown this far behind their true faces, so that what stands against them keeps its edges."""
@@ -42,7 +42,8 @@ class Quad(NamedTuple):
 def shell(room: Room, faces: Mapping[str, Face]) -> tuple[Batch, ...]:
     """The surfaces of a room, each seen from inside only: batches by what covers them, else named wall, floor, ceiling, glass, door.
 
-    Columns, soffits and walls that stand free are told apart by their ids behind an '@'.
+    Columns, soffits and walls that stand free are told apart by their ids behind an '@'. What is in the
+    openings of other walls is not among them, see `reveals_of`.
     """
     quads: defaultdict[str, list[Quad]] = defaultdict(list)
     quads[room.floor or "floor"] += _floor(room)
@@ -73,18 +74,54 @@ def _add_wall(room: Room, faces: Mapping[str, Face], face: Face, quads: Mapping[
     look, plain = getattr(face.carrier, "surface", None) or "wall", "wall"
     if isinstance(face.carrier, FreeWall):
         look, plain = (f"{name}{STANDS}{face.carrier.id}" for name in (look, plain))
-    line = ceiling_line(room, faces, face)
-    quads[look] += (_upright(face, x, z, SHELL_GAP) for x, z in _pieces(face, line))
-    quads[plain] += _jambs(face)
+    line, beyond = ceiling_line(room, faces, face), _beyond(room, face)
+    quads[look] += (_upright(face, *_widened(x, z, face, beyond), SHELL_GAP) for x, z in _pieces(face, line))
     if isinstance(face.carrier, FreeWall):
         quads[plain] += _ends(face)
+        for name, quad in _reveals(face, look, plain):
+            quads[name].append(quad)
+
+
+def _beyond(room: Room, face: Face) -> _Pair:
+    """How far the shown face of a wall goes beyond both ends, to meet its neighbours behind the corners."""
+    number = next((i for i, wall in enumerate(room.walls) if wall is face.carrier), None)
+    if number is None:
+        return 0.0, 0.0
+    at = [room.corners[(number + i) % len(room.corners)] for i in range(-1, 3)]
+    left, right = (SHELL_GAP / tan(radians(inner_angle(*at[i : i + 3]) / 2)) for i in (0, 1))
+    return left, right
+
+
+def _widened(
+    x: _Pair, z: tuple[_Pair, _Pair], face: Face, beyond: _Pair
+) -> tuple[_Pair, tuple[_Pair, _Pair]]:
+    """A piece of a wall, beyond an end that it reaches, and below the floor where it stands on it."""
+    left, right = x[0] - beyond[0] * (x[0] == 0.0), x[1] + beyond[1] * (x[1] == face.length)
+    low = tuple(end - SHELL_GAP * (end == 0.0) for end in z[0])
+    return (left, right), (low, z[1])  # type: ignore[return-value]
+
+
+def reveals_of(face: Face) -> Iterator[Batch]:
+    """The reveals of a wall's doors, windows and niches, their panes and leaves, by what covers them."""
+    quads: defaultdict[str, list[Quad]] = defaultdict(list)
+    for name, quad in _reveals(face, getattr(face.carrier, "surface", None) or "wall", "wall"):
+        quads[name].append(quad)
+    for name, found in quads.items():
+        yield Batch(name, _flat(found))
+
+
+def _reveals(face: Face, look: str, plain: str) -> Iterator[tuple[str, Quad]]:
+    """The same one by one; `look` is what covers the wall, `plain` what it is where nothing does."""
+    for quad in _jambs(face):
+        yield plain, quad
     for opening in face.openings:
         x, z = (opening.x, opening.x + opening.width), (opening.sill, opening.sill + opening.height)
         if opening.kind == "niche":
-            quads[look].append(_upright(face, x, ((z[0], z[0]), (z[1], z[1])), opening.into(face.thickness)))
+            yield look, _upright(face, x, ((z[0], z[0]), (z[1], z[1])), opening.into(face.thickness))
         elif opening.kind != "opening":
             deep = face.thickness * PANE_DEPTH
-            quads["glass" if opening.kind == "window" else "door"].append(_upright(face, x, ((z[0], z[0]), (z[1], z[1])), deep))
+            pane = "glass" if opening.kind == "window" else "door"
+            yield pane, _upright(face, x, ((z[0], z[0]), (z[1], z[1])), deep)
 
 
 def _column(room: Room, column: Column) -> Iterator[Quad]:

@@ -12,7 +12,7 @@ from tallplank.core.joinery.made import MadeUnit
 from tallplank.core.joinery.part.hole import Hole
 from tallplank.core.joinery.part.part import EDGE_NAMES, Part, part_refs
 from tallplank.core.measure.memo import Rounds
-from tallplank.core.solid.mesh import Batch, Faces, Surfaces, piece_faces, shaped_edge_faces
+from tallplank.core.solid.mesh import Batch, Faces, Surfaces, look_of_piece, piece_faces, shaped_edge_faces
 from tallplank.core.solid.outline import outline
 from tallplank.core.solid.scene import SceneBlock, Solids
 from tallplank.core.space.frame import Floats, Vec
@@ -77,7 +77,7 @@ class UnitSolidMaker:
             for tint, strip in self._tinted(part, bands):
                 found.setdefault(tint, []).append((strip, number))
         for number, piece in enumerate(made.pieces, len(made.parts)):
-            found.setdefault(piece.colour, []).append((piece_faces(piece), number))
+            found.setdefault(look_of_piece(piece), []).append((piece_faces(piece), number))
         joined = np.concatenate(lines) if lines else np.zeros((0, 2, 3), np.float32)
         return _Body(tuple(_by_look(found)), joined, np.array(owners, dtype=np.int64), _moves(made), tuple(blocks))
 

@@ -1,0 +1,146 @@
+"""What is seen of a room's fronts from a point, and what stands in the way."""
+
+from collections.abc import Sequence
+
+import numpy as np
+from numpy.typing import NDArray
+
+from tallplank.core.joinery.part.part import PartRef
+from tallplank.core.solid.scene import SceneBlock
+from tallplank.core.space.frame import Vec
+from tallplank.core.space.outline import edges, is_clockwise
+
+Points = NDArray[np.float64]
+BEFORE = 40.0
+"""How far before its body the fronts of a unit are seen, handles and all."""
+ACROSS = (0.1, 0.5, 0.9)
+"""Where on its front, from one edge to the other, a unit is to be seen."""
+TALL = 1200.0
+"""What is lower hides little of what is behind it: an island stays as it is."""
+MUCH = 0.25
+"""What hides so much of the fronts of another unit fades."""
+NEAR = 0.98
+"""What is so far on the way to a point hides it; what is farther touches it."""
+FLAT = 1e-9
+
+
+def front_points(block: SceneBlock) -> Points:
+    """Points on the front of a unit (9, 3); without a front, within it."""
+    (fx, fy), ring = block.front, np.array(block.ring)
+    high = block.base + (block.top - block.base) * np.array(ACROSS)
+    if not (fx or fy):
+        middle = ring.mean(axis=0)
+        return np.array([(*middle, z) for z in high])
+    aside, ahead = ring @ np.array((fy, -fx)), float((ring @ np.array((fx, fy))).max()) + BEFORE
+    along = aside.min() + (aside.max() - aside.min()) * np.array(ACROSS)
+    return np.array([(fx * ahead + fy * a, fy * ahead - fx * a, z) for a in along for z in high])
+
+
+def are_behind(block: SceneBlock, eye: Points, points: Points) -> NDArray[np.bool_]:
+    """Which of some points (n, 3) a block hides from an eye; one with inner corners hides what is behind its core."""
+    way = points - eye
+    near, far = _between(way[:, 2], block.base - eye[2], block.top - eye[2])
+    turn = -1.0 if is_clockwise(block.ring) else 1.0
+    for (x0, y0), (x1, y1) in edges(block.ring):
+        outward = np.array((y1 - y0, x0 - x1)) * turn
+        ahead, falling = float(outward @ (np.array((x0, y0)) - eye[:2])), way[:, :2] @ outward
+        falling = np.where(np.abs(falling) < FLAT, FLAT, falling)
+        at = ahead / falling
+        near = np.where(falling < 0.0, np.maximum(near, at), near)
+        far = np.where(falling > 0.0, np.minimum(far, at), far)
+    found: NDArray[np.bool_] = (near <= far) & (far > 0.0) & (near < NEAR)
+    return found
+
+
+def _between(
+    rise: NDArray[np.float64], low: float, high: float
+) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+    """From where to where on its way each ray is between two levels."""
+    level = np.where(np.abs(rise) < FLAT, FLAT, rise)
+    return np.minimum(low / level, high / level), np.maximum(low / level, high / level)
+
+
+def hiders(blocks: Sequence[SceneBlock], place: Sequence[float]) -> frozenset[str | PartRef]:
+    """What stands in the way of a look at fronts: tall units that turn their backs, by the ids of their owners."""
+    eye = np.array(place)
+    looked_at = [block for block in blocks if _faces(block, eye)]
+    turned = [block for block in blocks if _turns_its_back(block, eye)]
+    if not looked_at or not turned:
+        return frozenset()
+    points = np.concatenate([front_points(block) for block in looked_at])
+    behind = [are_behind(block, eye, points).reshape(len(looked_at), -1) for block in turned]
+    return frozenset(
+        b.owner for b, hidden in zip(turned, behind, strict=True) if hidden.mean(axis=1).max() >= MUCH
+    )
+
+
+def _faces(block: SceneBlock, eye: Points) -> bool:
+    """Whether an eye is before its front."""
+    return bool(np.array(block.front) @ (eye[:2] - np.array(block.ring).mean(axis=0)) > 0.0)
+
+
+def _turns_its_back(block: SceneBlock, eye: Points) -> bool:
+    return block.top >= TALL and block.front != (0.0, 0.0) and not _faces(block, eye)
+
+
+def best_way(blocks: Sequence[SceneBlock], ways: Sequence[Vec], low: Vec, high: Vec) -> Vec:
+    """From which of some ways, into a room between two corners, most fronts are seen; the first of equals."""
+    middle, away = (
+        (np.array(low) + np.array(high)) / 2,
+        2.0 * float(np.linalg.norm(np.array(high) - np.array(low))),
+    )
+    fronts = [b for b in blocks if b.front != (0.0, 0.0)]
+    if not fronts:
+        return ways[0]
+    points = np.array([front_points(b) for b in fronts])
+    seen = [
+        round(_seen(blocks, fronts, points, middle + np.array(way) / np.linalg.norm(way) * away), 6)
+        for way in ways
+    ]
+    return ways[seen.index(max(seen))]
+
+
+def _seen(blocks: Sequence[SceneBlock], fronts: Sequence[SceneBlock], points: Points, eye: Points) -> float:
+    """How much of the fronts is seen from a point, in square metres as they are seen from there."""
+    hidden = np.zeros(points.shape[:2], bool)
+    for block in blocks:
+        behind = are_behind(block, eye, points.reshape(-1, 3)).reshape(hidden.shape)
+        behind[[other is block for other in fronts]] = False
+        hidden |= behind
+    way = eye - points.mean(axis=1)
+    facing = np.einsum("ni,ni->n", way[:, :2], np.array([b.front for b in fronts])) / np.linalg.norm(
+        way, axis=1
+    )
+    size = [
+        float(np.ptp(np.array(b.ring) @ np.array((b.front[1], -b.front[0])))) * (b.top - b.base)
+        for b in fronts
+    ]
+    return float((np.clip(facing, 0.0, None) * size * (1.0 - hidden.mean(axis=1))).sum()) / 1e6
+
+
+AROUND, BELOW, ABOVE = 90.0, 250.0, 300.0
+"""How far beside, under and over a unit is what goes with it: its end panels, plinth and crown."""
+
+
+def stand_in(
+    blocks: Sequence[SceneBlock], others: Sequence[SceneBlock], points: NDArray[np.float32]
+) -> NDArray[np.bool_]:
+    """Which of some points (n, 3) belong to some units, or to what goes with them, and to none of the others."""
+    found = np.zeros(len(points), bool)
+    for block in blocks:
+        found |= _holds(block, points, AROUND, BELOW, ABOVE)
+    for block in others:
+        found &= ~_holds(block, points, 0.5, 0.0, 0.0)
+    return found
+
+
+def _holds(
+    block: SceneBlock, points: NDArray[np.float32], around: float, below: float, above: float
+) -> NDArray[np.bool_]:
+    """Which points are within an outline, or so near to it; of one with inner corners only its core."""
+    held: NDArray[np.bool_] = (points[:, 2] > block.base - below) & (points[:, 2] < block.top + above)
+    turn = -1.0 if is_clockwise(block.ring) else 1.0
+    for (x0, y0), (x1, y1) in edges(block.ring):
+        outward = np.array((y1 - y0, x0 - x1)) * turn
+        held &= (points[:, :2] - np.array((x0, y0))) @ outward <= around * float(np.hypot(*outward))
+    return held
