@@ -441,7 +441,7 @@ def bench_orbit() -> tuple[float, float]:
     from vtkmodules.util.numpy_support import numpy_to_vtk
     from vtkmodules.vtkCommonCore import vtkPoints
     from vtkmodules.vtkCommonDataModel import vtkPolyData
-    from vtkmodules.vtkRenderingCore import vtkActor, vtkPolyDataMapper
+    from vtkmodules.vtkRenderingCore import vtkActor, vtkLight, vtkPolyDataMapper
 
     from tallplank.core.solid.scene import SolidMaker
     from tallplank.demo import demo_job
@@ -464,6 +464,9 @@ def bench_orbit() -> tuple[float, float]:
     mapper, actor = vtkPolyDataMapper(), vtkActor()
     mapper.SetInputData(mesh)
     actor.SetMapper(mapper)
+    light = vtkLight()  # as any plain mesh has it: ours has its light in its colours
+    light.SetLightTypeToHeadlight()
+    plain.renderer.AddLight(light)
     plain.renderer.AddActor(actor)
     plain._blocks, plain._extent = solids.blocks, (solids.low, solids.high)
     times: dict[str, list[float]] = {"ours": [], "plain": []}

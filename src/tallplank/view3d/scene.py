@@ -18,7 +18,7 @@ from tallplank.core.solid.mesh import Batch, Faces
 from tallplank.core.solid.on_wall import SideSolids
 from tallplank.core.solid.scene import SceneBlock, Solids
 from tallplank.core.solid.shell import STANDS
-from tallplank.core.solid.sight import are_behind, front_points, hiders, stand_in
+from tallplank.core.solid.sight import Fronts, are_behind, stand_in
 from tallplank.core.space.frame import Floats, Vec
 from tallplank.view3d.contact import Lens
 from tallplank.view3d.eye import Cut, Eye, Place, Sight
@@ -57,6 +57,7 @@ class Scene:
 
     def __init__(self, looks: Mapping[str, Look], tones: Tones) -> None:
         self._blocks: Sequence[SceneBlock] = ()
+        self._fronts = Fronts(())
         self._extent = (Vec(0.0, 0.0, 0.0), Vec(4000.0, 3000.0, 2500.0))
         self.renderer = vtkRenderer()
         self.window: Any = vtkRenderWindow()
@@ -66,6 +67,7 @@ class Scene:
         self.window.AddRenderer(self.renderer)
         self.renderer.SetAutomaticLightCreation(0)
         self.renderer.SetNearClippingPlaneTolerance(NEAREST)
+        self.renderer.SetUseOIT(False)  # to sort what is seen through costs more than all the rest
         self.eye = Eye(self.renderer)
         self.skins = Skins(self.renderer, looks, tones)
         self._batches: Sequence[Batch] = ()
@@ -99,6 +101,7 @@ class Scene:
     def show(self, solids: Solids) -> None:
         """Show these surfaces; the camera stays."""
         self._blocks, self._extent = solids.blocks, (solids.low, solids.high)
+        self._fronts = Fronts(solids.blocks)
         self._batches, self._edges = solids.batches, solids.lines
         self.skins.bring(solids.pictures)
         self.skins.daylight = solids.daylight
@@ -191,7 +194,7 @@ class Scene:
         return [corner for b in self._blocks for corner in (b.low, b.high)]
 
     def _hiders(self) -> frozenset[str | PartRef]:
-        return frozenset() if self.eye.is_walking else hiders(self._blocks, self.eye.place)
+        return frozenset() if self.eye.is_walking else self._fronts.hiders(self.eye.place)
 
     def _fade_what_hides(self) -> None:
         """What stands in the room fades while it is between the eye and a unit; walls are not seen from behind at all."""
@@ -201,7 +204,7 @@ class Scene:
             stay = [name for name in self.skins.names() if name.startswith(SHELL) or STANDS in name]
             self.skins.keep(self._show_bodies().union(stay))
         if self._standing and self._blocks:
-            eye, points = np.array(self.eye.place), np.concatenate([front_points(b) for b in self._blocks])
+            eye, points = np.array(self.eye.place), self._fronts.points.reshape(-1, 3)
             for name, block in self._standing.items():
                 hides = not self.eye.is_walking and bool(are_behind(block, eye, points).any())
                 self.skins.actor(name).GetProperty().SetOpacity(HIDING if hides else 1.0)
@@ -221,15 +224,18 @@ class Scene:
         self.eye.size = (max(width, 8), max(height, 8))
         self.window.SetSize(*self.eye.size)
 
-    def render(self, aside: float = 0.0, up: float = 0.0) -> NDArray[np.uint8]:
-        """The picture as (height, width, 4) bytes, rows from the bottom up; shifted by parts of a pixel."""
+    def render(self, rests: tuple[float, float] | None = None) -> NDArray[np.uint8]:
+        """The picture as (height, width, 4) bytes, rows from the bottom up.
+
+        One of several at rest is shifted by parts of a pixel; it takes longer, since things shine only then.
+        """
         self._fade_what_hides()
         self._hide_from_behind()
-        self.skins.look(self.eye.place)
+        self.skins.look(self.eye.place, shining=rests is not None)
         for actor in (self._lines, self._faint, self._chosen, *self._side_lines):
             actor.SetOrigin(*self.eye.place)
         self.eye.set_range(self._cut)
-        with self.eye.shifted(aside, up):
+        with self.eye.shifted(*rests or (0.0, 0.0)):
             return self._picture()
 
     def _picture(self) -> NDArray[np.uint8]:

@@ -17,7 +17,7 @@ from tallplank.core.solid.daylight import BELOW, Daylight
 from tallplank.core.solid.mesh import METAL, Faces
 from tallplank.core.solid.shell import STANDS
 from tallplank.view3d.lines import cells
-from tallplank.view3d.sheen import SHINES_FROM, Sheen, aim, put_on, tell_sides
+from tallplank.view3d.sheen import SHINES_FROM, aim, put_on, tell_sides
 from tallplank.view3d.texture import look_texture, picture_texture
 
 Colour = tuple[float, float, float]
@@ -182,14 +182,15 @@ class Skins:
         ):
             prop.BackfaceCullingOn()
         if self._gloss(key) >= SHINES_FROM:
-            put_on(actor, mapper, Sheen(self._gloss(key), is_metal=key.endswith(METAL)))
+            put_on(actor, mapper, metal=key.endswith(METAL))
         return _Skin(actor, data)
 
-    def look(self, place: tuple[float, float, float]) -> None:
-        """Let what shines shine as it does for an eye at a place."""
+    def look(self, place: tuple[float, float, float], *, shining: bool) -> None:
+        """Let what shines shine as it does for an eye at a place, or not, which is quicker."""
         for name, skin in self._skins.items():
-            if self._gloss(look_of(name)) >= SHINES_FROM:
-                aim(skin.actor, place, self.daylight.way)
+            gloss = self._gloss(look_of(name))
+            if gloss >= SHINES_FROM:
+                aim(skin.actor, place, self.daylight.way, gloss if shining else 0.0)
 
 
 def look_of(name: str) -> str:

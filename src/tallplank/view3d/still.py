@@ -29,7 +29,7 @@ class Still:
         if self._taken == COUNT:
             self._depths = self._scene.depths()
             return True
-        picture = self._scene.render(*SHIFTS[self._taken]).astype(np.uint16)
+        picture = self._scene.render(SHIFTS[self._taken]).astype(np.uint16)
         self._sum = picture if self._sum is None else self._sum + picture
         self._taken += 1
         return False

@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tallplank.core.solid.scene import SceneBlock
-from tallplank.core.solid.sight import are_behind, best_way, front_points, hiders, stand_in
+from tallplank.core.solid.sight import Fronts, are_behind, best_way, front_points, stand_in
 from tallplank.core.space.frame import Vec
 
 WAYS = (Vec(-0.5, -1.0, 0.42), Vec(0.5, -1.0, 0.42))
@@ -55,9 +55,9 @@ def test_a_tall_unit_that_turns_its_back_fades_however_the_room_is_turned(turn: 
         x, y = x - 2000.0, y - 1500.0
         return c * x - s * y + 2000.0, s * x + c * y + 1500.0, 2600.0
 
-    assert hiders(blocks, eye(-3000.0, -1500.0)) == {"tall"}
-    assert hiders(blocks, eye(6000.0, -1500.0)) == frozenset(), "it is before nothing, and shows its front"
-    assert hiders(blocks, eye(2000.0, -4000.0)) == frozenset(), "an island is too low to be in the way"
+    assert Fronts(blocks).hiders(eye(-3000.0, -1500.0)) == {"tall"}
+    assert Fronts(blocks).hiders(eye(6000.0, -1500.0)) == frozenset(), "it is before nothing, and shows its front"
+    assert Fronts(blocks).hiders(eye(2000.0, -4000.0)) == frozenset(), "an island is too low to be in the way"
 
 
 def test_what_is_behind_a_block_is_told_by_rays() -> None:

@@ -30,7 +30,7 @@ def front_points(block: SceneBlock) -> Points:
     high = block.base + (block.top - block.base) * np.array(ACROSS)
     if not (fx or fy):
         middle = ring.mean(axis=0)
-        return np.array([(*middle, z) for z in high])
+        return np.array([(*middle, z) for z in high for _ in ACROSS])
     aside, ahead = ring @ np.array((fy, -fx)), float((ring @ np.array((fx, fy))).max()) + BEFORE
     along = aside.min() + (aside.max() - aside.min()) * np.array(ACROSS)
     return np.array([(fx * ahead + fy * a, fy * ahead - fx * a, z) for a in along for z in high])
@@ -60,27 +60,29 @@ def _between(
     return np.minimum(low / level, high / level), np.maximum(low / level, high / level)
 
 
-def hiders(blocks: Sequence[SceneBlock], place: Sequence[float]) -> frozenset[str | PartRef]:
-    """What stands in the way of a look at fronts: tall units that turn their backs, by the ids of their owners."""
-    eye = np.array(place)
-    looked_at = [block for block in blocks if _faces(block, eye)]
-    turned = [block for block in blocks if _turns_its_back(block, eye)]
-    if not looked_at or not turned:
-        return frozenset()
-    points = np.concatenate([front_points(block) for block in looked_at])
-    behind = [are_behind(block, eye, points).reshape(len(looked_at), -1) for block in turned]
-    return frozenset(
-        b.owner for b, hidden in zip(turned, behind, strict=True) if hidden.mean(axis=1).max() >= MUCH
-    )
+class Fronts:
+    """The fronts of a room's units, to ask again and again what is in the way of a look at them."""
 
+    def __init__(self, blocks: Sequence[SceneBlock]) -> None:
+        self._blocks = blocks
+        self.points = np.array([front_points(block) for block in blocks]).reshape(len(blocks), len(ACROSS) ** 2, 3)
+        """Points of each (n, 9, 3)."""
+        self._middles = np.array([np.array(block.ring).mean(axis=0) for block in blocks]).reshape(-1, 2)
+        self._ways = np.array([block.front for block in blocks]).reshape(-1, 2)
+        self._tall = np.array([block.top >= TALL for block in blocks], bool)
 
-def _faces(block: SceneBlock, eye: Points) -> bool:
-    """Whether an eye is before its front."""
-    return bool(np.array(block.front) @ (eye[:2] - np.array(block.ring).mean(axis=0)) > 0.0)
-
-
-def _turns_its_back(block: SceneBlock, eye: Points) -> bool:
-    return block.top >= TALL and block.front != (0.0, 0.0) and not _faces(block, eye)
+    def hiders(self, place: Sequence[float]) -> frozenset[str | PartRef]:
+        """What stands in the way for an eye at a place: tall units that turn their backs, by their owners."""
+        eye = np.array(place)
+        facing = ((eye[:2] - self._middles) * self._ways).sum(axis=1)
+        turned = np.flatnonzero(self._tall & (facing < 0.0))
+        looked_at = self.points[facing > 0.0]
+        if not len(turned) or not len(looked_at):
+            return frozenset()
+        points = looked_at.reshape(-1, 3)
+        some = [self._blocks[int(i)] for i in turned]
+        hidden = [are_behind(block, eye, points).reshape(looked_at.shape[:2]).mean(axis=1).max() for block in some]
+        return frozenset(block.owner for block, most in zip(some, hidden, strict=True) if most >= MUCH)
 
 
 def best_way(blocks: Sequence[SceneBlock], ways: Sequence[Vec], low: Vec, high: Vec) -> Vec:
