@@ -45,7 +45,7 @@ HIDING = 0.16
 NO_LINES = np.zeros((0, 2, 3), np.float32)
 
 
-class View(NamedTuple):
+class SceneView(NamedTuple):
     """How a scene is looked at, and what of it is cut away."""
 
     sight: Sight
@@ -177,12 +177,12 @@ class Scene:
         self.eye.look_from(cut.way, box, box)
 
     @property
-    def view(self) -> "View":
+    def view(self) -> "SceneView":
         """How it is looked at, to come back to."""
-        return View(self.eye.sight(), self._cut)
+        return SceneView(self.eye.sight(), self._cut)
 
     @view.setter
-    def view(self, view: "View") -> None:
+    def view(self, view: "SceneView") -> None:
         self._cut = view.cut
         self.eye.take(view.sight)
 

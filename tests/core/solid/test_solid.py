@@ -11,8 +11,11 @@ from shapely import Point, Polygon
 from makers import CATALOG, ROOM, WALL, a_made_unit, a_room, a_unit, a_wall_of, made
 from solids import is_square
 from strategies import standards, units
+from tallplank.core.edit.survey.room import add_room_of
 from tallplank.core.edit.survey.walled import add_opening
 from tallplank.core.edit.unit import Spot, place_unit, set_hardware, set_width
+from tallplank.core.job.face import faces_of
+from tallplank.core.job.job import Job
 from tallplank.core.job.opening import FrontKind, Opening
 from tallplank.core.job.standard import Standard
 from tallplank.core.job.unit import Unit
@@ -24,6 +27,7 @@ from tallplank.core.joinery.workshop import Workshop, make_unit
 from tallplank.core.solid.mesh import Surfaces
 from tallplank.core.solid.outline import bare_outline
 from tallplank.core.solid.scene import SolidMaker
+from tallplank.core.solid.shell import shell
 from tallplank.core.solid.texture import pixels
 from tallplank.core.solid.unit import BORED, UnitSolidMaker
 from tallplank.core.space.layered import cells
@@ -147,13 +151,35 @@ def test_an_edit_keeps_the_arrays_of_other_units() -> None:
 
 def test_walls_have_holes_where_their_openings_are() -> None:
     job = add_opening(a_wall_of("base"), ROOM, "right", "window").job
-    with_window = {b.look: len(b.faces) for b in SolidMaker().solids(made(job), ROOM).shell}
-    assert with_window == {"floor": 2, "ceiling": 2, "wall": 4 + 3 + 4, "glass": 1}
+    solids = SolidMaker().solids(made(job), ROOM)
+    assert {b.look: len(b.faces) for b in solids.shell} == {"floor": 2, "ceiling": 2, "wall": 4 + 3}
+    (side,) = solids.sides
+    assert {b.look: len(b.faces) for b in side.batches} == {"wall": 4, "glass": 1}, "its reveal and pane, not seen from behind"
+    assert side.into == made(job).faces[ROOM]["right"].frame.y
+
+
+@pytest.mark.parametrize(
+    "corners",
+    [
+        ((0, 4000), (3000, 4000), (3000, 2500), (5000, 2500), (5000, 0), (0, 0)),
+        ((0, 3000), (2500, 4100), (5000, 2600), (4200, 0), (300, 0)),
+    ],
+)
+def test_walls_and_floor_leave_no_gap_where_they_meet(corners: tuple[tuple[float, float], ...]) -> None:
+    """Also at an outer corner and where it is not square: each lower corner is shared by two walls, and lies as low as the floor."""
+    room = add_room_of(Job(name="Test"), "Room", corners, 2500).job.rooms[0]
+    shown = {batch.look: batch.faces.corners for batch in shell(room, faces_of(room))}
+    points = shown["wall"].reshape(-1, 3)
+    ends, shared = np.unique(np.round(points[points[:, 2] < 1.0], 1), axis=0, return_counts=True)
+    assert len(ends) == len(corners)
+    assert set(shared) == {2}
+    assert set(ends[:, 2]) == set(shown["floor"].reshape(-1, 3)[:, 2]) == {-3.0}
 
 
 def test_the_room_is_seen_from_inside() -> None:
     job = add_opening(add_opening(a_wall_of("base"), ROOM, "right", "window").job, ROOM, "left", "door").job
-    for batch in SolidMaker().solids(made(job), ROOM).shell:
+    solids = SolidMaker().solids(made(job), ROOM)
+    for batch in (*solids.shell, *(b for side in solids.sides for b in side.batches)):
         c = batch.faces.corners
         turn = np.cross(c[:, 1] - c[:, 0], c[:, 2] - c[:, 1])
         assert ((turn * batch.faces.normals).sum(axis=1) > 0).all(), batch.look

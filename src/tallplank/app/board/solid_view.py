@@ -17,7 +17,7 @@ from tallplank.core.joinery.part.part import PartRef
 from tallplank.core.solid.scene import Solids
 from tallplank.session.state import Stage
 from tallplank.session.store import Store
-from tallplank.view3d.scene import Scene, View
+from tallplank.view3d.scene import Scene, SceneView
 from tallplank.view3d.skin import Tones
 
 REST_MS = 180
@@ -35,7 +35,7 @@ FIRST = ("corner", "facing", "above")
 """How the first, the second and the third pane of a kind look at what they show."""
 
 
-class Seen(NamedTuple):
+class Watched(NamedTuple):
     """What is looked at, in which pane of its kind, and at which stage."""
 
     what: str
@@ -43,7 +43,7 @@ class Seen(NamedTuple):
     stage: Stage | None
 
     @property
-    def anywhere(self) -> "Seen":
+    def anywhere(self) -> "Watched":
         """The same at whatever stage it was looked at last."""
         return self._replace(stage=None)
 
@@ -59,7 +59,7 @@ class SolidView(QWidget):
         self._image: QImage | None = None
         self.number = 0
         self._stale_scene, self._stale_picture = True, True
-        self._framed: Seen | None = None
+        self._framed: Watched | None = None
         self._is_empty, self.empty_text = False, "There is no room yet. Add one in Survey."
         self._changed_at = 0.0
         self._edited = (store.job, store.state.since)
@@ -157,17 +157,17 @@ class SolidView(QWidget):
                 self._scene.show(solids)
                 self._scene.choose(self.marked())
             self._stale_scene = False
-            seen = Seen(self.framed_as(), self.number, self.store.state.stage)
+            seen = Watched(self.framed_as(), self.number, self.store.state.stage)
             if not self._is_empty and (self._framed is None or self._framed.what != seen.what):
                 self._frame(self._scene, seen)
         return self._scene
 
-    def _frame(self, scene: Scene, seen: "Seen") -> None:
+    def _frame(self, scene: Scene, seen: "Watched") -> None:
         """Look at what is shown as it was looked at last at this stage, else at any, else in a way of this pane's own."""
         self._keep_sight()
         self._framed = seen
         kept = self.store.sights.get(seen, self.store.sights.get(seen.anywhere))
-        if isinstance(kept, View):
+        if isinstance(kept, SceneView):
             scene.view = kept
             self.turned()
         else:
