@@ -3,6 +3,7 @@
 from io import BytesIO
 from pathlib import Path
 
+import numpy as np
 import pytest
 from PIL import Image
 
@@ -16,6 +17,7 @@ from tallplank.core.exchange.picture_file import PictureError, read_picture
 from tallplank.core.job.file import dumps, loads
 from tallplank.core.job.job import Job
 from tallplank.core.solid.scene import SolidMaker
+from tallplank.core.solid.shell import SHELL_GAP
 
 TILES = ((0, 255, 0), (200, 100))
 
@@ -50,7 +52,9 @@ def test_a_covered_wall_is_shown_by_its_picture(tmp_path: Path) -> None:
     solids = SolidMaker().solids(made(papered(tmp_path)), ROOM)
     batch = next(b for b in solids.shell if b.look == "picture1")
     assert set(solids.pictures) == {"picture1"}
-    assert batch.faces.uv.max() == pytest.approx(4200.0)
+    along = batch.faces.uv[:, :, 0]
+    assert (along.min(), along.max()) == pytest.approx((-SHELL_GAP, 4200.0 + SHELL_GAP)), "to where it meets its neighbours"
+    assert np.allclose(np.ptp(along, axis=1), np.ptp(batch.faces.corners[:, :, 0], axis=1), atol=0.01)
 
 
 def test_a_large_picture_is_made_smaller(tmp_path: Path) -> None:
