@@ -8,6 +8,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QAbstractItemView, QApplication, QWidget
 
+from tallplank.app.board.bench3d import Bench3DPane
 from tallplank.app.board.registry import PANES
 from tallplank.app.board.solid_view import SolidView
 from tallplank.app.canvas.view import DrawingCanvas
@@ -30,6 +31,8 @@ def check_shown(window: MainWindow) -> None:
         made = PANES[pane.kind].make(fresh, window.tokens)
         made.setParent(window)  # whose style it takes
         made.resize(pane.content.size())
+        if isinstance(made, Bench3DPane) and isinstance(pane.content, Bench3DPane):
+            made.apart = pane.content.apart  # what is set in one pane alone
         try:
             assert _shown(pane.content) == _shown(made), f"{pane.kind} is older than the job"
         finally:
@@ -39,10 +42,11 @@ def check_shown(window: MainWindow) -> None:
 
 
 def a_copy(store: Store) -> Store:
-    """Another store with nothing that is kept, which looks at the same."""
+    """Another store with nothing that is kept, which looks at the same: as much was done, and the same is tried."""
     fresh = Store(store.base_catalog, loads(dumps(store.job)))
-    own = fresh.state
-    fresh._set(replace(store.state, history=own.history, saved=own.saved, since=None, trial=None, placing=""))
+    own, past = fresh.state, store.state.history.past
+    history = replace(own.history, past=(*past[:-1], replace(past[-1], job=own.job)))
+    fresh._set(replace(store.state, history=history, saved=own.saved, since=None, placing=""))
     return fresh
 
 
