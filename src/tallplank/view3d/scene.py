@@ -18,7 +18,7 @@ from tallplank.core.solid.mesh import Batch, Faces
 from tallplank.core.solid.on_wall import SideSolids
 from tallplank.core.solid.scene import SceneBlock, Solids
 from tallplank.core.solid.shell import STANDS
-from tallplank.core.solid.sight import Fronts, are_behind, stand_in
+from tallplank.core.solid.sight import Fronts, are_behind, neighbours, stand_in
 from tallplank.core.space.frame import Floats, Vec
 from tallplank.view3d.contact import Lens
 from tallplank.view3d.eye import Cut, Eye, Place, Sight
@@ -120,7 +120,7 @@ class Scene:
     def _show_bodies(self) -> set[str]:
         """Show what stands in the room, apart what is faded of it; returns the names of its surfaces."""
         faded = [b for b in self._blocks if b.owner in self.faded]
-        others = [b for b in self._blocks if b.owner not in self.faded]
+        others = neighbours(faded, [b for b in self._blocks if b.owner not in self.faded]) if faded else []
         present = set()
         for batch in self._batches:
             parts = {batch.look: (batch.faces, 1.0)}

@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 from tallplank.core.joinery.part.part import PartRef
 from tallplank.core.solid.scene import SceneBlock
 from tallplank.core.space.frame import Vec
-from tallplank.core.space.outline import edges, is_clockwise
+from tallplank.core.space.outline import Ring, bounds, edges, is_clockwise
 
 Points = NDArray[np.float64]
 BEFORE = 40.0
@@ -65,7 +65,9 @@ class Fronts:
 
     def __init__(self, blocks: Sequence[SceneBlock]) -> None:
         self._blocks = blocks
-        self.points = np.array([front_points(block) for block in blocks]).reshape(len(blocks), len(ACROSS) ** 2, 3)
+        self.points = np.array([front_points(block) for block in blocks]).reshape(
+            len(blocks), len(ACROSS) ** 2, 3
+        )
         """Points of each (n, 9, 3)."""
         self._middles = np.array([np.array(block.ring).mean(axis=0) for block in blocks]).reshape(-1, 2)
         self._ways = np.array([block.front for block in blocks]).reshape(-1, 2)
@@ -81,7 +83,9 @@ class Fronts:
             return frozenset()
         points = looked_at.reshape(-1, 3)
         some = [self._blocks[int(i)] for i in turned]
-        hidden = [are_behind(block, eye, points).reshape(looked_at.shape[:2]).mean(axis=1).max() for block in some]
+        hidden = [
+            are_behind(block, eye, points).reshape(looked_at.shape[:2]).mean(axis=1).max() for block in some
+        ]
         return frozenset(block.owner for block, most in zip(some, hidden, strict=True) if most >= MUCH)
 
 
@@ -137,6 +141,25 @@ def stand_in(
     found[:] = False
     found[near] = True
     return found
+
+
+def neighbours(blocks: Sequence[SceneBlock], others: Sequence[SceneBlock]) -> list[SceneBlock]:
+    """Those of the others that may reach into what goes with some units."""
+    boxes = [(bounds(block.ring), block) for block in others]
+    low, high = (np.array([of(block.ring) for block in blocks]).reshape(-1, 2) for of in (_low, _high))
+    return [
+        block
+        for (near, far), block in boxes
+        if ((low - AROUND <= far) & (near <= high + AROUND)).all(axis=1).any()
+    ]
+
+
+def _low(ring: Ring) -> tuple[float, float]:
+    return bounds(ring)[0]
+
+
+def _high(ring: Ring) -> tuple[float, float]:
+    return bounds(ring)[1]
 
 
 def _holds(
