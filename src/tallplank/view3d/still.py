@@ -34,11 +34,6 @@ class Still:
         self._taken += 1
         return False
 
-    @property
-    def is_smooth(self) -> bool:
-        """Whether the smooth picture is there, which waits only for its shade."""
-        return self._taken == COUNT
-
     def smooth(self) -> Pixels:
         """The mean of what was taken, (height, width, 4), rows from the bottom up."""
         assert self._sum is not None

@@ -1,6 +1,6 @@
 """What is seen of a room's fronts from a point, and what stands in the way."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 
 import numpy as np
 from numpy.typing import NDArray
@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 from tallplank.core.joinery.part.part import PartRef
 from tallplank.core.solid.scene import SceneBlock
 from tallplank.core.space.frame import Vec
-from tallplank.core.space.outline import Ring, bounds, edges, is_clockwise
+from tallplank.core.space.outline import bounds, edges, is_clockwise
 
 Points = NDArray[np.float64]
 BEFORE = 40.0
@@ -21,6 +21,8 @@ MUCH = 0.25
 """What hides so much of the fronts of another unit fades."""
 NEAR = 0.98
 """What is so far on the way to a point hides it; what is farther touches it."""
+AROUND, BELOW, ABOVE = 90.0, 250.0, 300.0
+"""How far beside, under and over a unit is what goes with it: its end panels, plinth and crown."""
 FLAT = 1e-9
 
 
@@ -40,16 +42,21 @@ def are_behind(block: SceneBlock, eye: Points, points: Points) -> NDArray[np.boo
     """Which of some points (n, 3) a block hides from an eye; one with inner corners hides what is behind its core."""
     way = points - eye
     near, far = _between(way[:, 2], block.base - eye[2], block.top - eye[2])
-    turn = -1.0 if is_clockwise(block.ring) else 1.0
-    for (x0, y0), (x1, y1) in edges(block.ring):
-        outward = np.array((y1 - y0, x0 - x1)) * turn
-        ahead, falling = float(outward @ (np.array((x0, y0)) - eye[:2])), way[:, :2] @ outward
+    for corner, outward in _sides(block):
+        ahead, falling = float(outward @ (corner - eye[:2])), way[:, :2] @ outward
         falling = np.where(np.abs(falling) < FLAT, FLAT, falling)
         at = ahead / falling
         near = np.where(falling < 0.0, np.maximum(near, at), near)
         far = np.where(falling > 0.0, np.minimum(far, at), far)
     found: NDArray[np.bool_] = (near <= far) & (far > 0.0) & (near < NEAR)
     return found
+
+
+def _sides(block: SceneBlock) -> Iterator[tuple[Points, Points]]:
+    """A corner of each side of an outline, and the way out of it, as long as the side."""
+    turn = -1.0 if is_clockwise(block.ring) else 1.0
+    for (x0, y0), (x1, y1) in edges(block.ring):
+        yield np.array((x0, y0)), np.array((y1 - y0, x0 - x1)) * turn
 
 
 def _between(
@@ -124,10 +131,6 @@ def _seen(blocks: Sequence[SceneBlock], fronts: Sequence[SceneBlock], points: Po
     return float((np.clip(facing, 0.0, None) * size * (1.0 - hidden.mean(axis=1))).sum()) / 1e6
 
 
-AROUND, BELOW, ABOVE = 90.0, 250.0, 300.0
-"""How far beside, under and over a unit is what goes with it: its end panels, plinth and crown."""
-
-
 def stand_in(
     blocks: Sequence[SceneBlock], others: Sequence[SceneBlock], points: NDArray[np.float32]
 ) -> NDArray[np.bool_]:
@@ -145,21 +148,10 @@ def stand_in(
 
 def neighbours(blocks: Sequence[SceneBlock], others: Sequence[SceneBlock]) -> list[SceneBlock]:
     """Those of the others that may reach into what goes with some units."""
-    boxes = [(bounds(block.ring), block) for block in others]
-    low, high = (np.array([of(block.ring) for block in blocks]).reshape(-1, 2) for of in (_low, _high))
-    return [
-        block
-        for (near, far), block in boxes
-        if ((low - AROUND <= far) & (near <= high + AROUND)).all(axis=1).any()
-    ]
-
-
-def _low(ring: Ring) -> tuple[float, float]:
-    return bounds(ring)[0]
-
-
-def _high(ring: Ring) -> tuple[float, float]:
-    return bounds(ring)[1]
+    boxes = np.array([bounds(block.ring) for block in blocks])
+    low, high = boxes[:, 0] - AROUND, boxes[:, 1] + AROUND
+    ends = [bounds(block.ring) for block in others]
+    return [b for b, (near, far) in zip(others, ends, strict=True) if ((low <= far) & (near <= high)).all(axis=1).any()]
 
 
 def _holds(
@@ -167,8 +159,6 @@ def _holds(
 ) -> NDArray[np.bool_]:
     """Which points are within an outline, or so near to it; of one with inner corners only its core."""
     held: NDArray[np.bool_] = (points[:, 2] > block.base - below) & (points[:, 2] < block.top + above)
-    turn = -1.0 if is_clockwise(block.ring) else 1.0
-    for (x0, y0), (x1, y1) in edges(block.ring):
-        outward = np.array((y1 - y0, x0 - x1)) * turn
-        held &= (points[:, :2] - np.array((x0, y0))) @ outward <= around * float(np.hypot(*outward))
+    for corner, outward in _sides(block):
+        held &= (points[:, :2] - corner) @ outward <= around * float(np.hypot(*outward))
     return held
